@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare;
+
+use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Pattern\Strokes;
+
+/** What comparing a submission with one target gives: pairs, statements, aspects, and the suggested mark. */
+final readonly class Comparison
+{
+    /**
+     * @param int              $target     the target's index among those it was chosen from
+     * @param list<Statement>  $statements
+     * @param list<float|null> $credits    of each pair's target stroke; null where a submission stroke stands alone
+     * @param list<int|null>   $accounts   for each pair the index of the statement that accounts for it
+     */
+    private function __construct(
+        public int $target,
+        public Pairing $pairing,
+        public array $statements,
+        public Aspects $aspects,
+        public Policy $policy,
+        private array $credits,
+        private array $accounts,
+    ) {
+    }
+
+    /** @throws InvalidInput when a pattern is too long to compare */
+    public static function of(Pattern $target, Pattern $submission, Policy $policy, int $index = 0): self
+    {
+        $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
+        $pairing = Pairing::of(self::repeated($target, $targetTicks), Strokes::written($submission), $policy);
+        $statements = Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
+        $accounts = array_fill(0, \count($pairing->pairs), null);
+        foreach ($statements as $s => $statement) {
+            foreach ($statement->pairs as $pair) {
+                $accounts[$pair] = $s;
+            }
+        }
+        $credits = array_map(static fn (Pair $pair): ?float => null === $pair->target ? null : $policy->credit[$pair->status->value] ?? 0.0, $pairing->pairs);
+        $aspects = Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks);
+
+        return new self($index, $pairing, $statements, $aspects, $policy, $credits, $accounts);
+    }
+
+    /**
+     * Compares with each target; the one that gives the highest mark counts, the first of equals.
+     *
+     * @param non-empty-list<Pattern> $targets
+     *
+     * @return non-empty-list<self> the best first, then the others in their order
+     *
+     * @throws InvalidInput when a pattern is too long to compare
+     */
+    public static function withEach(array $targets, Pattern $submission, Policy $policy): array
+    {
+        $all = array_map(static fn (Pattern $target, int $index): self => self::of($target, $submission, $policy, $index), $targets, array_keys($targets));
+        usort($all, static fn (self $a, self $b): int => $b->mark() <=> $a->mark() ?: $a->target <=> $b->target);
+        $best = array_shift($all) ?? throw new \LogicException('There is at least one target.');
+        usort($all, static fn (self $a, self $b): int => $a->target <=> $b->target);
+
+        return [$best, ...$all];
+    }
+
+    public function mark(): ?float
+    {
+        return $this->aspects->mark($this->policy);
+    }
+
+    /** @return array<string, mixed> the result object, the same everywhere */
+    public function toData(): array
+    {
+        $pairs = [];
+        $targets = $submissions = 0;
+        foreach ($this->pairing->pairs as $i => $pair) {
+            $targets += null === $pair->target ? 0 : 1;
+            $submissions += null === $pair->submission ? 0 : 1;
+            $pairs[] = [
+                'status' => $pair->status->value,
+                'instrument' => $pair->instrument()->value,
+                'target' => $pair->target?->tick(),
+                'submission' => $pair->submission?->tick(),
+                'ticks' => $pair->ticks(),
+                'credit' => $this->credits[$i],
+                'statement' => $this->accounts[$i],
+            ] + (null !== $pair->submission && $pair->submission->instrument !== $pair->instrument() ? ['played' => $pair->submission->instrument->value] : []);
+        }
+
+        return [
+            'target' => $this->target,
+            'cost' => round($this->pairing->cost(), 4),
+            'strokes' => ['target' => $targets, 'submission' => $submissions],
+            'pairs' => $pairs,
+            'statements' => array_map(static fn (Statement $statement): array => $statement->toData(), $this->statements),
+            'aspects' => array_map(static fn (?float $value): ?float => null === $value ? null : round($value, 4), $this->aspects->all()),
+            'mark' => $this->mark(),
+            'points' => $this->policy->points,
+        ];
+    }
+
+    /** @return list<Stroke> the target's strokes, repeated and cut to $ticks */
+    private static function repeated(Pattern $target, int $ticks): array
+    {
+        $once = Strokes::written($target);
+        $strokes = [];
+        for ($start = 0; $start < $ticks; $start += $target->ticks()) {
+            foreach ($once as $stroke) {
+                if ($start + $stroke->written < $ticks || $ticks === $target->ticks()) {
+                    $strokes[] = new Stroke($stroke->instrument, $start + $stroke->written, $stroke->push, $stroke->velocity, $stroke->optional, $stroke->section);
+                }
+            }
+        }
+
+        return $strokes;
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare;
+
+use Pulsanda\Core\Pattern\Instrument;
+
+/** One thing that a teacher would say about a submission, with the differences that it accounts for. */
+final readonly class Statement
+{
+    /**
+     * @param string           $scope       'whole', 'row', 'bar' or 'stroke'
+     * @param list<Instrument> $instruments
+     * @param list<int>        $bars        from 1
+     * @param int|null         $ticks       how far the submission is late (+) or early (−)
+     * @param list<int>        $pairs       indices of the pairs that it accounts for; empty for a setting
+     * @param list<string>     $places      in counting words
+     * @param string           $text        one plain sentence for a student, at most 20 words
+     */
+    public function __construct(
+        public StatementKind $kind,
+        public string $scope,
+        public array $instruments,
+        public array $bars,
+        public ?int $ticks,
+        public array $pairs,
+        public array $places,
+        public string $text,
+    ) {
+    }
+
+    /** @return array<string, mixed> as in the result object */
+    public function toData(): array
+    {
+        return [
+            'kind' => $this->kind->value,
+            'scope' => $this->scope,
+            'instruments' => array_map(static fn (Instrument $one): string => $one->value, $this->instruments),
+            'bars' => $this->bars,
+            'ticks' => $this->ticks,
+            'strokes' => \count($this->pairs),
+            'place' => implode('; ', $this->places),
+            'text' => $this->text,
+        ];
+    }
+}

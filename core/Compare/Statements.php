@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare;
+
+use Pulsanda\Core\Pattern\Pattern;
+
+/** Says the differences of a pairing and of the settings. Every pair that differs is accounted for by exactly one statement. */
+final readonly class Statements
+{
+    private function __construct(private Wording $wording)
+    {
+    }
+
+    /**
+     * @param list<Pair> $pairs
+     *
+     * @return list<Statement> settings first, then by how many strokes they cover, then by time
+     */
+    public static function of(Pattern $target, Pattern $submission, array $pairs, Policy $policy, int $targetTicks): array
+    {
+        $bars = max(intdiv($targetTicks, $target->meter->barTicks()), $submission->bars());
+        $statements = (new self(new Wording($target->meter, $policy->counting, $bars)))->strokes($pairs);
+        usort($statements, static fn (Statement $a, Statement $b): int => \count($b->pairs) <=> \count($a->pairs) ?: $a->pairs[0] <=> $b->pairs[0]);
+
+        return [...SettingStatements::of($target, $submission, $policy, $targetTicks), ...$statements];
+    }
+
+    /**
+     * The same difference of one instrument, wherever it happens, is said once.
+     *
+     * @param list<Pair> $pairs
+     *
+     * @return list<Statement>
+     */
+    private function strokes(array $pairs): array
+    {
+        $groups = [];
+        foreach ($pairs as $i => $pair) {
+            if ($pair->differs()) {
+                $key = $pair->status->value.' '.$pair->instrument()->value.' '.match ($pair->status) {
+                    Status::Moved => $pair->ticks(),
+                    Status::OtherDrum => $pair->submission?->instrument->value,
+                    default => '',
+                };
+                $groups[$key][] = $i;
+            }
+        }
+
+        return array_values(array_map(fn (array $group): Statement => $this->statement($pairs, $group), $groups));
+    }
+
+    /**
+     * @param list<Pair>          $pairs
+     * @param non-empty-list<int> $group indices of pairs with the same difference
+     */
+    private function statement(array $pairs, array $group): Statement
+    {
+        $first = $pairs[$group[0]];
+        $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $group);
+        sort($ticks);
+        $name = $first->instrument()->label();
+        $where = $this->wording->places($ticks);
+        $many = \count($group) > 1;
+        $distance = $first->ticks() ?? 0;
+        $instruments = [$first->instrument()];
+        if (Status::OtherDrum === $first->status && null !== $first->submission) {
+            $instruments[] = $first->submission->instrument;
+        }
+        [$kind, $text] = match ($first->status) {
+            Status::Missing => [StatementKind::HitMissing, $name.': '.($many ? 'hits are' : 'a hit is')." missing on $where."],
+            Status::Extra => [StatementKind::HitExtra, $name.': '.($many ? 'hits' : 'a hit')." too many on $where; take ".($many ? 'them' : 'it').' out.'],
+            Status::OtherDrum => [StatementKind::OtherDrum, $name.': you played '.lcfirst($instruments[1]->label())." instead on $where."],
+            default => [StatementKind::HitMoved, $name.': '.($many ? 'hits' : 'the hit')." on $where ".($many ? 'are ' : 'is ').$this->wording->distance($distance).($distance > 0 ? ' late.' : ' early.')],
+        };
+
+        return new Statement(
+            $kind,
+            'stroke',
+            $instruments,
+            array_values(array_unique(array_map($this->wording->bar(...), $ticks))),
+            Status::Moved === $first->status ? $distance : null,
+            $group,
+            array_map($this->wording->place(...), $ticks),
+            $text,
+        );
+    }
+}

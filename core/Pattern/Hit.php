@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Pattern;
+
+use Pulsanda\Core\Exception\InvalidInput;
+
+/** One hit in a row. */
+final readonly class Hit
+{
+    private function __construct(
+        public int $at,
+        public int $velocity,
+        public int $push,
+        public int $roll,
+        public int $odds,
+        public bool $silent,
+    ) {
+    }
+
+    /**
+     * @param int  $at       written tick from the start of its section
+     * @param int  $velocity 1–127
+     * @param int  $push     ticks early (−) or late (+), −120…120
+     * @param int  $roll     strokes within one step of the row, 1–8
+     * @param int  $odds     percent of passes in which it sounds, 1–100
+     * @param bool $silent   kept, but gives no stroke
+     *
+     * @throws InvalidInput
+     */
+    public static function of(int $at, int $velocity = 90, int $push = 0, int $roll = 1, int $odds = 100, bool $silent = false): self
+    {
+        Range::check('at', $at, 0, \PHP_INT_MAX);
+        Range::check('velocity', $velocity, 1, 127);
+        Range::check('push', $push, -120, 120);
+        Range::check('roll', $roll, 1, 8);
+        Range::check('odds', $odds, 1, 100);
+
+        return new self($at, $velocity, $push, $roll, $odds, $silent);
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Pattern;
+
+use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Rhythm\GrooveMap;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Core\Rhythm\Tempo;
+
+/** A drum pattern. Section names are unique, and the order plays only sections that there are. */
+final readonly class Pattern
+{
+    public const MOST_SECTIONS = 16;
+    public const MOST_ORDER = 64;
+    public const MOST_TITLE = 120;
+    public const MOST_SEED = 2_147_483_647;
+
+    /**
+     * @param list<Section>    $sections
+     * @param list<OrderEntry> $order
+     */
+    private function __construct(
+        public string $title,
+        public Meter $meter,
+        public Tempo $tempo,
+        public Swing $swing,
+        public string $kit,
+        public array $sections,
+        public array $order,
+        public int $seed,
+    ) {
+    }
+
+    /**
+     * @param list<Section>         $sections 1–16
+     * @param list<OrderEntry>|null $order    null plays each section once
+     * @param int                   $seed     0–2147483647, for the odds
+     *
+     * @throws InvalidInput
+     */
+    public static function of(
+        string $title,
+        Meter $meter,
+        Tempo $tempo,
+        array $sections,
+        ?array $order = null,
+        ?Swing $swing = null,
+        string $kit = 'boathouse',
+        int $seed = 1,
+    ): self {
+        Range::checkText('title', $title, self::MOST_TITLE);
+        Range::checkText('kit', $kit, 40);
+        Range::check('seed', $seed, 0, self::MOST_SEED);
+        if ([] === $sections || \count($sections) > self::MOST_SECTIONS) {
+            throw InvalidInput::at('sections', sprintf('there are %d sections; between 1 and %d are allowed.', \count($sections), self::MOST_SECTIONS));
+        }
+        $names = [];
+        foreach ($sections as $i => $section) {
+            if (\in_array($section->name, $names, true)) {
+                throw InvalidInput::at("sections[$i].name", "there is another section \"$section->name\"; give each its own name.");
+            }
+            $names[] = $section->name;
+        }
+        $order ??= array_map(static fn (string $name): OrderEntry => OrderEntry::of($name, 1), $names);
+        if ([] === $order || \count($order) > self::MOST_ORDER) {
+            throw InvalidInput::at('order', sprintf('there are %d entries; between 1 and %d are allowed.', \count($order), self::MOST_ORDER));
+        }
+        foreach ($order as $i => $entry) {
+            if (!\in_array($entry->section, $names, true)) {
+                throw InvalidInput::at("order[$i].section", "there is no section \"$entry->section\"; use one of: ".implode(', ', $names).'.');
+            }
+        }
+
+        return new self($title, $meter, $tempo, $swing ?? Swing::of(), $kit, $sections, $order, $seed);
+    }
+
+    public function grooveMap(): GrooveMap
+    {
+        return GrooveMap::of($this->meter, $this->swing);
+    }
+
+    /** @return list<Section> the sections of one pass, written out in the order played */
+    public function form(): array
+    {
+        $byName = [];
+        foreach ($this->sections as $section) {
+            $byName[$section->name] = $section;
+        }
+        $form = [];
+        foreach ($this->order as $entry) {
+            for ($i = 0; $i < $entry->times; ++$i) {
+                $form[] = $byName[$entry->section];
+            }
+        }
+
+        return $form;
+    }
+
+    /** @return int bars of one pass */
+    public function bars(): int
+    {
+        return array_sum(array_map(static fn (Section $section): int => $section->bars, $this->form()));
+    }
+
+    /** @return int ticks of one pass */
+    public function ticks(): int
+    {
+        return $this->bars() * $this->meter->barTicks();
+    }
+}

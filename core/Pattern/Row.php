@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Pattern;
+
+use Pulsanda\Core\Exception\InvalidInput;
+
+/** One instrument's line through a section. Its hits are sorted and no two stand at one place. */
+final readonly class Row
+{
+    /** The shortest cycle: a sixty-fourth. */
+    public const LEAST_CYCLE = 60;
+
+    /**
+     * @param list<Hit> $hits
+     */
+    private function __construct(
+        public Instrument $instrument,
+        public array $hits,
+        public Snap $snap,
+        public ?int $cycle,
+        public float $level,
+        public float $pan,
+        public float $tune,
+        public float $room,
+        public bool $muted,
+        public ?string $tint,
+    ) {
+    }
+
+    /**
+     * @param list<Hit>   $hits  in any order
+     * @param int|null    $cycle ticks after which the row starts over by itself, null for never
+     * @param float       $level 0–1.5
+     * @param float       $pan   −1 left … 1 right
+     * @param float       $tune  −12…12 semitones
+     * @param float       $room  0–1
+     * @param string|null $tint  a colour name in small letters
+     *
+     * @throws InvalidInput
+     */
+    public static function of(
+        Instrument $instrument,
+        array $hits,
+        Snap $snap = Snap::Sixteenth,
+        ?int $cycle = null,
+        float $level = 1,
+        float $pan = 0,
+        float $tune = 0,
+        float $room = 0,
+        bool $muted = false,
+        ?string $tint = null,
+    ): self {
+        if (null !== $cycle) {
+            Range::check('cycle', $cycle, self::LEAST_CYCLE, \PHP_INT_MAX);
+        }
+        Range::check('level', $level, 0, 1.5);
+        Range::check('pan', $pan, -1, 1);
+        Range::check('tune', $tune, -12, 12);
+        Range::check('room', $room, 0, 1);
+        if (null !== $tint && 1 !== preg_match('/^[a-z]([a-z-]{0,18}[a-z])?$/D', $tint)) {
+            throw InvalidInput::at('tint', 'this must be null or a colour name of small letters.');
+        }
+        $seen = [];
+        foreach ($hits as $i => $hit) {
+            if (isset($seen[$hit->at])) {
+                throw InvalidInput::at("hits[$i].at", "there is another hit at tick $hit->at of this row; keep one of the two.");
+            }
+            $seen[$hit->at] = true;
+        }
+        usort($hits, static fn (Hit $a, Hit $b): int => $a->at <=> $b->at);
+
+        return new self($instrument, $hits, $snap, $cycle, $level, $pan, $tune, $room, $muted, $tint);
+    }
+}

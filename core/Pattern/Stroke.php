@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Pattern;
+
+/** One sounding of an instrument within a pass. */
+final readonly class Stroke
+{
+    /**
+     * @param int    $written  tick without push, from the start of the pass
+     * @param int    $push     ticks
+     * @param int    $velocity 1–127
+     * @param bool   $optional whether it sounds only in some passes
+     * @param string $section  the name of its section
+     */
+    public function __construct(
+        public Instrument $instrument,
+        public int $written,
+        public int $push,
+        public int $velocity,
+        public bool $optional,
+        public string $section,
+    ) {
+    }
+
+    /** @return int written tick plus push, on straight time */
+    public function tick(): int
+    {
+        return $this->written + $this->push;
+    }
+
+    /** @return int -1, 0 or 1: earlier first, and on one tick by the catalogue's order */
+    public static function compare(self $a, self $b): int
+    {
+        return ($a->written + $a->push) <=> ($b->written + $b->push) ?: $a->instrument->order() <=> $b->instrument->order();
+    }
+}

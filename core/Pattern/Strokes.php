@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Pattern;
+
+use Pulsanda\Core\Exception\InvalidInput;
+
+/** Writes a pattern out to what is heard. Comparison, notation, audio and export all start here. */
+final readonly class Strokes
+{
+    /** More strokes than this in one pass are refused: no lesson needs them, and cycles and rolls multiply fast. */
+    public const MOST = 100_000;
+
+    /**
+     * Every stroke of one pass, those with odds marked as optional.
+     *
+     * @return list<Stroke> by tick, then in the catalogue's order
+     *
+     * @throws InvalidInput when the pass has more than MOST strokes
+     */
+    public static function written(Pattern $pattern): array
+    {
+        return self::writeOut($pattern, null);
+    }
+
+    /**
+     * The strokes that sound in one pass, the odds decided.
+     *
+     * @param int $pass from 1
+     *
+     * @return list<Stroke> by tick, then in the catalogue's order; none is optional
+     *
+     * @throws InvalidInput when the pass has more than MOST strokes
+     */
+    public static function heard(Pattern $pattern, int $pass): array
+    {
+        return self::writeOut($pattern, $pass);
+    }
+
+    /**
+     * @return list<Stroke>
+     */
+    private static function writeOut(Pattern $pattern, ?int $pass): array
+    {
+        $strokes = [];
+        $start = 0;
+        foreach ($pattern->form() as $s => $section) {
+            $length = $section->bars * $pattern->meter->barTicks();
+            foreach ($section->rows as $r => $row) {
+                $step = $row->snap->ticks();
+                $cycle = $row->cycle ?? $length;
+                foreach ($row->hits as $hit) {
+                    if ($hit->silent || $hit->at >= $cycle) {
+                        continue;
+                    }
+                    for ($at = $hit->at; $at < $length; $at += $cycle) {
+                        if (null !== $pass && !Odds::sounds($hit->odds, $pattern->seed, $pass, $s, $r, $at)) {
+                            continue;
+                        }
+                        for ($i = 0; $i < $hit->roll; ++$i) {
+                            $written = $start + $at + intdiv(2 * $i * $step + $hit->roll, 2 * $hit->roll);
+                            $stroke = new Stroke($row->instrument, $written, $hit->push, $hit->velocity, null === $pass && $hit->odds < 100, $section->name);
+                            $key = $row->instrument->value.($written + $hit->push);
+                            $strokes[$key] = isset($strokes[$key]) ? self::merge($strokes[$key], $stroke) : $stroke;
+                        }
+                        if (\count($strokes) > self::MOST) {
+                            throw InvalidInput::at('', sprintf('One pass of this pattern has more than %d strokes; shorten its order, its rolls or its cycles.', self::MOST));
+                        }
+                    }
+                }
+            }
+            $start += $length;
+        }
+        $strokes = array_values($strokes);
+        usort($strokes, Stroke::compare(...));
+
+        return $strokes;
+    }
+
+    /** Two strokes of one instrument on one tick are heard as the louder; surely, if either is sure. */
+    private static function merge(Stroke $a, Stroke $b): Stroke
+    {
+        $louder = $b->velocity > $a->velocity ? $b : $a;
+
+        return new Stroke($louder->instrument, $louder->written, $louder->push, $louder->velocity, $a->optional && $b->optional, $louder->section);
+    }
+}

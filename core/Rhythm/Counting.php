@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Rhythm;
+
+/**
+ * Names places in the words of a class. Halves and quarters are counted in simple time (1 e & a), eighths or sixteenths in all others.
+ */
+final readonly class Counting
+{
+    private const SIXTEENTH = 240;
+
+    public function __construct(private Meter $meter, private CountingStyle $style)
+    {
+    }
+
+    /**
+     * The place in prose: "beat 3 &", "bar 2, beat 3 &", "step 27", "2.3". What falls between the counted places is "just after" the one before.
+     *
+     * @param int  $tick from the first bar line
+     * @param bool $bar  whether to name the bar, which a pattern of one bar does not need
+     */
+    public function place(int $tick, bool $bar = true): string
+    {
+        $number = $this->bar($tick);
+        $in = $tick - ($number - 1) * $this->meter->barTicks();
+        $known = $this->countedPlace($in);
+        $after = $known === $in ? '' : 'just after ';
+
+        return match ($this->style) {
+            CountingStyle::Steps => $after.'step '.$this->step($tick - $in + $known),
+            CountingStyle::BarBeat => $after.$number.'.'.$this->barBeat($known),
+            CountingStyle::Syllables => ($bar ? "bar $number, " : '').$after.'beat '.$this->beat($known),
+        };
+    }
+
+    /** @return int the bar's number, from 1 */
+    public function bar(int $tick): int
+    {
+        return 1 + (int) floor($tick / $this->meter->barTicks());
+    }
+
+    /**
+     * Every place that has a word, for a sheet's header: the word to print, the place to say, and its weight
+     * (3 first of the bar, 2 first of a group, 1 beat, 0 else).
+     *
+     * @return list<array{at: int, word: string, say: string, weight: int}> by rising tick
+     */
+    public function words(int $bars): array
+    {
+        $words = [];
+        for ($tick = 0, $end = $bars * $this->meter->barTicks(); $tick < $end; $tick += 80) {
+            $in = $tick % $this->meter->barTicks();
+            if ($this->countedPlace($in) === $in) {
+                $words[] = ['at' => $tick, 'word' => $this->word($tick, $in), 'say' => $this->place($tick, $bars > 1), 'weight' => $this->weight($in)];
+            }
+        }
+
+        return $words;
+    }
+
+    /** @return int 3, 2, 1 or 0: how strong the place is in its bar, $in in ticks from the bar line */
+    public function weight(int $in): int
+    {
+        return match (true) {
+            0 === $in => 3,
+            \in_array($in, $this->meter->groupStarts(), true) => $this->hasRealGroups() ? 2 : 1,
+            0 === $in % $this->meter->unitTicks() => $this->hasRealGroups() && $this->meter->unit >= 8 ? 0 : 1,
+            default => 0,
+        };
+    }
+
+    private function hasRealGroups(): bool
+    {
+        return max($this->meter->groups) > 1;
+    }
+
+    private function word(int $tick, int $in): string
+    {
+        return match ($this->style) {
+            CountingStyle::Steps => (string) $this->step($tick),
+            CountingStyle::BarBeat => 0 === $in % $this->meter->unitTicks() ? $this->bar($tick).'.'.$this->barBeat($in) : (string) (1 + intdiv($in % $this->meter->unitTicks(), self::SIXTEENTH)),
+            CountingStyle::Syllables => 0 === $in % $this->meter->unitTicks() ? $this->beat($in) : substr(strrchr($this->beat($in), ' ') ?: '', 1),
+        };
+    }
+
+    private function step(int $tick): int
+    {
+        return 1 + (int) floor($tick / self::SIXTEENTH);
+    }
+
+    /** "3", "3 e", "3 trip" … for a counted place, in ticks from the bar line. */
+    private function beat(int $in): string
+    {
+        $unit = $this->meter->unitTicks();
+        $rest = $in % $unit;
+        $syllable = match (true) {
+            0 === $rest => '',
+            2 * $rest === $unit => ' &',
+            4 * $rest === $unit => ' e',
+            4 * $rest === 3 * $unit => ' a',
+            3 * $rest === $unit => ' trip',
+            default => ' let',
+        };
+
+        return (1 + intdiv($in, $unit)).$syllable;
+    }
+
+    private function barBeat(int $in): string
+    {
+        $unit = $this->meter->unitTicks();
+        $sixteenth = intdiv($in % $unit, self::SIXTEENTH);
+
+        return (1 + intdiv($in, $unit)).(0 === $sixteenth ? '' : '.'.(1 + $sixteenth));
+    }
+
+    /** The last place at or before $in that has a word of its own. */
+    private function countedPlace(int $in): int
+    {
+        $unit = $this->meter->unitTicks();
+        if (CountingStyle::Syllables === $this->style) {
+            $simple = $this->meter->unit <= 4;
+            if ($simple && 0 === ($in % $unit * 3) % $unit) {
+                return $in;
+            }
+
+            return $in - $in % intdiv($unit, $simple ? 4 : 2);
+        }
+
+        return $in - $in % min($unit, self::SIXTEENTH);
+    }
+}
