@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+// Boots for the web and the command line alike. Settings are environment variables; bin/start keeps those of this host in var/app.env.
+
+use Pulsanda\App\Kernel;
+use Symfony\Component\Dotenv\Dotenv;
+
+$root = dirname(__DIR__);
+if (!is_file($root.'/vendor/autoload.php')) {
+    fwrite(\STDERR, "The PHP packages are not installed yet; run bin/start (or bin/test) first.\n");
+    exit(1);
+}
+require_once $root.'/vendor/autoload.php';
+
+$settings = ($_SERVER['PULSANDA_DATA'] ?? $root.'/var').'/app.env';
+if (is_file($settings) && is_readable($settings)) {
+    (new Dotenv())->load($settings);
+}
+
+return new Kernel($_SERVER['APP_ENV'] ?? 'prod', (bool) ($_SERVER['APP_DEBUG'] ?? false));

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api;
+
+use Pulsanda\App\Sound\Kits;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\Snap;
+use Pulsanda\App\Entity\Draft;
+use Pulsanda\App\Entity\Feedback;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** What is the same for everybody: instruments, levels, note values, limits, kits. The browser has no second copy of any of it. */
+final readonly class CatalogueController
+{
+    #[Route('/api/catalogue', methods: 'GET')]
+    public function catalogue(Request $request, Kits $kits): JsonResponse
+    {
+        $response = new JsonResponse([
+            'instruments' => array_map(static fn (Instrument $one): array => [
+                'name' => $one->value, 'label' => $one->label(), 'family' => $one->family(),
+                'notehead' => $one->notehead(), 'staff' => $one->staff(), 'midi' => $one->midi(), 'choke' => $one->choke(),
+            ], Instrument::cases()),
+            'levels' => array_map(static fn (Level $level): array => ['name' => $level->value, 'lowest' => $level->lowest(), 'entry' => $level->entry()], Level::cases()),
+            'snaps' => array_map(static fn (Snap $snap): array => ['name' => $snap->value, 'ticks' => $snap->ticks()], Snap::cases()),
+            'limits' => ['title' => Pattern::MOST_TITLE, 'bars' => PartInput::MOST_BARS, 'rows' => Section::MOST_ROWS, 'note' => Draft::MOST_NOTE, 'feedback' => Feedback::MOST_TEXT, 'brief' => AssignmentController::MOST_BRIEF],
+            'kits' => $kits->all(),
+        ]);
+        $response->setEtag(md5((string) $response->getContent()));
+        $response->setPublic()->headers->set('Cache-Control', 'public, max-age=0, must-revalidate');
+        $response->isNotModified($request);
+
+        return $response;
+    }
+}

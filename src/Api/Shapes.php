@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api;
+
+use Pulsanda\App\Entity\Assignment;
+use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Feedback;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\Core\Compare\PolicyFile;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\PatternWriter;
+
+/** The shapes of the API, as docs/openapi.yaml describes them. */
+final readonly class Shapes
+{
+    public static function time(?\DateTimeImmutable $time): ?string
+    {
+        return $time?->format(\DATE_ATOM);
+    }
+
+    /** @return array<string, mixed> */
+    public static function assignment(Assignment $assignment): array
+    {
+        return [
+            'id' => (string) $assignment->id,
+            'title' => $assignment->title,
+            'brief' => $assignment->brief,
+            'dueAt' => self::time($assignment->dueAt),
+            'publishedAt' => self::time($assignment->publishedAt),
+            'course' => ['id' => (string) $assignment->course->id, 'name' => $assignment->course->name, 'counting' => $assignment->course->counting->value],
+        ];
+    }
+
+    /**
+     * What everybody may know of a part. Never its target.
+     *
+     * @return array<string, mixed>
+     */
+    public static function part(Part $part): array
+    {
+        $start = $part->start;
+
+        return [
+            'id' => (string) $part->id,
+            'kind' => $part->kind->value,
+            'view' => $part->view->value,
+            'instruments' => array_map(static fn (Instrument $one): string => $one->value, $part->instruments),
+            'meter' => PatternWriter::meter($start->meter),
+            'tempo' => PatternWriter::tempo($start->tempo),
+            'swing' => PatternWriter::swing($start->swing),
+            'kit' => $start->kit,
+            'bars' => $start->sections[0]->bars,
+            'points' => $part->policy->points,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function music(Part $part): array
+    {
+        return Music::of($part->start->meter, $part->start->swing, $part->start->bars(), $part->assignment->course->counting);
+    }
+
+    /** @return array<string, mixed> for the teacher alone */
+    public static function plannedPart(Part $part): array
+    {
+        return self::part($part) + ['target' => PatternWriter::toData($part->target()), 'policy' => PolicyFile::toData($part->policy)];
+    }
+
+    /** @return array{mark: float|null, text: string, returnedAt: string|null} */
+    public static function feedback(?Feedback $feedback): array
+    {
+        return ['mark' => $feedback?->mark, 'text' => $feedback->text ?? '', 'returnedAt' => self::time($feedback?->returnedAt)];
+    }
+
+    /** @return array<string, mixed> */
+    public static function attempt(Attempt $attempt): array
+    {
+        return [
+            'id' => (string) $attempt->id,
+            'number' => $attempt->number,
+            'handedInAt' => self::time($attempt->handedInAt),
+            'note' => $attempt->note,
+            'pattern' => PatternWriter::toData($attempt->pattern),
+        ];
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Console;
+
+use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Json\Document;
+
+/** Reads files named on the command line. */
+final readonly class Files
+{
+    /**
+     * @template T
+     *
+     * @param \Closure(string): T $parse
+     *
+     * @return T
+     *
+     * @throws InvalidInput naming the file and the place in it
+     */
+    public static function read(string $file, \Closure $parse): mixed
+    {
+        if (!is_file($file) || !is_readable($file)) {
+            throw InvalidInput::at($file, 'this file cannot be read; check its name and rights.');
+        }
+        $text = file_get_contents($file, false, null, 0, Document::MOST_BYTES + 1);
+        try {
+            return $parse((string) $text);
+        } catch (InvalidInput $error) {
+            throw InvalidInput::at($file, $error->getMessage());
+        }
+    }
+}

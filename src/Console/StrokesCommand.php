@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Console;
+
+use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('pulsanda:strokes', 'Writes a pattern out to the strokes that are heard.')]
+final class StrokesCommand extends Command
+{
+    private const MOST_PASSES = 64;
+
+    protected function configure(): void
+    {
+        $this->addArgument('file', InputArgument::REQUIRED, 'A pattern file (.pulsanda.json)')
+            ->addOption('passes', null, InputOption::VALUE_REQUIRED, 'How often the form is played, 1 to '.self::MOST_PASSES, '1')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'A JSON array');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        $passes = filter_var($input->getOption('passes'), \FILTER_VALIDATE_INT, ['options' => ['min_range' => 1, 'max_range' => self::MOST_PASSES]]);
+        if (false === $passes) {
+            $errors->writeln('--passes: use a whole number from 1 to '.self::MOST_PASSES.'.');
+
+            return Command::INVALID;
+        }
+        try {
+            /** @var string $file */
+            $file = $input->getArgument('file');
+            $lines = self::lines(Files::read($file, PatternReader::read(...)), $passes);
+        } catch (InvalidInput $error) {
+            $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return Command::FAILURE;
+        }
+        if (true === $input->getOption('json')) {
+            $output->writeln(json_encode($lines, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
+        } else {
+            foreach ($lines as $line) {
+                $output->writeln(sprintf('%9.4f s  %-14s %3d  %s', $line['seconds'], $line['instrument'], $line['velocity'], $line['place']), OutputInterface::OUTPUT_RAW);
+            }
+        }
+
+        return Command::SUCCESS;
+    }
+
+    /**
+     * Ticks and seconds count from the start of the first pass, bars and places from the start of each.
+     *
+     * @return list<array{instrument: string, tick: int, played: int, seconds: float, velocity: int, pass: int, section: string, bar: int, place: string}>
+     */
+    private static function lines(Pattern $pattern, int $passes): array
+    {
+        $groove = $pattern->grooveMap();
+        $counting = new Counting($pattern->meter, CountingStyle::Syllables);
+        $lines = [];
+        for ($pass = 1; $pass <= $passes; ++$pass) {
+            $start = ($pass - 1) * $pattern->ticks();
+            foreach (Strokes::heard($pattern, $pass) as $stroke) {
+                $played = $start + $groove->played($stroke->written) + $stroke->push;
+                $lines[] = [
+                    'instrument' => $stroke->instrument->value,
+                    'tick' => $start + $stroke->tick(),
+                    'played' => $played,
+                    'seconds' => round($pattern->tempo->seconds($played), 6),
+                    'velocity' => $stroke->velocity,
+                    'pass' => $pass,
+                    'section' => $stroke->section,
+                    'bar' => $counting->bar($stroke->written),
+                    'place' => $counting->place($stroke->written),
+                ];
+            }
+        }
+
+        return $lines;
+    }
+}

@@ -1,0 +1,192 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Demo;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Api\PartInput;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Assignment;
+use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Draft;
+use Pulsanda\App\Entity\Enrolment;
+use Pulsanda\App\Entity\Feedback;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Entity\PartKind;
+use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Entity\School;
+use Pulsanda\App\Entity\TargetView;
+use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\TextGrid;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Core\Rhythm\Tempo;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+
+/** The sample world: the Saltmarsh Lantern Parade, its youth drumline, and their winter tasks. All invented. */
+final class DemoWorld
+{
+    private const STUDENTS = [
+        'ines' => 'Ines Caldeira', 'bo' => 'Bo', 'q' => 'Q', 'zoe' => 'Zoë Lindqvist-Oyelaran', 'maxi' => 'Maximiliana Featherstone-Okonkwo-Brandt',
+        'nour' => 'نور الهدى', 'yael' => 'יעל ברק', 'thorunn' => 'Þórunn Ægisdóttir', 'lukasz' => 'Łukasz Wiśniewski', 'siobhan' => 'Siobhán Ó Faoláin',
+        'anh' => 'Nguyễn Minh Anh', 'haneul' => '김하늘', 'amara' => 'Amara Obi', 'tomas' => 'Tomás Quintero', 'freya' => 'Freya Holm',
+        'jun' => 'Jun Watanabe', 'dilnoza' => 'Dilnoza Karimova', 'wren' => 'Wren', 'kwame' => 'Kwame Asante', 'elodie' => 'Élodie Marchand',
+    ];
+
+    /** @var array<string, Account> */
+    private array $students = [];
+    private School $school;
+    private Course $course;
+    private \DateTimeImmutable $now;
+
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly UserPasswordHasherInterface $hasher,
+        private readonly ClockInterface $clock,
+    ) {
+    }
+
+    /** @return list<string> one line for each demo sign-in that is worth knowing */
+    public static function people(): array
+    {
+        return ['odile    the teacher, Odile Marrick', 'ines     a student with work returned', 'wren     a student who has not begun', 'or any of '.implode(', ', array_keys(self::STUDENTS))];
+    }
+
+    public function load(string $password): void
+    {
+        $this->now = \DateTimeImmutable::createFromInterface($this->clock->now());
+        $this->school = new School('Saltmarsh Lantern Parade');
+        $this->entities->persist($this->school);
+        $teacher = new Account($this->school, 'odile', 'Odile Marrick', Role::Teacher);
+        $hash = $this->hasher->hashPassword($teacher, $password);
+        $teacher->setPassword($hash);
+        $this->entities->persist($teacher);
+        $this->course = new Course($this->school, $teacher, 'Parade line, Tuesdays');
+        $this->entities->persist($this->course);
+        foreach (self::STUDENTS as $signIn => $name) {
+            $student = new Account($this->school, $signIn, $name, Role::Student);
+            $student->setPassword($hash);
+            $this->entities->persist($student);
+            $this->entities->persist(new Enrolment($this->school, $this->course, $student));
+            $this->students[$signIn] = $student;
+        }
+        $this->foghornShuffle();
+        $this->lamplightersMarch();
+        $this->ferryRocker();
+        $this->heronStep();
+        $this->entities->flush();
+    }
+
+    private function lamplightersMarch(): void
+    {
+        $part = $this->part('Lamplighters\' March', "The lamps are lit one by one. Kick and snare walk; the hats carry the light.\nListen for the loud first step, and for the extra snare that leads into the next lamp.", '+6 days', TargetView::Seen, Meter::of(4, 4), Tempo::of(96, '4'), Swing::of(), 2, <<<'GRID'
+            kick        X...|....|x...|....|X...|....|x.x.|....
+            snare       ....|X...|....|X...|....|X...|....|X..x
+            closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
+            crash       ....|....|....|....|....|....|....|....
+            GRID);
+        $beat = Beat::of($part->target());
+        $this->attempt($part, 'ines', $beat->late('snare', 1), 'I wanted the snare to lean back.', '-30 hours', 15.5, 'The walk is steady, Ines. Your snare is one sixteenth late all the way: put it on beats 2 and 4, then the extra one before the bar line will fall into place.');
+        $this->attempt($part, 'ines', $beat->without('snare', 32), 'Snare is on the beat now.', '-5 hours');
+        $this->attempt($part, 'bo', $beat, 'Same as the sheet, checked twice.', '-28 hours');
+        $this->attempt($part, 'q', $beat->adding('closed-hat', 'x', 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32), 'more hats = more light', '-27 hours');
+        $this->attempt($part, 'zoe', $beat->without('kick', 9, 25), '', '-26 hours');
+        $this->attempt($part, 'maxi', $beat->exchanged('kick', 'snare'), 'I started with the snare because it is the loudest.', '-25 hours');
+        $this->attempt($part, 'nour', $beat->late('snare', 1), 'أحب الطبل', '-24 hours');
+        $this->attempt($part, 'yael', $beat->flat(), 'All strokes sound even to me.', '-23 hours', 18.0, 'Every stroke is in its place. Now make the first kick and the backbeats louder than the rest.');
+        $this->attempt($part, 'thorunn', $beat->repeated(), 'Bar two like bar one.', '-22 hours');
+        $this->attempt($part, 'lukasz', $beat->late('kick', 1)->without('snare', 29), '', '-20 hours');
+        $this->attempt($part, 'siobhan', $beat->empty('closed-hat'), 'No hats. It is a march.', '-18 hours');
+        $this->attempt($part, 'anh', $beat->adding('crash', 'X', 1), 'A crash to light the first lamp.', '-12 hours');
+        $this->attempt($part, 'amara', $beat->late('snare', 1), '', '-9 hours');
+        $this->attempt($part, 'tomas', $beat->without('kick', 27), 'Nearly.', '-4 hours');
+        $this->draft($part, 'haneul', $beat->empty('snare')->empty('closed-hat'), 'kick first');
+        $this->draft($part, 'freya', $beat->without('snare', 13, 29, 32), '');
+    }
+
+    private function ferryRocker(): void
+    {
+        $part = $this->part('Ferry Rocker', "The ferry rocks in six. The target stays hidden: count 1 2 3 4 5 6, put the kick where the boat dips and the snare where it rises.\nKeep the hats on every count.", '+12 days', TargetView::Hidden, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of(), 2, <<<'GRID'
+            kick        X.....|......|X....x|......
+            snare       ......|X.....|......|X...g.
+            closed-hat  x.s.s.|x.s.s.|x.s.s.|x.s.s.
+            shaker      ......|......|......|......
+            GRID);
+        $beat = Beat::of($part->target());
+        $this->attempt($part, 'bo', $beat->without('kick', 18)->without('snare', 23), 'Six makes me seasick.', '-16 hours');
+        $this->attempt($part, 'jun', $beat->late('snare', 2), '', '-10 hours', 14.0, 'The rise comes one count early: beat 4, not 5.');
+        $this->attempt($part, 'dilnoza', $beat, 'Kick on one, snare on four.', '-2 hours');
+        $this->draft($part, 'ines', $beat->empty('snare'), '');
+    }
+
+    private function foghornShuffle(): void
+    {
+        $part = $this->part('Foghorn Shuffle', "A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder than breath.", '-1 day', TargetView::Seen, Meter::of(4, 4), Tempo::of(84, '4'), Swing::of(66.67, 8), 1, <<<'GRID'
+            kick        X...|....|x.x.|....
+            snare       ..g.|X...|..g.|X.g.
+            ride        x.x.|x.x.|x.x.|x.x.
+            pedal-hat   ....|x...|....|x...
+            GRID);
+        $beat = Beat::of($part->target());
+        foreach ([['ines', $beat, 20.0], ['bo', $beat->without('snare', 3, 11), 17.5], ['zoe', $beat->flat(), 18.0], ['kwame', $beat->without('pedal-hat', 5, 13), 18.5], ['elodie', $beat->late('kick', 2), 17.0], ['jun', $beat->exchanged('snare', 'pedal-hat'), 15.0]] as $i => [$student, $played, $mark]) {
+            $this->attempt($part, $student, $played, '', '-'.(60 + $i).' hours', $mark, 20.0 === $mark ? 'Exactly right, and it breathes.' : 'Good. Listen once more to what lies between the backbeats.');
+        }
+        $this->attempt($part, 'wren', $beat->without('snare', 15), 'The last ghost is too quiet for me to hear.', '-40 hours');
+    }
+
+    private function heronStep(): void
+    {
+        $part = $this->part('Heron Step', "Five steps, three and two, like a heron in the shallows.", null, TargetView::Seen, Meter::of(5, 4, [3, 2]), Tempo::of(104, '4'), Swing::of(), 1, <<<'GRID'
+            kick        X...|....|....|x...|....
+            side-stick  ....|....|x...|....|x...
+            closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.
+            GRID);
+        $part->assignment->publishedAt = null;
+    }
+
+    private function part(string $title, string $brief, ?string $due, TargetView $view, Meter $meter, Tempo $tempo, Swing $swing, int $bars, string $grid): Part
+    {
+        $assignment = new Assignment($this->school, $this->course, $title, $brief, $this->now->modify('-3 days'));
+        $assignment->publishedAt = $assignment->createdAt;
+        $assignment->dueAt = null === $due ? null : $this->now->modify($due);
+        $target = Pattern::of($title, $meter, $tempo, [TextGrid::section($grid, $meter, $bars)], null, $swing);
+        $instruments = array_map(static fn (Row $row) => $row->instrument, $target->sections[0]->rows);
+        $policy = Policy::of(counting: $this->course->counting);
+        $part = new Part($this->school, $assignment, 1, PartKind::Copy, $view, $instruments, PartInput::start($target, $instruments), [$target], $policy);
+        $assignment->parts->add($part);
+        $this->entities->persist($assignment);
+
+        return $part;
+    }
+
+    /** @param float|null $mark the teacher's, when it was returned */
+    private function attempt(Part $part, string $student, Beat $beat, string $note, string $when, ?float $mark = null, string $text = ''): void
+    {
+        $pattern = $beat->pattern($part->target());
+        $comparisons = $part->compare($pattern);
+        $results = array_map(static fn ($comparison): array => $comparison->toData(), $comparisons);
+        $time = $this->now->modify($when);
+        static $numbers = [];
+        $number = $numbers[$part->id.$student] = 1 + ($numbers[$part->id.$student] ?? 0);
+        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $results, $comparisons[0]->aspects->placement, $comparisons[0]->mark());
+        $this->entities->persist($attempt);
+        if (null !== $mark) {
+            $feedback = new Feedback($this->school, $attempt, $mark, $text);
+            $feedback->returnedAt = $time->modify('+2 hours');
+            $this->entities->persist($feedback);
+        }
+        if (1 === $number) {
+            $this->draft($part, $student, $beat, $note);
+        }
+    }
+
+    private function draft(Part $part, string $student, Beat $beat, string $note): void
+    {
+        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], $beat->pattern($part->target()), $note, $this->now->modify('-1 hour')));
+    }
+}

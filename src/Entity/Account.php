@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
+use Symfony\Component\Security\Core\User\UserInterface;
+use Symfony\Component\Uid\Uuid;
+
+/** A person who signs in. */
+#[ORM\Entity]
+class Account implements UserInterface, PasswordAuthenticatedUserInterface
+{
+    #[ORM\Id, ORM\Column(type: 'uuid')]
+    public readonly Uuid $id;
+
+    #[ORM\Column]
+    private string $password = '';
+
+    /**
+     * @param non-empty-string $signIn the name typed at sign-in, in small letters
+     * @param string           $name   the name that others read
+     */
+    public function __construct(
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
+        public readonly School $school,
+        #[ORM\Column(length: 60, unique: true)]
+        public readonly string $signIn,
+        #[ORM\Column(length: 120)]
+        public readonly string $name,
+        #[ORM\Column(length: 10, enumType: Role::class)]
+        public readonly Role $role,
+    ) {
+        $this->id = Uuid::v7();
+    }
+
+    public function setPassword(string $hash): void
+    {
+        $this->password = $hash;
+    }
+
+    public function getPassword(): string
+    {
+        return $this->password;
+    }
+
+    public function getUserIdentifier(): string
+    {
+        return $this->signIn;
+    }
+
+    public function getRoles(): array
+    {
+        return [Role::Teacher === $this->role ? 'ROLE_TEACHER' : 'ROLE_STUDENT'];
+    }
+
+    public function eraseCredentials(): void
+    {
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Uid\Uuid;
+
+/** Everything belongs to one school. */
+#[ORM\Entity]
+class School
+{
+    #[ORM\Id, ORM\Column(type: 'uuid')]
+    public readonly Uuid $id;
+
+    public function __construct(
+        #[ORM\Column(length: 120)]
+        public readonly string $name,
+    ) {
+        $this->id = Uuid::v7();
+    }
+}

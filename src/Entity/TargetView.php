@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Entity;
+
+/** How a student meets the target of a part. */
+enum TargetView: string
+{
+    case Seen = 'seen';
+    case Hidden = 'hidden';
+}

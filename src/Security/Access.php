@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Security;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Assignment;
+use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Enrolment;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Entity\Role;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Uid\Uuid;
+
+/**
+ * Gives each person what is theirs, and nothing else: a teacher what belongs to their own classes, a student what is published
+ * in the classes they are in, and their own work. Everything else is "not found", so that nobody learns what there is.
+ */
+final readonly class Access
+{
+    public function __construct(private Security $security, private EntityManagerInterface $entities)
+    {
+    }
+
+    public function account(): Account
+    {
+        $account = $this->security->getUser();
+
+        return $account instanceof Account ? $account : throw new NotFoundHttpException();
+    }
+
+    public function teacher(): Account
+    {
+        return Role::Teacher === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
+    }
+
+    public function student(): Account
+    {
+        return Role::Student === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
+    }
+
+    public function taughtCourse(string $id): Course
+    {
+        $course = $this->find(Course::class, $id);
+
+        return $course->teacher === $this->teacher() ? $course : throw new NotFoundHttpException();
+    }
+
+    public function taughtAssignment(string $id): Assignment
+    {
+        $assignment = $this->find(Assignment::class, $id);
+
+        return $assignment->course->teacher === $this->teacher() ? $assignment : throw new NotFoundHttpException();
+    }
+
+    public function taughtPart(string $id): Part
+    {
+        $part = $this->find(Part::class, $id);
+
+        return $part->assignment->course->teacher === $this->teacher() ? $part : throw new NotFoundHttpException();
+    }
+
+    /** A part that the signed-in student has been set. */
+    public function studiedPart(string $id): Part
+    {
+        $part = $this->find(Part::class, $id);
+        $place = $this->entities->find(Enrolment::class, ['course' => $part->assignment->course->id, 'student' => $this->student()->id]);
+
+        return null !== $place && null !== $part->assignment->publishedAt ? $part : throw new NotFoundHttpException();
+    }
+
+    public function taughtAttempt(string $id): Attempt
+    {
+        $attempt = $this->find(Attempt::class, $id);
+
+        return $attempt->part->assignment->course->teacher === $this->teacher() ? $attempt : throw new NotFoundHttpException();
+    }
+
+    public function ownAttempt(string $id): Attempt
+    {
+        $attempt = $this->find(Attempt::class, $id);
+        if ($attempt->student !== $this->student()) {
+            throw new NotFoundHttpException();
+        }
+        $this->studiedPart((string) $attempt->part->id);
+
+        return $attempt;
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T
+     */
+    private function find(string $class, string $id): object
+    {
+        return (Uuid::isValid($id) ? $this->entities->find($class, Uuid::fromString($id)) : null) ?? throw new NotFoundHttpException();
+    }
+}
