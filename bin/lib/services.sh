@@ -50,13 +50,15 @@ install_dependencies() {
     [ -f "$ROOT/public/build/.vite/manifest.json" ] || rm -f "$ROOT/var/stamps/Browser part"
     [ -f "$ROOT/public/sounds/manifest.json" ] || rm -f "$ROOT/var/stamps/Sounds"
     when_changed "PHP packages" composer.json support/symfony/composer.json -- install_php
-    when_changed "Browser packages" package-lock.json -- npm ci --no-audit --no-fund
+    # Not "npm ci": it refuses a lock file without addresses over the packages of other platforms.
+    when_changed "Browser packages" package-lock.json -- npm install --no-save --no-audit --no-fund
     when_changed "Browser part" web package-lock.json vite.config.ts -- npx vite build
     when_changed "Sounds" core/Sound src/Sound -- env APP_ENV=prod DATABASE_URL= bin/console pulsanda:sounds
 }
 
 install_php() {
-    (cd support/symfony && composer install --no-autoloader --no-interaction --no-progress) && composer install --no-interaction --no-progress
+    (cd support/symfony && composer install --no-autoloader --no-interaction --no-progress) && composer install --no-interaction --no-progress \
+        && chmod -R u+rwX,go+rX vendor support # some archives hold files that only their owner may read
 }
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
@@ -149,7 +151,6 @@ php_admin_value[upload_max_filesize] = 8M
 php_admin_value[post_max_size] = 9M
 php_admin_flag[display_errors] = off
 php_admin_flag[expose_php] = off
-php_admin_flag[opcache.enable] = on
 php_admin_value[opcache.max_accelerated_files] = 20000
 CONF
     cat >"$DATA/nginx.conf" <<CONF
@@ -202,14 +203,14 @@ CONF
     curl -fsS --retry 20 --retry-delay 1 --retry-connrefused -o /dev/null "http://127.0.0.1:$port/api/session" || fail "The application does not answer; see $DATA/log/php.log."
 }
 
-running() { [ -f "$DATA/$1.pid" ] && kill -0 "$(cat "$DATA/$1.pid")" 2>/dev/null; }
+running() { kill -0 "$(cat "$DATA/$1.pid" 2>/dev/null)" 2>/dev/null; }
 
 stop_web() {
     local name
     for name in nginx php-fpm; do
         if running "$name"; then
             kill -QUIT "$(cat "$DATA/$name.pid")"
-            while running "$name"; do read -rt 0.1 <> <(:) || :; done
+            while running "$name" 2>/dev/null; do read -rt 0.1 <> <(:) || :; done
         fi
     done
 }
