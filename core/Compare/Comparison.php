@@ -99,6 +99,7 @@ final readonly class Comparison
             'aspects' => array_map(static fn (?float $value): ?float => null === $value ? null : round($value, 4), $this->aspects->all()),
             'mark' => $this->mark(),
             'points' => $this->policy->points,
+            'weights' => $this->policy->weights,
         ];
     }
 

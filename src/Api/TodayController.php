@@ -90,7 +90,7 @@ final readonly class TodayController
                 'number' => $row['number'],
                 'handedInAt' => self::atom($row['handed_in_at']),
                 'returnedAt' => self::atom($row['returned_at']),
-                'mark' => $row['mark'],
+                'mark' => is_numeric($row['mark']) ? (float) $row['mark'] : null,
             ],
         ], $tasks)];
     }

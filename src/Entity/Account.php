@@ -14,7 +14,7 @@ use Symfony\Component\Uid\Uuid;
 class Account implements UserInterface, PasswordAuthenticatedUserInterface
 {
     #[ORM\Id, ORM\Column(type: 'uuid')]
-    public readonly Uuid $id;
+    public Uuid $id;
 
     #[ORM\Column]
     private string $password = '';

@@ -14,7 +14,7 @@ use Symfony\Component\Uid\Uuid;
 class Assignment
 {
     #[ORM\Id, ORM\Column(type: 'uuid')]
-    public readonly Uuid $id;
+    public Uuid $id;
 
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $publishedAt = null;

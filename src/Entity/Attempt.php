@@ -13,7 +13,7 @@ use Symfony\Component\Uid\Uuid;
 class Attempt
 {
     #[ORM\Id, ORM\Column(type: 'uuid')]
-    public readonly Uuid $id;
+    public Uuid $id;
 
     #[ORM\OneToOne(mappedBy: 'attempt')]
     public ?Feedback $feedback = null;

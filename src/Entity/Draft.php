@@ -15,7 +15,7 @@ class Draft
     public const MOST_NOTE = 500;
 
     #[ORM\Id, ORM\Column(type: 'uuid')]
-    public readonly Uuid $id;
+    public Uuid $id;
 
     #[ORM\Column(type: 'integer'), ORM\Version]
     public int $version = 1;

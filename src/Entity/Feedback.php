@@ -14,7 +14,7 @@ class Feedback
     public const MOST_TEXT = 4000;
 
     #[ORM\Id, ORM\Column(type: 'uuid')]
-    public readonly Uuid $id;
+    public Uuid $id;
 
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $returnedAt = null;

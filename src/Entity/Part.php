@@ -16,7 +16,7 @@ use Symfony\Component\Uid\Uuid;
 class Part
 {
     #[ORM\Id, ORM\Column(type: 'uuid')]
-    public readonly Uuid $id;
+    public Uuid $id;
 
     /**
      * @param list<Instrument>        $instruments offered to the student, in the order of the rows

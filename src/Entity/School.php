@@ -12,7 +12,7 @@ use Symfony\Component\Uid\Uuid;
 class School
 {
     #[ORM\Id, ORM\Column(type: 'uuid')]
-    public readonly Uuid $id;
+    public Uuid $id;
 
     public function __construct(
         #[ORM\Column(length: 120)]

@@ -1,0 +1,28 @@
+import type { components } from './schema.gen';
+
+type Schemas = components['schemas'];
+export type Session = Schemas['Session'];
+export type Account = NonNullable<Session['account']>;
+export type Catalogue = Schemas['Catalogue'];
+export type Instrument = Schemas['Instrument'];
+export type Pattern = Schemas['Pattern'];
+export type Section = Schemas['Section'];
+export type Row = Schemas['Row'];
+export type Hit = Schemas['Hit'];
+export type Meter = Schemas['Meter'];
+export type Music = Schemas['Music'];
+export type Draft = Schemas['Draft'];
+export type Bench = Schemas['Bench'];
+export type OwnAttempt = Schemas['OwnAttempt'];
+export type TeacherToday = Schemas['TeacherToday'];
+export type StudentToday = Schemas['StudentToday'];
+export type PlannedAssignment = Schemas['PlannedAssignment'];
+export type AssignmentInput = Schemas['AssignmentInput'];
+export type MarkingList = Schemas['MarkingList'];
+export type AttemptToMark = Schemas['AttemptToMark'];
+export type AttemptReturned = Schemas['AttemptReturned'];
+export type Feedback = Schemas['Feedback'];
+export type Result = Schemas['Result'];
+export type Pair = Schemas['Pair'];
+export type Statement = Schemas['Statement'];
+export type Problem = Schemas['Problem'];

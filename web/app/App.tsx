@@ -1,0 +1,35 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { Route, Routes } from 'react-router';
+import { session } from '../api/client';
+import { Today } from '../today/Today';
+import { Failed, Waiting } from '../ui/states';
+import { Shell } from './Shell';
+import { SignIn } from './SignIn';
+
+const Bench = lazy(() => import('../bench/BenchPage'));
+const Planner = lazy(() => import('../planner/PlannerPage'));
+const Marking = lazy(() => import('../marking/MarkingPage'));
+const Returned = lazy(() => import('../marking/ReturnedPage'));
+
+export function App() {
+  const { data, error, refetch } = useQuery({ queryKey: ['session'], queryFn: session, staleTime: Number.POSITIVE_INFINITY });
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Waiting what="Pulsanda" />;
+  if (!data.account) return <SignIn />;
+  const teacher = data.account.role === 'teacher';
+  return (
+    <Shell account={data.account}>
+      <Suspense fallback={<Waiting what="this place" />}>
+        <Routes>
+          <Route path="/" element={<Today account={data.account} />} />
+          <Route path="/bench/:partId" element={<Bench />} />
+          {teacher && <Route path="/plan/:assignmentId" element={<Planner />} />}
+          {teacher && <Route path="/marking/:partId/:attemptId?" element={<Marking />} />}
+          {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
+          <Route path="*" element={<Failed error={new Error('There is nothing at this address; go back to Today.')} />} />
+        </Routes>
+      </Suspense>
+    </Shell>
+  );
+}

@@ -1,0 +1,55 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { type ReactNode, useEffect, useState } from 'react';
+import { Link, useLocation } from 'react-router';
+import { call } from '../api/client';
+import type { Account } from '../api/types';
+
+/** The frame around every place: where one is, who one is, and the paper's light. */
+export function Shell({ account, children }: { account: Account; children: ReactNode }) {
+  const queries = useQueryClient();
+  const { pathname } = useLocation();
+  const [evening, setEvening] = useState(() => localStorage.getItem('light') === 'evening');
+  useEffect(() => {
+    document.documentElement.dataset.theme = evening ? 'evening' : 'day';
+    localStorage.setItem('light', evening ? 'evening' : 'day');
+  }, [evening]);
+  const leave = async () => {
+    await call('POST', '/api/sign-out');
+    queries.clear();
+    window.location.assign('/');
+  };
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule px-5 py-2">
+        <Link to="/" className="font-head text-xl font-bold" aria-label="Pulsanda, to Today">
+          Pulsanda
+        </Link>
+        <nav aria-label="Places">
+          <Link to="/" aria-current={pathname === '/' ? 'page' : undefined} className="quiet-link aria-[current=page]:font-bold">
+            Today
+          </Link>
+        </nav>
+        <div className="ml-auto flex flex-wrap items-center gap-3 text-sm">
+          <span>
+            <bdi>{account.name}</bdi>
+          </span>
+          <button type="button" className="button" aria-pressed={evening} onClick={() => setEvening(!evening)}>
+            Evening light
+          </button>
+          <button type="button" className="button" onClick={() => void leave()}>
+            Sign out
+          </button>
+        </div>
+      </header>
+      <main className="flex-1 px-5 py-4">{children}</main>
+      <svg aria-hidden="true" width="0" height="0" className="absolute">
+        <defs>
+          <pattern id="hatch" width="3.4" height="3.4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <rect width="3.4" height="3.4" fill="var(--sheet)" />
+            <line x1="0.8" x2="0.8" y1="0" y2="3.4" stroke="var(--student)" strokeWidth="1.5" />
+          </pattern>
+        </defs>
+      </svg>
+    </div>
+  );
+}

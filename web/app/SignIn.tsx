@@ -1,0 +1,52 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { call, session } from '../api/client';
+import { Notice } from '../ui/states';
+
+export function SignIn() {
+  const queries = useQueryClient();
+  const [error, setError] = useState('');
+  const [busy, setBusy] = useState(false);
+  const submit = async (form: FormData) => {
+    setBusy(true);
+    setError('');
+    try {
+      await call('POST', '/api/sign-in', { name: String(form.get('name')).trim().toLowerCase(), password: form.get('password') });
+      queries.setQueryData(['session'], await session());
+    } catch (problem) {
+      setError((problem as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 py-8">
+      <svg aria-hidden="true" viewBox="0 0 360 70" className="mb-3 w-full text-ink">
+        <line x1="0" x2="360" y1="56" y2="56" stroke="var(--rule)" />
+        {[0, 1, 2, 3, 4, 5, 6, 7].map((i) => (
+          <g key={i} transform={`translate(${24 + i * 44} 56)`} className="note">
+            <ellipse rx="7" ry="5.2" transform="rotate(-18)" className="note-head" />
+            <line x1="6" x2="6" y1="-2" y2={i % 4 === 0 ? -46 : i % 2 === 0 ? -32 : -20} className="note-stem" />
+            {i % 4 === 0 && <path d="M0 -57L13 -53L0 -49" className="note-mark" />}
+          </g>
+        ))}
+      </svg>
+      <h1 className="text-4xl">Pulsanda</h1>
+      <p className="mb-5 text-faint">Set a beat, build a beat, hear what differs.</p>
+      <form action={submit} className="card flex flex-col gap-3">
+        <label>
+          Name
+          <input name="name" className="field" autoComplete="username" autoCapitalize="none" spellCheck={false} maxLength={60} required />
+        </label>
+        <label>
+          Password
+          <input name="password" type="password" className="field" autoComplete="current-password" maxLength={200} required />
+        </label>
+        {error && <Notice>{error}</Notice>}
+        <button type="submit" className="button button-main justify-center" disabled={busy}>
+          {busy ? 'Signing in …' : 'Sign in'}
+        </button>
+      </form>
+    </main>
+  );
+}

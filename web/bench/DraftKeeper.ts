@@ -1,0 +1,202 @@
+import { ApiError, call } from '../api/client';
+import type { Draft, OwnAttempt, Pattern } from '../api/types';
+import type { PatternStore } from '../music/PatternStore';
+
+export type Keeping =
+  | { state: 'saved'; at: string | null }
+  | { state: 'changed' | 'saving' }
+  | { state: 'waiting' | 'refused'; sentence: string }
+  | { state: 'conflict'; sentence: string; other: Draft };
+
+type Kept = { version: number; pattern: Pattern; note: string };
+
+const PAUSE = 350;
+const RETRY = 4000;
+
+/**
+ * Keeps a draft: every change is written to the browser at once and to the server after a short pause. A lost connection only
+ * delays it. The server counts versions; when another tab has saved since, nothing is overwritten and the person chooses.
+ */
+export class DraftKeeper {
+  #keeping: Keeping;
+  #version: number;
+  #note: string;
+  #known: { pattern: Pattern; note: string };
+  #timer: ReturnType<typeof setTimeout> | null = null;
+  #sending: Promise<void> | null = null;
+  #listeners = new Set<() => void>();
+  #ends: (() => void)[] = [];
+
+  constructor(
+    private readonly path: string,
+    private readonly store: PatternStore,
+    draft: Draft,
+  ) {
+    this.#version = draft.version;
+    this.#note = draft.note;
+    this.#known = { pattern: draft.pattern, note: draft.note };
+    this.#keeping = { state: 'saved', at: draft.savedAt };
+  }
+
+  get keeping(): Keeping {
+    return this.#keeping;
+  }
+
+  get note(): string {
+    return this.#note;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  /** Begins to follow the store, and takes up what an earlier visit could not send. */
+  start(): void {
+    this.#ends.push(this.store.subscribe(() => this.#changed()));
+    const leave = () => this.#leave();
+    const back = () => this.#schedule(0);
+    window.addEventListener('pagehide', leave);
+    window.addEventListener('online', back);
+    this.#ends.push(
+      () => window.removeEventListener('pagehide', leave),
+      () => window.removeEventListener('online', back),
+    );
+    const kept = this.#read();
+    if (kept && kept.version === this.#version) {
+      this.#note = kept.note;
+      this.store.change('Take up what was not sent', () => kept.pattern);
+      this.#changed();
+    } else {
+      localStorage.removeItem(this.path);
+    }
+  }
+
+  stop(): void {
+    for (const end of this.#ends) end();
+    this.#ends = [];
+    if (this.#timer) clearTimeout(this.#timer);
+    this.#timer = null;
+    if (this.#dirty()) this.#leave();
+  }
+
+  setNote(note: string): void {
+    this.#note = note;
+    this.#changed();
+  }
+
+  /** @throws ApiError with the sentence to show */
+  async handIn(): Promise<OwnAttempt[]> {
+    if (this.#timer) clearTimeout(this.#timer);
+    await this.#sending;
+    const sent = this.#work();
+    try {
+      const answer = await call<{ draft: Draft; attempts: OwnAttempt[] }>('POST', `${this.path}/attempts`, sent);
+      this.#accept(answer.draft, sent);
+      return answer.attempts;
+    } catch (error) {
+      if (!this.#conflict(error)) this.#schedule(0);
+      throw error;
+    }
+  }
+
+  /** Settles a conflict: mine replaces the other, or the other replaces mine (which undo brings back). */
+  settle(keep: 'mine' | 'other'): void {
+    if (this.#keeping.state !== 'conflict') return;
+    const { other } = this.#keeping;
+    this.#version = other.version;
+    this.#known = { pattern: other.pattern, note: other.note };
+    this.#set({ state: 'changed' });
+    if (keep === 'other') {
+      this.#note = other.note;
+      this.store.change('Take the other beat', () => other.pattern);
+    }
+    this.#changed();
+  }
+
+  #work(): Kept {
+    return { version: this.#version, pattern: this.store.pattern, note: this.#note };
+  }
+
+  #dirty(): boolean {
+    return this.store.pattern !== this.#known.pattern || this.#note !== this.#known.note;
+  }
+
+  #changed(): void {
+    if (this.#keeping.state === 'conflict') return;
+    if (!this.#dirty()) {
+      localStorage.removeItem(this.path);
+      if (!this.#sending) this.#set({ state: 'saved', at: new Date().toISOString() });
+      return;
+    }
+    localStorage.setItem(this.path, JSON.stringify(this.#work()));
+    if (this.#keeping.state !== 'waiting') this.#set({ state: 'changed' });
+    this.#schedule(PAUSE);
+  }
+
+  #schedule(pause: number): void {
+    if (this.#timer) clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => {
+      this.#timer = null;
+      this.#sending ??= this.#send().finally(() => {
+        this.#sending = null;
+        if (this.#keeping.state === 'changed') this.#schedule(PAUSE);
+      });
+    }, pause);
+  }
+
+  async #send(): Promise<void> {
+    if (!this.#dirty() || this.#keeping.state === 'conflict') return;
+    const sent = this.#work();
+    if (this.#keeping.state !== 'waiting') this.#set({ state: 'saving' });
+    try {
+      this.#accept(await call<Draft>('PUT', `${this.path}/draft`, sent), sent);
+    } catch (error) {
+      if (this.#conflict(error)) return;
+      const { status, message } = error as ApiError;
+      if (status === 0 || status >= 500 || status === 429) {
+        this.#set({ state: 'waiting', sentence: message });
+        this.#schedule(RETRY);
+      } else {
+        this.#set({ state: 'refused', sentence: message });
+      }
+    }
+  }
+
+  #accept(draft: Draft, sent: Kept): void {
+    this.#version = draft.version;
+    this.#known = { pattern: sent.pattern, note: sent.note };
+    if (this.#dirty()) {
+      localStorage.setItem(this.path, JSON.stringify(this.#work()));
+      this.#set({ state: 'changed' });
+    } else {
+      localStorage.removeItem(this.path);
+      this.#set({ state: 'saved', at: draft.savedAt });
+    }
+  }
+
+  #conflict(error: unknown): boolean {
+    const other = error instanceof ApiError && error.status === 409 ? (error.body as { draft?: Draft }).draft : undefined;
+    if (!other) return false;
+    this.#set({ state: 'conflict', sentence: (error as Error).message, other });
+    return true;
+  }
+
+  /** The page goes away: what is not sent yet is sent without waiting; the copy in the browser stays until it is known to be kept. */
+  #leave(): void {
+    if (this.#dirty() && this.#keeping.state !== 'conflict') void call('PUT', `${this.path}/draft`, this.#work(), true).catch(() => {});
+  }
+
+  #read(): Kept | null {
+    try {
+      return JSON.parse(localStorage.getItem(this.path) ?? 'null');
+    } catch {
+      return null;
+    }
+  }
+
+  #set(keeping: Keeping): void {
+    this.#keeping = keeping;
+    for (const listener of this.#listeners) listener();
+  }
+}

@@ -1,0 +1,80 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Bench } from '../api/types';
+import { Notice } from '../ui/states';
+import { when } from '../ui/words';
+import type { DraftKeeper } from './DraftKeeper';
+
+/** A line about the work, and one press to hand in. */
+export function HandIn({ bench, keeper, limit }: { bench: Bench; keeper: DraftKeeper; limit: number }) {
+  const queries = useQueryClient();
+  const [note, setNote] = useState(keeper.note);
+  const [attempts, setAttempts] = useState(bench.attempts);
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState('');
+  const [error, setError] = useState('');
+  const handIn = async () => {
+    setBusy(true);
+    setError('');
+    try {
+      const all = await keeper.handIn();
+      setAttempts(all);
+      setSaid(`Attempt ${all[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
+      void queries.invalidateQueries({ queryKey: ['today'] });
+    } catch (problem) {
+      setSaid('');
+      setError((problem as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <section aria-labelledby="hand-in" className="card">
+      <h2 id="hand-in">Hand in</h2>
+      <label className="mt-2 block text-sm">
+        What did you choose, and why? (if you like)
+        <textarea
+          className="field mt-1"
+          rows={2}
+          maxLength={limit}
+          value={note}
+          onChange={(event) => {
+            setNote(event.target.value);
+            keeper.setNote(event.target.value);
+          }}
+        />
+      </label>
+      <button
+        type="button"
+        className="button button-main mt-2 w-full justify-center"
+        disabled={busy || !bench.open}
+        onClick={() => void handIn()}
+      >
+        {busy ? 'Handing in …' : attempts.length > 0 ? 'Hand in again' : 'Hand in'}
+      </button>
+      {!bench.open && <p className="mt-2 text-sm">The time for handing in is over.</p>}
+      <div role="status" className="mt-2 text-sm">
+        {said}
+      </div>
+      {error && <Notice>{error}</Notice>}
+      {attempts.length > 0 && (
+        <ul className="mt-2 flex flex-col gap-1 text-sm text-faint">
+          {attempts.map((attempt) => (
+            <li key={attempt.id}>
+              Attempt {attempt.number}, {when(attempt.handedInAt)}
+              {attempt.returnedAt && (
+                <>
+                  {' · '}
+                  <Link to={`/returned/${attempt.id}`} className="quiet-link text-ink">
+                    returned, mark {attempt.mark}
+                  </Link>
+                </>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

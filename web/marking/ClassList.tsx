@@ -1,0 +1,67 @@
+import { Link } from 'react-router';
+import type { MarkingList } from '../api/types';
+import { when } from '../ui/words';
+
+const STATES = { 'to-mark': 'to mark', begun: 'answer begun', returned: 'returned' };
+
+/** Who has handed in, when, which attempt, how well placed, the mark and the state. */
+export function ClassList({ list, chosen }: { list: MarkingList; chosen: string | undefined }) {
+  const handedIn = list.students.filter((student) => student.attempts.length > 0);
+  const others = list.students.filter((student) => student.attempts.length === 0);
+  const late = (time: string) => list.assignment.dueAt !== null && time > list.assignment.dueAt;
+  return (
+    <section aria-labelledby="class" className="lg:max-h-[calc(100dvh-6rem)] lg:overflow-y-auto">
+      <h1 id="class" className="text-2xl">
+        {list.assignment.title}
+      </h1>
+      <p className="text-sm text-faint">
+        {list.assignment.course.name} · {handedIn.length} of {list.students.length} handed in
+      </p>
+      {handedIn.length === 0 && <p className="card mt-3">Nobody has handed in yet. Their beats will stand here as they come.</p>}
+      <ul className="mt-3 flex flex-col gap-1">
+        {handedIn.map((student) =>
+          student.attempts.map((attempt, index) => (
+            <li key={attempt.id}>
+              <Link
+                to={`/marking/${list.part.id}/${attempt.id}`}
+                aria-current={attempt.id === chosen ? 'true' : undefined}
+                className={`block rounded-md border px-3 py-1.5 hover:border-ink aria-[current=true]:border-ink aria-[current=true]:bg-sheet ${index === 0 ? 'border-rule' : 'ml-5 border-dashed border-rule'}`}
+              >
+                <span className="flex items-baseline justify-between gap-2">
+                  <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>
+                    <bdi>{student.name}</bdi>
+                  </span>
+                  <span className="font-head shrink-0" title={attempt.mark === null ? 'Suggested mark' : 'Mark'}>
+                    {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
+                  </span>
+                </span>
+                <span className="flex justify-between gap-2 text-xs text-faint">
+                  <span>
+                    Attempt {attempt.number}, {when(attempt.handedInAt)}
+                    {late(attempt.handedInAt) && ', late'}
+                  </span>
+                  <span className="shrink-0">
+                    {Math.round(attempt.placement * 100)} % · {STATES[attempt.state]}
+                  </span>
+                </span>
+              </Link>
+            </li>
+          )),
+        )}
+      </ul>
+      {others.length > 0 && (
+        <details className="mt-3 text-sm">
+          <summary>{others.length} have not handed in</summary>
+          <p className="mt-1 text-faint">
+            {others.map((student, i) => (
+              <span key={student.id}>
+                {i > 0 && ', '}
+                <bdi>{student.name}</bdi>
+              </span>
+            ))}
+          </p>
+        </details>
+      )}
+    </section>
+  );
+}

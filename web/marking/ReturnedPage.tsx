@@ -1,0 +1,62 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useParams } from 'react-router';
+import { call } from '../api/client';
+import type { AttemptReturned } from '../api/types';
+import { useCatalogue } from '../api/useCatalogue';
+import { Failed, Waiting } from '../ui/states';
+import { when } from '../ui/words';
+import { Compared } from './Compared';
+import { OwnBeat } from './OwnBeat';
+
+/** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
+export default function ReturnedPage() {
+  const { attemptId } = useParams();
+  const catalogue = useCatalogue();
+  const { data, error, refetch } = useQuery({
+    queryKey: ['returned', attemptId],
+    queryFn: () => call<AttemptReturned>('GET', `/api/attempts/${attemptId}`),
+  });
+  if (error ?? catalogue.error) return <Failed error={(error ?? catalogue.error) as Error} again={() => void refetch()} />;
+  if (!data || !catalogue.data) return <Waiting what="the answer" />;
+  const { result, feedback } = data;
+  return (
+    <div className="mx-auto max-w-6xl">
+      <h1>{data.assignment.title}</h1>
+      <p className="mb-4 text-sm text-faint">
+        Attempt {data.attempt.number}, handed in {when(data.attempt.handedInAt)}
+      </p>
+      {feedback ? (
+        <section aria-label="Your teacher's answer" className="card mb-4 flex flex-wrap items-start gap-x-8 gap-y-3">
+          <p className="font-head text-5xl leading-none">
+            {feedback.mark} <span className="text-base text-faint">of {data.part.points}</span>
+          </p>
+          <div className="min-w-64 flex-1">
+            <p dir="auto" className="whitespace-pre-line text-lg">
+              {feedback.text || 'No words this time; listen to what differs below.'}
+            </p>
+            <p className="text-sm text-faint">Returned {when(feedback.returnedAt)}</p>
+          </div>
+          {data.open && (
+            <Link to={`/bench/${data.part.id}`} className="button button-main">
+              Mend it and hand in again
+            </Link>
+          )}
+        </section>
+      ) : (
+        <p className="card mb-4">Your teacher has not returned this yet.</p>
+      )}
+      {result && data.part.target ? (
+        <Compared
+          result={result}
+          target={data.part.target}
+          submission={data.attempt.pattern}
+          music={data.music}
+          catalogue={catalogue.data}
+          beatName="My beat"
+        />
+      ) : (
+        <OwnBeat data={data} catalogue={catalogue.data} />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,210 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { call } from '../api/client';
+import type { Catalogue, Meter, Music, PlannedAssignment } from '../api/types';
+import { EditBar } from '../bench/EditBar';
+import { KeysHelp } from '../bench/KeysHelp';
+import { PatternStore } from '../music/PatternStore';
+import { EditSheet } from '../sheet/EditSheet';
+import { Transport } from '../sound/Transport';
+import { usePlayer, usePosition } from '../sound/usePlayer';
+import { Notice } from '../ui/states';
+import { plural, tempoWords, when } from '../ui/words';
+import { MusicFields } from './MusicFields';
+import { inputOf, type Plan, planOf } from './plan';
+import { TaskFields } from './TaskFields';
+
+type PlannedMusic = Music & { meter: Meter; usualBeat: string };
+
+/** The Planner: the words of the task at the right, the target on the same sheet as students use. */
+export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue: Catalogue }) {
+  const [plan, setPlan] = useState(opened);
+  const [store] = useState(() => new PatternStore(opened.target));
+  const target = useSyncExternalStore(store.subscribe, () => store.pattern);
+  const { meter, swing = { percent: 50, unit: 16 }, sections } = target;
+  const bars = sections[0]?.bars ?? 1;
+  const music = useQuery({
+    queryKey: ['music', meter, swing, bars, plan.course.counting],
+    queryFn: () => call<PlannedMusic>('POST', '/api/music', { meter, swing, bars, counting: plan.course.counting }),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+  const keeper = usePlanKeeping(plan, setPlan, store);
+  const locked = plan.attempts > 0;
+  return (
+    <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="min-w-0">
+        <div className="mb-3 flex flex-wrap items-baseline gap-x-4">
+          <h1>{plan.title || 'A new assignment'}</h1>
+          <span className="text-faint">{plan.course.name}</span>
+          <p role="status" className="text-sm text-faint">
+            {keeper.said}
+          </p>
+        </div>
+        {keeper.error && <Notice>{keeper.error}</Notice>}
+        {locked && (
+          <p className="card mb-3">
+            {plural(plan.attempts, 'beat is', 'beats are')} handed in, so the target and its settings stay as they are. Title, brief and due
+            time can change.
+          </p>
+        )}
+        <MusicFields store={store} plan={plan} catalogue={catalogue} usualBeat={music.data?.usualBeat} locked={locked} />
+        {music.error && <Notice>{music.error.message}</Notice>}
+        {music.data && !music.isPlaceholderData && (
+          <TargetEditor store={store} music={music.data} catalogue={catalogue} locked={locked} bars={bars} />
+        )}
+      </div>
+      <aside className="flex flex-col gap-4">
+        <TaskFields
+          plan={plan}
+          change={(change) => setPlan((before) => ({ ...before, ...change }))}
+          limits={catalogue.limits}
+          locked={locked}
+        />
+        <section aria-labelledby="publish" className="card">
+          <h2 id="publish">{plan.publishedAt ? 'Published' : 'Publish'}</h2>
+          <p className="mt-1 text-sm text-faint">
+            {plan.publishedAt ? `The class sees this since ${when(plan.publishedAt)}.` : 'Until you publish, only you see this.'}
+          </p>
+          <p className="mt-2 flex flex-wrap gap-2">
+            {plan.publishedAt ? (
+              <button type="button" className="button button-main" disabled={!keeper.dirty} onClick={() => void keeper.save()}>
+                Save the changes
+              </button>
+            ) : (
+              <button
+                type="button"
+                className="button button-main"
+                disabled={plan.title.trim() === ''}
+                onClick={() => void keeper.publish()}
+              >
+                Publish to {plan.course.name}
+              </button>
+            )}
+            {plan.partId && (
+              <Link to={`/bench/${plan.partId}`} className="button">
+                Try it as a student
+              </Link>
+            )}
+          </p>
+        </section>
+      </aside>
+    </div>
+  );
+}
+
+function TargetEditor({
+  store,
+  music,
+  catalogue,
+  locked,
+  bars,
+}: {
+  store: PatternStore;
+  music: Music;
+  catalogue: Catalogue;
+  locked: boolean;
+  bars: number;
+}) {
+  const target = useSyncExternalStore(store.subscribe, () => store.pattern);
+  const voices = useMemo(() => [{ name: 'target', pattern: () => store.pattern }], [store]);
+  const player = usePlayer(catalogue, target.kit, voices, music);
+  const position = usePosition(player);
+  const help = useRef<HTMLButtonElement>(null);
+  return (
+    <>
+      <Transport player={player} tempo={tempoWords(target.tempo)} />
+      <section aria-label="The target" className="card mt-3 overflow-x-auto">
+        <EditSheet
+          label="The target"
+          store={store}
+          music={music}
+          catalogue={catalogue}
+          player={player}
+          position={position}
+          locked={locked}
+        />
+      </section>
+      {!locked && <EditBar store={store} music={music} bars={bars} help={help} />}
+      <div className="mt-3">
+        <KeysHelp button={help} />
+      </div>
+    </>
+  );
+}
+
+/** Keeps a plan by itself while only the teacher sees it; what is published changes only on a press. */
+function usePlanKeeping(plan: Plan, setPlan: (plan: Plan) => void, store: PatternStore) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const target = useSyncExternalStore(store.subscribe, () => store.pattern);
+  const body = useMemo(() => JSON.stringify(inputOf(plan, target)), [plan, target]);
+  const known = useRef(body);
+  const [keptAt, setKeptAt] = useState<Date | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState('');
+  const dirty = body !== known.current;
+  const save = async (): Promise<Plan | null> => {
+    setBusy(true);
+    setError('');
+    try {
+      const input = inputOf(plan, store.pattern);
+      const sent = JSON.stringify(input);
+      const answer = plan.id
+        ? await call<PlannedAssignment>('PUT', `/api/assignments/${plan.id}`, input)
+        : await call<PlannedAssignment>('POST', '/api/assignments', { courseId: plan.course.id, ...input });
+      known.current = sent;
+      setKeptAt(new Date());
+      void queries.invalidateQueries({ queryKey: ['today'] });
+      const kept = planOf(answer);
+      if (!plan.id) window.history.replaceState(null, '', `/plan/${kept.id}`);
+      const next = { ...plan, id: kept.id, partId: kept.partId };
+      if (!plan.id) setPlan(next);
+      return next;
+    } catch (problem) {
+      setError((problem as Error).message);
+      return null;
+    } finally {
+      setBusy(false);
+    }
+  };
+  const publish = async () => {
+    const kept = dirty || !plan.id ? await save() : plan;
+    if (!kept) return;
+    try {
+      await call('POST', `/api/assignments/${kept.id}/publish`);
+      void queries.invalidateQueries({ queryKey: ['today'] });
+      navigate('/');
+    } catch (problem) {
+      setError((problem as Error).message);
+    }
+  };
+  const latest = useRef(save);
+  latest.current = save;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: body stands for everything that is kept
+  useEffect(() => {
+    if (plan.publishedAt || !dirty || busy || plan.title.trim() === '') return;
+    const timer = setTimeout(() => void latest.current(), 700);
+    return () => clearTimeout(timer);
+  }, [body, plan.publishedAt, busy]);
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (dirty && plan.title.trim() !== '') event.preventDefault();
+    };
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [dirty, plan.title]);
+  const said = busy
+    ? 'Saving …'
+    : !plan.id && plan.title.trim() === ''
+      ? 'Name the task, and it is kept from then on'
+      : dirty
+        ? plan.publishedAt
+          ? 'Changed, not saved yet'
+          : 'Saving …'
+        : keptAt || plan.id
+          ? `Saved${keptAt ? ` at ${keptAt.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''}`
+          : '';
+  return { save, publish, error, dirty, said };
+}

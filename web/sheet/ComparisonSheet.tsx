@@ -1,0 +1,152 @@
+import { useMemo } from 'react';
+import type { Catalogue, Instrument, Music, Pair, Pattern, Result } from '../api/types';
+import { velocityOf } from '../music/pattern';
+import type { Player } from '../sound/Player';
+import { soundings } from '../sound/schedule';
+import { type Geometry, HEAD_RISE, ROW_HEIGHT, type SheetLine } from './geometry';
+import { Note } from './Note';
+import { Sheet } from './Sheet';
+
+type Props = {
+  label: string;
+  result: Result;
+  target: Pattern;
+  submission: Pattern;
+  music: Music;
+  catalogue: Catalogue;
+  player: Player;
+  position: () => number | null;
+  chosen: number | null;
+};
+
+/** Target and beat in one sheet: two inks that also differ in shape. A chosen statement stands out, the rest steps back. */
+export function ComparisonSheet({ label, result, target, submission, music, catalogue, player, position, chosen }: Props) {
+  const bars = Math.max(target.sections[0]?.bars ?? 1, submission.sections[0]?.bars ?? 1);
+  const rows = useMemo(() => {
+    const used = new Set(result.pairs.flatMap((pair) => [pair.instrument, pair.played ?? pair.instrument]));
+    const offered = [...(target.sections[0]?.rows ?? []), ...(submission.sections[0]?.rows ?? [])].map((row) => row.instrument);
+    const names = [...new Set(offered)].filter((name) => used.has(name));
+    return names.flatMap((name) => {
+      const instrument = catalogue.instruments.find((one) => one.name === name);
+      return instrument ? [{ key: name, instrument }] : [];
+    });
+  }, [result, target, submission, catalogue]);
+  const velocities = useMemo(
+    () => ({ target: velocityIndex(target, music), submission: velocityIndex(submission, music) }),
+    [target, submission, music],
+  );
+  const rowOf = new Map(rows.map((row, index) => [row.key, index]));
+  return (
+    <Sheet
+      label={label}
+      music={music}
+      bars={bars}
+      rows={rows}
+      position={position}
+      name={({ instrument }) => (
+        <button type="button" className="row-name" onClick={() => void player.audition(instrument.name)} title={`Hear ${instrument.label}`}>
+          {instrument.label}
+        </button>
+      )}
+      content={() => <div className="staff-line" style={{ top: ROW_HEIGHT - HEAD_RISE }} />}
+      overlay={(line, g) =>
+        result.pairs.map((pair) => (
+          <g
+            key={`${pair.instrument} ${pair.target} ${pair.submission}`}
+            opacity={chosen === null || pair.statement === chosen ? 1 : 0.22}
+            data-status={pair.status}
+          >
+            <PairMark pair={pair} line={line} g={g} rowOf={rowOf} instruments={catalogue.instruments} velocities={velocities} />
+          </g>
+        ))
+      }
+    />
+  );
+}
+
+type MarkProps = {
+  pair: Pair;
+  line: SheetLine;
+  g: Geometry;
+  rowOf: Map<string, number>;
+  instruments: Instrument[];
+  velocities: { target: Map<string, number>; submission: Map<string, number> };
+};
+
+function PairMark({ pair, line, g, rowOf, instruments, velocities }: MarkProps) {
+  const half = 120 * g.tickWidth;
+  const x = (tick: number) => (tick - line.from) * g.tickWidth + half;
+  const inLine = (tick: number | null): tick is number => tick !== null && tick >= line.from - 120 && tick < line.to - 120;
+  const y = (name: string) => (rowOf.get(name) ?? 0) * ROW_HEIGHT + ROW_HEIGHT - HEAD_RISE;
+  const head = (name: string) => instruments.find((one) => one.name === name)?.notehead ?? 'oval';
+  const played = pair.played ?? pair.instrument;
+  const asked = inLine(pair.target) && (
+    <Note
+      x={x(pair.target)}
+      y={y(pair.instrument)}
+      head={head(pair.instrument)}
+      hit={{ at: 0, velocity: velocities.target.get(`${pair.instrument} ${pair.target}`) ?? 90 }}
+      ink="missing"
+    />
+  );
+  const done = (ink: 'matched' | 'extra' | 'student') =>
+    inLine(pair.submission) && (
+      <Note
+        x={x(pair.submission)}
+        y={y(played)}
+        head={head(played)}
+        hit={{ at: 0, velocity: velocities.submission.get(`${played} ${pair.submission}`) ?? 90 }}
+        ink={ink}
+      />
+    );
+  switch (pair.status) {
+    case 'match':
+      return done('matched');
+    case 'missing':
+      return asked;
+    case 'extra':
+      return done('extra');
+    case 'moved': {
+      if (pair.target === null || pair.submission === null) return null;
+      const [from, to] = [x(pair.submission), x(pair.target)];
+      const towards = Math.sign(to - from);
+      return (
+        <>
+          {asked}
+          {done('student')}
+          {(inLine(pair.target) || inLine(pair.submission)) && (
+            <Arrow x1={from + towards * 8} y1={y(played) + 1} x2={to - towards * 8} y2={y(played) + 1} />
+          )}
+        </>
+      );
+    }
+    default: {
+      if (!inLine(pair.target) || !inLine(pair.submission)) return null;
+      const down = Math.sign(y(pair.instrument) - y(played));
+      return (
+        <>
+          {asked}
+          {done('student')}
+          <Arrow x1={x(pair.submission) - 9} y1={y(played) + down * 4} x2={x(pair.target) - 9} y2={y(pair.instrument) - down * 4} />
+        </>
+      );
+    }
+  }
+}
+
+/** From where it was played to where it belongs. */
+function Arrow({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number }) {
+  const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+  const [ux, uy] = [(x2 - x1) / length, (y2 - y1) / length];
+  const barb = (side: number) => `L${x2 - ux * 6 + side * uy * 4} ${y2 - uy * 6 - side * ux * 4}`;
+  return <path className="sheet-arrow" d={`M${x1} ${y1}L${x2} ${y2}M${x2} ${y2}${barb(1)}M${x2} ${y2}${barb(-1)}`} />;
+}
+
+/** How hard each stroke is, by instrument and tick (written plus push). */
+function velocityIndex(pattern: Pattern, music: Music): Map<string, number> {
+  const index = new Map(soundings(pattern, music, 1).map((one) => [`${one.instrument} ${one.written}`, one.velocity]));
+  for (const row of pattern.sections[0]?.rows ?? []) {
+    for (const hit of row.hits) index.set(`${row.instrument} ${hit.at + (hit.push ?? 0)}`, velocityOf(hit));
+  }
+  return index;
+}

@@ -1,0 +1,54 @@
+import { useSyncExternalStore } from 'react';
+import { Choice } from '../ui/Choice';
+import type { Player } from './Player';
+import { usePlayerState } from './usePlayer';
+
+type Props = { player: Player; tempo: string; voices?: { value: string; label: string }[] };
+
+/** Play, what to hear, and the helpers of time. */
+export function Transport({ player, tempo, voices }: Props) {
+  const state = usePlayerState(player);
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <button
+        type="button"
+        className="button button-main min-w-24 justify-center"
+        onClick={() => player.toggle()}
+        aria-label={state.playing ? 'Stop' : 'Play'}
+      >
+        <svg aria-hidden="true" viewBox="0 0 12 12" className="size-3 fill-current">
+          {state.playing ? <path d="M1 1h10v10H1z" /> : <path d="M2 0l10 6-10 6z" />}
+        </svg>
+        {state.playing ? (state.counting ? 'Counting in …' : 'Stop') : 'Play'}
+      </button>
+      {voices && voices.length > 1 && (
+        <Choice label="What to hear" value={state.voice} options={voices} onChange={(voice) => player.hear(voice)} />
+      )}
+      <button type="button" className="button" aria-pressed={state.metronome} onClick={() => player.setMetronome(!state.metronome)}>
+        Metronome
+      </button>
+      <button type="button" className="button" aria-pressed={state.countIn} onClick={() => player.setCountIn(!state.countIn)}>
+        Count-in
+      </button>
+      <button type="button" className="button" aria-pressed={state.slow} onClick={() => player.setSlow(!state.slow)}>
+        Slower
+      </button>
+      <span className="text-sm text-faint">{tempo}</span>
+      <KitBar player={player} />
+    </div>
+  );
+}
+
+/** How far the sounds are loaded; gone when they are. */
+function KitBar({ player }: { player: Player }) {
+  const { loaded, total, failed } = useSyncExternalStore(player.kit.subscribe, () => player.kit.progress);
+  if (failed)
+    return <span className="text-sm">Some sounds could not be loaded; they are tried again when you press their row's name.</span>;
+  if (loaded >= total) return null;
+  return (
+    <label className="flex items-center gap-2 text-sm text-faint">
+      Loading sounds
+      <progress value={loaded} max={total} className="w-24 accent-(--lamp)" />
+    </label>
+  );
+}

@@ -1,0 +1,86 @@
+import type { Music, Pattern } from '../api/types';
+import { velocityOf } from '../music/pattern';
+import { sounds } from './odds';
+
+/** One sounding: when it is played (in ticks from the start of its pass, groove and push applied), and how. */
+export type Sounding = { instrument: string; played: number; written: number; velocity: number; row: number };
+
+const BEAT_TICKS: Record<string, number> = { '1': 3840, '2': 1920, '4': 960, '8': 480, '16': 240 };
+const SNAP_TICKS: Record<string, number> = { '4': 960, '8': 480, '8t': 320, '16': 240, '16t': 160, '32': 120, '32t': 80, '64': 60 };
+
+/** Seconds that one tick lasts. */
+export function tickSeconds(pattern: Pattern): number {
+  const beat = pattern.tempo.beat ?? '4';
+  const plain = BEAT_TICKS[beat.replace('.', '')] ?? 960;
+  return 60 / (pattern.tempo.bpm * (beat.endsWith('.') ? plain * 1.5 : plain));
+}
+
+/** The tick at which a written tick is played: interpolated in the groove map that the core made. */
+export function played(music: Music, tick: number): number {
+  const bar = Math.floor(tick / music.barTicks) * music.barTicks;
+  const inBar = tick - bar;
+  let i = 1;
+  while ((music.groove[i]?.[0] ?? Number.POSITIVE_INFINITY) < inBar) i++;
+  const [x0 = 0, y0 = 0] = music.groove[i - 1] ?? [];
+  const [x1 = music.barTicks, y1 = music.barTicks] = music.groove[i] ?? [];
+  return bar + y0 + Math.floor((2 * (inBar - x0) * (y1 - y0) + (x1 - x0)) / (2 * (x1 - x0)));
+}
+
+/** The written tick that is played at a tick: where the reading line stands on the sheet. */
+export function written(music: Music, tick: number): number {
+  const bar = Math.floor(tick / music.barTicks) * music.barTicks;
+  const inBar = tick - bar;
+  let i = 1;
+  while ((music.groove[i]?.[1] ?? Number.POSITIVE_INFINITY) < inBar) i++;
+  const [x0 = 0, y0 = 0] = music.groove[i - 1] ?? [];
+  const [x1 = music.barTicks, y1 = music.barTicks] = music.groove[i] ?? [];
+  return bar + x0 + ((inBar - y0) * (x1 - x0)) / (y1 - y0);
+}
+
+/** The sections of one pass in the order played. */
+function form(pattern: Pattern) {
+  const order = pattern.order ?? pattern.sections.map((section) => ({ section: section.name, times: 1 }));
+  return order.flatMap(({ section, times }) => {
+    const found = pattern.sections.find((one) => one.name === section);
+    return found ? Array.from({ length: times }, () => found) : [];
+  });
+}
+
+export function passTicks(pattern: Pattern, music: Music): number {
+  return form(pattern).reduce((sum, section) => sum + section.bars * music.barTicks, 0);
+}
+
+/**
+ * Writes one pass out to what is heard: order, cycles, rolls, odds, merging, groove and push, as the core's strokes do.
+ * Muted rows are left out; pass counts from 1.
+ */
+export function soundings(pattern: Pattern, music: Music, pass: number): Sounding[] {
+  const byPlace = new Map<string, Sounding & { push: number }>();
+  let start = 0;
+  form(pattern).forEach((section, s) => {
+    const length = section.bars * music.barTicks;
+    section.rows.forEach((row, r) => {
+      if (row.muted) return;
+      const step = SNAP_TICKS[row.snap ?? '16'] ?? 240;
+      const cycle = row.cycle ?? length;
+      for (const hit of row.hits) {
+        if (hit.silent || hit.at >= cycle) continue;
+        const roll = hit.roll ?? 1;
+        const push = hit.push ?? 0;
+        for (let at = hit.at; at < length; at += cycle) {
+          if (!sounds(hit.odds ?? 100, pattern.seed ?? 1, pass, s, r, at)) continue;
+          for (let i = 0; i < roll; i++) {
+            const written = start + at + Math.floor((2 * i * step + roll) / (2 * roll));
+            const key = `${row.instrument} ${written + push}`;
+            const velocity = velocityOf(hit);
+            if ((byPlace.get(key)?.velocity ?? 0) < velocity) {
+              byPlace.set(key, { instrument: row.instrument, played: played(music, written) + push, written, velocity, row: r, push });
+            }
+          }
+        }
+      }
+    });
+    start += length;
+  });
+  return [...byPlace.values()].sort((a, b) => a.played - b.played);
+}

@@ -1,0 +1,45 @@
+import { useCallback, useEffect, useSyncExternalStore } from 'react';
+import type { Catalogue, Music } from '../api/types';
+import { Player, type Voice } from './Player';
+
+let shared: { player: Player; kit: string } | null = null;
+
+/** The page's one player: sounds stay decoded when a person goes from place to place. */
+function playerFor(catalogue: Catalogue, kit: string): Player {
+  if (shared?.kit !== kit) {
+    shared?.player.close();
+    shared = { player: new Player(catalogue, kit), kit };
+  }
+  return shared.player;
+}
+
+/** The player with its voices set; the space bar plays and stops, wherever it does not already mean something else. */
+export function usePlayer(catalogue: Catalogue, kit: string, voices: Voice[], music: Music): Player {
+  const player = playerFor(catalogue, kit);
+  useEffect(() => {
+    player.set(voices, music);
+  }, [player, voices, music]);
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      const on = event.target as HTMLElement;
+      if (event.key !== ' ' || event.repeat || on.closest('button, input, textarea, select, a, [role="radio"], summary, dialog')) return;
+      event.preventDefault();
+      player.toggle();
+    };
+    document.addEventListener('keydown', key);
+    return () => {
+      document.removeEventListener('keydown', key);
+      player.stop();
+    };
+  }, [player]);
+  return player;
+}
+
+export function usePlayerState(player: Player) {
+  return useSyncExternalStore(player.subscribe, () => player.state);
+}
+
+/** The line's place for a sheet that shows only some of the voices; null while another one sounds. */
+export function usePosition(player: Player, shown?: string): () => number | null {
+  return useCallback(() => (shown === undefined || player.voiceNow() === shown ? player.position() : null), [player, shown]);
+}

@@ -1,0 +1,92 @@
+import { Link } from 'react-router';
+import type { StudentToday } from '../api/types';
+import { when } from '../ui/words';
+
+type Task = StudentToday['tasks'][number];
+
+function isOver(task: Task): boolean {
+  return task.dueAt !== null && new Date(task.dueAt) < new Date();
+}
+
+/** What comes first: what was returned, then what is to be handed in, then what is with the teacher. */
+export function StudentDay({ day, name }: { day: StudentToday; name: string }) {
+  const returned = day.tasks.filter((task) => task.attempt?.returnedAt);
+  const toDo = day.tasks.filter((task) => !task.attempt && !isOver(task));
+  const waiting = day.tasks.filter((task) => task.attempt && !task.attempt.returnedAt);
+  const missed = day.tasks.filter((task) => !task.attempt && isOver(task));
+  return (
+    <div className="mx-auto max-w-4xl">
+      <h1>
+        Today, <bdi>{name}</bdi>
+      </h1>
+      {day.tasks.length === 0 && (
+        <p className="card mt-4">There is no task for you yet. When your teacher publishes one, it stands here.</p>
+      )}
+      <Group title="Build and hand in" tasks={toDo} />
+      <Group title="Read what your teacher says" tasks={returned} />
+      <Group title="With your teacher" tasks={waiting} />
+      <Group title="Time is over" tasks={missed} />
+    </div>
+  );
+}
+
+function Group({ title, tasks }: { title: string; tasks: Task[] }) {
+  if (tasks.length === 0) return null;
+  return (
+    <section className="mt-6">
+      <h2>{title}</h2>
+      <ul className="mt-2 flex flex-col gap-2">
+        {tasks.map((task) => (
+          <li key={task.partId} className="card flex flex-wrap items-center gap-x-4 gap-y-2">
+            <div className="min-w-48 flex-1">
+              <h3>{task.title}</h3>
+              <p className="text-sm text-faint">
+                {task.course}
+                {task.dueAt && ` · ${isOver(task) ? 'was due' : 'due'} ${when(task.dueAt)}`}
+              </p>
+            </div>
+            <Doing task={task} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Doing({ task }: { task: Task }) {
+  const { attempt } = task;
+  const bench = (label: string, main = false) => (
+    <Link to={`/bench/${task.partId}`} className={`button ${main ? 'button-main' : ''}`} aria-label={`${label}: ${task.title}`}>
+      {label}
+    </Link>
+  );
+  if (attempt?.returnedAt) {
+    return (
+      <>
+        <span className="font-head text-2xl" title="Your mark">
+          {attempt.mark} <span className="text-sm text-faint">of {task.points}</span>
+        </span>
+        <Link to={`/returned/${attempt.id}`} className="button button-main" aria-label={`Read the answer: ${task.title}`}>
+          Read the answer
+        </Link>
+        {!isOver(task) && bench('Build on')}
+      </>
+    );
+  }
+  if (attempt) {
+    return (
+      <>
+        <span className="text-sm text-faint">
+          Attempt {attempt.number} handed in {when(attempt.handedInAt)}
+        </span>
+        {bench(isOver(task) ? 'Look at it' : 'Change and hand in again')}
+      </>
+    );
+  }
+  return (
+    <>
+      {task.savedAt && <span className="text-sm text-faint">Begun, saved {when(task.savedAt)}</span>}
+      {bench(isOver(task) ? 'Look at it' : task.savedAt ? 'Go on building' : 'Begin', !isOver(task))}
+    </>
+  );
+}

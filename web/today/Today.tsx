@@ -1,0 +1,18 @@
+import { useQuery } from '@tanstack/react-query';
+import { call } from '../api/client';
+import type { Account, StudentToday, TeacherToday } from '../api/types';
+import { Failed, Waiting } from '../ui/states';
+import { StudentDay } from './StudentDay';
+import { TeacherDay } from './TeacherDay';
+
+/** What is waiting: to mark, to hand in, to read. */
+export function Today({ account }: { account: Account }) {
+  const { data, error, refetch } = useQuery({
+    queryKey: ['today'],
+    queryFn: () => call<TeacherToday | StudentToday>('GET', '/api/today'),
+    refetchOnMount: 'always',
+  });
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Waiting what="your day" />;
+  return 'tasks' in data ? <StudentDay day={data} name={account.name} /> : <TeacherDay day={data} />;
+}
