@@ -68,11 +68,13 @@ final readonly class Statements
         if (Status::OtherDrum === $first->status && null !== $first->submission) {
             $instruments[] = $first->submission->instrument;
         }
+        $hits = $many ? \count($group).' hits' : 'a hit';
+        [$is, $them] = $many ? ['are', 'them'] : ['is', 'it'];
         [$kind, $text] = match ($first->status) {
-            Status::Missing => [StatementKind::HitMissing, $name.': '.($many ? 'hits are' : 'a hit is')." missing on $where."],
-            Status::Extra => [StatementKind::HitExtra, $name.': '.($many ? 'hits' : 'a hit')." too many on $where; take ".($many ? 'them' : 'it').' out.'],
-            Status::OtherDrum => [StatementKind::OtherDrum, $name.': you played '.lcfirst($instruments[1]->label())." instead on $where."],
-            default => [StatementKind::HitMoved, $name.': '.($many ? 'hits' : 'the hit')." on $where ".($many ? 'are ' : 'is ').$this->wording->distance($distance).($distance > 0 ? ' late.' : ' early.')],
+            Status::Missing => [StatementKind::HitMissing, "$name: $hits $is missing $where; add $them."],
+            Status::Extra => [StatementKind::HitExtra, "$name: $hits too many $where; take $them out."],
+            Status::OtherDrum => [StatementKind::OtherDrum, "$name: you played ".lcfirst($instruments[1]->label())." instead $where."],
+            default => [StatementKind::HitMoved, "$name: $hits $where $is ".$this->wording->distance($distance).($distance > 0 ? ' late.' : ' early.')],
         };
 
         return new Statement(

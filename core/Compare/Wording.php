@@ -54,7 +54,7 @@ final readonly class Wording
     }
 
     /**
-     * Places for a sentence: "beat 2 and beat 4", "beat 4 in bars 1 and 3", "beat 4 in every bar", or how many there are.
+     * Places for a sentence: "beat 2 and beat 4", "beat 4 in bars 1 and 3", "beat 4 in every bar", or only the bars when there are many.
      *
      * @param non-empty-list<int> $ticks written, rising
      */
@@ -65,13 +65,13 @@ final readonly class Wording
         if (\count($bars) > 1 && \count($bars) * \count($inBar) === \count($ticks) && \count($inBar) <= self::MOST_PLACES && CountingStyle::Syllables === $this->style) {
             $places = array_map(fn (int $tick): string => $this->counting->place($tick, false), $inBar);
 
-            return self::join($places).' '.$this->inBars($bars);
+            return 'on '.self::join($places).' '.$this->inBars($bars);
         }
         if (\count($ticks) <= self::MOST_PLACES) {
-            return self::join(array_map($this->place(...), $ticks));
+            return (1 === $this->bars && CountingStyle::BarBeat !== $this->style ? 'on ' : 'at ').self::join(array_map($this->place(...), $ticks));
         }
 
-        return \count($ticks).' places '.$this->inBars($bars);
+        return $this->inBars($bars);
     }
 
     /** @param list<int> $bars rising */

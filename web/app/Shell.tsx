@@ -3,6 +3,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { call } from '../api/client';
 import type { Account } from '../api/types';
+import { Boundary } from '../ui/Boundary';
 
 /** The frame around every place: where one is, who one is, and the paper's light. */
 export function Shell({ account, children }: { account: Account; children: ReactNode }) {
@@ -41,7 +42,9 @@ export function Shell({ account, children }: { account: Account; children: React
           </button>
         </div>
       </header>
-      <main className="flex-1 px-5 py-4">{children}</main>
+      <main className="flex-1 px-5 py-4">
+        <Boundary key={pathname}>{children}</Boundary>
+      </main>
       <svg aria-hidden="true" width="0" height="0" className="absolute">
         <defs>
           <pattern id="hatch" width="3.4" height="3.4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

@@ -21,7 +21,7 @@ export function SignIn() {
   };
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 py-8">
-      <svg aria-hidden="true" viewBox="0 0 360 70" className="mb-3 w-full text-ink">
+      <svg aria-hidden="true" viewBox="0 -8 360 78" className="mb-3 w-full text-ink">
         <line x1="0" x2="360" y1="56" y2="56" stroke="var(--rule)" />
         {[0, 1, 2, 3, 4, 5, 6, 7].map((i) => (
           <g key={i} transform={`translate(${24 + i * 44} 56)`} className="note">

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Bench, Catalogue } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
+import { hitCount } from '../music/pattern';
 import { EditSheet } from '../sheet/EditSheet';
 import { PatternSheet } from '../sheet/PatternSheet';
 import { Transport } from '../sound/Transport';
@@ -73,6 +74,7 @@ export function BenchView({ bench, catalogue, path }: { bench: Bench; catalogue:
             player={player}
             position={mine}
           />
+          <FirstStep store={store} />
         </section>
         <EditBar store={store} music={music} bars={part.bars} help={helpButton} />
       </div>
@@ -89,5 +91,16 @@ export function BenchView({ bench, catalogue, path }: { bench: Bench; catalogue:
         <KeysHelp button={helpButton} />
       </aside>
     </div>
+  );
+}
+
+/** An empty sheet says what to do first. */
+function FirstStep({ store }: { store: PatternStore }) {
+  const empty = useSyncExternalStore(store.subscribe, () => hitCount(store.pattern) === 0);
+  if (!empty) return null;
+  return (
+    <p className="mt-3 text-faint">
+      Press a place on a line to put a hit there: try the kick on 1. Then press Play, and go on while it plays.
+    </p>
   );
 }

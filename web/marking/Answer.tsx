@@ -75,7 +75,7 @@ export function Answer({ data, text, setText, limit }: Props) {
     <section aria-labelledby="answer" className="card">
       <h2 id="answer">Your answer</h2>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <label className="text-sm">
+        <label className="flex flex-col text-sm">
           Mark, of {points}
           <input
             className="field mt-1 w-24 text-lg"

@@ -35,7 +35,7 @@ export function MusicFields({ store, catalogue, locked }: Props) {
           ))}
         </select>
       </label>
-      <label>
+      <label className="flex flex-col">
         Tempo
         <input
           type="number"

@@ -5,7 +5,7 @@ import type { Player } from '../sound/Player';
 import { soundings } from '../sound/schedule';
 import { type Geometry, HEAD_RISE, ROW_HEIGHT, type SheetLine } from './geometry';
 import { Note } from './Note';
-import { Sheet } from './Sheet';
+import { Sheet, StaffLine } from './Sheet';
 
 type Props = {
   label: string;
@@ -48,7 +48,7 @@ export function ComparisonSheet({ label, result, target, submission, music, cata
           {instrument.label}
         </button>
       )}
-      content={() => <div className="staff-line" style={{ top: ROW_HEIGHT - HEAD_RISE }} />}
+      content={() => <StaffLine />}
       overlay={(line, g) =>
         result.pairs.map((pair) => (
           <g

@@ -5,7 +5,7 @@ import { hitAt, velocityOf } from '../music/pattern';
 import type { Player } from '../sound/Player';
 import { type Geometry, HEAD_RISE, ROW_HEIGHT, type SheetLine } from './geometry';
 import { Note } from './Note';
-import { Sheet } from './Sheet';
+import { Sheet, StaffLine } from './Sheet';
 import { levelName, type Place, SheetHands } from './SheetHands';
 
 type Props = {
@@ -138,9 +138,15 @@ const RowLine = memo(function RowLine({ row, index, line, g, head, label, music,
   const half = (step * g.tickWidth) / 2;
   return (
     <>
-      <div className="staff-line" style={{ top: ROW_HEIGHT - HEAD_RISE }} />
+      <StaffLine />
       {cells}
       <svg aria-hidden="true" className="sheet-notes" width={line.bars.length * g.barWidth} height={ROW_HEIGHT}>
+        {cells.map((cell, i) => {
+          const x = i * step * g.tickWidth + half;
+          return (
+            <line key={cell.key} x1={x} x2={x} y1={ROW_HEIGHT - HEAD_RISE - 3} y2={ROW_HEIGHT - HEAD_RISE + 3} className="step-tick" />
+          );
+        })}
         {row.hits
           .filter((hit) => hit.at >= line.from && hit.at < line.to)
           .map((hit) => (

@@ -3,7 +3,7 @@ import type { Catalogue, Music, Pattern } from '../api/types';
 import type { Player } from '../sound/Player';
 import { HEAD_RISE, ROW_HEIGHT } from './geometry';
 import { type Ink, Note } from './Note';
-import { Sheet } from './Sheet';
+import { Sheet, StaffLine } from './Sheet';
 
 type Props = {
   pattern: Pattern;
@@ -48,7 +48,7 @@ export function PatternSheet({ pattern, music, catalogue, player, position, titl
         )}
         content={({ instrument }, index, line, g) => (
           <>
-            <div className="staff-line" style={{ top: ROW_HEIGHT - HEAD_RISE }} />
+            <StaffLine />
             <svg aria-hidden="true" className="sheet-notes" width={line.bars.length * g.barWidth} height={ROW_HEIGHT}>
               {used[index]?.hits
                 .filter((hit) => hit.at >= line.from && hit.at < line.to)

@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
 import { written } from '../sound/schedule';
-import { type Geometry, geometry, ROW_HEIGHT, type SheetLine } from './geometry';
+import { type Geometry, geometry, HEAD_RISE, ROW_HEIGHT, type SheetLine } from './geometry';
 
 export type SheetRow = { key: string; instrument: Instrument };
 type Props = {
@@ -82,11 +82,21 @@ export function Sheet({ label, music, bars, rows, step = 240, position, name, co
   );
 }
 
+/** The line that a row's notes stand on. */
+export function StaffLine() {
+  return <div className="staff-line" style={{ top: ROW_HEIGHT - HEAD_RISE }} />;
+}
+
 /** Counting words along the top, like lyrics; strong beats are bold. */
 function Words({ music, line, g, step }: { music: Music; line: SheetLine; g: Geometry; step: number }) {
   const half = (step * g.tickWidth) / 2;
   return (
     <div aria-hidden="true" className="sheet-words">
+      {(music.words.at(-1)?.at ?? 0) >= music.barTicks && (
+        <b style={{ left: 'calc(-1 * var(--names))' }}>
+          {line.bars.length > 1 ? 'Bars' : 'Bar'} {line.bars.map((bar) => bar + 1).join(', ')}
+        </b>
+      )}
       {music.words
         .filter(({ at }) => at >= line.from && at < line.to && at % step === 0)
         .map(({ at, word, weight }) => (
@@ -121,7 +131,7 @@ function Rules({ music, line, g, rows }: { music: Music; line: SheetLine; g: Geo
   );
 }
 
-/** Moves the reading line and lights the counting word once a frame, past React: nothing is rendered again. */
+/** Notes stand in the middle of a sixteenth's cell; so does the reading line when they sound. Moves it and lights the counting word once a frame, past React: nothing is rendered again. */
 function useReadingLine(box: React.RefObject<HTMLDivElement | null>, music: Music, g: Geometry, position: () => number | null) {
   useEffect(() => {
     let frame = 0;
@@ -138,7 +148,7 @@ function useReadingLine(box: React.RefObject<HTMLDivElement | null>, music: Musi
         reading?.style.setProperty('opacity', '1');
         shown = reading;
       }
-      if (line && tick !== null) reading?.style.setProperty('transform', `translateX(${(tick - line.from) * g.tickWidth}px)`);
+      if (line && tick !== null) reading?.style.setProperty('transform', `translateX(${(tick - line.from + 120) * g.tickWidth}px)`);
       const words = line ? box.current?.querySelectorAll(`[data-line="${line.index}"] [data-at]`) : undefined;
       let now: Element | null = null;
       for (const word of words ?? []) {

@@ -2,11 +2,11 @@
 export type SheetLine = { index: number; from: number; to: number; bars: number[] };
 export type Geometry = { lines: SheetLine[]; barWidth: number; tickWidth: number; rowHeight: number };
 
-export const ROW_HEIGHT = 54;
+export const ROW_HEIGHT = 48;
 /** The notehead's height above the bottom of its row. */
-export const HEAD_RISE = 12;
-export const STEM_LEAST = 7;
-export const STEM_MOST = 30;
+export const HEAD_RISE = 10;
+export const STEM_LEAST = 6;
+export const STEM_MOST = 26;
 
 /**
  * @param width     pixels that the bars may take

@@ -41,7 +41,7 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
                   )}
                   <Link
                     to={`/plan/${one.id}`}
-                    className="button"
+                    className="button min-w-36 justify-center"
                     aria-label={`${one.publishedAt ? 'Open the plan' : 'Go on planning'}: ${one.title}`}
                   >
                     {one.publishedAt ? 'Open the plan' : 'Go on planning'}
@@ -49,7 +49,7 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
                   {one.publishedAt && (
                     <Link
                       to={`/marking/${one.partId}`}
-                      className={`button ${one.toMark > 0 ? 'button-main' : ''}`}
+                      className={`button min-w-36 justify-center ${one.toMark > 0 ? 'button-main' : ''}`}
                       aria-label={`${one.toMark > 0 ? `Mark ${one.toMark}` : 'Look at the work'}: ${one.title}`}
                     >
                       {one.toMark > 0 ? `Mark ${one.toMark}` : 'Look at the work'}
