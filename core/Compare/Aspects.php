@@ -109,7 +109,7 @@ final readonly class Aspects
                 }
             }
         }
-        if ([] === $differences || max($asked) - min($asked) <= self::DYNAMIC_SPREAD) {
+        if ([] === $differences || [] === $asked || max($asked) - min($asked) <= self::DYNAMIC_SPREAD) {
             return null;
         }
         sort($differences);

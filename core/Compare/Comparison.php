@@ -35,12 +35,11 @@ final readonly class Comparison
         $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
         $pairing = Pairing::of(self::repeated($target, $targetTicks), Strokes::written($submission), $policy);
         $statements = Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
-        $accounts = array_fill(0, \count($pairing->pairs), null);
+        $by = [];
         foreach ($statements as $s => $statement) {
-            foreach ($statement->pairs as $pair) {
-                $accounts[$pair] = $s;
-            }
+            $by += array_fill_keys($statement->pairs, $s);
         }
+        $accounts = array_map(static fn (int $pair): ?int => $by[$pair] ?? null, array_keys($pairing->pairs));
         $credits = array_map(static fn (Pair $pair): ?float => null === $pair->target ? null : $policy->credit[$pair->status->value] ?? 0.0, $pairing->pairs);
         $aspects = Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks);
 
@@ -60,7 +59,7 @@ final readonly class Comparison
     {
         $all = array_map(static fn (Pattern $target, int $index): self => self::of($target, $submission, $policy, $index), $targets, array_keys($targets));
         usort($all, static fn (self $a, self $b): int => $b->mark() <=> $a->mark() ?: $a->target <=> $b->target);
-        $best = array_shift($all) ?? throw new \LogicException('There is at least one target.');
+        $best = array_shift($all);
         usort($all, static fn (self $a, self $b): int => $a->target <=> $b->target);
 
         return [$best, ...$all];

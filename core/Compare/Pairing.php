@@ -10,10 +10,8 @@ use Pulsanda\Core\Pattern\Stroke;
 /**
  * Pairs the strokes of a target and a submission one to one with the least total cost, exactly.
  *
- * A minimum-cost assignment by shortest augmenting paths with potentials (the Hungarian method on a sparse graph; R. Jonker and
- * A. Volgenant, Computing 38, 1987). Every target stroke is assigned to a submission stroke, or to being missing. Costs are
- * integers in units of 1/(2·window), ordered first by (cost, more matches, fewer other drums), kept in one integer "hi", then by
- * (distance, earlier strokes) in "lo", so that equal totals are decided as the rules say and no float takes part.
+ * Costs are integers in units of 1/(2·window). "hi" holds (cost, more matches, fewer other drums) in this order, "lo" the
+ * distance and then earlier strokes first, so that equal totals are decided as the rules say.
  */
 final readonly class Pairing
 {
@@ -37,9 +35,9 @@ final readonly class Pairing
     public static function of(array $targets, array $submissions, Policy $policy): self
     {
         if (max(\count($targets), \count($submissions)) > self::MOST_STROKES) {
-            throw InvalidInput::at('', sprintf('A pattern with more than %d strokes in one pass is too long to compare; shorten its order.', self::MOST_STROKES));
+            throw InvalidInput::at('', \sprintf('A pattern with more than %d strokes in one pass is too long to compare; shorten its order.', self::MOST_STROKES));
         }
-        $assigned = self::assign(\count($targets), \count($submissions), self::edges($targets, $submissions, $policy), self::alone($targets, $submissions, $policy));
+        $assigned = LeastCost::assign(self::edges($targets, $submissions, $policy), self::alone($targets, $submissions, $policy), \count($submissions));
         $unit = self::unit($policy);
         $pairs = [];
         $units = 0;
@@ -156,95 +154,5 @@ final readonly class Pairing
         $size = max(\count($targets), \count($submissions)) + 1;
 
         return [$size, 2 * $size * $size];
-    }
-
-    /**
-     * @param list<array<int, array{int, int}>> $edges
-     * @param list<int>                         $alone
-     *
-     * @return list<int|null> for each target stroke its submission stroke, null when it is missing
-     */
-    private static function assign(int $targets, int $submissions, array $edges, array $alone): array
-    {
-        /** @var list<int|null> $partner */
-        $partner = array_fill(0, $targets, null);
-        /** @var array<int, int|null> $owner */
-        $owner = array_fill(0, $submissions, null);
-        // Potentials: u of target strokes, v of submission strokes; every reduced cost (edge − u − v) is at least zero.
-        $uHi = $uLo = array_fill(0, $targets, 0);
-        $vHi = $vLo = array_fill(0, $submissions, 0);
-        for ($root = 0; $root < $targets; ++$root) {
-            $heap = new \SplMinHeap();
-            /** @var array<int, array{int, int}> $reached */
-            $reached = [];
-            /** @var array<int, int> $from */
-            $from = [];
-            /** @var array<int, array{int, int}> $done */
-            $done = [];
-            $row = $root;
-            $hi = $lo = 0;
-            $bestHi = \PHP_INT_MAX;
-            $bestLo = $endRow = 0;
-            $end = null;
-            while (true) {
-                // The path may end here, with this target stroke left alone …
-                $aloneHi = $hi + $alone[$row] - $uHi[$row];
-                $aloneLo = $lo - $uLo[$row];
-                if ($aloneHi < $bestHi || ($aloneHi === $bestHi && $aloneLo < $bestLo)) {
-                    [$bestHi, $bestLo, $endRow, $end] = [$aloneHi, $aloneLo, $row, null];
-                }
-                // … or go on to a submission stroke that is free or can be given up by its owner.
-                foreach ($edges[$row] as $s => [$edgeHi, $edgeLo]) {
-                    if (isset($done[$s])) {
-                        continue;
-                    }
-                    $newHi = $hi + $edgeHi - $uHi[$row] - $vHi[$s];
-                    $newLo = $lo + $edgeLo - $uLo[$row] - $vLo[$s];
-                    if (!isset($reached[$s]) || $newHi < $reached[$s][0] || ($newHi === $reached[$s][0] && $newLo < $reached[$s][1])) {
-                        $reached[$s] = [$newHi, $newLo];
-                        $from[$s] = $row;
-                        $heap->insert([$newHi, $newLo, $s]);
-                    }
-                }
-                do {
-                    $next = $heap->isEmpty() ? null : $heap->extract();
-                } while (null !== $next && isset($done[$next[2]]));
-                if (null === $next || $next[0] > $bestHi || ($next[0] === $bestHi && $next[1] >= $bestLo)) {
-                    break;
-                }
-                [$hi, $lo, $s] = $next;
-                if (null === $owner[$s]) {
-                    [$bestHi, $bestLo, $end] = [$hi, $lo, $s];
-                    break;
-                }
-                $done[$s] = [$hi, $lo];
-                $row = $owner[$s];
-            }
-            $uHi[$root] += $bestHi;
-            $uLo[$root] += $bestLo;
-            foreach ($done as $s => [$doneHi, $doneLo]) {
-                $uHi[$owner[$s]] += $bestHi - $doneHi;
-                $uLo[$owner[$s]] += $bestLo - $doneLo;
-                $vHi[$s] -= $bestHi - $doneHi;
-                $vLo[$s] -= $bestLo - $doneLo;
-            }
-            // Walk the path back to the root, giving each target stroke its new partner.
-            $row = null === $end ? $endRow : $from[$end];
-            $s = $end;
-            while (true) {
-                $before = $partner[$row];
-                $partner[$row] = $s;
-                if (null !== $s) {
-                    $owner[$s] = $row;
-                }
-                if ($row === $root) {
-                    break;
-                }
-                $s = $before;
-                $row = $from[$s];
-            }
-        }
-
-        return $partner;
     }
 }

@@ -18,10 +18,10 @@ final readonly class Policy
     private const MOST_WINDOW = 3840;
 
     /**
-     * @param list<list<Instrument>>                    $alike
-     * @param array<string, float>                      $credit
-     * @param array<string, float>                      $weights
-     * @param array{low: float, high: float}|null       $tempo
+     * @param list<list<Instrument>>              $alike
+     * @param array<string, float>                $credit
+     * @param array<string, float>                $weights
+     * @param array{low: float, high: float}|null $tempo
      */
     private function __construct(
         public int $grace,
@@ -38,15 +38,15 @@ final readonly class Policy
     }
 
     /**
-     * @param int                                 $grace    ticks within which a stroke is in its place
-     * @param int                                 $window   ticks within which a stroke is moved rather than missing
-     * @param list<list<Instrument>>              $alike    instruments that count as the same, group by group
-     * @param bool                                $tile     whether a shorter target is repeated to the submission's length
-     * @param array<string, float>                $credit   0–1 for a target stroke that is match, moved, other-drum or explained
-     * @param array<string, float>                $weights  of the five aspects, 0–1000, not all 0
-     * @param float                               $points   the highest mark, above 0 to 1000
-     * @param float                               $step     the mark is rounded to it
-     * @param array{low: float, high: float}|null $tempo    allowed quarter notes per minute; null for the target's own tempo
+     * @param int                                 $grace   ticks within which a stroke is in its place
+     * @param int                                 $window  ticks within which a stroke is moved rather than missing
+     * @param list<list<Instrument>>              $alike   instruments that count as the same, group by group
+     * @param bool                                $tile    whether a shorter target is repeated to the submission's length
+     * @param array<string, float>                $credit  0–1 for a target stroke that is match, moved, other-drum or explained
+     * @param array<string, float>                $weights of the five aspects, 0–1000, not all 0
+     * @param float                               $points  the highest mark, above 0 to 1000
+     * @param float                               $step    the mark is rounded to it
+     * @param array{low: float, high: float}|null $tempo   allowed quarter notes per minute; null for the target's own tempo
      *
      * @throws InvalidInput
      */

@@ -20,16 +20,16 @@ final readonly class SettingStatements
         $tempo = $submission->tempo->quarters();
         if ($tempo < $low || $tempo > $high) {
             $asked = self::number($low).($high > $low ? ' to '.self::number($high) : '');
-            $statements[] = self::statement(StatementKind::Tempo, sprintf('Tempo: %s, but %s quarter notes a minute are asked; go %s.', self::number($tempo), $asked, $tempo < $low ? 'faster' : 'slower'));
+            $statements[] = self::statement(StatementKind::Tempo, \sprintf('Tempo: %s, but %s quarter notes a minute are asked; go %s.', self::number($tempo), $asked, $tempo < $low ? 'faster' : 'slower'));
         }
         if ($targetTicks !== $submission->ticks()) {
             $asked = $targetTicks / $target->meter->barTicks();
             $has = $submission->ticks() / $target->meter->barTicks();
-            $statements[] = self::statement(StatementKind::Length, sprintf('Length: your beat has %s, but the task has %s.', self::bars($has), self::bars($asked)));
+            $statements[] = self::statement(StatementKind::Length, \sprintf('Length: your beat has %s, but the task has %s.', self::bars($has), self::bars($asked)));
         }
         $swing = Aspects::swingPercent($target, $submission);
         if (abs($swing - $target->swing->percent) > 0.005) {
-            $statements[] = self::statement(StatementKind::Swing, sprintf('Swing: %s percent, but %s percent are asked; swing %s.', self::number($swing), self::number($target->swing->percent), $swing < $target->swing->percent ? 'more' : 'less'));
+            $statements[] = self::statement(StatementKind::Swing, \sprintf('Swing: %s percent, but %s percent are asked; swing %s.', self::number($swing), self::number($target->swing->percent), $swing < $target->swing->percent ? 'more' : 'less'));
         }
 
         return $statements;

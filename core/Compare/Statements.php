@@ -64,23 +64,20 @@ final readonly class Statements
         $where = $this->wording->places($ticks);
         $many = \count($group) > 1;
         $distance = $first->ticks() ?? 0;
-        $instruments = [$first->instrument()];
-        if (Status::OtherDrum === $first->status && null !== $first->submission) {
-            $instruments[] = $first->submission->instrument;
-        }
+        $played = $first->submission->instrument ?? $first->instrument();
         $hits = $many ? \count($group).' hits' : 'a hit';
         [$is, $them] = $many ? ['are', 'them'] : ['is', 'it'];
         [$kind, $text] = match ($first->status) {
             Status::Missing => [StatementKind::HitMissing, "$name: $hits $is missing $where; add $them."],
             Status::Extra => [StatementKind::HitExtra, "$name: $hits too many $where; take $them out."],
-            Status::OtherDrum => [StatementKind::OtherDrum, "$name: you played ".lcfirst($instruments[1]->label())." instead $where."],
+            Status::OtherDrum => [StatementKind::OtherDrum, "$name: you played ".lcfirst($played->label())." instead $where."],
             default => [StatementKind::HitMoved, "$name: $hits $where $is ".$this->wording->distance($distance).($distance > 0 ? ' late.' : ' early.')],
         };
 
         return new Statement(
             $kind,
             'stroke',
-            $instruments,
+            Status::OtherDrum === $first->status ? [$first->instrument(), $played] : [$first->instrument()],
             array_values(array_unique(array_map($this->wording->bar(...), $ticks))),
             Status::Moved === $first->status ? $distance : null,
             $group,

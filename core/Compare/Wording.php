@@ -77,12 +77,14 @@ final readonly class Wording
     /** @param list<int> $bars rising */
     public function inBars(array $bars): string
     {
+        $count = \count($bars);
+
         return match (true) {
             1 === $this->bars => 'in the bar',
-            \count($bars) === $this->bars => 'in every bar',
-            1 === \count($bars) => "in bar $bars[0]",
-            \count($bars) <= 4 => 'in bars '.self::join(array_map(strval(...), $bars)),
-            default => 'in '.\count($bars).' bars',
+            $count === $this->bars => 'in every bar',
+            1 === $count => 'in bar '.implode('', $bars),
+            $count <= 4 => 'in bars '.self::join(array_map(strval(...), $bars)),
+            default => "in $count bars",
         };
     }
 

@@ -20,7 +20,7 @@ final readonly class Document
     public static function decode(string $json): mixed
     {
         if (\strlen($json) > self::MOST_BYTES) {
-            throw InvalidInput::at('', sprintf('This file has %d bytes; at most %d are read.', \strlen($json), self::MOST_BYTES));
+            throw InvalidInput::at('', \sprintf('This file has %d bytes; at most %d are read.', \strlen($json), self::MOST_BYTES));
         }
         if (!mb_check_encoding($json, 'UTF-8')) {
             throw InvalidInput::at('', 'This is not UTF-8 text; save the file as UTF-8.');
@@ -47,7 +47,8 @@ final readonly class Document
             } elseif ('}' === $token || ']' === $token) {
                 array_pop($open);
             } elseif ('"' === $token[0] && ':' === ($tokens[0][$i + 1] ?? '') && ('{' === $before || ',' === $before)) {
-                $key = (string) json_decode($token);
+                $key = json_decode($token);
+                \assert(\is_string($key));
                 if (isset($open[$depth]["k$key"])) {
                     throw InvalidInput::at('', "The key \"$key\" stands twice in one object; remove one of them.");
                 }

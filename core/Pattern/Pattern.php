@@ -55,7 +55,7 @@ final readonly class Pattern
         Range::checkText('kit', $kit, 40);
         Range::check('seed', $seed, 0, self::MOST_SEED);
         if ([] === $sections || \count($sections) > self::MOST_SECTIONS) {
-            throw InvalidInput::at('sections', sprintf('there are %d sections; between 1 and %d are allowed.', \count($sections), self::MOST_SECTIONS));
+            throw InvalidInput::at('sections', \sprintf('there are %d sections; between 1 and %d are allowed.', \count($sections), self::MOST_SECTIONS));
         }
         $names = [];
         foreach ($sections as $i => $section) {
@@ -66,7 +66,7 @@ final readonly class Pattern
         }
         $order ??= array_map(static fn (string $name): OrderEntry => OrderEntry::of($name, 1), $names);
         if ([] === $order || \count($order) > self::MOST_ORDER) {
-            throw InvalidInput::at('order', sprintf('there are %d entries; between 1 and %d are allowed.', \count($order), self::MOST_ORDER));
+            throw InvalidInput::at('order', \sprintf('there are %d entries; between 1 and %d are allowed.', \count($order), self::MOST_ORDER));
         }
         foreach ($order as $i => $entry) {
             if (!\in_array($entry->section, $names, true)) {

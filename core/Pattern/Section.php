@@ -32,11 +32,11 @@ final readonly class Section
         Range::checkText('name', $name, 40);
         Range::check('bars', $bars, 1, self::MOST_BARS);
         if (\count($rows) > self::MOST_ROWS) {
-            throw InvalidInput::at('rows', sprintf('there are %d rows; at most %d are allowed.', \count($rows), self::MOST_ROWS));
+            throw InvalidInput::at('rows', \sprintf('there are %d rows; at most %d are allowed.', \count($rows), self::MOST_ROWS));
         }
         $hits = array_sum(array_map(static fn (Row $row): int => \count($row->hits), $rows));
         if ($hits > self::MOST_HITS) {
-            throw InvalidInput::at('rows', sprintf('there are %d hits in this section; at most %d are allowed.', $hits, self::MOST_HITS));
+            throw InvalidInput::at('rows', \sprintf('there are %d hits in this section; at most %d are allowed.', $hits, self::MOST_HITS));
         }
         $end = $bars * $meter->barTicks();
         foreach ($rows as $r => $row) {

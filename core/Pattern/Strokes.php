@@ -65,7 +65,7 @@ final readonly class Strokes
                             $strokes[$key] = isset($strokes[$key]) ? self::merge($strokes[$key], $stroke) : $stroke;
                         }
                         if (\count($strokes) > self::MOST) {
-                            throw InvalidInput::at('', sprintf('One pass of this pattern has more than %d strokes; shorten its order, its rolls or its cycles.', self::MOST));
+                            throw InvalidInput::at('', \sprintf('One pass of this pattern has more than %d strokes; shorten its order, its rolls or its cycles.', self::MOST));
                         }
                     }
                 }

@@ -73,7 +73,7 @@ final readonly class Counting
 
     private function hasRealGroups(): bool
     {
-        return max($this->meter->groups) > 1;
+        return \count($this->meter->groups) < $this->meter->count;
     }
 
     private function word(int $tick, int $in): string

@@ -14,8 +14,8 @@ final readonly class Recipe
     private const START = 0.05;
 
     /**
-     * @param float       $seconds how long it rings
-     * @param list<Layer> $layers
+     * @param float                 $seconds how long it rings
+     * @param non-empty-list<Layer> $layers
      */
     public function __construct(private float $seconds, private array $layers)
     {
@@ -25,12 +25,8 @@ final readonly class Recipe
     public function render(): array
     {
         $length = (int) round($this->seconds * Wav::RATE);
-        $mix = array_fill(0, $length, 0.0);
-        foreach ($this->layers as $layer) {
-            foreach ($layer->render($length) as $i => $sample) {
-                $mix[$i] += $sample;
-            }
-        }
+        $rendered = array_map(static fn (Layer $layer): array => $layer->render($length), $this->layers);
+        $mix = array_map(static fn (float ...$samples): float => array_sum($samples), ...$rendered);
 
         return self::level(self::fadeOut(self::trimStart($mix)));
     }
@@ -59,7 +55,7 @@ final readonly class Recipe
      */
     private static function trimStart(array $samples): array
     {
-        $heard = self::START * max(array_map(abs(...), $samples));
+        $heard = self::START * max(0, ...array_map(abs(...), $samples));
         foreach ($samples as $i => $sample) {
             if (abs($sample) >= $heard) {
                 return \array_slice($samples, $i);

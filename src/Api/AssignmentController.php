@@ -11,8 +11,6 @@ use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\PartKind;
 use Pulsanda\App\Security\Access;
-use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\PolicyFile;
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Json\Fields;
 use Pulsanda\Core\Pattern\Pattern;

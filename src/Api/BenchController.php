@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api;
 
-use Doctrine\DBAL\LockMode;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
@@ -84,7 +84,7 @@ final readonly class BenchController
             $draft = $this->keep($part, $version, $pattern, $note);
             $number = 1 + $this->entities->getRepository(Attempt::class)->count(['part' => $part, 'student' => $student]);
             if ($number > self::MOST_ATTEMPTS) {
-                throw new Conflict(sprintf('You have handed in %d times; talk to your teacher before the next one.', self::MOST_ATTEMPTS));
+                throw new Conflict(\sprintf('You have handed in %d times; talk to your teacher before the next one.', self::MOST_ATTEMPTS));
             }
             $results = array_map(static fn ($comparison): array => $comparison->toData(), $comparisons);
             $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $this->clock->now(), $results, $comparisons[0]->aspects->placement, $comparisons[0]->mark());

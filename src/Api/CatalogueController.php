@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api;
 
+use Pulsanda\App\Entity\Draft;
+use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Sound\Kits;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
-use Pulsanda\App\Entity\Draft;
-use Pulsanda\App\Entity\Feedback;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;

@@ -11,9 +11,9 @@ use Symfony\Component\HttpFoundation\Response;
 final readonly class Problem
 {
     /**
-     * @param string                $detail  one sentence for a person: what is wrong and what to do
-     * @param array<string, mixed>  $more    further members
-     * @param array<string, mixed>  $headers
+     * @param string               $detail  one sentence for a person: what is wrong and what to do
+     * @param array<string, mixed> $more    further members
+     * @param array<string, mixed> $headers
      */
     public static function response(int $status, string $detail, array $more = [], array $headers = []): JsonResponse
     {

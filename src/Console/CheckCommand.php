@@ -30,7 +30,7 @@ final class CheckCommand extends Command
             try {
                 $pattern = Files::read($file, PatternReader::read(...));
                 $strokes = \count(Strokes::written($pattern));
-                $output->writeln(sprintf('%s: valid; "%s", %s, %d bars, %d strokes.', $file, $pattern->title, $pattern->meter, $pattern->bars(), $strokes), OutputInterface::OUTPUT_RAW);
+                $output->writeln(\sprintf('%s: valid; "%s", %s, %d bars, %d strokes.', $file, $pattern->title, $pattern->meter, $pattern->bars(), $strokes), OutputInterface::OUTPUT_RAW);
             } catch (InvalidInput $error) {
                 $output->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
                 $status = Command::FAILURE;

@@ -68,7 +68,7 @@ final class CompareCommand extends Command
 
     private static function report(string $file, Comparison $comparison): string
     {
-        $lines = [sprintf('%s: %s of %s', $file, $comparison->mark() ?? 'no mark', $comparison->policy->points)];
+        $lines = [\sprintf('%s: %s of %s', $file, $comparison->mark() ?? 'no mark', $comparison->policy->points)];
         foreach ($comparison->statements as $statement) {
             $lines[] = '  - '.$statement->text;
         }
@@ -77,7 +77,7 @@ final class CompareCommand extends Command
         }
         $aspects = [];
         foreach ($comparison->aspects->all() as $name => $value) {
-            $aspects[] = $name.' '.(null === $value ? 'not assessed' : sprintf('%.4g', round($value, 4)));
+            $aspects[] = $name.' '.(null === $value ? 'not assessed' : \sprintf('%.4g', round($value, 4)));
         }
         $lines[] = '  '.implode(', ', $aspects);
 

@@ -52,7 +52,7 @@ final class StrokesCommand extends Command
             $output->writeln(json_encode($lines, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
         } else {
             foreach ($lines as $line) {
-                $output->writeln(sprintf('%9.4f s  %-14s %3d  %s', $line['seconds'], $line['instrument'], $line['velocity'], $line['place']), OutputInterface::OUTPUT_RAW);
+                $output->writeln(\sprintf('%9.4f s  %-14s %3d  %s', $line['seconds'], $line['instrument'], $line['velocity'], $line['place']), OutputInterface::OUTPUT_RAW);
             }
         }
 

@@ -126,7 +126,7 @@ final class DemoWorld
 
     private function foghornShuffle(): void
     {
-        $part = $this->part('Foghorn Shuffle', "A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder than breath.", '-1 day', TargetView::Seen, Meter::of(4, 4), Tempo::of(84, '4'), Swing::of(66.67, 8), 1, <<<'GRID'
+        $part = $this->part('Foghorn Shuffle', 'A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder than breath.', '-1 day', TargetView::Seen, Meter::of(4, 4), Tempo::of(84, '4'), Swing::of(66.67, 8), 1, <<<'GRID'
             kick        X...|....|x.x.|....
             snare       ..g.|X...|..g.|X.g.
             ride        x.x.|x.x.|x.x.|x.x.
@@ -141,7 +141,7 @@ final class DemoWorld
 
     private function heronStep(): void
     {
-        $part = $this->part('Heron Step', "Five steps, three and two, like a heron in the shallows.", null, TargetView::Seen, Meter::of(5, 4, [3, 2]), Tempo::of(104, '4'), Swing::of(), 1, <<<'GRID'
+        $part = $this->part('Heron Step', 'Five steps, three and two, like a heron in the shallows.', null, TargetView::Seen, Meter::of(5, 4, [3, 2]), Tempo::of(104, '4'), Swing::of(), 1, <<<'GRID'
             kick        X...|....|....|x...|....
             side-stick  ....|....|x...|....|x...
             closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.
@@ -151,9 +151,9 @@ final class DemoWorld
 
     private function part(string $title, string $brief, ?string $due, TargetView $view, Meter $meter, Tempo $tempo, Swing $swing, int $bars, string $grid): Part
     {
-        $assignment = new Assignment($this->school, $this->course, $title, $brief, $this->now->modify('-3 days'));
+        $assignment = new Assignment($this->school, $this->course, $title, $brief, $this->time('-3 days'));
         $assignment->publishedAt = $assignment->createdAt;
-        $assignment->dueAt = null === $due ? null : $this->now->modify($due);
+        $assignment->dueAt = null === $due ? null : $this->time($due);
         $target = Pattern::of($title, $meter, $tempo, [TextGrid::section($grid, $meter, $bars)], null, $swing);
         $instruments = array_map(static fn (Row $row) => $row->instrument, $target->sections[0]->rows);
         $policy = Policy::of(counting: $this->course->counting);
@@ -164,20 +164,25 @@ final class DemoWorld
         return $part;
     }
 
+    private function time(string $change): \DateTimeImmutable
+    {
+        return $this->now->modify($change) ?: throw new \LogicException("\"$change\" is no time.");
+    }
+
     /** @param float|null $mark the teacher's, when it was returned */
     private function attempt(Part $part, string $student, Beat $beat, string $note, string $when, ?float $mark = null, string $text = ''): void
     {
         $pattern = $beat->pattern($part->target());
         $comparisons = $part->compare($pattern);
         $results = array_map(static fn ($comparison): array => $comparison->toData(), $comparisons);
-        $time = $this->now->modify($when);
+        $time = $this->time($when);
         static $numbers = [];
         $number = $numbers[$part->id.$student] = 1 + ($numbers[$part->id.$student] ?? 0);
         $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $results, $comparisons[0]->aspects->placement, $comparisons[0]->mark());
         $this->entities->persist($attempt);
         if (null !== $mark) {
             $feedback = new Feedback($this->school, $attempt, $mark, $text);
-            $feedback->returnedAt = $time->modify('+2 hours');
+            $feedback->returnedAt = $time->add(new \DateInterval('PT2H'));
             $this->entities->persist($feedback);
         }
         if (1 === $number) {
@@ -187,6 +192,6 @@ final class DemoWorld
 
     private function draft(Part $part, string $student, Beat $beat, string $note): void
     {
-        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], $beat->pattern($part->target()), $note, $this->now->modify('-1 hour')));
+        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], $beat->pattern($part->target()), $note, $this->time('-1 hour')));
     }
 }

@@ -19,8 +19,8 @@ class Attempt
     public ?Feedback $feedback = null;
 
     /**
-     * @param int                        $number  of the student in this part, from 1
-     * @param list<array<string, mixed>> $results result objects of the comparison, the best target's first
+     * @param int                        $number    of the student in this part, from 1
+     * @param list<array<string, mixed>> $results   result objects of the comparison, the best target's first
      * @param float                      $placement of the best result, 0–1; it and the suggested mark stand beside the results so that a list needs not read them
      */
     public function __construct(

@@ -41,7 +41,7 @@ final readonly class Kits
             }
             $list = [];
             foreach ($sounds as $instrument => $wav) {
-                $file = sprintf('%s/%s.%s.wav', $kit, $instrument, substr(hash('sha256', $wav), 0, 10));
+                $file = \sprintf('%s/%s.%s.wav', $kit, $instrument, substr(hash('sha256', $wav), 0, 10));
                 if (!is_file("$this->folder/$file") && false === file_put_contents("$this->folder/$file", $wav)) {
                     throw new \RuntimeException("The sound $file cannot be written; check the rights and the free space.");
                 }
