@@ -67,18 +67,20 @@ final readonly class Statements
         $played = $first->submission->instrument ?? $first->instrument();
         $hits = $many ? \count($group).' hits' : 'a hit';
         [$is, $them] = $many ? ['are', 'them'] : ['is', 'it'];
-        [$kind, $text] = match ($first->status) {
-            Status::Missing => [StatementKind::HitMissing, "$name: $hits $is missing $where; add $them."],
-            Status::Extra => [StatementKind::HitExtra, "$name: $hits too many $where; take $them out."],
-            Status::OtherDrum => [StatementKind::OtherDrum, "$name: you played ".lcfirst($played->label())." instead $where."],
-            default => [StatementKind::HitMoved, "$name: $hits $where $is ".$this->wording->distance($distance).($distance > 0 ? ' late.' : ' early.')],
+        [$kind, $say, $do] = match ($first->status) {
+            Status::Missing => [StatementKind::HitMissing, "$name: $hits $is missing %s", "; add $them."],
+            Status::Extra => [StatementKind::HitExtra, "$name: $hits too many %s", "; take $them out."],
+            Status::OtherDrum => [StatementKind::OtherDrum, "$name: you played ".lcfirst($played->label()).' instead %s', '.'],
+            default => [StatementKind::HitMoved, "$name: $hits %s $is ".$this->wording->distance($distance).($distance > 0 ? ' late' : ' early'), '.'],
         };
+        $bars = array_values(array_unique(array_map($this->wording->bar(...), $ticks)));
+        $text = Wording::shortEnough(sprintf($say, $where).$do, sprintf($say, $where).'.', sprintf($say, $this->wording->inBars($bars)).$do);
 
         return new Statement(
             $kind,
             'stroke',
             Status::OtherDrum === $first->status ? [$first->instrument(), $played] : [$first->instrument()],
-            array_values(array_unique(array_map($this->wording->bar(...), $ticks))),
+            $bars,
             Status::Moved === $first->status ? $distance : null,
             $group,
             array_map($this->wording->place(...), $ticks),

@@ -14,6 +14,7 @@ final readonly class Wording
     private const VALUES = [3840 => 'whole note', 1920 => 'half note', 960 => 'quarter', 480 => 'eighth', 320 => 'eighth triplet', 240 => 'sixteenth', 160 => 'sixteenth triplet', 120 => 'thirty-second', 60 => 'sixty-fourth'];
     private const NUMBERS = [1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve', 'thirteen', 'fourteen', 'fifteen'];
     private const MOST_PLACES = 3;
+    private const MOST_WORDS = 20;
 
     private Counting $counting;
     private int $barTicks;
@@ -86,6 +87,18 @@ final readonly class Wording
             $count <= 4 => 'in bars '.self::join(array_map(strval(...), $bars)),
             default => "in $count bars",
         };
+    }
+
+    /** The first of the sentences that has at most 20 words; the last if none has. */
+    public static function shortEnough(string ...$sentences): string
+    {
+        foreach ($sentences as $sentence) {
+            if (\count(explode(' ', $sentence)) <= self::MOST_WORDS) {
+                return $sentence;
+            }
+        }
+
+        return $sentence ?? '';
     }
 
     /** @param list<string> $items "a", "a and b", "a, b and c" */
