@@ -7,7 +7,8 @@ export default defineConfig({
   base: '/build/',
   publicDir: false,
   build: {
-    outDir: 'public/build',
+    // Beside the other data of this instance: var/ for bin/start, var/test/ for bin/test.
+    outDir: `${process.env.PULSANDA_DATA ?? 'var'}/build`,
     emptyOutDir: true,
     manifest: true,
     // Everything is served from files: the content policy allows no inline data.

@@ -30,30 +30,31 @@ install_packages() {
         || fail "The packages$missing could not be installed; see $DATA/log/apt.log."
 }
 
-# Runs "$@" when the files named before -- have changed since it last succeeded.
+# when_changed FOLDER NAME FILES… -- COMMAND: runs the command when the files have changed since it last succeeded.
 when_changed() {
-    local name=$1 sum files=()
-    shift
+    local stamps=$1/stamps name=$2 sum files=()
+    shift 2
     while [ "$1" != -- ]; do files+=("$1"); shift; done
     shift
     sum=$(cd "$ROOT" && find "${files[@]}" -type f -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum)
-    [ "$(cat "$ROOT/var/stamps/$name" 2>/dev/null)" = "$sum" ] && return
+    [ "$(cat "$stamps/$name" 2>/dev/null)" = "$sum" ] && return
     say "$name …"
-    mkdir -p "$ROOT/var/stamps" "$ROOT/var/log"
-    (cd "$ROOT" && "$@") >"$ROOT/var/log/setup.log" 2>&1 || { tail -20 "$ROOT/var/log/setup.log" >&2; fail "$name failed; see var/log/setup.log."; }
-    printf '%s' "$sum" >"$ROOT/var/stamps/$name"
+    mkdir -p "$stamps" "$DATA/log"
+    (cd "$ROOT" && "$@") >"$DATA/log/setup.log" 2>&1 || { tail -20 "$DATA/log/setup.log" >&2; fail "$name failed; see $DATA/log/setup.log."; }
+    printf '%s' "$sum" >"$stamps/$name"
 }
 
 install_dependencies() {
+    export PULSANDA_DATA=$DATA
     [ -d "$ROOT/vendor" ] && [ -d "$ROOT/support/symfony/vendor" ] || rm -f "$ROOT/var/stamps/PHP packages"
     [ -d "$ROOT/node_modules" ] || rm -f "$ROOT/var/stamps/Browser packages"
-    [ -f "$ROOT/public/build/.vite/manifest.json" ] || rm -f "$ROOT/var/stamps/Browser part"
-    [ -f "$ROOT/public/sounds/manifest.json" ] || rm -f "$ROOT/var/stamps/Sounds"
-    when_changed "PHP packages" composer.json support/symfony/composer.json -- install_php
+    [ -f "$DATA/build/.vite/manifest.json" ] || rm -f "$DATA/stamps/Browser part"
+    [ -f "$DATA/sounds/manifest.json" ] || rm -f "$DATA/stamps/Sounds"
+    when_changed "$ROOT/var" "PHP packages" composer.json support/symfony/composer.json -- install_php
     # Not "npm ci": it refuses a lock file without addresses over the packages of other platforms.
-    when_changed "Browser packages" package-lock.json -- npm install --no-save --no-audit --no-fund
-    when_changed "Browser part" web package-lock.json vite.config.ts -- npx vite build
-    when_changed "Sounds" core/Sound src/Sound -- env APP_ENV=prod DATABASE_URL= bin/console pulsanda:sounds
+    when_changed "$ROOT/var" "Browser packages" package-lock.json -- npm install --no-save --no-audit --no-fund
+    when_changed "$DATA" "Browser part" web package-lock.json vite.config.ts -- npx vite build
+    when_changed "$DATA" "Sounds" core/Sound src/Sound -- env APP_ENV=prod bin/console pulsanda:sounds
 }
 
 install_php() {
@@ -177,7 +178,8 @@ http {
     server {
         listen 127.0.0.1:$port;
         root $ROOT/public;
-        location ~ ^/(build|sounds)/.+\.[a-z0-9]+$ {
+        location ~ ^/(build/assets|sounds)/.+\.[a-z0-9]+$ {
+            root $DATA;
             add_header Cache-Control "public, max-age=31536000, immutable";
             add_header X-Content-Type-Options nosniff;
             try_files \$uri =404;
@@ -193,9 +195,9 @@ http {
     }
 }
 CONF
-    rm -rf "$ROOT/var/cache/prod"
+    rm -rf "$DATA/cache/prod"
     PULSANDA_DATA=$DATA "$ROOT/bin/console" cache:warmup --no-interaction >"$DATA/log/warmup.log" 2>&1 || fail "The application does not boot; see $DATA/log/warmup.log."
-    is_root && [ -d "$ROOT/var/cache" ] && chown -R "$user" "$ROOT/var/cache"
+    is_root && chown -R "$user" "$DATA/cache"
     port_taken "$fpm" && fail "Port $fpm is taken; free it, or choose another with PULSANDA_PHP_PORT=…"
     port_taken "$port" && fail "Port $port is taken; free it, or choose another with PULSANDA_PORT=…"
     /usr/sbin/php-fpm8.2 -y "$DATA/php-fpm.conf" $(is_root && printf -- -R) || fail "php-fpm did not start; see $DATA/log/php.log."

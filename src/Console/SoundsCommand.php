@@ -13,7 +13,7 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:sounds', 'Builds the sounds of all kits from their recipes into public/sounds.')]
+#[AsCommand('pulsanda:sounds', 'Builds the sounds of all kits from their recipes into the data folder.')]
 final class SoundsCommand extends Command
 {
     public function __construct(private readonly Kits $kits)

@@ -9,7 +9,7 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 /** The kits whose sounds are built and can be fetched by the browser. */
 final readonly class Kits
 {
-    public function __construct(#[Autowire('%kernel.project_dir%/public/sounds')] private string $folder)
+    public function __construct(#[Autowire('%env(default:app.data:PULSANDA_DATA)%/sounds')] private string $folder)
     {
     }
 
