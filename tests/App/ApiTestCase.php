@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Demo\DemoWorld;
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Requests to the real application on the demo world in PostgreSQL; every test ends in a rollback. */
+abstract class ApiTestCase extends WebTestCase
+{
+    protected const PASSWORD = 'low tide, high tide';
+    protected KernelBrowser $browser;
+
+    protected function setUp(): void
+    {
+        $this->browser = static::createClient();
+        $this->browser->disableReboot();
+        static::getContainer()->get(DemoWorld::class)->load(self::PASSWORD);
+        $this->entities()->clear();
+    }
+
+    protected function entities(): \Doctrine\ORM\EntityManagerInterface
+    {
+        return static::getContainer()->get(\Doctrine\ORM\EntityManagerInterface::class);
+    }
+
+    protected function signIn(string $name): void
+    {
+        $this->browser->getCookieJar()->clear();
+        self::assertSame(204, $this->send('POST', '/api/sign-in', ['name' => $name, 'password' => self::PASSWORD])->getStatusCode());
+    }
+
+    protected function get(string $path): Response
+    {
+        $this->entities()->clear();
+        $this->browser->request('GET', $path);
+
+        return $this->browser->getResponse();
+    }
+
+    protected function send(string $method, string $path, mixed $body = null, ?string $token = null): Response
+    {
+        $token ??= $this->text($this->json($this->get('/api/session')), 'csrf');
+        $this->entities()->clear();
+        $this->browser->request($method, $path, server: ['HTTP_X_CSRF_TOKEN' => $token, 'CONTENT_TYPE' => 'application/json'], content: null === $body ? null : (\is_string($body) ? $body : (string) json_encode($body)));
+
+        return $this->browser->getResponse();
+    }
+
+    /** @return array<string, mixed> */
+    protected function json(Response $response): array
+    {
+        $data = json_decode((string) $response->getContent(), true);
+        self::assertIsArray($data, (string) $response->getContent());
+
+        /** @var array<string, mixed> */
+        return $data;
+    }
+
+    /**
+     * The value at a path such as "draft.version".
+     *
+     * @param array<mixed> $data
+     */
+    protected function at(array $data, string $path): mixed
+    {
+        foreach (explode('.', $path) as $key) {
+            self::assertIsArray($data);
+            self::assertArrayHasKey($key, $data);
+            $data = $data[$key];
+        }
+
+        return $data;
+    }
+
+    /** @param array<mixed> $data */
+    protected function text(array $data, string $path): string
+    {
+        $value = $this->at($data, $path);
+        self::assertIsString($value);
+
+        return $value;
+    }
+
+    protected function assertProblem(int $status, string $sentence, Response $response): void
+    {
+        self::assertSame($status, $response->getStatusCode(), (string) $response->getContent());
+        self::assertSame('application/problem+json', $response->headers->get('Content-Type'));
+        self::assertStringContainsString($sentence, $this->text($this->json($response), 'detail'));
+    }
+
+    /** The id of the part of an assignment of the demo world. */
+    protected function part(string $title): string
+    {
+        return $this->one('SELECT p.id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title = ?', $title);
+    }
+
+    protected function assignment(string $title): string
+    {
+        return $this->one('SELECT id FROM assignment WHERE title = ?', $title);
+    }
+
+    protected function attempt(string $title, string $student, int $number = 1): string
+    {
+        return $this->one('SELECT t.id FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id JOIN account s ON s.id = t.student_id WHERE a.title = ? AND s.sign_in = ? AND t.number = ?', $title, $student, $number);
+    }
+
+    protected function one(string $sql, string|int ...$values): string
+    {
+        $found = static::getContainer()->get(Connection::class)->fetchOne($sql, array_values($values));
+        self::assertIsString($found, $sql);
+
+        return $found;
+    }
+}

@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+
+/** A student's draft and handing in. */
+final class BenchTest extends ApiTestCase
+{
+    public function testAnEmptySheetWithTheRowsOfTheTaskStandsReady(): void
+    {
+        $this->signIn('wren');
+        $bench = $this->bench('Lamplighters\' March');
+        self::assertSame(0, $this->at($bench, 'draft.version'));
+        self::assertSame(['kick', 'snare', 'closed-hat', 'crash'], array_column($this->rows($bench), 'instrument'));
+        self::assertSame(96, $this->at($bench, 'part.tempo.bpm'));
+        self::assertIsArray($this->at($bench, 'target.sections'));
+        self::assertSame([[0, 0], [3840, 3840]], $this->at($bench, 'music.groove'));
+    }
+
+    public function testAHiddenTargetNeverLeavesTheServer(): void
+    {
+        $this->signIn('wren');
+        $content = (string) $this->get('/api/parts/'.$this->part('Ferry Rocker').'/bench')->getContent();
+        self::assertNull($this->json($this->browser->getResponse())['target']);
+        self::assertStringNotContainsString('"velocity"', $content, 'the start pattern is empty, so no hit stands in the answer');
+        // Returned or not, an attempt at a hidden target carries no result and no target.
+        $this->signIn('jun');
+        $returned = $this->json($this->get('/api/attempts/'.$this->attempt('Ferry Rocker', 'jun')));
+        self::assertNotNull($this->at($returned, 'feedback.returnedAt'));
+        self::assertNull($returned['result']);
+        self::assertNull($this->at($returned, 'part.target'));
+        self::assertStringNotContainsString('statements', (string) $this->browser->getResponse()->getContent());
+    }
+
+    public function testADraftIsKeptAndFoundAgain(): void
+    {
+        $this->signIn('wren');
+        $bench = $this->bench('Lamplighters\' March');
+        $pattern = $this->with($bench, 'kick', [['at' => 0, 'velocity' => 118]]);
+        $kept = $this->json($this->save('Lamplighters\' March', 0, $pattern, 'Kick first'));
+        self::assertSame(1, $kept['version']);
+        $again = $this->bench('Lamplighters\' March');
+        self::assertSame('Kick first', $this->at($again, 'draft.note'));
+        self::assertSame([['at' => 0, 'velocity' => 118]], $this->rows($again)[0]['hits']);
+        self::assertSame(2, $this->json($this->save('Lamplighters\' March', 1, $pattern, 'Kick on one'))['version']);
+    }
+
+    public function testASecondTabNeverOverwritesSilently(): void
+    {
+        $this->signIn('wren');
+        $bench = $this->bench('Lamplighters\' March');
+        $first = $this->with($bench, 'kick', [['at' => 0]]);
+        $this->save('Lamplighters\' March', 0, $first);
+        $conflict = $this->save('Lamplighters\' March', 0, $this->with($bench, 'snare', [['at' => 960]]));
+        $this->assertProblem(409, 'another tab', $conflict);
+        self::assertSame(1, $this->at($this->json($conflict), 'draft.version'));
+        self::assertSame([['at' => 0]], $this->rows($this->bench('Lamplighters\' March'))[0]['hits'], 'the first tab\'s beat is untouched');
+    }
+
+    /** @param array<string, mixed> $change */
+    #[DataProvider('notAllowed')]
+    public function testWhatTheTaskFixesCannotBeChanged(array $change, string $sentence, string $path): void
+    {
+        $this->signIn('wren');
+        $pattern = array_replace_recursive($this->with($this->bench('Lamplighters\' March'), 'kick', []), $change);
+        $response = $this->save('Lamplighters\' March', 0, $pattern);
+        $this->assertProblem(422, $sentence, $response);
+        self::assertSame($path, $this->json($response)['path']);
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, string, string}> */
+    public static function notAllowed(): iterable
+    {
+        yield 'tempo' => [['tempo' => ['bpm' => 120]], 'fixes the tempo at 96', 'pattern.tempo'];
+        yield 'swing' => [['swing' => ['percent' => 60]], 'fixes the swing', 'pattern.swing'];
+        yield 'bars' => [['sections' => [['bars' => 3]]], 'has 2 bars', 'pattern.sections[0].bars'];
+        yield 'instrument' => [['sections' => [['rows' => [['instrument' => 'cowbell']]]]], 'does not offer cowbell', 'pattern.sections[0].rows[0].instrument'];
+        yield 'repeats' => [['order' => [['times' => 2]]], 'played once', 'pattern.sections'];
+        yield 'velocity' => [['sections' => [['rows' => [['hits' => [['at' => 0, 'velocity' => 500]]]]]]], 'out of range', 'pattern.sections[0].rows[0].hits[0].velocity'];
+        yield 'unknown key' => [['owner' => 'me'], 'not known', 'pattern.owner'];
+    }
+
+    public function testBrokenBodiesAreRefused(): void
+    {
+        $this->signIn('wren');
+        $path = '/api/parts/'.$this->part('Lamplighters\' March').'/draft';
+        foreach (['' => 'not valid JSON', '[1' => 'not valid JSON', '[]' => 'an object', '{"version":0}' => 'missing'] as $body => $sentence) {
+            $this->assertProblem(422, $sentence, $this->send('PUT', $path, $body));
+        }
+        $this->assertProblem(422, 'shorten it', $this->save('Lamplighters\' March', 0, $this->with($this->bench('Lamplighters\' March'), 'kick', []), str_repeat('a', 501)));
+        $this->assertProblem(405, 'cannot be done', $this->send('DELETE', $path));
+    }
+
+    public function testHandingInComparesAndCountsTheAttempts(): void
+    {
+        $this->signIn('wren');
+        $bench = $this->bench('Lamplighters\' March');
+        $this->assertProblem(409, 'no hit in your beat yet', $this->handIn('Lamplighters\' March', 0, $this->with($bench, 'kick', [])));
+        $answer = $this->handIn('Lamplighters\' March', 0, $this->with($bench, 'kick', [['at' => 0]]));
+        self::assertSame(201, $answer->getStatusCode(), (string) $answer->getContent());
+        self::assertSame(1, $this->at($this->json($answer), 'attempts.0.number'));
+        $again = $this->handIn('Lamplighters\' March', 1, $this->with($bench, 'kick', [['at' => 0], ['at' => 1920]]));
+        self::assertSame([2, 1], array_column((array) $this->at($this->json($again), 'attempts'), 'number'));
+        $own = $this->json($this->get('/api/attempts/'.$this->attempt('Lamplighters\' March', 'wren')));
+        self::assertNull($own['result'], 'not returned yet');
+        self::assertNull($own['feedback']);
+    }
+
+    public function testAfterTheDueTimeNothingIsTaken(): void
+    {
+        $this->signIn('freya');
+        $bench = $this->bench('Foghorn Shuffle');
+        self::assertFalse($bench['open']);
+        $this->assertProblem(409, 'time for handing in is over', $this->handIn('Foghorn Shuffle', 0, $this->with($bench, 'kick', [['at' => 0]])));
+    }
+
+    /** @return array<string, mixed> */
+    private function bench(string $title): array
+    {
+        return $this->json($this->get('/api/parts/'.$this->part($title).'/bench'));
+    }
+
+    private function save(string $title, int $version, mixed $pattern, string $note = ''): \Symfony\Component\HttpFoundation\Response
+    {
+        return $this->send('PUT', '/api/parts/'.$this->part($title).'/draft', ['version' => $version, 'pattern' => $pattern, 'note' => $note]);
+    }
+
+    private function handIn(string $title, int $version, mixed $pattern): \Symfony\Component\HttpFoundation\Response
+    {
+        return $this->send('POST', '/api/parts/'.$this->part($title).'/attempts', ['version' => $version, 'pattern' => $pattern, 'note' => '']);
+    }
+
+    /**
+     * @param array<string, mixed> $bench
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function rows(array $bench): array
+    {
+        /** @var list<array<string, mixed>> */
+        return $this->at($bench, 'draft.pattern.sections.0.rows');
+    }
+
+    /**
+     * @param array<string, mixed>       $bench
+     * @param list<array<string, mixed>> $hits
+     *
+     * @return array<string, mixed> the bench's pattern with these hits in a row
+     */
+    private function with(array $bench, string $instrument, array $hits): array
+    {
+        $rows = array_map(static fn (array $row): array => $instrument === $row['instrument'] ? ['hits' => $hits] + $row : $row, $this->rows($bench));
+
+        /** @var array<string, mixed> */
+        return array_replace_recursive((array) $this->at($bench, 'draft.pattern'), ['sections' => [['rows' => $rows]]]);
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Tests\Core\Lesson;
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\Process\Process;
+
+/** The commands as a person types them, without a database. */
+final class ConsoleTest extends TestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        $this->folder = sys_get_temp_dir().'/pulsanda-console-'.getmypid();
+        $files = new Filesystem();
+        $files->dumpFile("$this->folder/target.json", PatternWriter::write(Lesson::steps(Lesson::TARGET)));
+        $files->dumpFile("$this->folder/late.json", PatternWriter::write(Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET)));
+        $files->dumpFile("$this->folder/bad.json", '{"format":"pulsanda-pattern","version":1,"colour":"blue"}');
+        $files->dumpFile("$this->folder/policy.json", '{"points": 100, "step": 1}');
+        $files->dumpFile("$this->folder/swing.json", PatternWriter::write(Lesson::grid('closed-hat x.x.|x.x.|x.x.|x.x.', swing: Swing::of(66.67, 8))));
+    }
+
+    protected function tearDown(): void
+    {
+        (new Filesystem())->remove($this->folder);
+    }
+
+    public function testCheckNamesWhatIsWrongAndWhere(): void
+    {
+        self::assertSame(0, $this->run_('pulsanda:check', 'target.json', 'late.json')->getExitCode());
+        $bad = $this->run_('pulsanda:check', 'target.json', 'bad.json', 'none.json');
+        self::assertSame(1, $bad->getExitCode());
+        self::assertStringContainsString('target.json: valid', $bad->getOutput());
+        self::assertStringContainsString('bad.json: colour: this key is not known', $bad->getOutput());
+        self::assertStringContainsString('none.json: this file cannot be read', $bad->getOutput());
+    }
+
+    public function testStrokesGivesOneObjectAStroke(): void
+    {
+        $strokes = json_decode($this->run_('pulsanda:strokes', 'swing.json', '--json', '--passes=2')->getOutput(), true, 8, \JSON_THROW_ON_ERROR);
+        self::assertIsArray($strokes);
+        self::assertCount(16, $strokes);
+        self::assertSame(['instrument' => 'closed-hat', 'tick' => 480, 'played' => 640, 'seconds' => 0.416667, 'velocity' => 90, 'pass' => 1, 'section' => 'A', 'bar' => 1, 'place' => 'bar 1, beat 1 &'], $strokes[1]);
+        self::assertIsArray($strokes[9]);
+        self::assertSame([3840 + 640, 2, 1], [$strokes[9]['played'], $strokes[9]['pass'], $strokes[9]['bar']]);
+        self::assertSame(2, $this->run_('pulsanda:strokes', 'swing.json', '--passes=0')->getExitCode());
+    }
+
+    public function testCompareGivesOneLineASubmissionAndGoesOnAfterABadOne(): void
+    {
+        $process = $this->run_('pulsanda:compare', 'target.json', 'bad.json', 'late.json', 'target.json', '--json', '--policy=policy.json');
+        self::assertSame(1, $process->getExitCode());
+        self::assertStringContainsString('bad.json', $process->getErrorOutput());
+        $lines = explode("\n", trim($process->getOutput()));
+        self::assertSame([94, 100], array_map(static fn (string $line): mixed => ((array) json_decode($line, true))['mark'], $lines));
+        self::assertStringContainsString('18.5 of 20', $this->run_('pulsanda:compare', 'target.json', 'late.json')->getOutput());
+    }
+
+    private function run_(string $command, string ...$arguments): Process
+    {
+        $process = new Process([\dirname(__DIR__, 2).'/bin/console', $command, ...$arguments], $this->folder, ['APP_ENV' => 'test', 'DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none']);
+        $process->run();
+
+        return $process;
+    }
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+/** The teacher's way: plan, publish, compare, answer, return. */
+final class MarkingTest extends ApiTestCase
+{
+    private const TARGET = ['format' => 'pulsanda-pattern', 'version' => 1, 'title' => 'Tide bell', 'meter' => ['count' => 3, 'unit' => 4], 'tempo' => ['bpm' => 88], 'kit' => 'boathouse', 'sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => [['at' => 0]]]]]]];
+
+    public function testAnAssignmentIsPlannedTriedAndPublished(): void
+    {
+        $this->signIn('odile');
+        $made = $this->send('POST', '/api/assignments', $this->plan());
+        self::assertSame(201, $made->getStatusCode(), (string) $made->getContent());
+        $id = $this->text($this->json($made), 'id');
+        $part = $this->text($this->json($made), 'parts.0.id');
+        $tried = $this->json($this->send('POST', "/api/parts/$part/try", ['pattern' => self::TARGET]));
+        self::assertSame(10, $this->at($tried, 'result.mark'));
+        $this->signIn('wren');
+        $this->assertProblem(404, 'not yours', $this->get("/api/parts/$part/bench"));
+        $this->signIn('odile');
+        self::assertNotNull($this->json($this->send('POST', "/api/assignments/$id/publish"))['publishedAt']);
+        $this->assertProblem(409, 'is published', $this->send('DELETE', "/api/assignments/$id"));
+        $this->signIn('wren');
+        self::assertContains('Tide bell', array_column((array) $this->json($this->get('/api/today'))['tasks'], 'title'));
+        self::assertSame(200, $this->get("/api/parts/$part/bench")->getStatusCode());
+    }
+
+    public function testAPlanThatMakesNoSenseIsNamed(): void
+    {
+        $this->signIn('odile');
+        $plan = $this->plan();
+        foreach ([
+            'title' => ['title' => '  '] + $plan,
+            'dueAt' => ['dueAt' => 'tomorrow'] + $plan,
+            'parts' => ['parts' => []] + $plan,
+            'parts[0].view' => array_replace_recursive($plan, ['parts' => [['view' => 'perhaps']]]),
+            'parts[0].instruments[1]' => array_replace_recursive($plan, ['parts' => [['instruments' => [1 => 'gong']]]]),
+            'parts[0].target.sections[0].bars' => array_replace_recursive($plan, ['parts' => [['target' => ['sections' => [['bars' => 5]]]]]]),
+            'parts[0].target.tempo.bpm' => array_replace_recursive($plan, ['parts' => [['target' => ['tempo' => ['bpm' => 5]]]]]),
+            'parts[0].policy.points' => array_replace_recursive($plan, ['parts' => [['policy' => ['points' => -1]]]]),
+        ] as $path => $wrong) {
+            $response = $this->send('POST', '/api/assignments', $wrong);
+            self::assertSame([422, $path], [$response->getStatusCode(), $this->json($response)['path'] ?? null], (string) $response->getContent());
+        }
+        $empty = array_replace_recursive($plan, ['parts' => [['target' => ['sections' => [['rows' => [['hits' => []]]]]]]]]);
+        $empty['parts'][0]['target']['sections'][0]['rows'][0]['hits'] = [];
+        $id = $this->text($this->json($this->send('POST', '/api/assignments', $empty)), 'id');
+        $this->assertProblem(422, 'draw it before you publish', $this->send('POST', "/api/assignments/$id/publish"));
+        self::assertSame(204, $this->send('DELETE', "/api/assignments/$id")->getStatusCode());
+    }
+
+    public function testTheTargetStaysAsItIsOnceSomebodyHasHandedIn(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment('Lamplighters\' March');
+        $plan = $this->json($this->get("/api/assignments/$id"));
+        $part = ['view' => 'seen', 'instruments' => $this->at($plan, 'parts.0.instruments'), 'target' => $this->at($plan, 'parts.0.target'), 'policy' => $this->at($plan, 'parts.0.policy')];
+        $input = ['title' => 'Lamplighters, again', 'brief' => 'Listen.', 'dueAt' => null, 'parts' => [$part]];
+        self::assertSame('Lamplighters, again', $this->json($this->send('PUT', "/api/assignments/$id", $input))['title']);
+        $input['parts'][0]['view'] = 'hidden';
+        $this->assertProblem(409, 'handed in already', $this->send('PUT', "/api/assignments/$id", $input));
+    }
+
+    public function testTheMarkingTableShowsTheClassInAFixedNumberOfQueries(): void
+    {
+        $this->signIn('odile');
+        $list = $this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/marking'));
+        $students = (array) $list['students'];
+        self::assertCount(20, $students);
+        $byName = array_column($students, null, 'name');
+        self::assertIsArray($byName['Ines Caldeira']);
+        self::assertSame([2, 1], array_column((array) $byName['Ines Caldeira']['attempts'], 'number'));
+        self::assertSame(['to-mark', 'returned'], array_column((array) $byName['Ines Caldeira']['attempts'], 'state'));
+        self::assertIsArray($byName['Wren']);
+        self::assertSame([], $byName['Wren']['attempts']);
+    }
+
+    public function testAnAttemptIsAnsweredAndReturned(): void
+    {
+        $this->signIn('odile');
+        $attempt = '/api/attempts/'.$this->attempt('Lamplighters\' March', 'zoe');
+        $shown = $this->json($this->get($attempt));
+        self::assertSame('Kick: 2 hits are missing on beat 3 in every bar; add them.', $this->at($shown, 'result.statements.0.text'));
+        self::assertSame('', $this->at($shown, 'feedback.text'));
+        $this->send('PUT', "$attempt/feedback", ['mark' => null, 'text' => 'Kick on three, please.']);
+        self::assertSame('Kick on three, please.', $this->at($this->json($this->get($attempt)), 'feedback.text'));
+        $this->signIn('zoe');
+        self::assertNull($this->json($this->get($attempt))['feedback'], 'begun, but not returned');
+        $this->signIn('odile');
+        $this->assertProblem(422, 'give a mark', $this->send('POST', "$attempt/return", ['mark' => null, 'text' => '']));
+        $this->assertProblem(422, 'out of range', $this->send('POST', "$attempt/return", ['mark' => 20.5, 'text' => '']));
+        $back = $this->json($this->send('POST', "$attempt/return", ['mark' => 17, 'text' => "Kick on three.\nWell walked."]));
+        self::assertNotNull($back['returnedAt']);
+        self::assertSame($this->attempt('Lamplighters\' March', 'thorunn'), $back['next'], 'the next in the list who waits');
+        $this->signIn('zoe');
+        $returned = $this->json($this->get($attempt));
+        self::assertSame(["Kick on three.\nWell walked.", 17], [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')]);
+        self::assertIsArray($this->at($returned, 'part.target.sections'), 'the target of this task may be seen');
+        self::assertCount(1, (array) $this->at($returned, 'result.statements'));
+    }
+
+    public function testTodaySaysWhatWaits(): void
+    {
+        $this->signIn('odile');
+        $today = $this->json($this->get('/api/today'));
+        $byTitle = array_column((array) $today['assignments'], null, 'title');
+        self::assertIsArray($byTitle['Lamplighters\' March']);
+        self::assertSame([13, 12], [$byTitle['Lamplighters\' March']['handedIn'], $byTitle['Lamplighters\' March']['toMark']]);
+        $this->signIn('ines');
+        $tasks = array_column((array) $this->json($this->get('/api/today'))['tasks'], null, 'title');
+        self::assertArrayNotHasKey('Heron Step', $tasks, 'not published');
+        self::assertSame(20, $this->at($tasks, 'Foghorn Shuffle.attempt.mark'));
+        self::assertNull($this->at($tasks, 'Lamplighters\' March.attempt.mark'), 'the second attempt is not returned yet');
+    }
+
+    public function testMusicForSettingsThatAreNotSavedYet(): void
+    {
+        $this->signIn('odile');
+        $music = $this->json($this->send('POST', '/api/music', ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 60, 'unit' => 16], 'bars' => 2, 'counting' => 'steps']));
+        self::assertSame([2880, '4.', [240, 288]], [$music['barTicks'], $music['usualBeat'], $this->at($music, 'groove.1')]);
+        $this->assertProblem(422, 'bars', $this->send('POST', '/api/music', ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 50], 'bars' => 99, 'counting' => 'steps']));
+    }
+
+    /** @return array<string, mixed> */
+    private function plan(): array
+    {
+        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Tide bell', 'brief' => '', 'dueAt' => '2099-01-01T18:00:00+01:00', 'parts' => [['view' => 'seen', 'instruments' => ['kick', 'snare'], 'target' => self::TARGET, 'policy' => ['points' => 10]]]];
+    }
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Enrolment;
+use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Entity\School;
+
+/** Everybody reaches what is theirs; everything else is not found. */
+final class RightsTest extends ApiTestCase
+{
+    #[DataProvider('teachersPaths')]
+    public function testAStudentReachesNothingOfATeachers(string $method, string $path, mixed $body): void
+    {
+        $this->signIn('ines');
+        $this->assertProblem(404, 'not yours to see', 'GET' === $method ? $this->get($this->path($path)) : $this->send($method, $this->path($path), $body));
+    }
+
+    #[DataProvider('teachersPaths')]
+    public function testAnotherTeacherReachesNothingOfThisOnes(string $method, string $path, mixed $body): void
+    {
+        $this->stranger(Role::Teacher);
+        $this->signIn('stranger');
+        $this->assertProblem(404, 'not yours to see', 'GET' === $method ? $this->get($this->path($path)) : $this->send($method, $this->path($path), $body));
+    }
+
+    /** @return iterable<string, array{string, string, mixed}> */
+    public static function teachersPaths(): iterable
+    {
+        yield 'the plan' => ['GET', '/api/assignments/{plan}', null];
+        yield 'changing the plan' => ['PUT', '/api/assignments/{plan}', []];
+        yield 'publishing' => ['POST', '/api/assignments/{plan}/publish', null];
+        yield 'removing' => ['DELETE', '/api/assignments/{plan}', null];
+        yield 'planning in a class' => ['POST', '/api/assignments', ['courseId' => '{course}', 'title' => 'x']];
+        yield 'trying' => ['POST', '/api/parts/{part}/try', []];
+        yield 'the class list' => ['GET', '/api/parts/{part}/marking', null];
+        yield 'another\'s attempt' => ['GET', '/api/attempts/{attempt}', null];
+        yield 'marking' => ['PUT', '/api/attempts/{attempt}/feedback', ['mark' => 20, 'text' => '']];
+        yield 'returning' => ['POST', '/api/attempts/{attempt}/return', ['mark' => 20, 'text' => '']];
+        yield 'an unpublished task' => ['GET', '/api/parts/{unpublished}/bench', null];
+    }
+
+    public function testAStudentOfAnotherClassReachesNeitherTaskNorDraft(): void
+    {
+        $this->stranger(Role::Student);
+        $this->signIn('stranger');
+        $part = '/api/parts/'.$this->part('Lamplighters\' March');
+        $this->assertProblem(404, 'not yours', $this->get("$part/bench"));
+        $this->assertProblem(404, 'not yours', $this->send('PUT', "$part/draft", []));
+        $this->assertProblem(404, 'not yours', $this->send('POST', "$part/attempts", []));
+        self::assertSame([], $this->json($this->get('/api/today'))['tasks']);
+    }
+
+    public function testATeacherHasNoDraft(): void
+    {
+        $this->signIn('odile');
+        $part = '/api/parts/'.$this->part('Lamplighters\' March');
+        self::assertTrue($this->json($this->get("$part/bench"))['trying']);
+        $this->assertProblem(404, 'not yours', $this->send('PUT', "$part/draft", []));
+    }
+
+    public function testNonsenseInAnAddressIsNotFound(): void
+    {
+        $this->signIn('odile');
+        foreach (['/api/attempts/1', '/api/parts/x/bench', '/api/attempts/00000000-0000-0000-0000-000000000000', '/api/nothing'] as $path) {
+            $this->assertProblem(404, 'not here', $this->get($path));
+        }
+    }
+
+    /** Somebody of the same school with a class of their own. */
+    private function stranger(Role $role): void
+    {
+        $entities = $this->entities();
+        $school = $entities->getRepository(School::class)->findOneBy([]) ?? self::fail('There is no school.');
+        $odile = $entities->getRepository(Account::class)->findOneBy(['signIn' => 'odile']) ?? self::fail('There is no teacher.');
+        $stranger = new Account($school, 'stranger', 'Stranger', $role);
+        $stranger->setPassword($odile->getPassword());
+        $course = new Course($school, Role::Teacher === $role ? $stranger : $odile, 'Another class');
+        $entities->persist($stranger);
+        $entities->persist($course);
+        if (Role::Student === $role) {
+            $entities->persist(new Enrolment($school, $course, $stranger));
+        }
+        $entities->flush();
+    }
+
+    private function path(string $path): string
+    {
+        return strtr($path, [
+            '{plan}' => $this->assignment('Heron Step'),
+            '{part}' => $this->part('Lamplighters\' March'),
+            '{unpublished}' => $this->part('Heron Step'),
+            '{attempt}' => $this->attempt('Lamplighters\' March', 'bo'),
+        ]);
+    }
+}
