@@ -10,7 +10,7 @@ export class PatternStore {
   #pattern: Pattern;
   #done: Step[] = [];
   #undone: Step[] = [];
-  #gesture: { name: string; before: Pattern } | null = null;
+  #gesture: { name: string | null; before: Pattern } | null = null;
   #listeners = new Set<() => void>();
 
   constructor(pattern: Pattern) {
@@ -45,18 +45,20 @@ export class PatternStore {
     const after = edit(before);
     if (after === before) return;
     this.#pattern = after;
-    if (!this.#gesture) this.#record({ name, before, after });
+    if (this.#gesture) this.#gesture.name = name;
+    else this.#record({ name, before, after });
     this.#tell();
   }
 
-  begin(name: string): void {
-    this.#gesture ??= { name, before: this.#pattern };
+  /** Begins a gesture: what changes until its end is one step, named after the last change. */
+  begin(): void {
+    this.#gesture ??= { name: null, before: this.#pattern };
   }
 
   end(): void {
     const gesture = this.#gesture;
     this.#gesture = null;
-    if (gesture && gesture.before !== this.#pattern) {
+    if (gesture?.name && gesture.before !== this.#pattern) {
       this.#record({ name: gesture.name, before: gesture.before, after: this.#pattern });
       this.#tell();
     }

@@ -23,8 +23,13 @@ export function EditSheet({ label, store, music, catalogue, player, position, lo
   const pattern = useSyncExternalStore(store.subscribe, () => store.pattern);
   const [said, setSaid] = useState('');
   const [cursor, setCursor] = useState<Place>({ row: 0, at: 0 });
+  const place = useRef(cursor);
+  const move = useCallback((next: Place) => {
+    place.current = next;
+    setCursor(next);
+  }, []);
   const sheet = useRef<HTMLDivElement>(null);
-  const hands = useMemo(() => new SheetHands(store, catalogue, music, player, setSaid, setCursor), [store, catalogue, music, player]);
+  const hands = useMemo(() => new SheetHands(store, catalogue, music, player, setSaid, move), [store, catalogue, music, player, move]);
   const section = pattern.sections[0];
   const instruments = useMemo(() => new Map(catalogue.instruments.map((one) => [one.name, one])), [catalogue]);
   // Rows are known by instrument, and by their place where an instrument has several.
@@ -42,11 +47,12 @@ export function EditSheet({ label, store, music, catalogue, player, position, lo
   );
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (locked || event.ctrlKey || event.metaKey || event.altKey) return;
-    const next = hands.key(event.key, event.shiftKey, cursor);
+    const next = hands.key(event.key, event.shiftKey, place.current);
     if (!next) return;
     event.preventDefault();
-    setCursor(next);
-    requestAnimationFrame(() => focus(next));
+    move(next);
+    // At once: a fast hand presses the next key before the next frame.
+    focus(next);
   };
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys bubble from the grid's cells, which hold the focus

@@ -52,7 +52,7 @@ export class SheetHands {
     const cell = event.currentTarget;
     this.focused(place);
     cell.focus({ preventScroll: true });
-    this.store.begin(hit ? `Shape ${this.#label(place.row)}` : `Add ${this.#label(place.row)}`);
+    this.store.begin();
     this.#gesture = {
       place,
       kind: hit ? 'waiting-hit' : 'waiting-new',
