@@ -74,7 +74,7 @@ final readonly class Statements
             default => [StatementKind::HitMoved, "$name: $hits %s $is ".$this->wording->distance($distance).($distance > 0 ? ' late' : ' early'), '.'],
         };
         $bars = array_values(array_unique(array_map($this->wording->bar(...), $ticks)));
-        $text = Wording::shortEnough(sprintf($say, $where).$do, sprintf($say, $where).'.', sprintf($say, $this->wording->inBars($bars)).$do);
+        $text = Wording::shortEnough(\sprintf($say, $where).$do, \sprintf($say, $where).'.', \sprintf($say, $this->wording->inBars($bars)).$do);
 
         return new Statement(
             $kind,

@@ -20,13 +20,28 @@ abstract class ApiTestCase extends WebTestCase
     {
         $this->browser = static::createClient();
         $this->browser->disableReboot();
-        static::getContainer()->get(DemoWorld::class)->load(self::PASSWORD);
+        $this->service(DemoWorld::class)->load(self::PASSWORD);
         $this->entities()->clear();
     }
 
     protected function entities(): \Doctrine\ORM\EntityManagerInterface
     {
-        return static::getContainer()->get(\Doctrine\ORM\EntityManagerInterface::class);
+        return $this->service(\Doctrine\ORM\EntityManagerInterface::class);
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T
+     */
+    private function service(string $class): object
+    {
+        $service = static::getContainer()->get($class);
+        self::assertInstanceOf($class, $service);
+
+        return $service;
     }
 
     protected function signIn(string $name): void
@@ -112,7 +127,7 @@ abstract class ApiTestCase extends WebTestCase
 
     protected function one(string $sql, string|int ...$values): string
     {
-        $found = static::getContainer()->get(Connection::class)->fetchOne($sql, array_values($values));
+        $found = $this->service(Connection::class)->fetchOne($sql, array_values($values));
         self::assertIsString($found, $sql);
 
         return $found;

@@ -181,12 +181,13 @@ final readonly class Person
      *
      * @template T
      *
-     * @param \Closure(): T $look
+     * @param \Closure(): (T|false|null) $look
      *
-     * @return T&(object|string|int|float|true)
+     * @return T
      */
     public function until(\Closure $look, string $what): mixed
     {
+        /** @var T */
         return $this->driver->wait(self::PATIENCE, 60)->until(static function () use ($look): mixed {
             try {
                 $found = $look();
@@ -202,7 +203,6 @@ final readonly class Person
     public function assertNoComplaints(): void
     {
         $log = $this->driver->manage()->getLog('browser');
-        Assert::assertIsArray($log);
         // A refused request is answered on the page; the browser notes every one of them too.
         $complaints = array_filter($log, static fn (mixed $one): bool => \is_array($one) && !str_contains((string) json_encode($one), 'Failed to load resource'));
         Assert::assertSame([], array_values($complaints));

@@ -10,7 +10,6 @@ use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Policy;
 use Pulsanda\Core\Compare\PolicyFile;
 use Pulsanda\Core\Exception\InvalidInput;
-use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -21,8 +20,8 @@ final class ComparisonTest extends TestCase
 {
     public function testTheSameIsPerfect(): void
     {
-        $result = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(Lesson::TARGET))->toData();
-        self::assertSame([0.0, [], 1.0, 20.0], [$result['cost'], $result['statements'], $result['aspects']['placement'], $result['mark']]);
+        $same = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(Lesson::TARGET));
+        self::assertSame([0.0, [], 1.0, 20.0], [$same->pairing->cost(), $same->statements, (float) $same->aspects->placement, $same->mark()]);
     }
 
     public function testAnyPatternComparedWithItselfIsPerfect(): void
@@ -41,10 +40,20 @@ final class ComparisonTest extends TestCase
 
     public function testAMissingBackbeat(): void
     {
-        $result = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [5]] + Lesson::TARGET))->toData();
-        self::assertSame(['hit-missing', 'beat 4', 0.9565], [$result['statements'][0]['kind'], $result['statements'][0]['place'], $result['aspects']['placement']]);
-        self::assertCount(1, $result['statements']);
-        self::assertSame('Snare: a hit is missing on beat 4; add it.', $result['statements'][0]['text']);
+        $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [5]] + Lesson::TARGET));
+        self::assertSame(['hit-missing snare'], Lesson::said($comparison));
+        self::assertSame(['beat 4'], $comparison->statements[0]->places);
+        self::assertSame('Snare: a hit is missing on beat 4; add it.', $comparison->statements[0]->text);
+        self::assertEqualsWithDelta(2 * 11 / 23, $comparison->aspects->placement, 1e-9);
+    }
+
+    public function testTheResultIsOneObjectWithEveryStrokeOnce(): void
+    {
+        $result = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET))->toData();
+        self::assertSame(['target', 'cost', 'strokes', 'pairs', 'statements', 'aspects', 'mark', 'points', 'weights'], array_keys($result));
+        self::assertSame([2.0, ['target' => 12, 'submission' => 12]], [$result['cost'], $result['strokes']]);
+        self::assertContains(['status' => 'moved', 'instrument' => 'snare', 'target' => 960, 'submission' => 1200, 'ticks' => 240, 'credit' => 0.5, 'statement' => 0], (array) $result['pairs']);
+        self::assertSame(['placement' => 0.9167, 'dynamics' => null, 'feel' => 1.0, 'tempo' => 1.0, 'form' => 1.0], array_map(static fn (mixed $value): ?float => is_numeric($value) ? (float) $value : null, (array) $result['aspects']));
     }
 
     /** @param array<string, list<int>> $played */
@@ -105,7 +114,7 @@ final class ComparisonTest extends TestCase
 
     public function testBeingLouderThroughoutIsNoMistakeButBeingFlatIs(): void
     {
-        $target = Lesson::grid("snare X.g.|X.g.|X.g.|X.g.");
+        $target = Lesson::grid('snare X.g.|X.g.|X.g.|X.g.');
         self::assertSame(1.0, Lesson::compare($target, $target)->aspects->dynamics);
         self::assertSame(1.0, Lesson::compare(Lesson::grid('snare x.g.|x.g.|x.g.|x.g.'), Lesson::grid('snare X.s.|X.s.|X.s.|X.s.'))->aspects->dynamics, 'each is louder by about the same');
         $flat = Lesson::compare($target, Lesson::grid('snare x.x.|x.x.|x.x.|x.x.'))->aspects->dynamics;

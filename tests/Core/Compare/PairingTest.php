@@ -152,8 +152,8 @@ final class PairingTest extends TestCase
      */
     private static function lines(array $targets, array $submissions): array
     {
-        $strokes = static fn (array $list): array => array_map(static fn (array $one): Stroke => new Stroke(Instrument::from($one[0]), $one[1], 0, 90, false, 'A'), $list);
+        $stroke = static fn (array $one): Stroke => new Stroke(Instrument::from($one[0]), $one[1], 0, 90, false, 'A');
 
-        return array_map(static fn (Pair $pair): string => trim($pair->target?->tick().' '.$pair->status->value.' '.$pair->submission?->tick()), Pairing::of($strokes($targets), $strokes($submissions), Policy::of())->pairs);
+        return array_map(static fn (Pair $pair): string => trim($pair->target?->tick().' '.$pair->status->value.' '.$pair->submission?->tick()), Pairing::of(array_map($stroke, $targets), array_map($stroke, $submissions), Policy::of())->pairs);
     }
 }

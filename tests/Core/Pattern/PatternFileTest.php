@@ -50,7 +50,11 @@ final class PatternFileTest extends TestCase
         }
     }
 
-    /** The schema in docs/ refuses what the reader refuses, as far as a schema can say it. @param array<string|int, mixed> $change */
+    /**
+     * The schema in docs/ refuses what the reader refuses, as far as a schema can say it.
+     *
+     * @param array<string|int, mixed> $change
+     */
     #[DataProvider('wrong')]
     public function testTheSchemaRefusesTheSame(array $change, string $path, bool $schema = true): void
     {
