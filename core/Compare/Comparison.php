@@ -40,7 +40,11 @@ final readonly class Comparison
             $by += array_fill_keys($statement->pairs, $s);
         }
         $accounts = array_map(static fn (int $pair): ?int => $by[$pair] ?? null, array_keys($pairing->pairs));
-        $credits = array_map(static fn (Pair $pair): ?float => null === $pair->target ? null : $policy->credit[$pair->status->value] ?? 0.0, $pairing->pairs);
+        $credits = array_map(static fn (Pair $pair, ?int $statement): ?float => match (true) {
+            null === $pair->target => null,
+            null !== $statement && $statements[$statement]->repairs => $policy->credit['explained'],
+            default => $policy->credit[$pair->status->value] ?? 0.0,
+        }, $pairing->pairs, $accounts);
         $aspects = Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks);
 
         return new self($index, $pairing, $statements, $aspects, $policy, $credits, $accounts);

@@ -37,7 +37,7 @@ final readonly class SettingStatements
 
     private static function statement(StatementKind $kind, string $text): Statement
     {
-        return new Statement($kind, 'whole', [], [], null, [], [], $text);
+        return new Statement($kind, 'whole', [], [], null, [], 0, [], $text);
     }
 
     private static function bars(float $bars): string

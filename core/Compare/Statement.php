@@ -15,7 +15,9 @@ final readonly class Statement
      * @param list<int>        $bars        from 1
      * @param int|null         $ticks       how far the submission is late (+) or early (−)
      * @param list<int>        $pairs       indices of the pairs that it accounts for; empty for a setting
+     * @param int              $strokes     how many strokes it is about
      * @param list<string>     $places      in counting words
+     * @param bool             $repairs     whether its target strokes were re-paired, and count as explained
      * @param string           $text        one plain sentence for a student, at most 20 words
      */
     public function __construct(
@@ -25,8 +27,10 @@ final readonly class Statement
         public array $bars,
         public ?int $ticks,
         public array $pairs,
+        public int $strokes,
         public array $places,
         public string $text,
+        public bool $repairs = false,
     ) {
     }
 
@@ -39,7 +43,7 @@ final readonly class Statement
             'instruments' => array_map(static fn (Instrument $one): string => $one->value, $this->instruments),
             'bars' => $this->bars,
             'ticks' => $this->ticks,
-            'strokes' => \count($this->pairs),
+            'strokes' => $this->strokes,
             'place' => implode('; ', $this->places),
             'text' => $this->text,
         ];

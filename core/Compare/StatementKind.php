@@ -7,6 +7,11 @@ namespace Pulsanda\Core\Compare;
 /** What a statement says. */
 enum StatementKind: string
 {
+    case Shifted = 'shifted';
+    case SwappedRows = 'swapped-rows';
+    case WrongRow = 'wrong-row';
+    case RowMissing = 'row-missing';
+    case RowExtra = 'row-extra';
     case Meter = 'meter';
     case Tempo = 'tempo';
     case Length = 'length';

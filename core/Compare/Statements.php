@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 
 /** Says the differences of a pairing and of the settings. Every pair that differs is accounted for by exactly one statement. */
@@ -16,39 +17,85 @@ final readonly class Statements
     /**
      * @param list<Pair> $pairs
      *
-     * @return list<Statement> settings first, then by how many strokes they cover, then by time
+     * @return list<Statement> the widest first: everything, settings, rows, bars, strokes; then those that cover more
      */
     public static function of(Pattern $target, Pattern $submission, array $pairs, Policy $policy, int $targetTicks): array
     {
         $bars = max(intdiv($targetTicks, $target->meter->barTicks()), $submission->bars());
-        $statements = (new self(new Wording($target->meter, $policy->counting, $bars)))->strokes($pairs);
-        usort($statements, static fn (Statement $a, Statement $b): int => \count($b->pairs) <=> \count($a->pairs) ?: $a->pairs[0] <=> $b->pairs[0]);
+        $say = new self(new Wording($target->meter, $policy->counting, $bars));
+        $statements = [...SettingStatements::of($target, $submission, $policy, $targetTicks)];
+        if ([] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs())) {
+            $causes = Explanation::of($pairs, Causes::of($pairs, $policy, $target->meter->barTicks()));
+            array_push($statements, ...$say->all($pairs, $causes));
+        }
+        $width = static fn (Statement $one): int => match ($one->scope) {
+            'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, default => 4,
+        };
+        usort($statements, static fn (Statement $a, Statement $b): int => $width($a) <=> $width($b) ?: $b->strokes <=> $a->strokes ?: ($a->pairs[0] ?? 0) <=> ($b->pairs[0] ?? 0));
 
-        return [...SettingStatements::of($target, $submission, $policy, $targetTicks), ...$statements];
+        return $statements;
     }
 
     /**
-     * The same difference of one instrument, wherever it happens, is said once.
+     * The causes, and what they leave: there, the same difference of one instrument is said once, wherever it happens.
      *
-     * @param list<Pair> $pairs
+     * @param list<Pair>  $pairs
+     * @param list<Cause> $causes
      *
      * @return list<Statement>
      */
-    private function strokes(array $pairs): array
+    private function all(array $pairs, array $causes): array
     {
+        $explained = [];
+        foreach ($causes as $cause) {
+            $explained += $cause->explains;
+        }
+        $covered = array_fill(0, \count($causes), []);
         $groups = [];
         foreach ($pairs as $i => $pair) {
-            if ($pair->differs()) {
-                $key = $pair->status->value.' '.$pair->instrument()->value.' '.match ($pair->status) {
-                    Status::Moved => $pair->ticks(),
-                    Status::OtherDrum => $pair->submission?->instrument->value,
-                    default => '',
-                };
-                $groups[$key][] = $i;
+            if ($pair->differs() && !Explanation::isExplained($pair, $explained)) {
+                $groups[Explanation::likeness($pair)][] = $i;
+                continue;
+            }
+            foreach ($causes as $c => $cause) {
+                if (isset($cause->explains[spl_object_id($pair->stroke())]) && ($cause->repairs || $pair->differs())) {
+                    $covered[$c][] = $i;
+                    break;
+                }
             }
         }
+        $statements = [];
+        foreach ($causes as $c => $cause) {
+            $statements[] = $this->cause($cause, $covered[$c]);
+        }
+        foreach ($groups as $group) {
+            $statements[] = $this->statement($pairs, $group);
+        }
 
-        return array_values(array_map(fn (array $group): Statement => $this->statement($pairs, $group), $groups));
+        return $statements;
+    }
+
+    /** @param list<int> $pairs */
+    private function cause(Cause $cause, array $pairs): Statement
+    {
+        $names = array_map(static fn (Instrument $one): string => $one->label(), $cause->instruments);
+        $name = $names[0] ?? '';
+        $other = lcfirst($names[1] ?? '');
+        $hits = 1 === $cause->strokes ? 'hit' : "$cause->strokes hits";
+        $late = $this->wording->distance($cause->ticks ?? 0).(($cause->ticks ?? 0) > 0 ? ' late.' : ' early.');
+        $text = match ($cause->kind) {
+            StatementKind::SwappedRows => "$name and $other are exchanged; swap them.",
+            StatementKind::WrongRow => "$name: the whole part is played on $other; move it to ".lcfirst($name).'.',
+            StatementKind::RowMissing => "$name is left out; add its $hits.",
+            StatementKind::RowExtra => "$name is not asked for; take its $hits out.",
+            default => match ($cause->scope) {
+                'whole' => "Everything is $late",
+                'row' => "$name: every hit is $late",
+                default => "$name: every hit ".$this->wording->inBars($cause->bars)." is $late",
+            },
+        };
+
+        return new Statement($cause->kind, $cause->scope, $cause->instruments, $cause->bars, $cause->ticks, $pairs, $cause->strokes, [Wording::bars($cause->bars)], $text, $cause->repairs);
     }
 
     /**
@@ -83,6 +130,7 @@ final readonly class Statements
             $bars,
             Status::Moved === $first->status ? $distance : null,
             $group,
+            \count($group),
             array_map($this->wording->place(...), $ticks),
             $text,
         );
