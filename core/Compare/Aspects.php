@@ -5,14 +5,10 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Pattern\Pattern;
-use Pulsanda\Core\Pattern\Stroke;
 
 /** How well a submission meets its target in five respects, each 0–1, and the mark that follows. */
 final readonly class Aspects
 {
-    /** Dynamics are assessed when the target's velocities spread over more than this. */
-    private const DYNAMIC_SPREAD = 15;
-
     /**
      * @param float|null $dynamics null when not assessed
      */
@@ -38,7 +34,7 @@ final readonly class Aspects
 
         return new self(
             self::placement($pairs, $credits),
-            self::dynamics($pairs),
+            Dynamics::of($pairs)?->aspect(),
             max(0, 1 - abs(self::swingPercent($target, $submission) - $target->swing->percent) / 12),
             max(0, 1 - max(0, $low - $tempo, $tempo - $high) / 10),
             $target->meter->hasBarOf($submission->meter) ? min($lengths) / max($lengths) : 0,
@@ -95,31 +91,5 @@ final readonly class Aspects
         }
 
         return 0 === $strokes ? 1 : 2 * array_sum($credits) / $strokes;
-    }
-
-    /** @param list<Pair> $pairs */
-    private static function dynamics(array $pairs): ?float
-    {
-        $asked = $differences = [];
-        foreach ($pairs as $pair) {
-            if (null !== $pair->target) {
-                $asked[] = $pair->target->velocity;
-                if (Status::Match === $pair->status && $pair->submission instanceof Stroke) {
-                    $differences[] = $pair->submission->velocity - $pair->target->velocity;
-                }
-            }
-        }
-        if ([] === $differences || [] === $asked || max($asked) - min($asked) <= self::DYNAMIC_SPREAD) {
-            return null;
-        }
-        sort($differences);
-        $count = \count($differences);
-        $median = ($differences[intdiv($count - 1, 2)] + $differences[intdiv($count, 2)]) / 2;
-        $sum = 0;
-        foreach ($differences as $difference) {
-            $sum += max(0, 1 - max(0, abs($difference - $median) - 10) / 50);
-        }
-
-        return $sum / $count;
     }
 }

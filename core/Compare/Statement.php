@@ -10,7 +10,7 @@ use Pulsanda\Core\Pattern\Instrument;
 final readonly class Statement
 {
     /**
-     * @param string           $scope       'whole', 'row', 'bar' or 'stroke'
+     * @param string           $scope       'whole', 'row', 'bar', 'stroke' or 'dynamics'
      * @param list<Instrument> $instruments
      * @param list<int>        $bars        from 1
      * @param int|null         $ticks       how far the submission is late (+) or early (−)

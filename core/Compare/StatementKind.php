@@ -20,4 +20,7 @@ enum StatementKind: string
     case HitExtra = 'hit-extra';
     case HitMoved = 'hit-moved';
     case OtherDrum = 'other-drum';
+    case Accents = 'accents';
+    case Flat = 'flat';
+    case Uneven = 'uneven';
 }

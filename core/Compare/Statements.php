@@ -17,7 +17,7 @@ final readonly class Statements
     /**
      * @param list<Pair> $pairs
      *
-     * @return list<Statement> the widest first: everything, settings, rows, bars, strokes; then those that cover more
+     * @return list<Statement> the widest first: everything, settings, rows, bars, strokes, dynamics; then those that cover more
      */
     public static function of(Pattern $target, Pattern $submission, array $pairs, Policy $policy, int $targetTicks): array
     {
@@ -28,8 +28,9 @@ final readonly class Statements
             $causes = Explanation::of($pairs, Causes::of($pairs, $policy, $target->meter->barTicks()));
             array_push($statements, ...$say->all($pairs, $causes));
         }
+        array_push($statements, ...Dynamics::of($pairs)?->statements($pairs, $say->wording) ?? []);
         $width = static fn (Statement $one): int => match ($one->scope) {
-            'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, default => 4,
+            'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
         };
         usort($statements, static fn (Statement $a, Statement $b): int => $width($a) <=> $width($b) ?: $b->strokes <=> $a->strokes ?: ($a->pairs[0] ?? 0) <=> ($b->pairs[0] ?? 0));
 

@@ -3,7 +3,7 @@ import type { Catalogue, Music, Row } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 import { hitAt, velocityOf } from '../music/pattern';
 import type { Player } from '../sound/Player';
-import { type Geometry, HEAD_RISE, ROW_HEIGHT, type SheetLine } from './geometry';
+import { type Geometry, HEAD_RISE, lineWidth, ROW_HEIGHT, type SheetLine } from './geometry';
 import { Note } from './Note';
 import { Sheet, StaffLine } from './Sheet';
 import { levelName, type Place, SheetHands } from './SheetHands';
@@ -146,7 +146,7 @@ const RowLine = memo(function RowLine({ row, index, line, g, head, label, music,
     <>
       <StaffLine />
       {cells}
-      <svg aria-hidden="true" className="sheet-notes" width={line.bars.length * g.barWidth} height={ROW_HEIGHT}>
+      <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={ROW_HEIGHT}>
         {cells.map((cell, i) => {
           const x = i * step * g.tickWidth + half;
           return (

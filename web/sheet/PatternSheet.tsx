@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
 import type { Player } from '../sound/Player';
-import { HEAD_RISE, ROW_HEIGHT } from './geometry';
+import { HEAD_RISE, lineWidth, ROW_HEIGHT } from './geometry';
 import { type Ink, Note } from './Note';
 import { Sheet, StaffLine } from './Sheet';
 
@@ -49,7 +49,7 @@ export function PatternSheet({ pattern, music, catalogue, player, position, titl
         content={({ instrument }, index, line, g) => (
           <>
             <StaffLine />
-            <svg aria-hidden="true" className="sheet-notes" width={line.bars.length * g.barWidth} height={ROW_HEIGHT}>
+            <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={ROW_HEIGHT}>
               {used[index]?.hits
                 .filter((hit) => hit.at >= line.from && hit.at < line.to)
                 .map((hit) => (

@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
 import { written } from '../sound/schedule';
-import { type Geometry, geometry, HEAD_RISE, ROW_HEIGHT, type SheetLine } from './geometry';
+import { type Geometry, geometry, HEAD_RISE, lineWidth, ROW_HEIGHT, type SheetLine } from './geometry';
 
 export type SheetRow = { key: string; instrument: Instrument };
 type Props = {
@@ -41,7 +41,10 @@ export function Sheet({ label, music, bars, rows, step = 240, position, name, co
     return () => observer.disconnect();
   }, []);
   const coarse = useMemo(() => window.matchMedia('(pointer: coarse)').matches, []);
-  const g = useMemo(() => geometry(bars, music.barTicks, width, coarse ? 30 : 24), [bars, music.barTicks, width, coarse]);
+  const g = useMemo(
+    () => geometry(bars, music.barTicks, music.beatTicks, width, coarse ? 30 : 24),
+    [bars, music.barTicks, music.beatTicks, width, coarse],
+  );
   useReadingLine(box, music, g, position);
   const role = (name: string) => (grid ? name : undefined);
   return (
@@ -63,14 +66,14 @@ export function Sheet({ label, music, bars, rows, step = 240, position, name, co
                   <div role={role('rowheader')} className="sheet-name">
                     {name(row, index)}
                   </div>
-                  <div className="relative" style={{ width: line.bars.length * g.barWidth }} role={role('presentation')}>
+                  <div className="relative" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
                     {content(row, index, line, g)}
                   </div>
                 </div>
               ))}
               <Rules music={music} line={line} g={g} rows={rows.length} />
               {overlay && (
-                <svg aria-hidden="true" className="sheet-over" width={line.bars.length * g.barWidth} height={rows.length * ROW_HEIGHT}>
+                <svg aria-hidden="true" className="sheet-over" width={lineWidth(line, g)} height={rows.length * ROW_HEIGHT}>
                   {overlay(line, g)}
                 </svg>
               )}
@@ -111,7 +114,7 @@ function Words({ music, line, g, step }: { music: Music; line: SheetLine; g: Geo
 /** Bar lines heavy, groups and beats thinner. */
 function Rules({ music, line, g, rows }: { music: Music; line: SheetLine; g: Geometry; rows: number }) {
   const height = rows * ROW_HEIGHT;
-  const width = line.bars.length * g.barWidth;
+  const width = lineWidth(line, g);
   return (
     <svg aria-hidden="true" className="sheet-rules" width={width + 4} height={height}>
       {music.words
@@ -126,7 +129,7 @@ function Rules({ music, line, g, rows }: { music: Music; line: SheetLine; g: Geo
             data-weight={weight}
           />
         ))}
-      <line x1={width + 1} x2={width + 1} y1={0} y2={height} data-weight={3} />
+      {line.to % music.barTicks === 0 && <line x1={width + 1} x2={width + 1} y1={0} y2={height} data-weight={3} />}
     </svg>
   );
 }

@@ -1,20 +1,34 @@
 import { describe, expect, it } from 'vitest';
-import { geometry, STEM_LEAST, STEM_MOST, stemHeight } from './geometry';
+import { geometry, lineWidth, STEM_LEAST, STEM_MOST, stemHeight } from './geometry';
 
 describe('lines of a sheet', () => {
   it('holds every bar once, in order, whatever the width', () => {
     for (const bars of [1, 2, 3, 4, 7, 16]) {
       for (const width of [200, 420, 780, 1100, 1900]) {
-        const g = geometry(bars, 3840, width, 24);
-        expect(g.lines.flatMap((line) => line.bars)).toEqual(Array.from({ length: bars }, (_, i) => i));
-        expect(g.barWidth).toBeGreaterThanOrEqual(16 * 24);
-        for (const line of g.lines) expect(line.to - line.from).toBe(line.bars.length * 3840);
+        const g = geometry(bars, 3840, 960, width, 24);
+        expect(g.lines[0]?.from).toBe(0);
+        expect(g.lines.at(-1)?.to).toBe(bars * 3840);
+        g.lines.forEach((line, i) => {
+          expect(line.from).toBe(g.lines[i - 1]?.to ?? 0);
+          expect(line.bars).toContain(Math.floor(line.from / 3840));
+        });
+        expect(g.tickWidth * 240).toBeGreaterThanOrEqual(24);
+        expect(Math.max(...g.lines.map((line) => lineWidth(line, g)))).toBeLessThanOrEqual(Math.max(width, 4 * 24) + 0.001);
       }
     }
   });
 
   it('shares bars evenly among lines', () => {
-    expect(geometry(4, 3840, 3 * 16 * 24, 24).lines.map((line) => line.bars.length)).toEqual([2, 2]);
+    expect(geometry(4, 3840, 960, 3 * 16 * 24, 24).lines.map((line) => line.bars.length)).toEqual([2, 2]);
+  });
+
+  it('breaks a bar between beats where even one does not fit', () => {
+    expect(geometry(1, 3840, 960, 270, 30).lines.map((line) => [line.from, line.to])).toEqual([
+      [0, 1920],
+      [1920, 3840],
+    ]);
+    expect(geometry(2, 2880, 480, 270, 30).lines.map((line) => line.to)).toEqual([1440, 2880, 4320, 5760]);
+    expect(geometry(1, 4800, 960, 270, 30).lines.map((line) => line.to)).toEqual([1920, 3840, 4800]);
   });
 });
 

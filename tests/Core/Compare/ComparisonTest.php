@@ -102,7 +102,7 @@ final class ComparisonTest extends TestCase
         $random = Lesson::random(7);
         for ($round = 0; $round < 60; ++$round) {
             $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random));
-            $covered = array_merge(...array_map(static fn ($statement): array => $statement->pairs, $comparison->statements));
+            $covered = array_merge(...array_map(static fn ($statement): array => array_filter($statement->pairs, static fn (int $i): bool => $comparison->pairing->pairs[$i]->differs()), $comparison->statements));
             sort($covered);
             $different = array_keys(array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs()));
             self::assertSame($different, $covered);
@@ -121,6 +121,17 @@ final class ComparisonTest extends TestCase
         // Differences −28 and +62, median 17: each is 45 off, 35 beyond the ten that are let pass.
         self::assertEqualsWithDelta(1 - 35 / 50, $flat, 1e-9);
         self::assertNull(Lesson::compare(Lesson::grid('snare x.x.'), Lesson::grid('snare x.x.'))->aspects->dynamics);
+    }
+
+    public function testDynamicsAreSaidWithTheirPlaces(): void
+    {
+        $target = Lesson::grid('snare X.s.|x.s.|X.s.|x.s.');
+        $text = static fn (string $played): array => array_map(static fn ($one): string => $one->text, Lesson::compare($target, Lesson::grid($played))->statements);
+        self::assertSame(['Dynamics: every hit is equally loud; make louder and softer ones.'], $text('snare x.x.|x.x.|x.x.|x.x.'));
+        self::assertSame(['Accents are missing on beat 1; play harder there.'], $text('snare x.s.|x.s.|X.s.|x.s.'));
+        self::assertSame(['Accents where none are asked, on beat 2 &; play softer there.'], $text('snare X.s.|x.X.|X.s.|x.s.'));
+        self::assertSame(['Dynamics: some hits are louder or softer than asked, on beat 4.'], $text('snare X.s.|x.s.|X.s.|s.s.'));
+        self::assertSame([], $text('snare X.s.|x.s.|X.s.|x.s.'));
     }
 
     public function testFeelTempoAndForm(): void
