@@ -1,0 +1,189 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Draft, Pattern } from '../api/types';
+import { PatternStore } from '../music/PatternStore';
+import { withHit } from '../music/pattern';
+import { DraftKeeper } from './DraftKeeper';
+
+const pattern: Pattern = {
+  format: 'pulsanda-pattern',
+  version: 1,
+  title: 'Lesson',
+  meter: { count: 4, unit: 4 },
+  tempo: { bpm: 96 },
+  kit: 'boathouse',
+  sections: [{ name: 'A', bars: 1, rows: [{ instrument: 'kick', hits: [] }] }],
+};
+const draft: Draft = { version: 3, pattern, note: '', savedAt: '2026-11-24T10:00:00+00:00' };
+const PATH = '/api/parts/1';
+
+type Sent = { method: string; path: string; body: { version: number; pattern: Pattern; note: string } };
+
+/** A browser with nothing in it, and a server that answers as told. */
+class World {
+  kept = new Map<string, string>();
+  sent: Sent[] = [];
+  listeners = new Map<string, () => void>();
+  answer: (sent: Sent) => { status: number; body: unknown } | 'offline' = ({ body }) => ({
+    status: 200,
+    body: { version: body.version + 1, pattern: body.pattern, note: body.note, savedAt: '2026-11-24T10:05:00+00:00' },
+  });
+
+  constructor() {
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => this.kept.get(key) ?? null,
+      setItem: (key: string, value: string) => this.kept.set(key, value),
+      removeItem: (key: string) => this.kept.delete(key),
+    });
+    vi.stubGlobal('window', {
+      addEventListener: (name: string, listener: () => void) => this.listeners.set(name, listener),
+      removeEventListener: (name: string) => this.listeners.delete(name),
+    });
+    vi.stubGlobal('fetch', async (path: string, init: { method: string; body: string }) => {
+      const sent = { method: init.method, path, body: JSON.parse(init.body) };
+      this.sent.push(sent);
+      const answer = this.answer(sent);
+      if (answer === 'offline') throw new TypeError('no connection');
+      return new Response(JSON.stringify(answer.body), { status: answer.status });
+    });
+  }
+}
+
+let world: World;
+let store: PatternStore;
+let keeper: DraftKeeper;
+const add = (at: number) => store.change('Add kick', (before) => withHit(before, 0, 0, { at }));
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  world = new World();
+  store = new PatternStore(pattern);
+  keeper = new DraftKeeper(PATH, store, draft);
+});
+afterEach(() => {
+  keeper.stop();
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('keeping a draft', () => {
+  it('sends several quick changes once, within a second, with the version they rest on', async () => {
+    keeper.start();
+    add(0);
+    add(240);
+    expect(keeper.keeping.state).toBe('changed');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(world.sent.map((one) => [one.method, one.path, one.body.version])).toEqual([['PUT', `${PATH}/draft`, 3]]);
+    expect(keeper.keeping).toEqual({ state: 'saved', at: '2026-11-24T10:05:00+00:00' });
+    add(480);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(world.sent[1]?.body.version).toBe(4);
+    expect(world.kept.size).toBe(0);
+  });
+
+  it('keeps a change in the browser from the first moment, and sends it when the connection is back', async () => {
+    keeper.start();
+    world.answer = () => 'offline';
+    add(0);
+    expect(JSON.parse(world.kept.get(PATH) ?? '{}').version).toBe(3);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.keeping.state).toBe('waiting');
+    add(240);
+    world.answer = ({ body }) => ({ status: 200, body: { ...body, version: 4, savedAt: null } });
+    world.listeners.get('online')?.();
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.keeping.state).toBe('saved');
+    expect(world.sent.at(-1)?.body.pattern.sections[0]?.rows[0]?.hits).toHaveLength(2);
+  });
+
+  it('takes up what an earlier visit could not send, as a step that can be undone', async () => {
+    world.kept.set(PATH, JSON.stringify({ version: 3, pattern: withHit(pattern, 0, 0, { at: 960 }), note: 'Later' }));
+    keeper.start();
+    expect(store.undoName).toBe('Take up what was not sent');
+    expect(keeper.note).toBe('Later');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(world.sent[0]?.body.note).toBe('Later');
+  });
+
+  it('does not take up what rests on an older version', () => {
+    world.kept.set(PATH, JSON.stringify({ version: 2, pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' }));
+    keeper.start();
+    expect(store.pattern).toBe(pattern);
+    expect(world.kept.size).toBe(0);
+  });
+
+  it('tells of another tab, sends nothing more, and lets the person choose', async () => {
+    keeper.start();
+    const other: Draft = { version: 7, pattern: withHit(pattern, 0, 0, { at: 1920 }), note: '', savedAt: null };
+    world.answer = () => ({ status: 409, body: { title: 'Conflict', status: 409, detail: 'Changed in another tab.', draft: other } });
+    add(0);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.keeping).toEqual({ state: 'conflict', sentence: 'Changed in another tab.', other });
+    add(240);
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(world.sent).toHaveLength(1);
+    world.answer = ({ body }) => ({ status: 200, body: { ...body, version: 8, savedAt: null } });
+    keeper.settle('mine');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(world.sent[1]?.body.version).toBe(7);
+    expect(world.sent[1]?.body.pattern.sections[0]?.rows[0]?.hits.map((hit) => hit.at)).toEqual([0, 240]);
+  });
+
+  it('takes the other beat when asked to, and undo brings the own one back', async () => {
+    keeper.start();
+    const other: Draft = { version: 7, pattern: withHit(pattern, 0, 0, { at: 1920 }), note: 'Other', savedAt: null };
+    world.answer = () => ({ status: 409, body: { title: '', status: 409, detail: 'x', draft: other } });
+    add(0);
+    await vi.advanceTimersByTimeAsync(1000);
+    keeper.settle('other');
+    expect(store.pattern).toEqual(other.pattern);
+    store.undo();
+    expect(store.pattern.sections[0]?.rows[0]?.hits).toEqual([{ at: 0 }]);
+  });
+
+  it('says what the server refuses, and stops sending it', async () => {
+    keeper.start();
+    world.answer = () => ({ status: 422, body: { title: '', status: 422, detail: 'The task fixes the tempo at 96; keep it.' } });
+    add(0);
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(keeper.keeping).toEqual({ state: 'refused', sentence: 'The task fixes the tempo at 96; keep it.' });
+    expect(world.sent).toHaveLength(1);
+  });
+
+  it('sends what is left when the page goes away', async () => {
+    keeper.start();
+    add(0);
+    world.listeners.get('pagehide')?.();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(world.sent).toHaveLength(1);
+    expect(world.kept.has(PATH), 'the copy stays until it is known to be kept').toBe(true);
+  });
+});
+
+describe('handing in', () => {
+  it('sends the beat as it is now, and the draft is kept with it', async () => {
+    keeper.start();
+    add(0);
+    keeper.setNote('Kick on one.');
+    world.answer = ({ body }) => ({
+      status: 201,
+      body: { draft: { ...body, version: 4, savedAt: null }, attempts: [{ id: 'a', number: 1 }] },
+    });
+    expect(await keeper.handIn()).toHaveLength(1);
+    expect(world.sent.map((one) => [one.path, one.body.note])).toEqual([[`${PATH}/attempts`, 'Kick on one.']]);
+    expect(keeper.keeping.state).toBe('saved');
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(world.sent).toHaveLength(1);
+  });
+
+  it('gives the reason back when it is refused, and keeps the draft all the same', async () => {
+    keeper.start();
+    add(0);
+    world.answer = ({ path, body }) =>
+      path.endsWith('attempts')
+        ? { status: 409, body: { title: '', status: 409, detail: 'The time for handing in is over.' } }
+        : { status: 200, body: { ...body, version: 4, savedAt: null } };
+    await expect(keeper.handIn()).rejects.toThrow('The time for handing in is over.');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.keeping.state).toBe('saved');
+  });
+});
