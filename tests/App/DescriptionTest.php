@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use JsonSchema\Validator;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\Yaml\Yaml;
+
+/** What the API answers is what docs/openapi.yaml says, and every route is in it. */
+final class DescriptionTest extends ApiTestCase
+{
+    #[DataProvider('answers')]
+    public function testTheAnswerFitsItsDescription(?string $who, string $path, string $schema): void
+    {
+        if (null !== $who) {
+            $this->signIn($who);
+        }
+        $response = $this->get(strtr($path, [
+            '{plan}' => $this->assignment('Heron Step'),
+            '{part}' => $this->part('Lamplighters\' March'),
+            '{hidden}' => $this->part('Ferry Rocker'),
+            '{attempt}' => $this->attempt('Lamplighters\' March', 'ines'),
+            '{hiddenAttempt}' => $this->attempt('Ferry Rocker', 'jun'),
+            '{waiting}' => $this->attempt('Ferry Rocker', 'bo'),
+        ]));
+        self::assertSame([], self::violations($response->getContent(), $schema));
+    }
+
+    /** @return iterable<string, array{string|null, string, string}> */
+    public static function answers(): iterable
+    {
+        yield 'nobody\'s session' => [null, '/api/session', 'Session'];
+        yield 'a session' => ['ines', '/api/session', 'Session'];
+        yield 'the catalogue' => [null, '/api/catalogue', 'Catalogue'];
+        yield 'a teacher\'s day' => ['odile', '/api/today', 'TeacherToday'];
+        yield 'a student\'s day' => ['ines', '/api/today', 'StudentToday'];
+        yield 'a plan' => ['odile', '/api/assignments/{plan}', 'PlannedAssignment'];
+        yield 'the Bench' => ['ines', '/api/parts/{part}/bench', 'Bench'];
+        yield 'the Bench of a hidden target' => ['wren', '/api/parts/{hidden}/bench', 'Bench'];
+        yield 'trying' => ['odile', '/api/parts/{part}/bench', 'Bench'];
+        yield 'the class list' => ['odile', '/api/parts/{part}/marking', 'MarkingList'];
+        yield 'an attempt to mark' => ['odile', '/api/attempts/{attempt}', 'AttemptToMark'];
+        yield 'an attempt returned' => ['ines', '/api/attempts/{attempt}', 'AttemptReturned'];
+        yield 'one returned of a hidden target' => ['jun', '/api/attempts/{hiddenAttempt}', 'AttemptReturned'];
+        yield 'one that waits' => ['bo', '/api/attempts/{waiting}', 'AttemptReturned'];
+        yield 'a problem' => ['bo', '/api/attempts/{attempt}', 'Problem'];
+    }
+
+    public function testTheDescriptionIsStrictEnoughToNotice(): void
+    {
+        self::assertNotSame([], self::violations('{"csrf": "x"}', 'Session'));
+        self::assertNotSame([], self::violations('{"title": 1, "status": 404, "detail": "x"}', 'Problem'));
+    }
+
+    public function testEveryRouteIsDescribed(): void
+    {
+        $router = static::getContainer()->get('router');
+        self::assertInstanceOf(\Symfony\Component\Routing\RouterInterface::class, $router);
+        $routes = [];
+        foreach ($router->getRouteCollection() as $route) {
+            foreach (str_starts_with($route->getPath(), '/api/') ? $route->getMethods() : [] as $method) {
+                $routes[] = strtolower($method).' '.$route->getPath();
+            }
+        }
+        $described = [];
+        foreach ((array) (self::description()['paths'] ?? []) as $path => $operations) {
+            foreach (array_keys((array) $operations) as $operation) {
+                if (\in_array($operation, ['get', 'post', 'put', 'delete'], true)) {
+                    $described[] = "$operation $path";
+                }
+            }
+        }
+        self::assertEqualsCanonicalizing($described, $routes);
+    }
+
+    /** @return list<mixed> */
+    private static function violations(string|false $json, string $schema): array
+    {
+        // References into the description become references into its definitions; "null" beside a type is known to both.
+        $schemas = str_replace('#/components/schemas/', '#/definitions/', (string) json_encode(((array) (self::description()['components'] ?? []))['schemas'] ?? [], \JSON_UNESCAPED_SLASHES));
+        $data = json_decode((string) $json);
+        $validator = new Validator();
+        $validator->validate($data, (object) ['$ref' => "#/definitions/$schema", 'definitions' => json_decode($schemas)]);
+
+        return array_values($validator->getErrors());
+    }
+
+    /** @return array<mixed> */
+    private static function description(): array
+    {
+        return (array) Yaml::parseFile(\dirname(__DIR__, 2).'/docs/openapi.yaml');
+    }
+}

@@ -1,0 +1,203 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Catalogue, Music, Pattern } from '../api/types';
+import { Player } from './Player';
+
+/** Seconds of a tick at 96 quarter notes a minute. */
+const TICK = 60 / 96 / 960;
+const BAR = 3840;
+const music: Music = {
+  barTicks: BAR,
+  beatTicks: 960,
+  groove: [
+    [0, 0],
+    [BAR, BAR],
+  ],
+  words: [],
+};
+const pattern = (rows: Record<string, number[]>): Pattern => ({
+  format: 'pulsanda-pattern',
+  version: 1,
+  title: 'Lesson',
+  meter: { count: 4, unit: 4 },
+  tempo: { bpm: 96 },
+  kit: 'boathouse',
+  sections: [
+    { name: 'A', bars: 1, rows: Object.entries(rows).map(([instrument, ats]) => ({ instrument, hits: ats.map((at) => ({ at })) })) },
+  ],
+});
+const catalogue = {
+  instruments: [
+    { name: 'closed-hat', choke: 'hat' },
+    { name: 'open-hat', choke: 'hat' },
+    { name: 'kick', choke: null },
+    { name: 'snare', choke: null },
+  ],
+  kits: [
+    {
+      name: 'boathouse',
+      sounds: ['kick', 'snare', 'closed-hat', 'open-hat'].map((instrument) => ({ instrument, url: `/sounds/${instrument}`, bytes: 100 })),
+    },
+  ],
+} as unknown as Catalogue;
+
+type Started = { sound: string; time: number; stopped: number | null };
+let clock: { currentTime: number };
+let started: Started[];
+
+/** As much of Web Audio as the player uses, with a clock that only the test moves. */
+function stubAudio(): void {
+  class Node {
+    connect<T>(to: T): T {
+      return to;
+    }
+    frequency = { value: 0 };
+    gain = { setTargetAtTime() {}, setValueAtTime() {}, exponentialRampToValueAtTime() {} };
+  }
+  class Source extends Node {
+    #started: Started | null = null;
+    onended: (() => void) | null = null;
+    constructor(
+      _: unknown,
+      readonly options: { buffer?: { name: string } },
+    ) {
+      super();
+    }
+    start(time: number) {
+      this.#started = { sound: this.options.buffer?.name ?? 'click', time, stopped: null };
+      started.push(this.#started);
+    }
+    stop(time = 0) {
+      if (this.#started) this.#started.stopped = time;
+    }
+  }
+  vi.stubGlobal(
+    'AudioContext',
+    class {
+      outputLatency = 0;
+      destination = {};
+      constructor() {
+        clock = this as unknown as { currentTime: number };
+      }
+      currentTime = 10;
+      async resume() {}
+      async close() {}
+      async decodeAudioData(data: ArrayBuffer) {
+        return { name: new TextDecoder().decode(data) };
+      }
+    },
+  );
+  vi.stubGlobal('DynamicsCompressorNode', Node);
+  vi.stubGlobal('GainNode', Node);
+  vi.stubGlobal('AudioBufferSourceNode', Source);
+  vi.stubGlobal('OscillatorNode', Source);
+  vi.stubGlobal('fetch', async (url: string) => new Response(url.replace('/sounds/', '')));
+}
+
+let player: Player;
+beforeEach(async () => {
+  vi.useFakeTimers();
+  started = [];
+  stubAudio();
+  player = new Player(catalogue, 'boathouse');
+  await player.kit.load(['kick', 'snare', 'closed-hat', 'open-hat']);
+});
+afterEach(() => {
+  player.close();
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+/** Lets audio time and timers run together. */
+async function listen(seconds: number): Promise<void> {
+  for (let passed = 0; passed < seconds; passed += 0.03) {
+    clock.currentTime += 0.03;
+    await vi.advanceTimersByTimeAsync(30);
+  }
+}
+const sounds = () => started.map(({ sound, time }) => `${sound} ${Math.round((time - (started[0]?.time ?? 0)) / TICK)}`);
+
+describe('the player', () => {
+  it('starts every sound at its time, pass after pass, never late', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0, 1920], snare: [960] }) }], music);
+    await player.play();
+    await listen(2 * BAR * TICK);
+    expect(sounds().slice(0, 6)).toEqual(['kick 0', 'snare 960', 'kick 1920', `kick ${BAR}`, `snare ${BAR + 960}`, `kick ${BAR + 1920}`]);
+  });
+
+  it('plays an edit when the line comes to it', async () => {
+    let now = pattern({ kick: [0] });
+    player.set([{ name: 'mine', pattern: () => now }], music);
+    await player.play();
+    await listen(960 * TICK);
+    now = pattern({ kick: [0], snare: [2880] });
+    await listen(2400 * TICK);
+    expect(sounds()).toEqual(['kick 0', 'snare 2880']);
+  });
+
+  it('alternates two beats pass by pass, and changes voice at the same place', async () => {
+    player.set(
+      [
+        { name: 'beat', pattern: () => pattern({ kick: [0, 1920] }) },
+        { name: 'target', pattern: () => pattern({ snare: [0, 1920] }) },
+      ],
+      music,
+    );
+    player.hear('turn');
+    await player.play();
+    await listen(1.2 * BAR * TICK);
+    expect(sounds().slice(0, 3)).toEqual(['kick 0', 'kick 1920', `snare ${BAR}`]);
+    player.hear('beat');
+    await listen(0.5 * BAR * TICK);
+    expect(sounds()[3]).toBe(`kick ${BAR + 1920}`);
+  });
+
+  it('loops a range alone', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0, 960, 1920] }) }], music);
+    await player.play({ from: 960, to: 1920 });
+    await listen(2200 * TICK);
+    expect(sounds()).toEqual(['kick 0', 'kick 960', 'kick 1920']);
+  });
+
+  it('counts in a bar before the first stroke, and clicks along', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
+    player.setCountIn(true);
+    player.setMetronome(true);
+    await player.play();
+    expect(player.state.counting).toBe(true);
+    expect(player.position()).toBeNull();
+    await listen(1.3 * BAR * TICK);
+    expect(player.state.counting).toBe(false);
+    expect(sounds().slice(0, 7).sort()).toEqual(
+      ['click 0', 'click 960', 'click 1920', 'click 2880', `kick ${BAR}`, `click ${BAR}`, `click ${BAR + 960}`].sort(),
+    );
+  });
+
+  it('lets the closed hat cut the open one off', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ 'open-hat': [0], 'closed-hat': [960] }) }], music);
+    await player.play();
+    await listen(1200 * TICK);
+    expect(started[0]?.stopped).toBeCloseTo((started[1]?.time ?? 0) + 0.08);
+  });
+
+  it('goes slower at the same place', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0, 1920] }) }], music);
+    await player.play();
+    await listen(960 * TICK);
+    const before = player.position() ?? 0;
+    player.setSlow(true);
+    await vi.advanceTimersByTimeAsync(0);
+    await listen(0.3);
+    expect((player.position() ?? 0) - before).toBeCloseTo(((0.3 - 0.12) / TICK) * 0.7, -2);
+  });
+
+  it('is silent when it is stopped', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
+    await player.play();
+    player.stop();
+    const count = started.length;
+    await listen(BAR * TICK * 1.5);
+    expect(started.length).toBe(count);
+    expect(player.position()).toBeNull();
+    expect(player.kit.progress).toEqual({ loaded: 400, total: 400, failed: false });
+  });
+});
