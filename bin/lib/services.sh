@@ -65,7 +65,7 @@ install_php() {
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
 # The user whom PostgreSQL runs as (it refuses root), and a prefix that runs a command as that user.
-as_postgres() { if is_root; then runuser -u postgres -- "$@"; else "$@"; fi; }
+as_postgres() { (cd / && if is_root; then runuser -u postgres -- "$@"; else "$@"; fi); }
 
 postgres_folder() {
     if is_root && ! runuser -u postgres -- test -x "$DATA"; then

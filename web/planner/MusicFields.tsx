@@ -1,7 +1,8 @@
 import { useSyncExternalStore } from 'react';
-import type { Catalogue, Pattern } from '../api/types';
+import type { Catalogue } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 import { METERS, type Plan, SWINGS, sameMeter } from './plan';
+import { withBars, withMeter, withoutRow, withRow, withSwing } from './target';
 
 const BEATS: Record<string, string> = { '4': 'quarters', '4.': 'dotted quarters', '8': 'eighths', '2': 'halves' };
 
@@ -127,54 +128,4 @@ export function MusicFields({ store, catalogue, locked }: Props) {
       </details>
     </fieldset>
   );
-}
-
-const barTicks = (meter: Pattern['meter']) => (meter.count * 3840) / meter.unit;
-
-function cut(pattern: Pattern): Pattern {
-  const sections = pattern.sections.map((section) => {
-    const end = section.bars * barTicks(pattern.meter);
-    return { ...section, rows: section.rows.map((row) => ({ ...row, hits: row.hits.filter((hit) => hit.at < end) })) };
-  });
-  return { ...pattern, sections };
-}
-
-/** Hits stay in their bar and at their place in it; those that the new bar has no room for go. */
-function withMeter(meter: Pattern['meter']) {
-  return (pattern: Pattern): Pattern => {
-    const [before, after] = [barTicks(pattern.meter), barTicks(meter)];
-    const beat = meter.unit === 8 && meter.count % 3 === 0 ? '4.' : '4';
-    const sections = pattern.sections.map((section) => ({
-      ...section,
-      rows: section.rows.map((row) => ({
-        ...row,
-        hits: row.hits
-          .filter((hit) => hit.at % before < after)
-          .map((hit) => ({ ...hit, at: Math.floor(hit.at / before) * after + (hit.at % before) })),
-      })),
-    }));
-    return { ...pattern, meter, tempo: { ...pattern.tempo, beat }, sections };
-  };
-}
-
-function withBars(bars: number) {
-  return (pattern: Pattern): Pattern => cut({ ...pattern, sections: pattern.sections.map((section) => ({ ...section, bars })) });
-}
-
-function withSwing(pattern: Pattern, { percent, unit }: { percent: number; unit: number }): Pattern {
-  return { ...pattern, swing: { percent, unit } };
-}
-
-function withRow(instrument: string) {
-  return (pattern: Pattern): Pattern => ({
-    ...pattern,
-    sections: pattern.sections.map((section) => ({ ...section, rows: [...section.rows, { instrument, hits: [] }] })),
-  });
-}
-
-function withoutRow(instrument: string) {
-  return (pattern: Pattern): Pattern => ({
-    ...pattern,
-    sections: pattern.sections.map((section) => ({ ...section, rows: section.rows.filter((row) => row.instrument !== instrument) })),
-  });
 }

@@ -88,8 +88,32 @@ export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue
               </Link>
             )}
           </p>
+          {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
         </section>
       </aside>
+    </div>
+  );
+}
+
+/** Asks once more: a plan that is removed does not come back. */
+function RemovePlan({ remove }: { remove: () => Promise<void> }) {
+  const [asked, setAsked] = useState(false);
+  if (!asked) {
+    return (
+      <button type="button" className="button mt-2" onClick={() => setAsked(true)}>
+        Remove this plan
+      </button>
+    );
+  }
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-2 text-sm">
+      <span role="status">Remove it for good?</span>
+      <button type="button" className="button" onClick={() => void remove()}>
+        Yes, remove it
+      </button>
+      <button type="button" className="button" onClick={() => setAsked(false)}>
+        Keep it
+      </button>
     </div>
   );
 }
@@ -180,6 +204,16 @@ function usePlanKeeping(plan: Plan, setPlan: (plan: Plan) => void, store: Patter
       setError((problem as Error).message);
     }
   };
+  const remove = async () => {
+    try {
+      await call('DELETE', `/api/assignments/${plan.id}`);
+      known.current = body;
+      void queries.invalidateQueries({ queryKey: ['today'] });
+      navigate('/');
+    } catch (problem) {
+      setError((problem as Error).message);
+    }
+  };
   const latest = useRef(save);
   latest.current = save;
   // biome-ignore lint/correctness/useExhaustiveDependencies: body stands for everything that is kept
@@ -206,5 +240,5 @@ function usePlanKeeping(plan: Plan, setPlan: (plan: Plan) => void, store: Patter
         : keptAt || plan.id
           ? `Saved${keptAt ? ` at ${keptAt.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''}`
           : '';
-  return { save, publish, error, dirty, said };
+  return { save, publish, remove, error, dirty, said };
 }

@@ -43,11 +43,7 @@ export function ComparisonSheet({ label, result, target, submission, music, cata
       bars={bars}
       rows={rows}
       position={position}
-      name={({ instrument }) => (
-        <button type="button" className="row-name" onClick={() => void player.audition(instrument.name)} title={`Hear ${instrument.label}`}>
-          {instrument.label}
-        </button>
-      )}
+      player={player}
       content={() => <StaffLine />}
       overlay={(line, g) =>
         result.pairs.map((pair) => (

@@ -64,16 +64,7 @@ export function EditSheet({ label, store, music, catalogue, player, position, lo
         rows={rows}
         position={position}
         grid
-        name={({ instrument }) => (
-          <button
-            type="button"
-            className="row-name"
-            onClick={() => void player.audition(instrument.name)}
-            title={`Hear ${instrument.label}`}
-          >
-            {instrument.label}
-          </button>
-        )}
+        player={player}
         content={({ instrument }, index, line, g) => {
           const row = section?.rows[index];
           return (

@@ -36,16 +36,7 @@ export function PatternSheet({ pattern, music, catalogue, player, position, titl
         bars={section?.bars ?? 1}
         rows={rows}
         position={position}
-        name={({ instrument }) => (
-          <button
-            type="button"
-            className="row-name"
-            onClick={() => void player.audition(instrument.name)}
-            title={`Hear ${instrument.label}`}
-          >
-            {instrument.label}
-          </button>
-        )}
+        player={player}
         content={({ instrument }, index, line, g) => (
           <>
             <StaffLine />

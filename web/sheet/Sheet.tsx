@@ -1,5 +1,6 @@
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
+import type { Player } from '../sound/Player';
 import { written } from '../sound/schedule';
 import { type Geometry, geometry, HEAD_RISE, lineWidth, ROW_HEIGHT, type SheetLine } from './geometry';
 
@@ -13,8 +14,8 @@ type Props = {
   step?: number;
   /** The line's place in played ticks, null when nothing plays; read once a frame. */
   position: () => number | null;
-  /** The name at the left of a row. */
-  name: (row: SheetRow, index: number) => ReactNode;
+  /** Sounds a row when its name is pressed. */
+  player: Player;
   /** What stands in a row of one line. */
   content: (row: SheetRow, index: number, line: SheetLine, g: Geometry) => ReactNode;
   /** What lies over all rows of one line. */
@@ -24,7 +25,7 @@ type Props = {
 };
 
 /** Bars, beats, counting words and row names, and the reading line. What stands on it is the caller's. */
-export function Sheet({ label, music, bars, rows, step = 240, position, name, content, overlay, grid = false, className = '' }: Props) {
+export function Sheet({ label, music, bars, rows, step = 240, position, player, content, overlay, grid = false, className = '' }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const [names, setNames] = useState(124);
@@ -64,7 +65,14 @@ export function Sheet({ label, music, bars, rows, step = 240, position, name, co
               {rows.map((row, index) => (
                 <div key={row.key} role={role('row')} className="sheet-row" style={{ height: ROW_HEIGHT }}>
                   <div role={role('rowheader')} className="sheet-name">
-                    {name(row, index)}
+                    <button
+                      type="button"
+                      className="row-name"
+                      onClick={() => void player.audition(row.instrument.name)}
+                      title={`Hear ${row.instrument.label}`}
+                    >
+                      {row.instrument.label}
+                    </button>
                   </div>
                   <div className="relative" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
                     {content(row, index, line, g)}

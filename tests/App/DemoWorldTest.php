@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Demo\Beat;
+use Pulsanda\Core\Compare\Comparison;
+use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Tests\Core\Lesson;
+
+/** The sample world shows what there is to see. */
+final class DemoWorldTest extends ApiTestCase
+{
+    public function testOneClassOfTwentyWithWorkInEveryState(): void
+    {
+        $this->signIn('odile');
+        $today = $this->json($this->get('/api/today'));
+        self::assertSame(20, $this->at($today, 'courses.0.students'));
+        $assignments = (array) $today['assignments'];
+        self::assertGreaterThanOrEqual(3, \count(array_filter(array_column($assignments, 'publishedAt'))));
+        self::assertContains(null, array_column($assignments, 'publishedAt'), 'one is still being planned');
+        self::assertContains('hidden', array_column($assignments, 'view'));
+        self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM draft d WHERE NOT EXISTS (SELECT 1 FROM attempt a WHERE a.part_id = d.part_id AND a.student_id = d.student_id)'), 'begun, not handed in');
+        self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM attempt WHERE number = 2'), 'handed in again');
+        self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM feedback WHERE returned_at IS NOT NULL'));
+        self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM attempt a WHERE NOT EXISTS (SELECT 1 FROM feedback f WHERE f.attempt_id = a.id)'));
+    }
+
+    public function testManyKindsOfMistakesAreMade(): void
+    {
+        $connection = static::getContainer()->get(Connection::class);
+        self::assertInstanceOf(Connection::class, $connection);
+        $kinds = $connection->fetchFirstColumn("SELECT DISTINCT s->>'kind' FROM attempt, json_array_elements(results->0->'statements') s");
+        foreach (['shifted', 'swapped-rows', 'hit-missing', 'hit-extra', 'row-missing', 'flat'] as $kind) {
+            self::assertContains($kind, $kinds);
+        }
+    }
+
+    public function testAMistakeIsWhatItsNameSays(): void
+    {
+        $target = Lesson::grid("kick X...|....|x...|....\nsnare ....|X...|....|X..s\nclosed-hat x.s.|x.s.|x.s.|x.s.");
+        $beat = Beat::of($target);
+        $said = static fn (Beat $played): array => Lesson::said(Comparison::of($target, $played->pattern($target), Policy::of()));
+        self::assertSame([], $said($beat));
+        self::assertSame(['hit-missing kick'], $said($beat->without('kick', 9)));
+        self::assertSame(['hit-extra snare'], $said($beat->adding('snare', 'x', 1)));
+        self::assertSame(['row-missing closed-hat'], $said($beat->empty('closed-hat')));
+        self::assertSame(['flat'], $said($beat->flat()));
+        self::assertSame(['shifted kick'], $said($beat->late('kick', 2)));
+        self::assertContains('hit-missing snare', $said($beat->repeated()));
+    }
+}
