@@ -34,6 +34,11 @@ final class BenchTest extends BrowserTestCase
         self::assertSame(90, $wren->hit(2, 720));
         $wren->press('Repeat bar 1');
         self::assertSame(90, $wren->hit(2, 3840 + 720));
+        $wren->press('2 steps that can be taken back');
+        $wren->press('Back to before: add closed hi-hat, step 1');
+        self::assertNull($wren->hit(2, 720), 'the list takes several steps back at once');
+        $wren->press('Redo');
+        $wren->press('Redo: repeat bar 1');
         $wren->saved();
         $wren->assertNoComplaints();
     }

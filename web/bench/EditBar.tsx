@@ -2,6 +2,7 @@ import { type RefObject, useEffect, useSyncExternalStore } from 'react';
 import type { Music } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 import { cleared, hitCount, withBarRepeated } from '../music/pattern';
+import { plural } from '../ui/words';
 
 /** Undo, redo and the actions on whole bars. */
 export function EditBar({
@@ -55,6 +56,34 @@ export function EditBar({
       <button type="button" className="button" disabled={hitCount(pattern) === 0} onClick={() => store.change('Clear everything', cleared)}>
         Clear everything
       </button>
+      {store.steps.length > 0 && <Steps store={store} />}
     </div>
+  );
+}
+
+/** Every step so far, the newest first; pressing one takes it and all after it back. */
+function Steps({ store }: { store: PatternStore }) {
+  const back = (count: number) => {
+    for (let i = 0; i < count; i++) store.undo();
+  };
+  return (
+    <details className="w-full text-sm">
+      <summary>{plural(store.steps.length, 'step')} that can be taken back</summary>
+      <ol className="mt-2 flex max-h-40 flex-wrap gap-1.5 overflow-y-auto">
+        {store.steps.map((name, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its place in the list
+          <li key={i}>
+            <button
+              type="button"
+              className="button"
+              onClick={() => back(i + 1)}
+              aria-label={`Back to before: ${name.toLowerCase()}, step ${store.steps.length - i}`}
+            >
+              {name}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </details>
   );
 }

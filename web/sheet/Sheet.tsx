@@ -43,7 +43,7 @@ export function Sheet({ label, music, bars, rows, step = 240, position, player, 
   }, []);
   const coarse = useMemo(() => window.matchMedia('(pointer: coarse)').matches, []);
   const g = useMemo(
-    () => geometry(bars, music.barTicks, music.beatTicks, width, coarse ? 30 : 24),
+    () => geometry(bars, music.barTicks, music.beatTicks, width, coarse && width > 480 ? 30 : 24),
     [bars, music.barTicks, music.beatTicks, width, coarse],
   );
   useReadingLine(box, music, g, position);
