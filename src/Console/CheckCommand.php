@@ -6,7 +6,6 @@ namespace Pulsanda\App\Console;
 
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Pattern\PatternReader;
-use Pulsanda\Core\Pattern\Strokes;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -29,8 +28,7 @@ final class CheckCommand extends Command
         foreach ($files as $file) {
             try {
                 $pattern = Files::read($file, PatternReader::read(...));
-                $strokes = \count(Strokes::written($pattern));
-                $output->writeln(\sprintf('%s: valid; "%s", %s, %d bars, %d strokes.', $file, $pattern->title, $pattern->meter, $pattern->bars(), $strokes), OutputInterface::OUTPUT_RAW);
+                $output->writeln(\sprintf('%s: valid; "%s", %s, %d %s.', $file, $pattern->title, $pattern->meter, $pattern->bars(), 1 === $pattern->bars() ? 'bar' : 'bars'), OutputInterface::OUTPUT_RAW);
             } catch (InvalidInput $error) {
                 $output->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
                 $status = Command::FAILURE;

@@ -40,6 +40,18 @@ describe('a plan', () => {
     expect(rows(planOf(answer).target)).toEqual([['snare'], ['kick', 0, 2880, 3840, 6720]]);
   });
 
+  it('goes back with its part untouched once somebody has handed in', () => {
+    const part = { view: 'hidden' as const, instruments: ['kick'], target: drawn, policy: { points: 12, grace: 10 } };
+    const input = inputOf({ ...plan, title: 'By night', attempts: 2, part }, withBars(1)(drawn));
+    expect(input.parts).toEqual([part]);
+    expect(input.title).toBe('By night');
+  });
+
+  it('keeps what else its policy holds when the points change', () => {
+    const part = { view: 'seen' as const, instruments: ['kick'], target: drawn, policy: { points: 12, grace: 10 } };
+    expect(inputOf({ ...plan, points: 30, part }, drawn).parts[0]?.policy).toEqual({ points: 30, grace: 10, counting: 'steps' });
+  });
+
   it('offers each meter once', () => {
     for (const meter of METERS) expect(METERS.filter((other) => sameMeter(meter, other))).toHaveLength(1);
     expect(sameMeter({ count: 5, unit: 4, groups: [3, 2] }, { count: 5, unit: 4, groups: [2, 3] })).toBe(false);

@@ -13,6 +13,8 @@ export type Plan = {
   view: 'seen' | 'hidden';
   points: number;
   target: Pattern;
+  /** The part as it was last read; null before it is kept. */
+  part: AssignmentInput['parts'][number] | null;
 };
 
 export const METERS: Meter[] = [
@@ -70,11 +72,28 @@ export function planOf(one: PlannedAssignment): Plan {
   const section = part.target.sections[0];
   const rows = part.instruments.map((instrument) => section?.rows.find((row) => row.instrument === instrument) ?? { instrument, hits: [] });
   const target = { ...part.target, sections: part.target.sections.map((old, i) => (i === 0 ? { ...old, rows } : old)) };
-  return { id, partId: part.id, course, title, brief, dueAt, publishedAt, attempts, view: part.view, points: part.points, target };
+  const { view, instruments, policy } = part;
+  const kept = { view, instruments, target: part.target, policy };
+  return {
+    id,
+    partId: part.id,
+    part: kept,
+    course,
+    title,
+    brief,
+    dueAt,
+    publishedAt,
+    attempts,
+    view: part.view,
+    points: part.points,
+    target,
+  };
 }
 
 export function inputOf(plan: Plan, target: Pattern): AssignmentInput {
-  const policy = { points: plan.points, counting: plan.course.counting };
+  // Once somebody has handed in, the part goes back exactly as it came: the server keeps it as it is.
+  if (plan.attempts > 0 && plan.part) return { title: plan.title, brief: plan.brief, dueAt: plan.dueAt, parts: [plan.part] };
+  const policy = { ...plan.part?.policy, points: plan.points, counting: plan.course.counting };
   return {
     title: plan.title,
     brief: plan.brief,
