@@ -61,6 +61,7 @@ export function newPlan(course: TeacherToday['courses'][number]): Plan {
     view: 'seen',
     points: 20,
     target,
+    part: null,
   };
 }
 
