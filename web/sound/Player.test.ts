@@ -43,10 +43,15 @@ const catalogue = {
 type Started = { sound: string; time: number; stopped: number | null };
 let clock: { currentTime: number };
 let started: Started[];
+/** What the nodes were made with, in order, the compressor's left out. */
+let options: Record<string, number>[];
 
 /** As much of Web Audio as the player uses, with a clock that only the test moves. */
 function stubAudio(): void {
   class Node {
+    constructor(_: unknown, given: Record<string, number>) {
+      if (!('threshold' in given)) options.push(given);
+    }
     connect<T>(to: T): T {
       return to;
     }
@@ -56,11 +61,10 @@ function stubAudio(): void {
   class Source extends Node {
     #started: Started | null = null;
     onended: (() => void) | null = null;
-    constructor(
-      _: unknown,
-      readonly options: { buffer?: { name: string } },
-    ) {
-      super();
+    readonly options: { buffer?: { name: string } };
+    constructor(context: unknown, given: Record<string, number> & { buffer?: { name: string } }) {
+      super(context, given);
+      this.options = given;
     }
     start(time: number) {
       this.#started = { sound: this.options.buffer?.name ?? 'click', time, stopped: null };
@@ -88,6 +92,7 @@ function stubAudio(): void {
   );
   vi.stubGlobal('DynamicsCompressorNode', Node);
   vi.stubGlobal('GainNode', Node);
+  vi.stubGlobal('StereoPannerNode', Node);
   vi.stubGlobal('AudioBufferSourceNode', Source);
   vi.stubGlobal('OscillatorNode', Source);
   vi.stubGlobal('fetch', async (url: string) => new Response(url.replace('/sounds/', '')));
@@ -97,6 +102,7 @@ let player: Player;
 beforeEach(async () => {
   vi.useFakeTimers();
   started = [];
+  options = [];
   stubAudio();
   player = new Player(catalogue, 'boathouse');
   await player.kit.load(['kick', 'snare', 'closed-hat', 'open-hat']);
@@ -188,6 +194,15 @@ describe('the player', () => {
     await vi.advanceTimersByTimeAsync(0);
     await listen(0.3);
     expect((player.position() ?? 0) - before).toBeCloseTo(((0.3 - 0.12) / TICK) * 0.7, -2);
+  });
+
+  it('multiplies level and velocity, and tunes and pans a row', async () => {
+    const loud = pattern({ kick: [0] });
+    Object.assign(loud.sections[0]?.rows[0] ?? {}, { level: 0.5, tune: 12, pan: -1, hits: [{ at: 0, velocity: 127 }] });
+    player.set([{ name: 'mine', pattern: () => loud }], music);
+    await player.play();
+    await listen(0.3);
+    expect(options.map((one) => one.gain ?? one.playbackRate ?? one.pan).filter((value) => value !== undefined)).toEqual([2, 0.5, -1]);
   });
 
   it('is silent when it is stopped', async () => {

@@ -6,6 +6,8 @@ import { passTicks, type Sounding, soundings, tickSeconds } from './schedule';
 export type Voice = { name: string; pattern: () => Pattern };
 export type PlayerState = { playing: boolean; counting: boolean; voice: string; metronome: boolean; countIn: boolean; slow: boolean };
 
+type Voiced = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'level' | 'pan' | 'tune'>>;
+
 const AHEAD = 0.14;
 const EVERY = 30;
 const LEAD_IN = 0.12;
@@ -206,12 +208,14 @@ export class Player {
     return pattern ? (ticks * tickSeconds(pattern)) / this.#speed : 0;
   }
 
-  #sound({ instrument, velocity }: { instrument: string; velocity: number }, time: number, tracked: boolean): void {
+  /** A row's level and a hit's velocity multiply. */
+  #sound({ instrument, velocity, level = 1, pan = 0, tune = 0 }: Voiced, time: number, tracked: boolean): void {
     const buffer = this.kit.buffer(instrument);
     if (!buffer) return;
-    const source = new AudioBufferSourceNode(this.#context, { buffer });
-    const gain = new GainNode(this.#context, { gain: (velocity / 127) ** 1.6 });
-    source.connect(gain).connect(this.#out);
+    const source = new AudioBufferSourceNode(this.#context, { buffer, playbackRate: 2 ** (tune / 12) });
+    const gain = new GainNode(this.#context, { gain: level * (velocity / 127) ** 1.6 });
+    const heard = source.connect(gain);
+    (pan === 0 ? heard : heard.connect(new StereoPannerNode(this.#context, { pan }))).connect(this.#out);
     const choke = this.#chokes.get(instrument);
     if (choke) {
       const before = this.#ringing.get(choke);

@@ -3,7 +3,16 @@ import { velocityOf } from '../music/pattern';
 import { sounds } from './odds';
 
 /** One sounding: when it is played (in ticks from the start of its pass, groove and push applied), and how. */
-export type Sounding = { instrument: string; played: number; written: number; velocity: number; row: number };
+export type Sounding = {
+  instrument: string;
+  played: number;
+  written: number;
+  velocity: number;
+  /** Of its row: level 0–1.5, pan −1…1, tune in semitones. */
+  level: number;
+  pan: number;
+  tune: number;
+};
 
 const BEAT_TICKS: Record<string, number> = { '1': 3840, '2': 1920, '4': 960, '8': 480, '16': 240 };
 const SNAP_TICKS: Record<string, number> = { '4': 960, '8': 480, '8t': 320, '16': 240, '16t': 160, '32': 120, '32t': 80, '64': 60 };
@@ -55,7 +64,7 @@ export function passTicks(pattern: Pattern, music: Music): number {
  * Muted rows are left out; pass counts from 1.
  */
 export function soundings(pattern: Pattern, music: Music, pass: number): Sounding[] {
-  const byPlace = new Map<string, Sounding & { push: number }>();
+  const byPlace = new Map<string, Sounding>();
   let start = 0;
   form(pattern).forEach((section, s) => {
     const length = section.bars * music.barTicks;
@@ -74,7 +83,15 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
             const key = `${row.instrument} ${written + push}`;
             const velocity = velocityOf(hit);
             if ((byPlace.get(key)?.velocity ?? 0) < velocity) {
-              byPlace.set(key, { instrument: row.instrument, played: played(music, written) + push, written, velocity, row: r, push });
+              byPlace.set(key, {
+                instrument: row.instrument,
+                played: played(music, written) + push,
+                written,
+                velocity,
+                level: row.level ?? 1,
+                pan: row.pan ?? 0,
+                tune: row.tune ?? 0,
+              });
             }
           }
         }
