@@ -6,6 +6,8 @@ import type { AttemptToMark, Feedback } from '../api/types';
 import { Notice } from '../ui/states';
 import { when } from '../ui/words';
 
+const KEPT = { kept: 'Kept; not returned yet', keeping: 'Keeping …', 'not kept': 'Not kept yet' };
+
 type Props = { data: AttemptToMark; text: string; setText: (text: string) => void; limit: number };
 
 /** Mark and text. What is typed is kept by itself; the student sees it only when it is returned. */
@@ -104,20 +106,16 @@ export function Answer({ data, text, setText, limit }: Props) {
         />
       </label>
       <p role="status" className="text-sm text-faint">
-        {returnedAt
-          ? `Returned ${when(returnedAt)}`
-          : kept === 'keeping'
-            ? 'Keeping …'
-            : kept === 'kept'
-              ? 'Kept; not returned yet'
-              : 'Not kept yet'}
+        {returnedAt ? `Returned ${when(returnedAt)}` : mark === '' && text === '' ? 'Not answered yet' : KEPT[kept]}
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         <button type="button" className="button button-main" disabled={value === null || wrong} onClick={() => void giveBack(true)}>
           Return and next
         </button>
         <button type="button" className="button" disabled={value === null || wrong} onClick={() => void giveBack(false)}>
-          Return to <bdi>{first}</bdi>
+          <span>
+            Return to <bdi>{first}</bdi>
+          </span>
         </button>
       </div>
       {value === null && <p className="mt-1 text-sm text-faint">Give a mark first.</p>}
