@@ -18,7 +18,6 @@ use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Range;
 use Pulsanda\Core\Rhythm\CountingStyle;
-use Pulsanda\Core\Rhythm\Tempo;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -112,7 +111,7 @@ final readonly class AssignmentController
         $bars = $fields->int('bars');
         Range::check('bars', $bars, 1, PartInput::MOST_BARS);
 
-        return new JsonResponse(Music::of($meter, $swing, $bars, $counting) + ['meter' => PatternWriter::meter($meter), 'usualBeat' => Tempo::usualBeat($meter)]);
+        return new JsonResponse(Music::of($meter, $swing, $bars, $counting));
     }
 
     /** @throws InvalidInput */

@@ -120,7 +120,7 @@ final class MarkingTest extends ApiTestCase
     {
         $this->signIn('odile');
         $music = $this->json($this->send('POST', '/api/music', ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 60, 'unit' => 16], 'bars' => 2, 'counting' => 'steps']));
-        self::assertSame([2880, '4.', [240, 288]], [$music['barTicks'], $music['usualBeat'], $this->at($music, 'groove.1')]);
+        self::assertSame([2880, 480, [240, 288]], [$music['barTicks'], $music['beatTicks'], $this->at($music, 'groove.1')]);
         $this->assertProblem(422, 'bars', $this->send('POST', '/api/music', ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 50], 'bars' => 99, 'counting' => 'steps']));
     }
 

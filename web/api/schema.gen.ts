@@ -221,10 +221,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Music"] & {
-                            meter: components["schemas"]["Meter"];
-                            usualBeat: string;
-                        };
+                        "application/json": components["schemas"]["Music"];
                     };
                 };
                 422: components["responses"]["Problem"];

@@ -1,12 +1,12 @@
 import { useSyncExternalStore } from 'react';
 import type { Catalogue } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
-import { METERS, type Plan, SWINGS, sameMeter } from './plan';
+import { METERS, SWINGS, sameMeter } from './plan';
 import { withBars, withMeter, withoutRow, withRow, withSwing } from './target';
 
 const BEATS: Record<string, string> = { '4': 'quarters', '4.': 'dotted quarters', '8': 'eighths', '2': 'halves' };
 
-type Props = { store: PatternStore; plan: Plan; catalogue: Catalogue; usualBeat: string | undefined; locked: boolean };
+type Props = { store: PatternStore; catalogue: Catalogue; locked: boolean };
 
 /** Meter, tempo, swing, length and instruments of the task. All are part of the target, so undo brings them back. */
 export function MusicFields({ store, catalogue, locked }: Props) {

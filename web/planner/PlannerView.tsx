@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call } from '../api/client';
-import type { Catalogue, Meter, Music, PlannedAssignment } from '../api/types';
+import type { Catalogue, Music, PlannedAssignment } from '../api/types';
 import { EditBar } from '../bench/EditBar';
 import { KeysHelp } from '../bench/KeysHelp';
 import { PatternStore } from '../music/PatternStore';
@@ -15,8 +15,6 @@ import { MusicFields } from './MusicFields';
 import { inputOf, type Plan, planOf } from './plan';
 import { TaskFields } from './TaskFields';
 
-type PlannedMusic = Music & { meter: Meter; usualBeat: string };
-
 /** The Planner: the words of the task at the right, the target on the same sheet as students use. */
 export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue: Catalogue }) {
   const [plan, setPlan] = useState(opened);
@@ -26,7 +24,7 @@ export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue
   const bars = sections[0]?.bars ?? 1;
   const music = useQuery({
     queryKey: ['music', meter, swing, bars, plan.course.counting],
-    queryFn: () => call<PlannedMusic>('POST', '/api/music', { meter, swing, bars, counting: plan.course.counting }),
+    queryFn: () => call<Music>('POST', '/api/music', { meter, swing, bars, counting: plan.course.counting }),
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: keepPreviousData,
   });
@@ -49,7 +47,7 @@ export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue
             time can change.
           </p>
         )}
-        <MusicFields store={store} plan={plan} catalogue={catalogue} usualBeat={music.data?.usualBeat} locked={locked} />
+        <MusicFields store={store} catalogue={catalogue} locked={locked} />
         {music.error && <Notice>{music.error.message}</Notice>}
         {music.data && !music.isPlaceholderData && (
           <TargetEditor store={store} music={music.data} catalogue={catalogue} locked={locked} bars={bars} />
