@@ -9,6 +9,9 @@ use Pulsanda\Core\Exception\InvalidInput;
 /** One hit in a row. */
 final readonly class Hit
 {
+    /** Ticks by which a hit may be early or late. */
+    public const MOST_PUSH = 120;
+
     private function __construct(
         public int $at,
         public int $velocity,
@@ -33,10 +36,20 @@ final readonly class Hit
     {
         Range::check('at', $at, 0, \PHP_INT_MAX);
         Range::check('velocity', $velocity, 1, 127);
-        Range::check('push', $push, -120, 120);
+        Range::check('push', $push, -self::MOST_PUSH, self::MOST_PUSH);
         Range::check('roll', $roll, 1, 8);
         Range::check('odds', $odds, 1, 100);
 
         return new self($at, $velocity, $push, $roll, $odds, $silent);
+    }
+
+    /**
+     * The same hit elsewhere.
+     *
+     * @throws InvalidInput
+     */
+    public function moved(int $at, int $push): self
+    {
+        return self::of($at, $this->velocity, $push, $this->roll, $this->odds, $this->silent);
     }
 }

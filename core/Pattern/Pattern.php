@@ -77,6 +77,12 @@ final readonly class Pattern
         return new self($title, $meter, $tempo, $swing ?? Swing::of(), $kit, $sections, $order, $seed);
     }
 
+    /** @return int hits in all sections, silent ones included */
+    public function hitCount(): int
+    {
+        return array_sum(array_map(static fn (Section $section): int => $section->hitCount(), $this->sections));
+    }
+
     public function grooveMap(): GrooveMap
     {
         return GrooveMap::of($this->meter, $this->swing);

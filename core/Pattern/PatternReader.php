@@ -129,6 +129,28 @@ final readonly class PatternReader
         return Instrument::tryFrom($name) ?? throw InvalidInput::at($path, "there is no instrument \"$name\" in the catalogue; correct the name.");
     }
 
+    /**
+     * A list of instrument names, each once.
+     *
+     * @return list<Instrument>
+     *
+     * @throws InvalidInput
+     */
+    public static function instruments(Fields $fields, string $key, int $least, int $most): array
+    {
+        $instruments = [];
+        foreach ($fields->list($key, $least, $most) as $i => $name) {
+            $path = $fields->at("{$key}[$i]");
+            $instrument = self::instrument(\is_string($name) ? $name : (string) json_encode($name), $path);
+            if (\in_array($instrument, $instruments, true)) {
+                throw InvalidInput::at($path, "$instrument->value stands here twice; keep one.");
+            }
+            $instruments[] = $instrument;
+        }
+
+        return $instruments;
+    }
+
     private static function hit(mixed $data, string $path): Hit
     {
         $fields = Fields::of($data, $path, ['at', 'velocity', 'push', 'roll', 'odds', 'silent']);

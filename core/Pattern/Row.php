@@ -73,4 +73,16 @@ final readonly class Row
 
         return new self($instrument, $hits, $snap, $cycle, $level, $pan, $tune, $room, $muted, $tint);
     }
+
+    /**
+     * The same row with other hits.
+     *
+     * @param list<Hit> $hits
+     *
+     * @throws InvalidInput
+     */
+    public function withHits(array $hits): self
+    {
+        return self::of($this->instrument, $hits, $this->snap, $this->cycle, $this->level, $this->pan, $this->tune, $this->room, $this->muted, $this->tint);
+    }
 }

@@ -34,7 +34,7 @@ final readonly class Section
         if (\count($rows) > self::MOST_ROWS) {
             throw InvalidInput::at('rows', \sprintf('there are %d rows; at most %d are allowed.', \count($rows), self::MOST_ROWS));
         }
-        $hits = array_sum(array_map(static fn (Row $row): int => \count($row->hits), $rows));
+        $hits = self::hitsIn($rows);
         if ($hits > self::MOST_HITS) {
             throw InvalidInput::at('rows', \sprintf('there are %d hits in this section; at most %d are allowed.', $hits, self::MOST_HITS));
         }
@@ -48,5 +48,16 @@ final readonly class Section
         }
 
         return new self($name, $bars, $rows);
+    }
+
+    public function hitCount(): int
+    {
+        return self::hitsIn($this->rows);
+    }
+
+    /** @param list<Row> $rows */
+    private static function hitsIn(array $rows): int
+    {
+        return array_sum(array_map(static fn (Row $row): int => \count($row->hits), $rows));
     }
 }

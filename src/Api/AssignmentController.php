@@ -9,7 +9,6 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Part;
-use Pulsanda\App\Entity\PartKind;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Json\Fields;
@@ -17,7 +16,6 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Range;
-use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -66,7 +64,7 @@ final readonly class AssignmentController
     {
         $assignment = $this->access->taughtAssignment($id);
         $part = $assignment->parts->first();
-        if (false === $part || 0 === array_sum(array_map(static fn ($row): int => \count($row->hits), $part->target()->sections[0]->rows))) {
+        if (false === $part || 0 === $part->target()?->hitCount()) {
             throw InvalidInput::at('parts[0].target', 'the target has no hits yet; draw it before you publish.');
         }
         $assignment->publishedAt ??= $this->clock->now();
@@ -96,22 +94,7 @@ final readonly class AssignmentController
         $pattern = self::pattern(Body::of($request, ['pattern']));
         PartInput::checkAgainst($part, $pattern);
 
-        return new JsonResponse(['result' => $part->compare($pattern)[0]->toData(), 'target' => PatternWriter::toData($part->target()), 'pattern' => PatternWriter::toData($pattern)]);
-    }
-
-    /** Groove map and counting words for settings that are not saved yet. */
-    #[Route('/api/music', methods: 'POST')]
-    public function music(Request $request): JsonResponse
-    {
-        $this->access->account();
-        $fields = Body::of($request, ['meter', 'swing', 'bars', 'counting']);
-        $meter = PatternReader::meter($fields->value('meter'), 'meter');
-        $swing = PatternReader::swing($fields->value('swing'), 'swing');
-        $counting = CountingStyle::tryFrom($fields->string('counting')) ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
-        $bars = $fields->int('bars');
-        Range::check('bars', $bars, 1, PartInput::MOST_BARS);
-
-        return new JsonResponse(Music::of($meter, $swing, $bars, $counting));
+        return new JsonResponse(['result' => ($part->compare($pattern)[0] ?? null)?->toData(), 'target' => Shapes::pattern($part->target()), 'pattern' => PatternWriter::toData($pattern)]);
     }
 
     /** @throws InvalidInput */
@@ -138,13 +121,13 @@ final readonly class AssignmentController
         $input = PartInput::of($fields->list('parts', 1, 1)[0], 'parts[0]');
         $part = $assignment->parts->first();
         if (false === $part) {
-            $assignment->parts->add(new Part($assignment->school, $assignment, 1, PartKind::Copy, $input->view, $input->instruments, PartInput::start($input->target, $input->instruments), [$input->target], $input->policy));
-        } elseif ($part->targets != [$input->target] || $part->policy != $input->policy || $part->instruments !== $input->instruments || $part->view !== $input->view) {
+            $assignment->parts->add(new Part($assignment->school, $assignment, 1, $input->kind, $input->view, $input->instruments, $input->start(), $input->targets(), $input->policy, $input->freedom));
+        } elseif (!$input->describes($part)) {
             if (0 < $this->entities->getRepository(Attempt::class)->count(['part' => $part])) {
-                throw new Conflict('Someone has handed in already, so the target, the instruments and the marking stay as they are; title, brief and due time can change.');
+                throw new Conflict('Someone has handed in already, so the pattern, what is open and the marking stay as they are; title, brief and due time can change.');
             }
-            [$part->targets, $part->policy, $part->instruments, $part->view] = [[$input->target], $input->policy, $input->instruments, $input->view];
-            $part->start = PartInput::start($input->target, $input->instruments);
+            [$part->kind, $part->view, $part->instruments] = [$input->kind, $input->view, $input->instruments];
+            [$part->start, $part->targets, $part->policy, $part->freedom] = [$input->start(), $input->targets(), $input->policy, $input->freedom];
         }
         [$assignment->title, $assignment->brief, $assignment->dueAt] = [$title, Body::text($fields, 'brief', self::MOST_BRIEF), $due];
     }
@@ -154,7 +137,6 @@ final readonly class AssignmentController
         $parts = $assignment->parts->toArray();
         $attempts = [] === $parts ? 0 : $this->entities->getRepository(Attempt::class)->count(['part' => $parts]);
         $data = Shapes::assignment($assignment) + ['attempts' => $attempts, 'parts' => array_map(Shapes::plannedPart(...), array_values($parts))];
-        $data['music'] = isset($parts[0]) ? Shapes::music($parts[0]) : null;
 
         return new JsonResponse($data, $status);
     }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api;
 
-use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
-use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
@@ -17,9 +15,10 @@ use Pulsanda\App\Entity\TargetView;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
-use Pulsanda\Core\Pattern\Row;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** The Bench: a student reads the task, keeps a draft, and hands in. A teacher opens it to try the task. */
@@ -27,7 +26,7 @@ final readonly class BenchController
 {
     public const MOST_ATTEMPTS = 50;
 
-    public function __construct(private Access $access, private EntityManagerInterface $entities, private ClockInterface $clock)
+    public function __construct(private Access $access, private Drafts $drafts, private EntityManagerInterface $entities, private ClockInterface $clock)
     {
     }
 
@@ -37,18 +36,18 @@ final readonly class BenchController
         $trying = Role::Teacher === $this->access->account()->role;
         $part = $trying ? $this->access->taughtPart($id) : $this->access->studiedPart($id);
         $student = $this->access->account();
-        $draft = $trying ? null : $this->draft($part, $student);
+        $draft = $trying ? null : $this->drafts->find($part, $student);
 
         return new JsonResponse([
             'trying' => $trying,
             'assignment' => Shapes::assignment($part->assignment),
             'open' => $part->assignment->isOpen($this->clock->now()),
             'part' => Shapes::part($part),
-            'music' => Shapes::music($part),
-            'target' => TargetView::Seen === $part->view ? PatternWriter::toData($part->target()) : null,
+            'music' => Shapes::openMusic($part, $draft->pattern ?? $part->start),
+            'target' => TargetView::Seen === $part->view ? Shapes::pattern($part->target()) : null,
             'draft' => null === $draft
                 ? ['version' => 0, 'pattern' => PatternWriter::toData($part->start), 'note' => '', 'savedAt' => null]
-                : self::draftShape($draft),
+                : Drafts::shape($draft),
             'attempts' => $trying ? [] : $this->attempts($part, $student),
         ]);
     }
@@ -63,7 +62,35 @@ final readonly class BenchController
         $part = $this->access->studiedPart($id);
         [$version, $pattern, $note] = self::work($part, $request);
 
-        return new JsonResponse($this->keep($part, $version, $pattern, $note));
+        return new JsonResponse($this->drafts->keep($part, $this->access->student(), $version, $pattern, $note));
+    }
+
+    /** What the draft was at each save of the last hour, and the states that were kept. */
+    #[Route('/api/parts/{id}/draft/states', methods: 'GET')]
+    public function states(string $id): JsonResponse
+    {
+        $draft = $this->drafts->find($this->access->studiedPart($id), $this->access->student());
+
+        return new JsonResponse(['states' => null === $draft ? [] : $this->drafts->states($draft)]);
+    }
+
+    #[Route('/api/parts/{id}/draft/states/{version}', requirements: ['version' => '\d{1,9}'], methods: 'GET')]
+    public function state(string $id, int $version): JsonResponse
+    {
+        $draft = $this->ownDraft($id);
+        $state = $this->drafts->state($draft, $version) ?? throw new NotFoundHttpException();
+
+        return new JsonResponse(['pattern' => PatternWriter::toData($state->pattern)]);
+    }
+
+    #[Route('/api/parts/{id}/draft/states/{version}/keep', requirements: ['version' => '\d{1,9}'], methods: 'POST')]
+    public function hold(string $id, int $version): Response
+    {
+        if (!$this->drafts->hold($this->ownDraft($id), $version)) {
+            throw new NotFoundHttpException();
+        }
+
+        return new Response(null, 204);
     }
 
     #[Route('/api/parts/{id}/attempts', methods: 'POST')]
@@ -75,19 +102,19 @@ final readonly class BenchController
         if (!$part->assignment->isOpen($this->clock->now())) {
             throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');
         }
-        if (0 === array_sum(array_map(static fn (Row $row): int => \count($row->hits), $pattern->sections[0]->rows))) {
+        if (0 === $pattern->hitCount()) {
             throw new Conflict('There is no hit in your beat yet; build something first.');
         }
         $comparisons = $part->compare($pattern);
 
         return $this->entities->wrapInTransaction(function () use ($part, $student, $version, $pattern, $note, $comparisons): JsonResponse {
-            $draft = $this->keep($part, $version, $pattern, $note);
+            $draft = $this->drafts->keep($part, $student, $version, $pattern, $note);
             $number = 1 + $this->entities->getRepository(Attempt::class)->count(['part' => $part, 'student' => $student]);
             if ($number > self::MOST_ATTEMPTS) {
                 throw new Conflict(\sprintf('You have handed in %d times; talk to your teacher before the next one.', self::MOST_ATTEMPTS));
             }
             $results = array_map(static fn ($comparison): array => $comparison->toData(), $comparisons);
-            $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $this->clock->now(), $results, $comparisons[0]->aspects->placement, $comparisons[0]->mark());
+            $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $this->clock->now(), $results, ($comparisons[0] ?? null)?->aspects->placement, ($comparisons[0] ?? null)?->mark());
             $this->entities->persist($attempt);
             $this->entities->flush();
 
@@ -95,39 +122,9 @@ final readonly class BenchController
         });
     }
 
-    /**
-     * @return array<string, mixed> the draft as kept
-     *
-     * @throws Conflict
-     */
-    private function keep(Part $part, int $version, Pattern $pattern, string $note): array
+    private function ownDraft(string $id): Draft
     {
-        $student = $this->access->student();
-
-        return $this->entities->wrapInTransaction(function () use ($part, $student, $version, $pattern, $note): array {
-            $draft = $this->draft($part, $student);
-            if (null !== $draft) {
-                $this->entities->lock($draft, LockMode::PESSIMISTIC_WRITE);
-                $this->entities->refresh($draft);
-            }
-            if (($draft->version ?? 0) !== $version) {
-                $conflict = null === $draft ? [] : ['draft' => self::draftShape($draft)];
-                throw new Conflict('This beat was changed in another tab or on another device; choose which one to keep.', $conflict);
-            }
-            if (null === $draft) {
-                $draft = new Draft($part->school, $part, $student, $pattern, $note, $this->clock->now());
-                $this->entities->persist($draft);
-            } elseif (PatternWriter::write($draft->pattern) !== PatternWriter::write($pattern) || $draft->note !== $note) {
-                [$draft->pattern, $draft->note, $draft->savedAt] = [$pattern, $note, $this->clock->now()];
-            }
-            try {
-                $this->entities->flush();
-            } catch (UniqueConstraintViolationException) {
-                throw new Conflict('This beat was begun in another tab at the same moment; load it again.');
-            }
-
-            return self::draftShape($draft);
-        });
+        return $this->drafts->find($this->access->studiedPart($id), $this->access->student()) ?? throw new NotFoundHttpException();
     }
 
     /** @return array{int, Pattern, string} version, pattern and note as sent */
@@ -138,17 +135,6 @@ final readonly class BenchController
         PartInput::checkAgainst($part, $pattern);
 
         return [$fields->int('version'), $pattern, Body::text($fields, 'note', Draft::MOST_NOTE)];
-    }
-
-    private function draft(Part $part, Account $student): ?Draft
-    {
-        return $this->entities->getRepository(Draft::class)->findOneBy(['part' => $part, 'student' => $student]);
-    }
-
-    /** @return array<string, mixed> */
-    private static function draftShape(Draft $draft): array
-    {
-        return ['version' => $draft->version, 'pattern' => PatternWriter::toData($draft->pattern), 'note' => $draft->note, 'savedAt' => Shapes::time($draft->savedAt)];
     }
 
     /** @return list<array<string, mixed>> the student's attempts, the newest first; marks only of those returned */

@@ -15,7 +15,6 @@ use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\TargetView;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Exception\InvalidInput;
-use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Range;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -92,10 +91,10 @@ final readonly class MarkingController
         return new JsonResponse([
             'assignment' => Shapes::assignment($attempt->part->assignment),
             'part' => Shapes::plannedPart($attempt->part),
-            'music' => Shapes::music($attempt->part),
+            'music' => Shapes::music($attempt->part, $attempt->pattern),
             'student' => ['id' => (string) $attempt->student->id, 'name' => $attempt->student->name],
             'attempt' => Shapes::attempt($attempt),
-            'result' => $attempt->results[0],
+            'result' => $attempt->results[0] ?? null,
             'feedback' => Shapes::feedback($attempt->feedback),
             'next' => $this->next($attempt->part, $attempt),
         ]);
@@ -109,11 +108,11 @@ final readonly class MarkingController
         return new JsonResponse([
             'assignment' => Shapes::assignment($attempt->part->assignment),
             'open' => $attempt->part->assignment->isOpen($this->clock->now()),
-            'part' => Shapes::part($attempt->part) + ['target' => $seen ? PatternWriter::toData($attempt->part->target()) : null],
-            'music' => Shapes::music($attempt->part),
+            'part' => Shapes::part($attempt->part) + ['target' => $seen ? Shapes::pattern($attempt->part->target()) : null],
+            'music' => Shapes::music($attempt->part, $attempt->pattern),
             'attempt' => Shapes::attempt($attempt),
             // A result names the target's places, so it stays here when the target is hidden.
-            'result' => $seen ? $attempt->results[0] : null,
+            'result' => $seen ? $attempt->results[0] ?? null : null,
             'feedback' => $back ? Shapes::feedback($attempt->feedback) : null,
         ]);
     }
@@ -128,7 +127,7 @@ final readonly class MarkingController
         /** @var list<array{id: Uuid, name: string}> $students */
         $students = $this->entities->createQuery('SELECT s.id, s.name FROM '.Account::class.' s JOIN '.Enrolment::class.' e WITH e.student = s WHERE e.course = :course ORDER BY s.name')
             ->setParameter('course', $part->assignment->course->id)->getArrayResult();
-        /** @var list<array{id: Uuid, student: string, number: int, handedInAt: \DateTimeImmutable, placement: float, suggested: float|null, mark: float|null, returnedAt: \DateTimeImmutable|null, begun: string|null}> $attempts */
+        /** @var list<array{id: Uuid, student: string, number: int, handedInAt: \DateTimeImmutable, placement: float|null, suggested: float|null, mark: float|null, returnedAt: \DateTimeImmutable|null, begun: string|null}> $attempts */
         $attempts = $this->entities->createQuery('SELECT a.id, IDENTITY(a.student) AS student, a.number, a.handedInAt, a.placement, a.suggested, f.mark, f.returnedAt, f.id AS begun FROM '.Attempt::class.' a LEFT JOIN a.feedback f WHERE a.part = :part ORDER BY a.number DESC')
             ->setParameter('part', $part->id)->getArrayResult();
         $due = $part->assignment->dueAt;
@@ -138,7 +137,7 @@ final readonly class MarkingController
                 'id' => (string) $attempt['id'],
                 'number' => $attempt['number'],
                 'handedInAt' => Shapes::time($attempt['handedInAt']),
-                'placement' => round($attempt['placement'], 4),
+                'placement' => null === $attempt['placement'] ? null : round($attempt['placement'], 4),
                 'suggested' => $attempt['suggested'],
                 'mark' => $attempt['mark'],
                 'state' => null !== $attempt['returnedAt'] ? 'returned' : (null !== $attempt['begun'] ? 'begun' : 'to-mark'),

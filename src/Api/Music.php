@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api;
 
+use Pulsanda\Core\Edit\Fill;
 use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\GrooveMap;
@@ -23,6 +24,20 @@ final readonly class Music
             'beatTicks' => $meter->unitTicks(),
             'groove' => $groove->points,
             'words' => (new Counting($meter, $style))->words($bars),
+            'fills' => array_map(static fn (Fill $fill): array => ['name' => $fill->value, 'label' => $fill->label(), 'places' => $fill->places($meter)], Fill::cases()),
         ];
+    }
+
+    /** @return array{grooves: array<string, list<array{int, int}>>} the groove map of every swing that can be chosen, so that it is heard at once, also without a connection; keys like "16 66.67" */
+    public static function open(Meter $meter): array
+    {
+        $grooves = [];
+        foreach ([8, 16] as $unit) {
+            foreach ([...range(50, 75), 66.67] as $percent) {
+                $grooves["$unit $percent"] = GrooveMap::of($meter, Swing::of($percent, $unit))->points;
+            }
+        }
+
+        return ['grooves' => $grooves];
     }
 }

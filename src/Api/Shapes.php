@@ -10,11 +10,16 @@ use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\Core\Compare\PolicyFile;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Section;
 
 /** The shapes of the API, as docs/openapi.yaml describes them. */
 final readonly class Shapes
 {
+    /** Bars of one pass that get counting words on a sheet. */
+    private const MOST_WORDS = 64;
+
     public static function time(?\DateTimeImmutable $time): ?string
     {
         return $time?->format(\DATE_ATOM);
@@ -51,21 +56,38 @@ final readonly class Shapes
             'tempo' => PatternWriter::tempo($start->tempo),
             'swing' => PatternWriter::swing($start->swing),
             'kit' => $start->kit,
-            'bars' => $start->sections[0]->bars,
+            'bars' => $start->bars(),
+            'freedom' => $part->freedom->toData(),
             'points' => $part->policy->points,
         ];
     }
 
-    /** @return array<string, mixed> */
-    public static function music(Part $part): array
+    /** @return array<string, mixed>|null */
+    public static function pattern(?Pattern $pattern): ?array
     {
-        return Music::of($part->start->meter, $part->start->swing, $part->start->bars(), $part->assignment->course->counting);
+        return null === $pattern ? null : PatternWriter::toData($pattern);
+    }
+
+    /** @return array<string, mixed> to show and play a pattern of a part, over one pass */
+    public static function music(Part $part, Pattern $pattern): array
+    {
+        return Music::of($pattern->meter, $pattern->swing, min(self::MOST_WORDS, max($pattern->bars(), $part->target()?->bars() ?? 1)), $part->assignment->course->counting);
+    }
+
+    /** @return array<string, mixed> to edit in: the words of the longest section that there may be */
+    public static function openMusic(Part $part, Pattern $pattern): array
+    {
+        $open = $part->freedom->form || $part->freedom->meter;
+        $bars = $open ? Section::MOST_BARS : max(1, ...array_map(static fn (Section $section): int => $section->bars, $part->start->sections));
+        $music = Music::of($pattern->meter, $pattern->swing, $bars, $part->assignment->course->counting);
+
+        return $part->freedom->swing ? $music + Music::open($pattern->meter) : $music;
     }
 
     /** @return array<string, mixed> for the teacher alone */
     public static function plannedPart(Part $part): array
     {
-        return self::part($part) + ['target' => PatternWriter::toData($part->target()), 'policy' => PolicyFile::toData($part->policy)];
+        return self::part($part) + ['pattern' => PatternWriter::toData($part->target() ?? $part->start), 'target' => self::pattern($part->target()), 'policy' => PolicyFile::toData($part->policy)];
     }
 
     /** @return array{mark: float|null, text: string, returnedAt: string|null} */

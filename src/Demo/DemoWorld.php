@@ -20,9 +20,11 @@ use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
 use Pulsanda\App\Entity\TargetView;
 use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\TextGrid;
+use Pulsanda\Core\Require\Freedom;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -79,6 +81,7 @@ final class DemoWorld
         $this->lamplightersMarch();
         $this->ferryRocker();
         $this->heronStep();
+        $this->slackTide();
         $this->entities->flush();
     }
 
@@ -90,7 +93,7 @@ final class DemoWorld
             closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
             crash       ....|....|....|....|....|....|....|....
             GRID);
-        $beat = Beat::of($part->target());
+        $beat = Beat::of($part->targets[0]);
         $this->attempt($part, 'ines', $beat->late('snare', 1), 'I wanted the snare to lean back.', '-30 hours', 15.5, 'The walk is steady, Ines. Your snare is one sixteenth late all the way: put it on beats 2 and 4, then the extra one before the bar line will fall into place.');
         $this->attempt($part, 'ines', $beat->without('snare', 32), 'Snare is on the beat now.', '-5 hours');
         $this->attempt($part, 'bo', $beat, 'Same as the sheet, checked twice.', '-28 hours');
@@ -117,7 +120,7 @@ final class DemoWorld
             closed-hat  x.s.s.|x.s.s.|x.s.s.|x.s.s.
             shaker      ......|......|......|......
             GRID);
-        $beat = Beat::of($part->target());
+        $beat = Beat::of($part->targets[0]);
         $this->attempt($part, 'bo', $beat->without('kick', 18)->without('snare', 23), 'Six makes me seasick.', '-16 hours');
         $this->attempt($part, 'jun', $beat->late('snare', 2), '', '-10 hours', 14.0, 'The rise comes one count early: beat 4, not 5.');
         $this->attempt($part, 'dilnoza', $beat, 'Kick on one, snare on four.', '-2 hours');
@@ -132,7 +135,7 @@ final class DemoWorld
             ride        x.x.|x.x.|x.x.|x.x.
             pedal-hat   ....|x...|....|x...
             GRID);
-        $beat = Beat::of($part->target());
+        $beat = Beat::of($part->targets[0]);
         foreach ([['ines', $beat, 20.0], ['bo', $beat->without('snare', 3, 11), 17.5], ['zoe', $beat->flat(), 18.0], ['kwame', $beat->without('pedal-hat', 5, 13), 18.5], ['elodie', $beat->late('kick', 2), 17.0], ['jun', $beat->exchanged('snare', 'pedal-hat'), 15.0]] as $i => [$student, $played, $mark]) {
             $this->attempt($part, $student, $played, '', '-'.(60 + $i).' hours', $mark, 20.0 === $mark ? 'Exactly right, and it breathes.' : 'Good. Listen once more to what lies between the backbeats.');
         }
@@ -149,7 +152,20 @@ final class DemoWorld
         $part->assignment->publishedAt = null;
     }
 
-    private function part(string $title, string $brief, ?string $due, TargetView $view, Meter $meter, Tempo $tempo, Swing $swing, int $bars, string $grid): Part
+    private function slackTide(): void
+    {
+        $freedom = Freedom::of(['low' => 60, 'high' => 140], meter: true, swing: true, form: true, rows: true, required: [Instrument::Kick, Instrument::Snare], forbidden: [Instrument::ShortWhistle, Instrument::LongWhistle]);
+        $part = $this->part('Slack Tide', "Between ebb and flood the water stands. Build a calm beat of your own: two bars or more, a kick and a snare, and room between the strokes.\nSwing it if you like, end it with a fill, and give it a second section.", '+20 days', TargetView::Seen, Meter::of(4, 4), Tempo::of(80, '4'), Swing::of(), 1, <<<'GRID'
+            kick        ....|....|....|....
+            snare       ....|....|....|....
+            closed-hat  ....|....|....|....
+            GRID, PartKind::Create, $freedom);
+        $start = Beat::of($part->start);
+        $calm = $start->adding('kick', 'X', 1)->adding('snare', 'x', 9)->adding('snare', 'g', 12, 15)->adding('closed-hat', 's', 1, 5, 9, 13);
+        $this->attempt($part, 'amara', $calm, 'I left the second half almost empty, because nothing moves.', '-6 hours');
+    }
+
+    private function part(string $title, string $brief, ?string $due, TargetView $view, Meter $meter, Tempo $tempo, Swing $swing, int $bars, string $grid, PartKind $kind = PartKind::Copy, ?Freedom $freedom = null): Part
     {
         $assignment = new Assignment($this->school, $this->course, $title, $brief, $this->time('-3 days'));
         $assignment->publishedAt = $assignment->createdAt;
@@ -157,7 +173,8 @@ final class DemoWorld
         $target = Pattern::of($title, $meter, $tempo, [TextGrid::section($grid, $meter, $bars)], null, $swing);
         $instruments = array_map(static fn (Row $row) => $row->instrument, $target->sections[0]->rows);
         $policy = Policy::of(counting: $this->course->counting);
-        $part = new Part($this->school, $assignment, 1, PartKind::Copy, $view, $instruments, PartInput::start($target, $instruments), [$target], $policy);
+        $copy = PartKind::Copy === $kind;
+        $part = new Part($this->school, $assignment, 1, $kind, $view, $instruments, $copy ? PartInput::emptied($target, $instruments) : $target, $copy ? [$target] : [], $policy, $freedom ?? Freedom::of());
         $assignment->parts->add($part);
         $this->entities->persist($assignment);
 
@@ -172,13 +189,13 @@ final class DemoWorld
     /** @param float|null $mark the teacher's, when it was returned */
     private function attempt(Part $part, string $student, Beat $beat, string $note, string $when, ?float $mark = null, string $text = ''): void
     {
-        $pattern = $beat->pattern($part->target());
+        $pattern = $beat->pattern($part->target() ?? $part->start);
         $comparisons = $part->compare($pattern);
         $results = array_map(static fn ($comparison): array => $comparison->toData(), $comparisons);
         $time = $this->time($when);
         static $numbers = [];
         $number = $numbers[$part->id.$student] = 1 + ($numbers[$part->id.$student] ?? 0);
-        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $results, $comparisons[0]->aspects->placement, $comparisons[0]->mark());
+        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $results, ($comparisons[0] ?? null)?->aspects->placement, ($comparisons[0] ?? null)?->mark());
         $this->entities->persist($attempt);
         if (null !== $mark) {
             $feedback = new Feedback($this->school, $attempt, $mark, $text);
@@ -192,6 +209,6 @@ final class DemoWorld
 
     private function draft(Part $part, string $student, Beat $beat, string $note): void
     {
-        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], $beat->pattern($part->target()), $note, $this->time('-1 hour')));
+        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], $beat->pattern($part->target() ?? $part->start), $note, $this->time('-1 hour')));
     }
 }

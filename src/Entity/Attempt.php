@@ -21,7 +21,7 @@ class Attempt
     /**
      * @param int                        $number    of the student in this part, from 1
      * @param list<array<string, mixed>> $results   result objects of the comparison, the best target's first
-     * @param float                      $placement of the best result, 0–1; it and the suggested mark stand beside the results so that a list needs not read them
+     * @param float|null                 $placement of the best result, 0–1, null without a target; it and the suggested mark stand beside the results so that a list needs not read them
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
@@ -40,8 +40,8 @@ class Attempt
         public readonly \DateTimeImmutable $handedInAt,
         #[ORM\Column(type: 'json')]
         public readonly array $results,
-        #[ORM\Column]
-        public readonly float $placement,
+        #[ORM\Column(nullable: true)]
+        public readonly ?float $placement,
         #[ORM\Column(nullable: true)]
         public readonly ?float $suggested,
     ) {

@@ -9,9 +9,10 @@ use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Policy;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Require\Freedom;
 use Symfony\Component\Uid\Uuid;
 
-/** One part of an assignment, with what it fixes: kind, meter, tempo, bars, instruments, targets and marking policy. */
+/** One part of an assignment, with what it fixes (by the start pattern) and what it leaves open. */
 #[ORM\Entity]
 class Part
 {
@@ -19,9 +20,9 @@ class Part
     public Uuid $id;
 
     /**
-     * @param list<Instrument>        $instruments offered to the student, in the order of the rows
-     * @param Pattern                 $start       what a student begins with; it fixes meter, tempo, swing and bars
-     * @param non-empty-list<Pattern> $targets
+     * @param list<Instrument> $instruments offered to the student, in the order of the rows
+     * @param Pattern          $start       what a student begins with; it fixes all that is not left open
+     * @param list<Pattern>    $targets     none where the task has nothing to copy
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
@@ -42,18 +43,20 @@ class Part
         public array $targets,
         #[ORM\Column(type: 'policy')]
         public Policy $policy,
+        #[ORM\Column(type: 'freedom')]
+        public Freedom $freedom,
     ) {
         $this->id = Uuid::v7();
     }
 
-    public function target(): Pattern
+    public function target(): ?Pattern
     {
-        return $this->targets[0];
+        return $this->targets[0] ?? null;
     }
 
-    /** @return non-empty-list<Comparison> with each target, the best first */
+    /** @return list<Comparison> with each target, the best first; none where there is no target */
     public function compare(Pattern $submission): array
     {
-        return Comparison::withEach($this->targets, $submission, $this->policy);
+        return [] === $this->targets ? [] : Comparison::withEach($this->targets, $submission, $this->policy);
     }
 }

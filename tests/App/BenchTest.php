@@ -78,7 +78,7 @@ final class BenchTest extends ApiTestCase
         yield 'swing' => [['swing' => ['percent' => 60]], 'fixes the swing', 'pattern.swing'];
         yield 'bars' => [['sections' => [['bars' => 3]]], 'has 2 bars', 'pattern.sections[0].bars'];
         yield 'instrument' => [['sections' => [['rows' => [['instrument' => 'cowbell']]]]], 'does not offer cowbell', 'pattern.sections[0].rows[0].instrument'];
-        yield 'repeats' => [['order' => [['times' => 2]]], 'played once', 'pattern.sections'];
+        yield 'repeats' => [['order' => [['times' => 2]]], 'the task sets the order', 'pattern.order'];
         yield 'velocity' => [['sections' => [['rows' => [['hits' => [['at' => 0, 'velocity' => 500]]]]]]], 'out of range', 'pattern.sections[0].rows[0].hits[0].velocity'];
         yield 'unknown key' => [['owner' => 'me'], 'not known', 'pattern.owner'];
     }

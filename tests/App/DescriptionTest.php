@@ -20,6 +20,8 @@ final class DescriptionTest extends ApiTestCase
         $response = $this->get(strtr($path, [
             '{plan}' => $this->assignment('Heron Step'),
             '{part}' => $this->part('Lamplighters\' March'),
+            '{open}' => $this->part('Slack Tide'),
+            '{openAttempt}' => $this->attempt('Slack Tide', 'amara'),
             '{hidden}' => $this->part('Ferry Rocker'),
             '{attempt}' => $this->attempt('Lamplighters\' March', 'ines'),
             '{hiddenAttempt}' => $this->attempt('Ferry Rocker', 'jun'),
@@ -39,6 +41,9 @@ final class DescriptionTest extends ApiTestCase
         yield 'a plan' => ['odile', '/api/assignments/{plan}', 'PlannedAssignment'];
         yield 'the Bench' => ['ines', '/api/parts/{part}/bench', 'Bench'];
         yield 'the Bench of a hidden target' => ['wren', '/api/parts/{hidden}/bench', 'Bench'];
+        yield 'the Bench of an open task' => ['wren', '/api/parts/{open}/bench', 'Bench'];
+        yield 'an attempt without a target' => ['odile', '/api/attempts/{openAttempt}', 'AttemptToMark'];
+        yield 'the states of a draft' => ['amara', '/api/parts/{open}/draft/states', 'DraftStates'];
         yield 'trying' => ['odile', '/api/parts/{part}/bench', 'Bench'];
         yield 'the class list' => ['odile', '/api/parts/{part}/marking', 'MarkingList'];
         yield 'an attempt to mark' => ['odile', '/api/attempts/{attempt}', 'AttemptToMark'];

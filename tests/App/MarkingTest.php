@@ -38,15 +38,15 @@ final class MarkingTest extends ApiTestCase
             'parts' => ['parts' => []] + $plan,
             'parts[0].view' => array_replace_recursive($plan, ['parts' => [['view' => 'perhaps']]]),
             'parts[0].instruments[1]' => array_replace_recursive($plan, ['parts' => [['instruments' => [1 => 'gong']]]]),
-            'parts[0].target.sections[0].bars' => array_replace_recursive($plan, ['parts' => [['target' => ['sections' => [['bars' => 5]]]]]]),
-            'parts[0].target.tempo.bpm' => array_replace_recursive($plan, ['parts' => [['target' => ['tempo' => ['bpm' => 5]]]]]),
+            'parts[0].pattern.sections[0].bars' => array_replace_recursive($plan, ['parts' => [['pattern' => ['sections' => [['bars' => 17]]]]]]),
+            'parts[0].pattern.tempo.bpm' => array_replace_recursive($plan, ['parts' => [['pattern' => ['tempo' => ['bpm' => 5]]]]]),
             'parts[0].policy.points' => array_replace_recursive($plan, ['parts' => [['policy' => ['points' => -1]]]]),
         ] as $path => $wrong) {
             $response = $this->send('POST', '/api/assignments', $wrong);
             self::assertSame([422, $path], [$response->getStatusCode(), $this->json($response)['path'] ?? null], (string) $response->getContent());
         }
-        $empty = array_replace_recursive($plan, ['parts' => [['target' => ['sections' => [['rows' => [['hits' => []]]]]]]]]);
-        $empty['parts'][0]['target']['sections'][0]['rows'][0]['hits'] = [];
+        $empty = array_replace_recursive($plan, ['parts' => [['pattern' => ['sections' => [['rows' => [['hits' => []]]]]]]]]);
+        $empty['parts'][0]['pattern']['sections'][0]['rows'][0]['hits'] = [];
         $id = $this->text($this->json($this->send('POST', '/api/assignments', $empty)), 'id');
         $this->assertProblem(422, 'draw it before you publish', $this->send('POST', "/api/assignments/$id/publish"));
         self::assertSame(204, $this->send('DELETE', "/api/assignments/$id")->getStatusCode());
@@ -57,7 +57,7 @@ final class MarkingTest extends ApiTestCase
         $this->signIn('odile');
         $id = $this->assignment('Lamplighters\' March');
         $plan = $this->json($this->get("/api/assignments/$id"));
-        $part = ['view' => 'seen', 'instruments' => $this->at($plan, 'parts.0.instruments'), 'target' => $this->at($plan, 'parts.0.target'), 'policy' => $this->at($plan, 'parts.0.policy')];
+        $part = ['view' => 'seen', 'instruments' => $this->at($plan, 'parts.0.instruments'), 'pattern' => $this->at($plan, 'parts.0.pattern'), 'freedom' => $this->at($plan, 'parts.0.freedom'), 'policy' => $this->at($plan, 'parts.0.policy')];
         $input = ['title' => 'Lamplighters, again', 'brief' => 'Listen.', 'dueAt' => null, 'parts' => [$part]];
         self::assertSame('Lamplighters, again', $this->json($this->send('PUT', "/api/assignments/$id", $input))['title']);
         $input['parts'][0]['view'] = 'hidden';
@@ -127,6 +127,6 @@ final class MarkingTest extends ApiTestCase
     /** @return array<string, mixed> */
     private function plan(): array
     {
-        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Tide bell', 'brief' => '', 'dueAt' => '2099-01-01T18:00:00+01:00', 'parts' => [['view' => 'seen', 'instruments' => ['kick', 'snare'], 'target' => self::TARGET, 'policy' => ['points' => 10]]]];
+        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Tide bell', 'brief' => '', 'dueAt' => '2099-01-01T18:00:00+01:00', 'parts' => [['view' => 'seen', 'instruments' => ['kick', 'snare'], 'pattern' => self::TARGET, 'policy' => ['points' => 10]]]];
     }
 }

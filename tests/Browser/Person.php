@@ -11,6 +11,7 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverElement;
+use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Assert;
 
 /** One person in one browser: what they see, press and type. Everything waits until it is there; nothing sleeps. */
@@ -61,12 +62,12 @@ final readonly class Person
         $this->driver->takeScreenshot($file);
     }
 
-    /** Waits until something that fits the selector is shown. */
-    public function see(string $css): WebDriverElement
+    /** Waits until something that fits the selector is shown, or is only there. */
+    public function see(string $css, bool $hidden = false): WebDriverElement
     {
-        return $this->until(function () use ($css): ?WebDriverElement {
+        return $this->until(function () use ($css, $hidden): ?WebDriverElement {
             foreach ($this->driver->findElements(WebDriverBy::cssSelector($css)) as $element) {
-                if ($element->isDisplayed()) {
+                if ($hidden || $element->isDisplayed()) {
                     return $element;
                 }
             }
@@ -110,6 +111,37 @@ final readonly class Person
         }, "to press \"$name\"");
     }
 
+    /** Presses the button that says this somewhere. */
+    public function pressHolding(string $text): void
+    {
+        $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//button[contains(., \"$text\")]"))[0] ?? null, "the button with \"$text\"")->click();
+    }
+
+    /** Goes on with Tab until the focus is on what fits, and says this where a text is given. */
+    public function tabTo(string $css, string $text = '', bool $back = false): void
+    {
+        $this->see($css);
+        for ($i = 0; $i < 90; ++$i) {
+            if (true === $this->script('return document.activeElement.matches(arguments[0]) && document.activeElement.textContent.startsWith(arguments[1])', $css, $text)) {
+                return;
+            }
+            $back ? $this->hold(WebDriverKeys::SHIFT, WebDriverKeys::TAB) : $this->keys(WebDriverKeys::TAB);
+        }
+        Assert::fail("Tab never came to $css $text.");
+    }
+
+    public function tabBackTo(string $css, string $text = ''): void
+    {
+        $this->tabTo($css, $text, true);
+    }
+
+    public function offline(bool $offline): void
+    {
+        foreach (['Network.enable' => new \stdClass(), 'Network.emulateNetworkConditions' => ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]] as $command => $params) {
+            $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $command, 'params' => $params]);
+        }
+    }
+
     /** Types into the field with this label, in place of what is there. */
     public function fill(string $label, string $text): void
     {
@@ -120,7 +152,31 @@ final readonly class Person
 
     public function choose(string $label, string $option): void
     {
-        $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//option[normalize-space(.)=\"$option\"]"))[0] ?? null, "the option \"$option\"")->click();
+        $path = "//*[(self::label and starts-with(normalize-space(.), \"$label\")) or (self::select and @aria-label=\"$label\")]//option[normalize-space(.)=\"$option\"]";
+        $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath($path))[0] ?? null, "the option \"$option\"")->click();
+    }
+
+    /** Presses the box beside a label. */
+    public function tick(string $label): void
+    {
+        $box = $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//input[@type='checkbox']"))[0] ?? null, "the box \"$label\"");
+        $this->script('arguments[0].scrollIntoView({block: "center"})', $box);
+        $box->click();
+    }
+
+    /** Presses a slider at a part of its way, 0 to 1, and lets it follow to there. */
+    public function slide(string $label, float $part): void
+    {
+        $slider = $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//input[@type='range'][@aria-label=\"$label\" or ancestor::label[starts-with(normalize-space(.), \"$label\")]]"))[0] ?? null, "the slider \"$label\"");
+        $this->script('arguments[0].scrollIntoView({block: "center"})', $slider);
+        $width = $slider->getSize()->getWidth();
+        (new WebDriverActions($this->driver))->moveToElement($slider, (int) round(($part - 0.5) * ($width - 16)), 0)->click()->perform();
+    }
+
+    /** What a status line or the sheet's line told last. */
+    public function told(string $text): void
+    {
+        $this->until(fn (): bool => true === $this->script('return [...document.querySelectorAll("[role=status]")].some((e) => e.textContent.includes(arguments[0]))', $text), "to be told \"$text\"");
     }
 
     /** Types keys where the focus is. */
@@ -129,6 +185,17 @@ final readonly class Person
         foreach ($keys as $key) {
             $this->driver->getKeyboard()->sendKeys($key);
         }
+    }
+
+    /** Holds a key down while another is pressed several times. (Typing both at once, the driver would take the focus back.) */
+    public function hold(string $modifier, string $key, int $times = 1): void
+    {
+        $actions = [['type' => 'keyDown', 'value' => $modifier]];
+        for ($i = 0; $i < $times; ++$i) {
+            array_push($actions, ['type' => 'keyDown', 'value' => $key], ['type' => 'keyUp', 'value' => $key]);
+        }
+        $actions[] = ['type' => 'keyUp', 'value' => $modifier];
+        $this->driver->executeCustomCommand('/session/:sessionId/actions', 'POST', ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]]]);
     }
 
     /** The cell of a row (from 0) at a tick. */
@@ -150,8 +217,20 @@ final readonly class Person
         (new WebDriverActions($this->driver))->moveToElement($from)->clickAndHold()->moveByOffset(intdiv($x, 2), intdiv($y, 2))->moveByOffset($x - intdiv($x, 2), $y - intdiv($y, 2))->release()->perform();
     }
 
+    /** Takes a notehead, which stands at the bottom of its cell, and drags it sideways. */
+    public function dragHead(WebDriverElement $cell, int $x, int $height): void
+    {
+        (new WebDriverActions($this->driver))->moveToElement($cell, 0, intdiv($height, 2) - 10)->clickAndHold()->moveByOffset(intdiv($x, 2), 0)->moveByOffset($x - intdiv($x, 2), 0)->release()->perform();
+    }
+
+    /** One finger that rests before it goes along, and so marks. */
+    public function rest(WebDriverElement $element, int $x): void
+    {
+        $this->touch($element, $x, 0, 700);
+    }
+
     /** One finger: down in the middle of the element, along the offsets, up. */
-    public function touch(WebDriverElement $element, int $x = 0, int $y = 0): void
+    public function touch(WebDriverElement $element, int $x = 0, int $y = 0, int $rest = 0): void
     {
         $at = $element->getLocationOnScreenOnceScrolledIntoView();
         $size = $element->getSize();
@@ -159,6 +238,9 @@ final readonly class Person
         $startY = (int) ($at->getY() + $size->getHeight() / 2);
         $move = static fn (int $toX, int $toY): array => ['type' => 'pointerMove', 'duration' => 60, 'x' => $toX, 'y' => $toY];
         $steps = [$move($startX, $startY), ['type' => 'pointerDown', 'button' => 0]];
+        if ($rest > 0) {
+            $steps[] = ['type' => 'pause', 'duration' => $rest];
+        }
         if (0 !== $x || 0 !== $y) {
             array_push($steps, $move($startX + intdiv($x, 2), $startY + intdiv($y, 2)), $move($startX + $x, $startY + $y));
         }
@@ -196,7 +278,7 @@ final readonly class Person
             } catch (StaleElementReferenceException) {
                 return null; // the page was just drawn anew
             }
-        }, "Waited in vain $what; the page says: ".mb_substr($this->text(), 0, 600));
+        }, "Waited in vain $what; the page says: ".mb_substr(str_replace("\n", ' · ', $this->text()), 0, 2500));
     }
 
     /** Fails if the page has complained, about broken scripts or the content policy for instance. */

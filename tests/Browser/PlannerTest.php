@@ -18,12 +18,12 @@ final class PlannerTest extends BrowserTestCase
         $odile->until(static fn (): bool => str_contains($odile->text(), 'dotted quarter'), 'the tempo to be counted in dotted quarters');
         $odile->cell(0, 0)->click();
         $odile->cell(1, 1440)->click();
-        $odile->press('Instruments: 4 offered');
-        $odile->press('Snare');
-        $odile->read('Instruments: 3 offered');
-        $odile->press('Undo: take away snare');
-        $odile->read('Instruments: 4 offered');
+        $odile->press('Row');
+        $odile->press('remove');
+        $odile->told('The row of snare is removed');
+        $odile->press('Undo: remove the row of snare');
         self::assertSame(90, $odile->hit(1, 1440), 'the row comes back with its hits');
+        $odile->press('Task');
         $odile->press('hidden');
         $odile->read('Saved at');
         $odile->until(static fn (): bool => !str_contains($odile->text(), 'Saving'), 'it to be kept');
@@ -43,6 +43,45 @@ final class PlannerTest extends BrowserTestCase
         $odile->read('Go on planning');
         $odile->readNot('Low Water');
         $odile->assertNoComplaints();
+    }
+
+    public function testATeacherLeavesOpenWhatSheLikes(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Plan an assignment');
+        $odile->fill('Name', 'Driftwood');
+        $odile->press('make their own');
+        $odile->read('They begin with what is on the sheet');
+        foreach (['the tempo', 'bars and sections', 'other instruments', 'Kick'] as $label) {
+            $odile->tick($label);
+        }
+        $odile->choose('Not these', 'Long whistle');
+        $odile->cell(0, 0)->click();
+        $odile->until(static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'), 'it to be kept');
+        $odile->press('Publish to Parade line');
+        $odile->read('0 of 20 handed in');
+
+        $wren = $this->person('wren');
+        $wren->press('Begin: Driftwood');
+        $wren->read('You choose tempo (60 to 140), bars and sections, instruments.');
+        self::assertSame(90, $wren->hit(0, 0), 'what the teacher drew is there');
+        $wren->press('Row');
+        $wren->read('The task needs this row.');
+        $wren->see('input[aria-label="Find an instrument to add"]')->sendKeys('whistle');
+        $wren->read('The task does not allow it.');
+        $wren->press('Task');
+        $wren->press('Hand in');
+        $wren->read('Attempt 1 is with your teacher');
+
+        $odile->go('/');
+        $odile->press('Mark 1: Driftwood');
+        $odile->press('Wren');
+        $odile->see('section[aria-label="Their beat"] .note-plain');
+        $odile->fill('Mark', '15');
+        $odile->press('Return to Wren');
+        $odile->read('Returned');
+        $odile->assertNoComplaints();
+        $wren->assertNoComplaints();
     }
 
     public function testWhatIsHandedInKeepsItsTarget(): void

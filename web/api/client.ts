@@ -11,6 +11,9 @@ export class ApiError extends Error {
   }
 }
 
+/** Milliseconds to wait for an answer. */
+const PATIENCE = 20_000;
+
 let csrf = '';
 
 /** Asks who is signed in, and keeps the token that later requests need. */
@@ -21,6 +24,7 @@ export async function session(): Promise<Session> {
 }
 
 /**
+ * @param body      sent as JSON; a text is sent as it is
  * @param keepalive lets the request outlive the page
  * @throws ApiError
  */
@@ -31,7 +35,9 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: s
       credentials: 'same-origin',
       keepalive,
       headers: method === 'GET' ? {} : { 'Content-Type': 'application/json', 'X-CSRF-Token': csrf },
-      body: body === undefined ? null : JSON.stringify(body),
+      body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
+      // A connection that hangs is as good as none.
+      signal: keepalive ? null : AbortSignal.timeout(PATIENCE),
     }).catch(() => {
       throw new ApiError(0, 'The connection is lost; what you do is kept here and sent when it is back.', {
         title: '',

@@ -196,7 +196,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Groove map and counting words for settings that are not saved yet */
+        /** Groove maps, counting words and fills for settings that are not saved yet */
         post: {
             parameters: {
                 query?: never;
@@ -222,6 +222,284 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["Music"];
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** So many hits as evenly as the steps allow */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        count: number;
+                        steps: number;
+                        start?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Computed */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            places: number[];
+                        };
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Gaps, evenness and likeness of the hits of a row */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        places: number[];
+                        bars: number;
+                        barTicks: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Computed */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RowShape"];
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/quantize": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hits drawn towards a note value */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                        section: number;
+                        rows: number[];
+                        from: number;
+                        to: number;
+                        snap: string;
+                        strength: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Computed */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            pattern: components["schemas"]["Pattern"];
+                        };
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/rescale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A section over twice or half the time */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                        section: number;
+                        /** @enum {string} */
+                        to: "double" | "half";
+                    };
+                };
+            };
+            responses: {
+                /** @description Computed */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            pattern: components["schemas"]["Pattern"];
+                        };
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/remeter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pattern in another meter, with the hits that do not fit */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                        meter: components["schemas"]["Meter"];
+                    };
+                };
+            };
+            responses: {
+                /** @description Computed */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Remetered"];
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/edit/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a pattern file, or says what is wrong with it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["Pattern"];
+                };
+            };
+            responses: {
+                /** @description The pattern as it is written */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            pattern: components["schemas"]["Pattern"];
+                        };
                     };
                 };
                 422: components["responses"]["Problem"];
@@ -492,6 +770,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts/{id}/draft/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What the draft was at each save of the last hour, and the states that were kept */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The newest first */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftStates"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/draft/states/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                version: number;
+            };
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                    version: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The pattern at that save */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            pattern: components["schemas"]["Pattern"];
+                        };
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/draft/states/{version}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                version: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                    version: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Kept for longer than an hour */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                409: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts/{id}/attempts": {
         parameters: {
             query?: never;
@@ -584,8 +985,8 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            result: components["schemas"]["Result"];
-                            target: components["schemas"]["Pattern"];
+                            result: components["schemas"]["Result"] | null;
+                            target: components["schemas"]["Pattern"] | null;
                             pattern: components["schemas"]["Pattern"];
                         };
                     };
@@ -805,9 +1206,14 @@ export interface components {
                 name: string;
                 ticks: number;
             }[];
+            /** @description Those that are offered */
+            meters: components["schemas"]["Meter"][];
             limits: {
                 title: number;
                 bars: number;
+                sections: number;
+                order: number;
+                hits: number;
                 rows: number;
                 note: number;
                 feedback: number;
@@ -903,6 +1309,52 @@ export interface components {
                 say: string;
                 weight: number;
             }[];
+            /** @description Ways to fill a bar: ticks from the bar line */
+            fills: {
+                name: string;
+                label: string;
+                places: number[];
+            }[];
+            /** @description Where the swing is open: the groove of every swing that can be chosen, by unit and percent */
+            grooves?: {
+                [key: string]: number[][];
+            };
+        };
+        RowShape: {
+            gaps: number[];
+            turns: number;
+            evenness: number | null;
+            bars: number[][];
+            halves: number[];
+        };
+        Remetered: {
+            pattern: components["schemas"]["Pattern"];
+            lost: {
+                section: number;
+                row: number;
+                at: number;
+            }[];
+        };
+        DraftStates: {
+            states: {
+                version: number;
+                savedAt: string;
+                kept: boolean;
+            }[];
+        };
+        /** @description What a task leaves open to the student */
+        Freedom: {
+            /** @description Quarter notes a minute; null when the tempo is set */
+            tempo?: {
+                low: number;
+                high: number;
+            } | null;
+            meter?: boolean;
+            swing?: boolean;
+            form?: boolean;
+            rows?: boolean;
+            required?: string[];
+            forbidden?: string[];
         };
         Assignment: {
             id: string;
@@ -928,6 +1380,7 @@ export interface components {
             swing: components["schemas"]["Swing"];
             kit: string;
             bars: number;
+            freedom: components["schemas"]["Freedom"];
             points: number;
         };
         /** @description docs/policy.md describes every key */
@@ -949,13 +1402,13 @@ export interface components {
             counting?: components["schemas"]["Counting"];
         };
         PlannedPart: components["schemas"]["Part"] & {
-            target: components["schemas"]["Pattern"];
+            pattern: components["schemas"]["Pattern"];
+            target: components["schemas"]["Pattern"] | null;
             policy: components["schemas"]["Policy"];
         };
         PlannedAssignment: components["schemas"]["Assignment"] & {
             attempts: number;
             parts: components["schemas"]["PlannedPart"][];
-            music: components["schemas"]["Music"] | null;
         };
         AssignmentInput: {
             courseId?: string;
@@ -964,9 +1417,12 @@ export interface components {
             dueAt: string | null;
             parts: {
                 /** @enum {string} */
+                kind?: "copy" | "build-on" | "create";
+                /** @enum {string} */
                 view: "seen" | "hidden";
                 instruments: string[];
-                target: components["schemas"]["Pattern"];
+                pattern: components["schemas"]["Pattern"];
+                freedom?: components["schemas"]["Freedom"];
                 policy?: components["schemas"]["Policy"];
             }[];
         };
@@ -1038,7 +1494,7 @@ export interface components {
                     id: string;
                     number: number;
                     handedInAt: string;
-                    placement: number;
+                    placement: number | null;
                     suggested: number | null;
                     mark: number | null;
                     /** @enum {string} */
@@ -1071,7 +1527,7 @@ export interface components {
                 name: string;
             };
             attempt: components["schemas"]["Attempt"];
-            result: components["schemas"]["Result"];
+            result: components["schemas"]["Result"] | null;
             feedback: components["schemas"]["Feedback"];
             next: string | null;
         };

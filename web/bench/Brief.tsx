@@ -1,15 +1,29 @@
 import type { Bench } from '../api/types';
 import { plural, when } from '../ui/words';
 
+/** What the task sets, and what it leaves open, in a line. */
+function whatIsSet(part: Bench['part']): string {
+  const { freedom, meter, bars } = part;
+  const open = [
+    freedom.meter && 'meter',
+    freedom.tempo && `tempo (${freedom.tempo.low} to ${freedom.tempo.high})`,
+    freedom.swing && 'swing',
+    freedom.form && 'bars and sections',
+    freedom.rows && 'instruments',
+  ].filter(Boolean);
+  const set = `${plural(bars, 'bar')} of ${meter.count}/${meter.unit}`;
+  return open.length === 0 ? `${set}. Meter and tempo are set by the task.` : `You begin with ${set}. You choose ${open.join(', ')}.`;
+}
+
 /** The task, beside the sheet. */
 export function Brief({ bench, showTarget, toggleTarget }: { bench: Bench; showTarget?: boolean; toggleTarget?: () => void }) {
   const { assignment, part, open } = bench;
   return (
-    <section aria-labelledby="brief" className="card">
+    <section aria-labelledby="brief" className="card p-3">
       <h2 id="brief">The task</h2>
       <p className="mt-2 whitespace-pre-line">{assignment.brief || 'Build the beat, then hand it in.'}</p>
       <p className="mt-3 text-sm text-faint">
-        {plural(part.bars, 'bar')} of {part.meter.count}/{part.meter.unit}. Meter and tempo are set by the task.
+        {whatIsSet(part)}
         {assignment.dueAt && (open ? ` Due ${when(assignment.dueAt)}.` : ` Was due ${when(assignment.dueAt)}.`)}
       </p>
       {toggleTarget ? (

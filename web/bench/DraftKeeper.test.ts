@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, Pattern } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { withHit } from '../music/pattern';
-import { DraftKeeper } from './DraftKeeper';
+import { DraftKeeper, unsent } from './DraftKeeper';
 
 const pattern: Pattern = {
   format: 'pulsanda-pattern',
@@ -39,7 +39,7 @@ class World {
       removeEventListener: (name: string) => this.listeners.delete(name),
     });
     vi.stubGlobal('fetch', async (path: string, init: { method: string; body: string }) => {
-      const sent = { method: init.method, path, body: JSON.parse(init.body) };
+      const sent = { method: init.method, path, body: JSON.parse(init.body ?? '{}') };
       this.sent.push(sent);
       const answer = this.answer(sent);
       if (answer === 'offline') throw new TypeError('no connection');
@@ -95,20 +95,48 @@ describe('keeping a draft', () => {
     expect(world.sent.at(-1)?.body.pattern.sections[0]?.rows[0]?.hits).toHaveLength(2);
   });
 
-  it('takes up what an earlier visit could not send, as a step that can be undone', async () => {
+  it('sends what an earlier visit could not', async () => {
     world.kept.set(PATH, JSON.stringify({ version: 3, pattern: withHit(pattern, 0, 0, { at: 960 }), note: 'Later' }));
-    keeper.start();
-    expect(store.undoName).toBe('Take up what was not sent');
-    expect(keeper.note).toBe('Later');
+    const kept = unsent(PATH);
+    const again = new DraftKeeper(PATH, new PatternStore(kept?.pattern ?? pattern), draft, kept);
+    again.start();
+    expect(again.note).toBe('Later');
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent[0]?.body.note).toBe('Later');
+    expect(world.sent[0]?.body.pattern.sections[0]?.rows[0]?.hits).toHaveLength(1);
+    again.stop();
   });
 
-  it('does not take up what rests on an older version', () => {
-    world.kept.set(PATH, JSON.stringify({ version: 2, pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' }));
+  it('asks when what was not sent rests on an older version, and loses neither', async () => {
+    const kept = { version: 2, pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' };
+    const mine = new PatternStore(kept.pattern);
+    const again = new DraftKeeper(PATH, mine, draft, kept);
+    again.start();
+    expect(again.keeping).toMatchObject({ state: 'conflict', other: draft });
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(world.sent).toEqual([]);
+    expect(unsent(PATH)?.pattern, 'still there after another reload').toEqual(kept.pattern);
+    await again.settle('both');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(world.sent.map((one) => [one.method, one.path])).toEqual([
+      ['POST', `${PATH}/draft/states/3/keep`],
+      ['PUT', `${PATH}/draft`],
+    ]);
+    expect(world.sent[1]?.body.version).toBe(3);
+    again.stop();
+  });
+
+  it('goes on without storage', async () => {
+    vi.stubGlobal('localStorage', {
+      setItem: () => {
+        throw new Error('full');
+      },
+      removeItem: () => {},
+    });
     keeper.start();
-    expect(store.pattern).toBe(pattern);
-    expect(world.kept.size).toBe(0);
+    add(0);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.keeping.state).toBe('saved');
   });
 
   it('tells of another tab, sends nothing more, and lets the person choose', async () => {
@@ -122,7 +150,7 @@ describe('keeping a draft', () => {
     await vi.advanceTimersByTimeAsync(5000);
     expect(world.sent).toHaveLength(1);
     world.answer = ({ body }) => ({ status: 200, body: { ...body, version: 8, savedAt: null } });
-    keeper.settle('mine');
+    await keeper.settle('mine');
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent[1]?.body.version).toBe(7);
     expect(world.sent[1]?.body.pattern.sections[0]?.rows[0]?.hits.map((hit) => hit.at)).toEqual([0, 240]);
@@ -134,7 +162,7 @@ describe('keeping a draft', () => {
     world.answer = () => ({ status: 409, body: { title: '', status: 409, detail: 'x', draft: other } });
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    keeper.settle('other');
+    await keeper.settle('other');
     expect(store.pattern).toEqual(other.pattern);
     store.undo();
     expect(store.pattern.sections[0]?.rows[0]?.hits).toEqual([{ at: 0 }]);

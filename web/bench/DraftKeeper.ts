@@ -8,14 +8,24 @@ export type Keeping =
   | { state: 'waiting' | 'refused'; sentence: string }
   | { state: 'conflict'; sentence: string; other: Draft };
 
-type Kept = { version: number; pattern: Pattern; note: string };
+export type Kept = { version: number; pattern: Pattern; note: string };
 
 const PAUSE = 350;
 const RETRY = 4000;
+const ELSEWHERE = 'This beat was changed in another tab or on another device; choose which one to keep.';
+
+/** What an earlier visit could not send; null when everything was sent. */
+export function unsent(path: string): Kept | null {
+  try {
+    return JSON.parse(localStorage.getItem(path) ?? 'null');
+  } catch {
+    return null;
+  }
+}
 
 /**
  * Keeps a draft: every change is written to the browser at once and to the server after a short pause. A lost connection only
- * delays it. The server counts versions; when another tab has saved since, nothing is overwritten and the person chooses.
+ * delays it. The server counts versions; when another tab or device has saved since, nothing is overwritten and the person chooses.
  */
 export class DraftKeeper {
   #keeping: Keeping;
@@ -27,15 +37,23 @@ export class DraftKeeper {
   #listeners = new Set<() => void>();
   #ends: (() => void)[] = [];
 
+  /**
+   * @param store holds what was not sent when there is such a thing, else the draft's pattern
+   * @param kept  what was not sent
+   */
   constructor(
     private readonly path: string,
     private readonly store: PatternStore,
     draft: Draft,
+    kept: Kept | null = null,
   ) {
     this.#version = draft.version;
-    this.#note = draft.note;
+    this.#note = kept?.note ?? draft.note;
     this.#known = { pattern: draft.pattern, note: draft.note };
-    this.#keeping = { state: 'saved', at: draft.savedAt };
+    this.#keeping =
+      kept && kept.version !== draft.version
+        ? { state: 'conflict', sentence: ELSEWHERE, other: draft }
+        : { state: 'saved', at: draft.savedAt };
   }
 
   get keeping(): Keeping {
@@ -51,7 +69,7 @@ export class DraftKeeper {
     return () => this.#listeners.delete(listener);
   };
 
-  /** Begins to follow the store, and takes up what an earlier visit could not send. */
+  /** Begins to follow the store, and sends what an earlier visit could not. */
   start(): void {
     this.#ends.push(this.store.subscribe(() => this.#changed()));
     const leave = () => this.#leave();
@@ -62,14 +80,7 @@ export class DraftKeeper {
       () => window.removeEventListener('pagehide', leave),
       () => window.removeEventListener('online', back),
     );
-    const kept = this.#read();
-    if (kept && kept.version === this.#version) {
-      this.#note = kept.note;
-      this.store.change('Take up what was not sent', () => kept.pattern);
-      this.#changed();
-    } else {
-      localStorage.removeItem(this.path);
-    }
+    this.#changed();
   }
 
   stop(): void {
@@ -100,10 +111,15 @@ export class DraftKeeper {
     }
   }
 
-  /** Settles a conflict: mine replaces the other, or the other replaces mine (which undo brings back). */
-  settle(keep: 'mine' | 'other'): void {
+  /**
+   * Settles a conflict: mine replaces the other, or the other replaces mine (which undo brings back), or both stay: mine on the sheet,
+   * the other among the kept beats.
+   * @throws ApiError when the other one could not be kept
+   */
+  async settle(keep: 'mine' | 'other' | 'both'): Promise<void> {
     if (this.#keeping.state !== 'conflict') return;
     const { other } = this.#keeping;
+    if (keep === 'both') await call('POST', `${this.path}/draft/states/${other.version}/keep`);
     this.#version = other.version;
     this.#known = { pattern: other.pattern, note: other.note };
     this.#set({ state: 'changed' });
@@ -123,13 +139,17 @@ export class DraftKeeper {
   }
 
   #changed(): void {
-    if (this.#keeping.state === 'conflict') return;
     if (!this.#dirty()) {
-      localStorage.removeItem(this.path);
-      if (!this.#sending) this.#set({ state: 'saved', at: new Date().toISOString() });
+      keep(this.path, null);
+      if (!this.#sending && this.#keeping.state !== 'saved') this.#set({ state: 'saved', at: new Date().toISOString() });
       return;
     }
-    localStorage.setItem(this.path, JSON.stringify(this.#work()));
+    if (this.#keeping.state === 'conflict') {
+      // Still resting on the version before: whoever comes back is asked again.
+      keep(this.path, { ...this.#work(), version: -1 });
+      return;
+    }
+    keep(this.path, this.#work());
     if (this.#keeping.state !== 'waiting') this.#set({ state: 'changed' });
     this.#schedule(PAUSE);
   }
@@ -167,10 +187,10 @@ export class DraftKeeper {
     this.#version = draft.version;
     this.#known = { pattern: sent.pattern, note: sent.note };
     if (this.#dirty()) {
-      localStorage.setItem(this.path, JSON.stringify(this.#work()));
+      keep(this.path, this.#work());
       this.#set({ state: 'changed' });
     } else {
-      localStorage.removeItem(this.path);
+      keep(this.path, null);
       this.#set({ state: 'saved', at: draft.savedAt });
     }
   }
@@ -187,16 +207,17 @@ export class DraftKeeper {
     if (this.#dirty() && this.#keeping.state !== 'conflict') void call('PUT', `${this.path}/draft`, this.#work(), true).catch(() => {});
   }
 
-  #read(): Kept | null {
-    try {
-      return JSON.parse(localStorage.getItem(this.path) ?? 'null');
-    } catch {
-      return null;
-    }
-  }
-
   #set(keeping: Keeping): void {
     this.#keeping = keeping;
     for (const listener of this.#listeners) listener();
+  }
+}
+
+function keep(path: string, work: Kept | null): void {
+  try {
+    if (work) localStorage.setItem(path, JSON.stringify(work));
+    else localStorage.removeItem(path);
+  } catch {
+    // Storage is full or not allowed: the server still gets every change while there is a connection.
   }
 }

@@ -30,7 +30,7 @@ export function HandIn({ bench, keeper, limit }: { bench: Bench; keeper: DraftKe
     }
   };
   return (
-    <section aria-labelledby="hand-in" className="card">
+    <section aria-labelledby="hand-in" className="card p-3">
       <h2 id="hand-in">Hand in</h2>
       <label className="mt-2 block text-sm">
         What did you choose, and why? (if you like)

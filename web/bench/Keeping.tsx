@@ -1,13 +1,13 @@
+import { useState } from 'react';
+import { hitCount } from '../music/pattern';
 import { Notice } from '../ui/states';
-import type { Keeping } from './DraftKeeper';
+import { clock, plural } from '../ui/words';
+import type { DraftKeeper, Keeping } from './DraftKeeper';
 
 /** The saved state, always in sight. */
 export function KeepingNote({ keeping }: { keeping: Keeping }) {
   const text = {
-    saved: () =>
-      keeping.state === 'saved' && keeping.at
-        ? `Saved at ${new Date(keeping.at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}`
-        : 'Nothing to save yet',
+    saved: () => (keeping.state === 'saved' && keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet'),
     changed: () => 'Saving …',
     saving: () => 'Saving …',
     waiting: () => 'Not sent yet; kept in this browser and sent when the connection is back',
@@ -25,27 +25,27 @@ export function KeepingNote({ keeping }: { keeping: Keeping }) {
   );
 }
 
-export function ConflictNotice({
-  keeping,
-  settle,
-}: {
-  keeping: Extract<Keeping, { state: 'conflict' }>;
-  settle: (keep: 'mine' | 'other') => void;
-}) {
-  const hits = keeping.other.pattern.sections[0]?.rows.reduce((sum, row) => sum + row.hits.length, 0) ?? 0;
+export function ConflictNotice({ keeper, keeping }: { keeper: DraftKeeper; keeping: Extract<Keeping, { state: 'conflict' }> }) {
+  const [error, setError] = useState('');
+  const { other } = keeping;
+  const settle = (keep: 'mine' | 'other' | 'both') => keeper.settle(keep).catch((problem: Error) => setError(problem.message));
   return (
     <div className="mb-3">
       <Notice>
         <p>{keeping.sentence}</p>
         <p className="mt-2 flex flex-wrap items-center gap-2">
-          <button type="button" className="button" onClick={() => settle('mine')}>
+          <button type="button" className="button" onClick={() => void settle('mine')}>
             Keep the beat in this tab
           </button>
-          <button type="button" className="button" onClick={() => settle('other')}>
-            Take the other one ({hits} hits, saved {keeping.other.savedAt ? new Date(keeping.other.savedAt).toLocaleTimeString() : ''})
+          <button type="button" className="button" onClick={() => void settle('other')}>
+            Take the other one ({plural(hitCount(other.pattern), 'hit')}
+            {other.savedAt ? `, saved ${clock(other.savedAt)}` : ''})
           </button>
-          <span className="text-sm">Either way, undo brings back what you have here.</span>
+          <button type="button" className="button" onClick={() => void settle('both')}>
+            Keep both: this one here, the other under Steps
+          </button>
         </p>
+        {error && <p className="mt-2 font-bold">{error}</p>}
       </Notice>
     </div>
   );

@@ -1,35 +1,35 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import type { RefObject } from 'react';
+import { useEffect, useRef } from 'react';
+import { EVERYWHERE, KEYS } from './keys';
 
-const KEYS: [string, string][] = [
-  ['Space', 'play or stop'],
-  ['Arrows', 'go to another place or row'],
-  ['Home, End', 'first and last place of the row'],
-  ['Enter', 'add a hit, or remove it'],
-  ['1 2 3 4', 'ghost, soft, firm, accent'],
-  ['Shift + up, down', 'harder, softer'],
-  ['Delete', 'remove the hit'],
-  ['Ctrl + Z', 'undo; with Shift: redo'],
-  ['?', 'show or hide this'],
-];
-
-/** What hands can do here. Opens beside the sheet, never over it. */
-export function KeysHelp({ button }: { button: RefObject<HTMLButtonElement | null> }) {
+/** What hands can do here, on "?". Opens beside the sheet, never over it. */
+export function KeysHelp() {
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (event.key !== '?' || (event.target as HTMLElement).closest('input, textarea')) return;
+      event.preventDefault();
+      button.current?.click();
+    };
+    document.addEventListener('keydown', key);
+    return () => document.removeEventListener('keydown', key);
+  }, []);
   return (
-    <Disclosure as="section" className="card text-sm">
+    <Disclosure as="section" className="card p-3 text-sm">
       <DisclosureButton ref={button} className="quiet-link font-bold">
         Keys and hands (?)
       </DisclosureButton>
       <DisclosurePanel>
         <p className="mt-2">
-          Press a place to add a hit, press it again to remove it. Drag along the row to paint or erase. Drag a hit up for harder, down for
-          softer.
+          Press a place to add a hit, press it again to remove it. Drag along the row to paint, or from a hit to erase. Drag a hit up for
+          harder, down for softer, and on over its neighbours. Drag a notehead sideways to push it. With Shift, or after a moment's rest of
+          a finger, a drag marks.
         </p>
         <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-          {KEYS.map(([key, what]) => (
-            <div key={key} className="contents">
+          {[...KEYS.map(({ keys, what }) => [keys, what] as const), ...EVERYWHERE].map(([keys, what]) => (
+            <div key={keys} className="contents">
               <dt>
-                <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{key}</kbd>
+                <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
               </dt>
               <dd>{what}</dd>
             </div>

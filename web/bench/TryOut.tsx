@@ -13,13 +13,15 @@ export function TryOut({ store, bench, path }: { store: PatternStore; bench: Ben
   const compare = async () => {
     setError('');
     try {
-      setResult((await call<{ result: Result }>('POST', `${path}/try`, { pattern: store.pattern })).result);
+      const answer = await call<{ result: Result | null }>('POST', `${path}/try`, { pattern: store.pattern });
+      setResult(answer.result);
+      if (!answer.result) setError('This task has no target to compare with; what you built would be handed in as it is.');
     } catch (problem) {
       setError((problem as Error).message);
     }
   };
   return (
-    <section aria-labelledby="try" className="card">
+    <section aria-labelledby="try" className="card p-3">
       <h2 id="try">Try it out</h2>
       <p className="mt-1 text-sm">Build as a student would, then see what Pulsanda says to it.</p>
       <p className="mt-2 flex flex-wrap gap-2">

@@ -21,8 +21,9 @@ export function Answer({ data, text, setText, limit }: Props) {
   const [error, setError] = useState('');
   const known = useRef({ mark, text });
   const value = mark.trim() === '' ? null : Number(mark.replace(',', '.'));
-  const points = data.result.points;
+  const { points } = data.part;
   const wrong = value !== null && (Number.isNaN(value) || value < 0 || value > points);
+  const suggested = data.result?.mark ?? null;
   const first = data.student.name.split(' ')[0];
 
   // Kept after a pause while it is not returned yet, and at once when the page or the attempt is left. A returned answer changes
@@ -87,9 +88,9 @@ export function Answer({ data, text, setText, limit }: Props) {
             onChange={(event) => setMark(event.target.value)}
           />
         </label>
-        {data.result.mark !== null && (
-          <button type="button" className="button" onClick={() => setMark(String(data.result.mark))}>
-            Take {data.result.mark}
+        {suggested !== null && (
+          <button type="button" className="button" onClick={() => setMark(String(suggested))}>
+            Take {suggested}
           </button>
         )}
       </div>

@@ -41,7 +41,8 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                     {late(attempt.handedInAt) && ', late'}
                   </span>
                   <span className="shrink-0">
-                    {Math.round(attempt.placement * 100)} % · {STATES[attempt.state]}
+                    {attempt.placement !== null && `${Math.round(attempt.placement * 100)} % · `}
+                    {STATES[attempt.state]}
                   </span>
                 </span>
               </Link>

@@ -44,13 +44,14 @@ export function Compared({ result, target, submission, music, catalogue, beatNam
     <>
       <Transport
         player={player}
-        tempo={tempoWords(submission.tempo)}
         voices={[
           { value: BEAT, label: beatName },
           { value: TARGET, label: 'Target' },
           { value: 'turn', label: 'In turn' },
         ]}
-      />
+      >
+        <span className="text-sm text-faint">{tempoWords(submission.tempo)}</span>
+      </Transport>
       <section aria-label="Target and beat in one sheet" className="card mt-3 overflow-x-auto">
         <ComparisonSheet
           label="Target and beat"

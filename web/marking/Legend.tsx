@@ -1,3 +1,4 @@
+import { scaleOf } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 
 const SIGNS = [
@@ -13,7 +14,7 @@ export function Legend() {
       {SIGNS.map(({ ink, text }) => (
         <li key={text} className="flex items-center gap-1.5">
           <svg aria-hidden="true" width="18" height="26">
-            <Note x={8} y={19} head="oval" hit={{ at: 0, velocity: 40 }} ink={ink} />
+            <Note x={8} y={19} head="oval" hit={{ at: 0, velocity: 40 }} scale={scaleOf(1)} ink={ink} />
           </svg>
           {text}
         </li>

@@ -55,7 +55,12 @@ export default function ReturnedPage() {
           beatName="My beat"
         />
       ) : (
-        <OwnBeat data={data} catalogue={catalogue.data} />
+        <>
+          {feedback && data.part.view === 'hidden' && (
+            <p className="mb-3">The target of this task stays hidden, so your teacher says in words what differs.</p>
+          )}
+          <OwnBeat title="Your beat" pattern={data.attempt.pattern} music={data.music} catalogue={catalogue.data} />
+        </>
       )}
     </div>
   );

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Pattern } from '../api/types';
 import { PatternStore } from './PatternStore';
-import { cleared, hitCount, withBarRepeated, withHit, withoutHit, withVelocity } from './pattern';
+import { cleared, hitCount, withHit, withoutHit } from './pattern';
 
-const BAR = 3840;
 const empty: Pattern = {
   format: 'pulsanda-pattern',
   version: 1,
@@ -34,25 +33,14 @@ describe('changing a pattern', () => {
     expect(empty.sections[0]?.rows[0]?.hits).toEqual([]);
   });
 
-  it('keeps velocity between 1 and 127', () => {
-    const one = withHit(empty, 0, 1, { at: 0 });
-    expect(hits(withVelocity(one, 0, 1, 0, 900), 1)).toEqual([[0, 127]]);
-    expect(hits(withVelocity(one, 0, 1, 0, -4), 1)).toEqual([[0, 1]]);
-  });
-
   it('gives the same object back when nothing changes', () => {
     expect(withoutHit(empty, 0, 0, 240)).toBe(empty);
     expect(withHit(empty, 3, 9, { at: 0 })).toBe(empty);
   });
 
-  it('repeats a bar over the next one, with everything a hit holds', () => {
-    const two = withHit(withHit(empty, 0, 0, { at: 240, velocity: 28, push: 20 }), 0, 0, { at: BAR + 960 });
-    const repeated = withBarRepeated(two, 0, 1, BAR);
-    expect(repeated.sections[0]?.rows[0]?.hits).toEqual([
-      { at: 240, velocity: 28, push: 20 },
-      { at: BAR + 240, velocity: 28, push: 20 },
-    ]);
-    expect(hitCount(cleared(repeated))).toBe(0);
+  it('empties a section and keeps its rows', () => {
+    expect(hitCount(cleared(withHit(empty, 0, 0, { at: 240 }), 0))).toBe(0);
+    expect(cleared(empty, 0).sections[0]?.rows).toHaveLength(2);
   });
 });
 
@@ -63,7 +51,7 @@ describe('the store', () => {
     const store = new PatternStore(empty);
     store.change('Add kick', add(0));
     store.change('Add another kick', add(960));
-    expect(store.steps).toEqual(['Add another kick', 'Add kick']);
+    expect(store.history.done.map((step) => step.name)).toEqual(['Add kick', 'Add another kick']);
     expect(store.undo()).toBe('Add another kick');
     expect(hits(store.pattern, 0)).toEqual([[0, 90]]);
     expect(store.redoName).toBe('Add another kick');
@@ -80,9 +68,26 @@ describe('the store', () => {
     store.begin();
     for (const at of [0, 240, 480]) store.change('Add kick', add(at));
     store.end();
-    expect(store.steps).toEqual(['Add kick']);
+    expect(store.history.done.map((step) => step.name)).toEqual(['Add kick']);
     store.undo();
     expect(store.pattern).toBe(empty);
+  });
+
+  it('leaves nothing of a gesture that is taken away', () => {
+    const store = new PatternStore(empty);
+    store.begin();
+    store.change('Add kick', add(0));
+    store.cancel();
+    expect(store.pattern).toBe(empty);
+    expect(store.undoName).toBeNull();
+  });
+
+  it('takes several steps back at once, and again', () => {
+    const store = new PatternStore(empty);
+    for (const at of [0, 240, 480]) store.change(`Add at ${at}`, add(at));
+    expect(store.undo(2)).toBe('Add at 240');
+    expect(hits(store.pattern, 0)).toEqual([[0, 90]]);
+    expect(store.redo(9)).toBe('Add at 480');
   });
 
   it('forgets nothing when a gesture changed nothing', () => {

@@ -1,10 +1,11 @@
 import type { Pattern } from '../api/types';
 
-type Step = { name: string; before: Pattern; after: Pattern };
+export type Step = { name: string; before: Pattern; after: Pattern };
+export type History = { done: readonly Step[]; undone: readonly Step[] };
 
 /**
- * The pattern being edited, with undo and redo. No framework in it: React subscribes at the edge. A gesture (a drag, a held key)
- * is many small changes and one step.
+ * The pattern being edited, with undo and redo without limit. No framework in it: React subscribes at the edge. A gesture (a drag,
+ * a held key) is many small changes and one step.
  */
 export class PatternStore {
   #pattern: Pattern;
@@ -13,17 +14,19 @@ export class PatternStore {
   #gesture: { name: string | null; before: Pattern } | null = null;
   #listeners = new Set<() => void>();
 
-  constructor(pattern: Pattern) {
+  constructor(pattern: Pattern, history: History = { done: [], undone: [] }) {
     this.#pattern = pattern;
+    this.#done = [...history.done];
+    this.#undone = [...history.undone];
   }
 
   get pattern(): Pattern {
     return this.#pattern;
   }
 
-  /** The names of the steps that can be undone, the newest first. */
-  get steps(): string[] {
-    return this.#done.map((step) => step.name).reverse();
+  /** The steps taken, the oldest first, and those taken back, the last one taken back at the end. */
+  get history(): History {
+    return { done: this.#done, undone: this.#undone };
   }
 
   get undoName(): string | null {
@@ -64,22 +67,37 @@ export class PatternStore {
     }
   }
 
-  undo(): string | null {
-    return this.#step(this.#done, this.#undone, (step) => step.before);
+  /** Ends a gesture as if it had not been. */
+  cancel(): void {
+    const gesture = this.#gesture;
+    this.#gesture = null;
+    if (gesture && gesture.before !== this.#pattern) {
+      this.#pattern = gesture.before;
+      this.#tell();
+    }
   }
 
-  redo(): string | null {
-    return this.#step(this.#undone, this.#done, (step) => step.after);
+  /** Takes back one step, or several. @returns the name of the last one taken back */
+  undo(count = 1): string | null {
+    return this.#go(this.#done, this.#undone, (step) => step.before, count);
   }
 
-  #step(from: Step[], to: Step[], state: (step: Step) => Pattern): string | null {
+  redo(count = 1): string | null {
+    return this.#go(this.#undone, this.#done, (step) => step.after, count);
+  }
+
+  #go(from: Step[], to: Step[], state: (step: Step) => Pattern, count: number): string | null {
     this.end();
-    const step = from.pop();
-    if (!step) return null;
-    to.push(step);
-    this.#pattern = state(step);
-    this.#tell();
-    return step.name;
+    let name: string | null = null;
+    for (let i = 0; i < count; i++) {
+      const step = from.pop();
+      if (!step) break;
+      to.push(step);
+      this.#pattern = state(step);
+      name = step.name;
+    }
+    if (name !== null) this.#tell();
+    return name;
   }
 
   #record(step: Step): void {

@@ -1,95 +1,128 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { type ReactNode, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call } from '../api/client';
 import type { Catalogue, Music, PlannedAssignment } from '../api/types';
-import { EditBar } from '../bench/EditBar';
+import { Editor } from '../bench/Editor';
 import { KeysHelp } from '../bench/KeysHelp';
+import { useMusic } from '../bench/useMusic';
+import { Workbench } from '../bench/Workbench';
 import { PatternStore } from '../music/PatternStore';
-import { EditSheet } from '../sheet/EditSheet';
-import { Transport } from '../sound/Transport';
-import { usePlayer, usePosition } from '../sound/usePlayer';
-import { Notice } from '../ui/states';
-import { plural, tempoWords, when } from '../ui/words';
-import { MusicFields } from './MusicFields';
+import { playerFor } from '../sound/usePlayer';
+import { Failed, Notice, Waiting } from '../ui/states';
+import { plural, when } from '../ui/words';
 import { inputOf, type Plan, planOf } from './plan';
 import { TaskFields } from './TaskFields';
 
-/** The Planner: the words of the task at the right, the target on the same sheet as students use. */
+/** The Planner: the words of the task beside the sheet, which is the one that students use. */
 export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue: Catalogue }) {
   const [plan, setPlan] = useState(opened);
-  const [store] = useState(() => new PatternStore(opened.target));
-  const target = useSyncExternalStore(store.subscribe, () => store.pattern);
-  const { meter, swing = { percent: 50, unit: 16 }, sections } = target;
-  const bars = sections[0]?.bars ?? 1;
-  const music = useQuery({
-    queryKey: ['music', meter, swing, bars, plan.course.counting],
-    queryFn: () => call<Music>('POST', '/api/music', { meter, swing, bars, counting: plan.course.counting }),
-    staleTime: Number.POSITIVE_INFINITY,
-    placeholderData: keepPreviousData,
-  });
+  const [store] = useState(() => new PatternStore(opened.pattern));
+  const pattern = useSyncExternalStore(store.subscribe, () => store.pattern);
+  const { music, error } = useMusic(pattern, plan.course.counting, null);
   const keeper = usePlanKeeping(plan, setPlan, store);
   const locked = plan.attempts > 0;
+  if (error) return <Failed error={error} />;
+  if (!music) return <Waiting what="the sheet" />;
   return (
-    <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
-      <div className="min-w-0">
-        <div className="mb-3 flex flex-wrap items-baseline gap-x-4">
-          <h1>{plan.title || 'A new assignment'}</h1>
-          <span className="text-faint">{plan.course.name}</span>
-          <p role="status" className="text-sm text-faint">
-            {keeper.said}
-          </p>
-        </div>
-        {keeper.error && <Notice>{keeper.error}</Notice>}
-        {locked && (
-          <p className="card mb-3">
-            {plural(plan.attempts, 'beat is', 'beats are')} handed in, so the target and its settings stay as they are. Title, brief and due
-            time can change.
-          </p>
-        )}
-        <MusicFields store={store} catalogue={catalogue} locked={locked} />
-        {music.error && <Notice>{music.error.message}</Notice>}
-        {music.data && !music.isPlaceholderData && (
-          <TargetEditor store={store} music={music.data} catalogue={catalogue} locked={locked} bars={bars} />
-        )}
+    <PlanSheet
+      store={store}
+      catalogue={catalogue}
+      music={music}
+      counting={plan.course.counting}
+      locked={locked}
+      copy={plan.kind === 'copy'}
+      head={<PlanHead plan={plan} keeper={keeper} />}
+    >
+      <TaskFields
+        plan={plan}
+        change={(change) => setPlan((before) => ({ ...before, ...change }))}
+        pattern={pattern}
+        catalogue={catalogue}
+        locked={locked}
+      />
+      <Publish plan={plan} keeper={keeper} />
+      <KeysHelp />
+    </PlanSheet>
+  );
+}
+
+type Keeper = ReturnType<typeof usePlanKeeping>;
+
+function PlanHead({ plan, keeper }: { plan: Plan; keeper: Keeper }) {
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
+        <h1>{plan.title || 'A new assignment'}</h1>
+        <span className="text-faint">{plan.course.name}</span>
+        <p role="status" className="text-sm text-faint">
+          {keeper.said}
+        </p>
       </div>
-      <aside className="flex flex-col gap-4">
-        <TaskFields
-          plan={plan}
-          change={(change) => setPlan((before) => ({ ...before, ...change }))}
-          limits={catalogue.limits}
-          locked={locked}
-        />
-        <section aria-labelledby="publish" className="card">
-          <h2 id="publish">{plan.publishedAt ? 'Published' : 'Publish'}</h2>
-          <p className="mt-1 text-sm text-faint">
-            {plan.publishedAt ? `The class sees this since ${when(plan.publishedAt)}.` : 'Until you publish, only you see this.'}
-          </p>
-          <p className="mt-2 flex flex-wrap gap-2">
-            {plan.publishedAt ? (
-              <button type="button" className="button button-main" disabled={!keeper.dirty} onClick={() => void keeper.save()}>
-                Save the changes
-              </button>
-            ) : (
-              <button
-                type="button"
-                className="button button-main"
-                disabled={plan.title.trim() === ''}
-                onClick={() => void keeper.publish()}
-              >
-                Publish to {plan.course.name}
-              </button>
-            )}
-            {plan.partId && (
-              <Link to={`/bench/${plan.partId}`} className="button">
-                Try it as a student
-              </Link>
-            )}
-          </p>
-          {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
-        </section>
-      </aside>
-    </div>
+      {keeper.error && <Notice>{keeper.error}</Notice>}
+      {plan.attempts > 0 && (
+        <p className="card mb-3">
+          {plural(plan.attempts, 'beat is', 'beats are')} handed in, so the sheet and its settings stay as they are. Title, brief and due
+          time can change.
+        </p>
+      )}
+    </>
+  );
+}
+
+function PlanSheet({ store, catalogue, music, counting, locked, copy, head, children }: SheetProps) {
+  const [editor] = useState(() => new Editor(store, catalogue, music, playerFor(catalogue, store.pattern.kit), null, []));
+  editor.music = music;
+  return (
+    <Workbench
+      label={copy ? 'The target' : 'What students begin with'}
+      editor={editor}
+      catalogue={catalogue}
+      music={music}
+      counting={counting}
+      locked={locked}
+      head={head}
+      first={{ name: 'Task', content: children }}
+    />
+  );
+}
+
+type SheetProps = {
+  store: PatternStore;
+  catalogue: Catalogue;
+  music: Music;
+  counting: Plan['course']['counting'];
+  locked: boolean;
+  copy: boolean;
+  head: ReactNode;
+  children: ReactNode;
+};
+
+function Publish({ plan, keeper }: { plan: Plan; keeper: Keeper }) {
+  return (
+    <section aria-labelledby="publish" className="card p-3">
+      <h2 id="publish">{plan.publishedAt ? 'Published' : 'Publish'}</h2>
+      <p className="mt-1 text-sm text-faint">
+        {plan.publishedAt ? `The class sees this since ${when(plan.publishedAt)}.` : 'Until you publish, only you see this.'}
+      </p>
+      <p className="mt-2 flex flex-wrap gap-2">
+        {plan.publishedAt ? (
+          <button type="button" className="button button-main" disabled={!keeper.dirty} onClick={() => void keeper.save()}>
+            Save the changes
+          </button>
+        ) : (
+          <button type="button" className="button button-main" disabled={plan.title.trim() === ''} onClick={() => void keeper.publish()}>
+            Publish to {plan.course.name}
+          </button>
+        )}
+        {plan.partId && (
+          <Link to={`/bench/${plan.partId}`} className="button">
+            Try it as a student
+          </Link>
+        )}
+      </p>
+      {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
+    </section>
   );
 }
 
@@ -113,46 +146,6 @@ function RemovePlan({ remove }: { remove: () => Promise<void> }) {
         Keep it
       </button>
     </div>
-  );
-}
-
-function TargetEditor({
-  store,
-  music,
-  catalogue,
-  locked,
-  bars,
-}: {
-  store: PatternStore;
-  music: Music;
-  catalogue: Catalogue;
-  locked: boolean;
-  bars: number;
-}) {
-  const target = useSyncExternalStore(store.subscribe, () => store.pattern);
-  const voices = useMemo(() => [{ name: 'target', pattern: () => store.pattern }], [store]);
-  const player = usePlayer(catalogue, target.kit, voices, music);
-  const position = usePosition(player);
-  const help = useRef<HTMLButtonElement>(null);
-  return (
-    <>
-      <Transport player={player} tempo={tempoWords(target.tempo)} />
-      <section aria-label="The target" className="card mt-3 overflow-x-auto">
-        <EditSheet
-          label="The target"
-          store={store}
-          music={music}
-          catalogue={catalogue}
-          player={player}
-          position={position}
-          locked={locked}
-        />
-      </section>
-      {!locked && <EditBar store={store} music={music} bars={bars} help={help} />}
-      <div className="mt-3">
-        <KeysHelp button={help} />
-      </div>
-    </>
   );
 }
 

@@ -1,21 +1,25 @@
-import type { Catalogue } from '../api/types';
+import type { Catalogue, Pattern } from '../api/types';
 import { Choice } from '../ui/Choice';
-import type { Plan } from './plan';
+import { FreedomFields } from './FreedomFields';
+import type { Kind, Plan } from './plan';
 
 /** The words of the task, and when it is due. */
 export function TaskFields({
   plan,
   change,
-  limits,
+  pattern,
+  catalogue,
   locked,
 }: {
   plan: Plan;
   change: (change: Partial<Plan>) => void;
-  limits: Catalogue['limits'];
+  pattern: Pattern;
+  catalogue: Catalogue;
   locked: boolean;
 }) {
+  const { limits } = catalogue;
   return (
-    <section aria-labelledby="task" className="card flex flex-col gap-3">
+    <section aria-labelledby="task" className="card flex flex-col gap-3 p-3">
       <h2 id="task">The task</h2>
       <label className="text-sm">
         Name
@@ -38,21 +42,42 @@ export function TaskFields({
         />
       </label>
       <div className="text-sm">
-        <p className="mb-1">The target is</p>
-        {locked ? (
-          plan.view
-        ) : (
+        <p className="mb-1">Students</p>
+        <Choice<Kind>
+          label="What students do"
+          value={plan.kind}
+          disabled={locked}
+          options={[
+            { value: 'copy', label: 'copy it' },
+            { value: 'build-on', label: 'build on it' },
+            { value: 'create', label: 'make their own' },
+          ]}
+          onChange={(kind) => change({ kind })}
+        />
+        <p className="mt-1 text-faint">{KINDS[plan.kind]}</p>
+      </div>
+      {plan.kind === 'copy' && (
+        <div className="text-sm">
+          <p className="mb-1">The target is</p>
           <Choice
             label="The target is"
             value={plan.view}
+            disabled={locked}
             options={[
               { value: 'seen', label: 'seen and heard' },
               { value: 'hidden', label: 'hidden' },
             ]}
             onChange={(view) => change({ view })}
           />
-        )}
-      </div>
+        </div>
+      )}
+      <FreedomFields
+        freedom={plan.freedom}
+        change={(part) => change({ freedom: { ...plan.freedom, ...part } })}
+        pattern={pattern}
+        catalogue={catalogue}
+        locked={locked}
+      />
       <label className="text-sm">
         Due
         <input
@@ -79,6 +104,12 @@ export function TaskFields({
     </section>
   );
 }
+
+const KINDS: Record<Kind, string> = {
+  copy: 'The sheet holds the target; they begin with empty rows.',
+  'build-on': 'They begin with what is on the sheet and go on from it.',
+  create: 'They begin with what is on the sheet, empty rows if you leave it so.',
+};
 
 /** An instant as the datetime-local field wants it: this place's clock, without a zone. */
 function localTime(time: string | null): string {

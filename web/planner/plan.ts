@@ -1,4 +1,6 @@
-import type { AssignmentInput, Meter, Pattern, PlannedAssignment, TeacherToday } from '../api/types';
+import type { AssignmentInput, Freedom, Pattern, PlannedAssignment, TeacherToday } from '../api/types';
+
+export type Kind = 'copy' | 'build-on' | 'create';
 
 /** A plan as it is being written. id is null until it is first kept. */
 export type Plan = {
@@ -10,44 +12,28 @@ export type Plan = {
   dueAt: string | null;
   publishedAt: string | null;
   attempts: number;
+  kind: Kind;
   view: 'seen' | 'hidden';
+  freedom: Freedom;
   points: number;
-  target: Pattern;
+  /** The target of a copy, else what students begin with. */
+  pattern: Pattern;
   /** The part as it was last read; null before it is kept. */
   part: AssignmentInput['parts'][number] | null;
 };
 
-export const METERS: Meter[] = [
-  { count: 4, unit: 4 },
-  { count: 3, unit: 4 },
-  { count: 2, unit: 4 },
-  { count: 6, unit: 8 },
-  { count: 12, unit: 8 },
-  { count: 5, unit: 4, groups: [3, 2] },
-  { count: 5, unit: 4, groups: [2, 3] },
-  { count: 7, unit: 8, groups: [2, 2, 3] },
-  { count: 7, unit: 8, groups: [3, 2, 2] },
-];
-
-export const SWINGS = [
-  { percent: 50, unit: 16, label: 'Straight' },
-  { percent: 58, unit: 16, label: 'Light swing of sixteenths' },
-  { percent: 66.67, unit: 16, label: 'Triplet swing of sixteenths' },
-  { percent: 58, unit: 8, label: 'Light swing of eighths' },
-  { percent: 66.67, unit: 8, label: 'Triplet swing of eighths' },
-];
-
 export function newPlan(course: TeacherToday['courses'][number]): Plan {
   const rows = ['kick', 'snare', 'closed-hat', 'open-hat'].map((instrument) => ({ instrument, hits: [] }));
-  const target: Pattern = {
+  const pattern: Pattern = {
     format: 'pulsanda-pattern',
     version: 1,
     title: 'Target',
-    meter: { count: 4, unit: 4 },
+    meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] },
     tempo: { bpm: 96, beat: '4' },
     swing: { percent: 50, unit: 16 },
     kit: 'boathouse',
     sections: [{ name: 'A', bars: 1, rows }],
+    order: [{ section: 'A', times: 1 }],
   };
   return {
     id: null,
@@ -58,9 +44,11 @@ export function newPlan(course: TeacherToday['courses'][number]): Plan {
     dueAt: null,
     publishedAt: null,
     attempts: 0,
+    kind: 'copy',
     view: 'seen',
+    freedom: {},
     points: 20,
-    target,
+    pattern,
     part: null,
   };
 }
@@ -69,12 +57,15 @@ export function planOf(one: PlannedAssignment): Plan {
   const part = one.parts[0];
   if (!part) throw new Error('This assignment has no part; plan it anew.');
   const { id, course, title, brief, dueAt, publishedAt, attempts } = one;
-  // Instruments that are offered but not in the target are rows without a hit here, and the other way round.
-  const section = part.target.sections[0];
-  const rows = part.instruments.map((instrument) => section?.rows.find((row) => row.instrument === instrument) ?? { instrument, hits: [] });
-  const target = { ...part.target, sections: part.target.sections.map((old, i) => (i === 0 ? { ...old, rows } : old)) };
-  const { view, instruments, policy } = part;
-  const kept = { view, instruments, target: part.target, policy };
+  const { kind, view, instruments, freedom, policy, points } = part;
+  // Instruments that are offered but have no row of their own are rows without a hit here.
+  const sections = part.pattern.sections.map((section) => {
+    const missing = instruments.filter((instrument) => !section.rows.some((row) => row.instrument === instrument));
+    return missing.length === 0
+      ? section
+      : { ...section, rows: [...section.rows, ...missing.map((instrument) => ({ instrument, hits: [] }))] };
+  });
+  const kept = { kind, view, instruments, pattern: part.pattern, freedom, policy };
   return {
     id,
     partId: part.id,
@@ -85,30 +76,32 @@ export function planOf(one: PlannedAssignment): Plan {
     dueAt,
     publishedAt,
     attempts,
-    view: part.view,
-    points: part.points,
-    target,
+    kind,
+    view,
+    freedom,
+    points,
+    pattern: { ...part.pattern, sections },
   };
 }
 
-export function inputOf(plan: Plan, target: Pattern): AssignmentInput {
+export function inputOf(plan: Plan, pattern: Pattern): AssignmentInput {
+  const { title, brief, dueAt, kind, view, freedom, points, course } = plan;
   // Once somebody has handed in, the part goes back exactly as it came: the server keeps it as it is.
-  if (plan.attempts > 0 && plan.part) return { title: plan.title, brief: plan.brief, dueAt: plan.dueAt, parts: [plan.part] };
-  const policy = { ...plan.part?.policy, points: plan.points, counting: plan.course.counting };
+  if (plan.attempts > 0 && plan.part) return { title, brief, dueAt, parts: [plan.part] };
+  const policy = { ...plan.part?.policy, points, counting: course.counting };
+  const instruments = instrumentsOf(pattern);
+  const required = (freedom.required ?? []).filter((name) =>
+    pattern.sections.every(({ rows }) => rows.some((row) => row.instrument === name)),
+  );
   return {
-    title: plan.title,
-    brief: plan.brief,
-    dueAt: plan.dueAt,
-    parts: [
-      {
-        view: plan.view,
-        instruments: target.sections[0]?.rows.map((row) => row.instrument) ?? [],
-        target: { ...target, title: plan.title || 'Target' },
-        policy,
-      },
-    ],
+    title,
+    brief,
+    dueAt,
+    parts: [{ kind, view, instruments, pattern: { ...pattern, title: title || 'Target' }, freedom: { ...freedom, required }, policy }],
   };
 }
 
-export const sameMeter = (a: Meter, b: Meter): boolean =>
-  a.count === b.count && a.unit === b.unit && JSON.stringify(a.groups ?? null) === JSON.stringify(b.groups ?? null);
+/** The instruments that have a row somewhere, in the order in which they appear. */
+export function instrumentsOf(pattern: Pattern): string[] {
+  return [...new Set(pattern.sections.flatMap(({ rows }) => rows.map((row) => row.instrument)))];
+}

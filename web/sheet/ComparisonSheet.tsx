@@ -1,9 +1,11 @@
 import { useMemo } from 'react';
 import type { Catalogue, Instrument, Music, Pair, Pattern, Result } from '../api/types';
+import { writtenOut } from '../music/form';
 import { velocityOf } from '../music/pattern';
+import { finestOf } from '../music/time';
 import type { Player } from '../sound/Player';
 import { soundings } from '../sound/schedule';
-import { type Geometry, HEAD_RISE, ROW_HEIGHT, type SheetLine } from './geometry';
+import { type Geometry, noteX, type SheetLine } from './geometry';
 import { Note } from './Note';
 import { Sheet, StaffLine } from './Sheet';
 
@@ -21,16 +23,18 @@ type Props = {
 
 /** Target and beat in one sheet: two inks that also differ in shape. A chosen statement stands out, the rest steps back. */
 export function ComparisonSheet({ label, result, target, submission, music, catalogue, player, position, chosen }: Props) {
-  const bars = Math.max(target.sections[0]?.bars ?? 1, submission.sections[0]?.bars ?? 1);
+  const asked = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);
+  const played = useMemo(() => writtenOut(submission, music.barTicks).sections[0], [submission, music.barTicks]);
+  const bars = Math.max(asked?.bars ?? 1, played?.bars ?? 1);
   const rows = useMemo(() => {
     const used = new Set(result.pairs.flatMap((pair) => [pair.instrument, pair.played ?? pair.instrument]));
-    const offered = [...(target.sections[0]?.rows ?? []), ...(submission.sections[0]?.rows ?? [])].map((row) => row.instrument);
+    const offered = [...(asked?.rows ?? []), ...(played?.rows ?? [])].map((row) => row.instrument);
     const names = [...new Set(offered)].filter((name) => used.has(name));
     return names.flatMap((name) => {
       const instrument = catalogue.instruments.find((one) => one.name === name);
       return instrument ? [{ key: name, instrument }] : [];
     });
-  }, [result, target, submission, catalogue]);
+  }, [result, asked, played, catalogue]);
   const velocities = useMemo(
     () => ({ target: velocityIndex(target, music), submission: velocityIndex(submission, music) }),
     [target, submission, music],
@@ -42,6 +46,7 @@ export function ComparisonSheet({ label, result, target, submission, music, cata
       music={music}
       bars={bars}
       rows={rows}
+      finest={finestOf([...(asked?.rows ?? []), ...(played?.rows ?? [])])}
       position={position}
       player={player}
       content={() => <StaffLine />}
@@ -70,10 +75,9 @@ type MarkProps = {
 };
 
 function PairMark({ pair, line, g, rowOf, instruments, velocities }: MarkProps) {
-  const half = 120 * g.tickWidth;
-  const x = (tick: number) => (tick - line.from) * g.tickWidth + half;
+  const x = (tick: number) => noteX(tick, line, g);
   const inLine = (tick: number | null): tick is number => tick !== null && tick >= line.from - 120 && tick < line.to - 120;
-  const y = (name: string) => (rowOf.get(name) ?? 0) * ROW_HEIGHT + ROW_HEIGHT - HEAD_RISE;
+  const y = (name: string) => ((rowOf.get(name) ?? 0) + 1) * g.scale.row - g.scale.rise;
   const head = (name: string) => instruments.find((one) => one.name === name)?.notehead ?? 'oval';
   const played = pair.played ?? pair.instrument;
   const asked = inLine(pair.target) && (
@@ -82,6 +86,7 @@ function PairMark({ pair, line, g, rowOf, instruments, velocities }: MarkProps) 
       y={y(pair.instrument)}
       head={head(pair.instrument)}
       hit={{ at: 0, velocity: velocities.target.get(`${pair.instrument} ${pair.target}`) ?? 90 }}
+      scale={g.scale}
       ink="missing"
     />
   );
@@ -92,6 +97,7 @@ function PairMark({ pair, line, g, rowOf, instruments, velocities }: MarkProps) 
         y={y(played)}
         head={head(played)}
         hit={{ at: 0, velocity: velocities.submission.get(`${played} ${pair.submission}`) ?? 90 }}
+        scale={g.scale}
         ink={ink}
       />
     );
@@ -141,7 +147,7 @@ function Arrow({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: num
 /** How hard each stroke is, by instrument and tick (written plus push). */
 function velocityIndex(pattern: Pattern, music: Music): Map<string, number> {
   const index = new Map(soundings(pattern, music, 1).map((one) => [`${one.instrument} ${one.written}`, one.velocity]));
-  for (const row of pattern.sections[0]?.rows ?? []) {
+  for (const row of writtenOut(pattern, music.barTicks).sections[0]?.rows ?? []) {
     for (const hit of row.hits) index.set(`${row.instrument} ${hit.at + (hit.push ?? 0)}`, velocityOf(hit));
   }
   return index;

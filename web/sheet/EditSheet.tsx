@@ -1,59 +1,81 @@
-import { memo, useCallback, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { Catalogue, Music, Row } from '../api/types';
-import type { PatternStore } from '../music/PatternStore';
+import { memo, useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import type { Hit, Music, Row } from '../api/types';
+import type { Editor } from '../bench/Editor';
+import { type KeyPress, press } from '../bench/keys';
 import { hitAt, velocityOf } from '../music/pattern';
+import { finestOf } from '../music/time';
 import type { Player } from '../sound/Player';
-import { type Geometry, HEAD_RISE, lineWidth, ROW_HEIGHT, type SheetLine } from './geometry';
+import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from './geometry';
 import { Note } from './Note';
 import { Sheet, StaffLine } from './Sheet';
-import { levelName, type Place, SheetHands } from './SheetHands';
+import { SheetHands } from './SheetHands';
 
 type Props = {
   label: string;
-  store: PatternStore;
+  editor: Editor;
   music: Music;
-  catalogue: Catalogue;
   player: Player;
   position: () => number | null;
+  zoom: number;
   locked?: boolean;
 };
 
 /** The sheet on which a beat is built. No tools and no modes: a press adds, a press on a hit removes, a drag paints or shapes. */
-export function EditSheet({ label, store, music, catalogue, player, position, locked = false }: Props) {
-  const pattern = useSyncExternalStore(store.subscribe, () => store.pattern);
-  const [said, setSaid] = useState('');
-  const [cursor, setCursor] = useState<Place>({ row: 0, at: 0 });
-  const place = useRef(cursor);
-  const move = useCallback((next: Place) => {
-    place.current = next;
-    setCursor(next);
-  }, []);
+export function EditSheet({ label, editor, music, player, position, zoom, locked = false }: Props) {
+  const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  const { section: shown, cursor, range, preview } = useSyncExternalStore(editor.subscribe, () => editor.state);
   const sheet = useRef<HTMLDivElement>(null);
-  const hands = useMemo(() => new SheetHands(store, catalogue, music, player, setSaid, move), [store, catalogue, music, player, move]);
-  const section = pattern.sections[0];
-  const instruments = useMemo(() => new Map(catalogue.instruments.map((one) => [one.name, one])), [catalogue]);
-  // Rows are known by instrument, and by their place where an instrument has several.
+  const layout = useRef<Geometry | null>(null);
+  const hands = useMemo(() => new SheetHands(editor, () => layout.current as Geometry), [editor]);
+  const index = Math.min(shown, pattern.sections.length - 1);
+  const section = pattern.sections[index];
+  const cursorRow = Math.min(cursor.row, (section?.rows.length ?? 1) - 1);
+  const instruments = useMemo(() => new Map(editor.catalogue.instruments.map((one) => [one.name, one])), [editor]);
   const rows = useMemo(
     () =>
       (section?.rows ?? []).flatMap((row, i) => {
         const instrument = instruments.get(row.instrument);
-        return instrument ? [{ key: `${row.instrument} ${i}`, instrument }] : [];
+        return instrument ? [{ key: `${row.instrument} ${i}`, instrument, tint: row.tint ?? null }] : [];
       }),
     [section?.rows, instruments],
   );
-  const focus = useCallback(
-    (place: Place) => sheet.current?.querySelector<HTMLElement>(`[data-cell="${place.row}-${place.at}"]`)?.focus(),
-    [],
+  const say = useMemo(() => new Map(music.words.map((word) => [word.at, word.say])), [music]);
+  const finest = finestOf(section?.rows ?? []);
+  const onLayout = useCallback((g: Geometry) => {
+    layout.current = g;
+  }, []);
+  const onBar = useCallback(
+    (bar: number, marking: boolean) => {
+      const marked = marking ? editor.markedBars() : null;
+      editor.markBars(marked ? marked.from / editor.music.barTicks : bar, bar);
+    },
+    [editor],
+  );
+  const onName = useCallback(
+    (row: number, marking: boolean) => {
+      editor.point({ row, at: editor.state.cursor.at });
+      if (marking) editor.markRow(row);
+    },
+    [editor],
   );
   const onKeyDown = (event: React.KeyboardEvent) => {
-    if (locked || event.ctrlKey || event.metaKey || event.altKey) return;
-    const next = hands.key(event.key, event.shiftKey, place.current);
-    if (!next) return;
+    if (locked || event.altKey || !(event.target as HTMLElement).closest('[role=gridcell]')) return;
+    const pressed: KeyPress = { key: event.key, shift: event.shiftKey, command: event.ctrlKey || event.metaKey };
+    if (!press(editor, pressed)) return;
     event.preventDefault();
-    move(next);
     // At once: a fast hand presses the next key before the next frame.
-    focus(next);
+    const place = editor.state.cursor;
+    sheet.current?.querySelector<HTMLElement>(`[data-cell="${place.row}-${place.at}"]`)?.focus();
   };
+  // A finger that holds something must not scroll the page; the listener has to be there before the touch begins, and not passive.
+  useEffect(() => {
+    const element = sheet.current;
+    const hold = (event: TouchEvent) => hands.holds && event.preventDefault();
+    element?.addEventListener('touchmove', hold, { passive: false });
+    return () => element?.removeEventListener('touchmove', hold);
+  }, [hands]);
+  useClipboard(sheet, editor, locked);
+  const marked = range?.section === index ? range : null;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys bubble from the grid's cells, which hold the focus
     <div ref={sheet} onKeyDown={onKeyDown}>
@@ -63,32 +85,35 @@ export function EditSheet({ label, store, music, catalogue, player, position, lo
         bars={section?.bars ?? 1}
         rows={rows}
         position={position}
-        grid
         player={player}
-        content={({ instrument }, index, line, g) => {
-          const row = section?.rows[index];
+        finest={finest}
+        grid={{ zoom, onBar, onName, current: cursorRow }}
+        onLayout={onLayout}
+        content={({ instrument }, i, line, g) => {
+          const row = section?.rows[i];
           return (
             row && (
               <RowLine
                 row={row}
-                index={index}
+                index={i}
                 line={line}
                 g={g}
                 head={instrument.notehead}
                 label={instrument.label}
-                music={music}
+                editor={editor}
+                say={say}
                 hands={hands}
-                cursor={cursor.row === index ? cursor.at : -1}
+                length={editor.length}
+                cursor={cursorRow === i ? cursor.at : -1}
+                from={marked && i >= marked.first && i <= marked.last ? marked.from : -1}
+                to={marked && i >= marked.first && i <= marked.last ? marked.to : -1}
+                preview={preview?.row === i ? preview.places : null}
                 locked={locked}
-                levels={catalogue.levels}
               />
             )
           );
         }}
       />
-      <p role="status" className="sr-only">
-        {said}
-      </p>
     </div>
   );
 }
@@ -98,64 +123,153 @@ type RowProps = {
   index: number;
   line: SheetLine;
   g: Geometry;
-  head: Catalogue['instruments'][number]['notehead'];
+  head: 'oval' | 'cross' | 'ringed-cross' | 'diamond' | 'triangle';
   label: string;
-  music: Music;
+  editor: Editor;
+  say: Map<number, string>;
   hands: SheetHands;
+  /** The section's, in ticks: a change of it moves a row's repeats. */
+  length: number;
   cursor: number;
+  from: number;
+  to: number;
+  preview: number[] | null;
   locked: boolean;
-  levels: Catalogue['levels'];
 };
 
+const OFF_GRID = 22;
+
 /** One row of one line: its cells take the presses, the notes are drawn over them. Rendered again only when its own row changes. */
-const RowLine = memo(function RowLine({ row, index, line, g, head, label, music, hands, cursor, locked, levels }: RowProps) {
-  const step = hands.step(row);
-  const say = useMemo(() => new Map(music.words.map((word) => [word.at, word.say])), [music]);
-  const cells = [];
-  for (let at = line.from; at < line.to; at += step) {
-    const hit = hitAt(row, at);
-    const what = hit ? `${levelName(levels, velocityOf(hit))}, ${velocityOf(hit)}` : 'empty';
-    cells.push(
-      // biome-ignore lint/a11y/useSemanticElements: cells lie over one another's notes and wrap in lines, which a table cannot
-      <div
-        key={at}
-        role="gridcell"
-        data-cell={`${index}-${at}`}
-        data-hit={hit ? velocityOf(hit) : undefined}
-        aria-label={`${label}, ${say.get(at) ?? `tick ${at}`}, ${what}`}
-        aria-readonly={locked}
-        tabIndex={cursor === at ? 0 : -1}
-        className="cell"
-        style={{ left: (at - line.from) * g.tickWidth, width: step * g.tickWidth }}
-        onPointerDown={locked ? undefined : (event) => hands.down(event, { row: index, at })}
-        onFocus={() => hands.focused({ row: index, at })}
-      />,
-    );
+const RowLine = memo(function RowLine({
+  row,
+  index,
+  line,
+  g,
+  head,
+  label,
+  editor,
+  say,
+  hands,
+  cursor,
+  from,
+  to,
+  preview,
+  locked,
+}: RowProps) {
+  const step = editor.step(row);
+  const places = editor.places(row, line.from, line.to);
+  const hitAtPlace = new Map<number, Hit>();
+  for (const at of editor.heardPlaces(row)) {
+    const hit = at >= line.from && at < line.to ? hitAt(row, editor.source(row, at)) : undefined;
+    if (hit) hitAtPlace.set(at, hit);
   }
-  const half = (step * g.tickWidth) / 2;
+  // One place takes the focus: the cursor's, or the one before it where the grid has changed.
+  const focusable = cursor >= line.from && cursor < line.to ? (places.findLast((at) => at <= cursor) ?? places[0]) : -1;
+  const y = g.scale.row - g.scale.rise;
+  const where = (at: number) => say.get(at) ?? `just after ${say.get(at - (at % 240)) ?? `tick ${at}`}`;
   return (
     <>
+      {from >= 0 && <Marked from={from} to={to} line={line} g={g} />}
       <StaffLine />
-      {cells}
-      <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={ROW_HEIGHT}>
-        {cells.map((cell, i) => {
-          const x = i * step * g.tickWidth + half;
-          return (
-            <line key={cell.key} x1={x} x2={x} y1={ROW_HEIGHT - HEAD_RISE - 3} y2={ROW_HEIGHT - HEAD_RISE + 3} className="step-tick" />
-          );
-        })}
-        {row.hits
-          .filter((hit) => hit.at >= line.from && hit.at < line.to)
-          .map((hit) => (
-            <Note
-              key={hit.at}
-              x={(hit.at + (hit.push ?? 0) - line.from) * g.tickWidth + half}
-              y={ROW_HEIGHT - HEAD_RISE}
-              head={head}
-              hit={hit}
-            />
+      {places.map((at) => {
+        const hit = hitAtPlace.get(at);
+        const onGrid = at % step === 0;
+        const box = onGrid ? cellBox(at, step, line, g) : { left: noteX(at, line, g) - OFF_GRID / 2, width: OFF_GRID };
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: cells lie over one another's notes and wrap in lines, which a table cannot
+          <div
+            key={at}
+            role="gridcell"
+            data-cell={`${index}-${at}`}
+            data-hit={hit ? velocityOf(hit) : undefined}
+            data-head={hit ? noteX(at + (hit.push ?? 0), line, g) - box.left : undefined}
+            aria-label={`${label}, ${where(at)}, ${editor.hitWords(hit)}`}
+            aria-selected={from >= 0 && at >= from && at < to}
+            aria-readonly={locked}
+            tabIndex={focusable === at ? 0 : -1}
+            className={`cell ${hit ? 'cell-hit' : ''} ${onGrid ? '' : 'cell-off'}`}
+            style={box}
+            onPointerDown={locked ? undefined : (event) => hands.down(event, { row: index, at })}
+            onFocus={() => editor.point({ row: index, at })}
+          />
+        );
+      })}
+      <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
+        <path
+          className="step-tick"
+          d={places
+            .filter((at) => at % step === 0)
+            .map((at) => `M${noteX(at, line, g)} ${y - 3}v6`)
+            .join('')}
+        />
+        {row.cycle && <CycleEnds cycle={row.cycle} line={line} g={g} />}
+        {[...hitAtPlace].map(([at, hit]) => (
+          <Note
+            key={at}
+            x={noteX(at + (hit.push ?? 0), line, g)}
+            y={y}
+            head={head}
+            hit={hit}
+            scale={g.scale}
+            ink={row.cycle && at >= row.cycle ? 'echo' : 'plain'}
+          />
+        ))}
+        {preview
+          ?.filter((at) => at >= line.from && at < line.to && !hitAtPlace.has(at))
+          .map((at) => (
+            <Note key={`preview ${at}`} x={noteX(at, line, g)} y={y} head={head} hit={{ at }} scale={g.scale} ink="missing" />
           ))}
       </svg>
     </>
   );
 });
+
+function Marked({ from, to, line, g }: { from: number; to: number; line: SheetLine; g: Geometry }) {
+  const left = Math.max(from, line.from);
+  const right = Math.min(to, line.to);
+  if (left >= right) return null;
+  return <div className="marked" style={{ left: (left - line.from) * g.tickWidth, width: (right - left) * g.tickWidth }} />;
+}
+
+/** Where a row with its own cycle starts over: a repeat sign as on a sheet. */
+function CycleEnds({ cycle, line, g }: { cycle: number; line: SheetLine; g: Geometry }) {
+  const ends = [];
+  for (let at = cycle; at <= line.to; at += cycle) if (at > line.from) ends.push(at);
+  const y = g.scale.row - g.scale.rise;
+  return ends.map((at) => {
+    const x = (at - line.from) * g.tickWidth - 1;
+    return (
+      <g key={at} className="cycle-end">
+        <path d={`M${x} ${y - 14}V${y + 5}M${x - 3.5} ${y - 14}V${y + 5}`} />
+        <circle cx={x - 8} cy={y - 8} r={1.6} />
+        <circle cx={x - 8} cy={y - 1} r={1.6} />
+      </g>
+    );
+  });
+}
+
+/** The browser's own copy, cut and paste, while the sheet has the focus. */
+function useClipboard(sheet: React.RefObject<HTMLDivElement | null>, editor: Editor, locked: boolean) {
+  useEffect(() => {
+    const here = () => !locked && sheet.current?.contains(document.activeElement);
+    const copy = (event: ClipboardEvent) => {
+      const clip = here() ? (event.type === 'cut' ? editor.cut() : editor.copy()) : null;
+      if (!clip) return;
+      event.clipboardData?.setData('text/plain', JSON.stringify(clip));
+      event.preventDefault();
+    };
+    const paste = (event: ClipboardEvent) => {
+      if (!here()) return;
+      event.preventDefault();
+      editor.pasteText(event.clipboardData?.getData('text/plain') ?? '');
+    };
+    document.addEventListener('copy', copy);
+    document.addEventListener('cut', copy);
+    document.addEventListener('paste', paste);
+    return () => {
+      document.removeEventListener('copy', copy);
+      document.removeEventListener('cut', copy);
+      document.removeEventListener('paste', paste);
+    };
+  }, [sheet, editor, locked]);
+}

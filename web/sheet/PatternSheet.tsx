@@ -1,7 +1,9 @@
 import { useMemo } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
+import { writtenOut } from '../music/form';
+import { finestOf } from '../music/time';
 import type { Player } from '../sound/Player';
-import { HEAD_RISE, lineWidth, ROW_HEIGHT } from './geometry';
+import { lineWidth, noteX } from './geometry';
 import { type Ink, Note } from './Note';
 import { Sheet, StaffLine } from './Sheet';
 
@@ -17,13 +19,13 @@ type Props = {
 
 /** A pattern to look at and listen to. Rows without a hit are left out. */
 export function PatternSheet({ pattern, music, catalogue, player, position, title = 'Target', ink = 'target' }: Props) {
-  const section = pattern.sections[0];
+  const section = useMemo(() => writtenOut(pattern, music.barTicks).sections[0], [pattern, music.barTicks]);
   const used = useMemo(() => (section?.rows ?? []).filter((row) => row.hits.length > 0), [section]);
   const rows = useMemo(
     () =>
-      used.flatMap((row) => {
+      used.flatMap((row, i) => {
         const instrument = catalogue.instruments.find((one) => one.name === row.instrument);
-        return instrument ? [{ key: row.instrument, instrument }] : [];
+        return instrument ? [{ key: `${row.instrument} ${i}`, instrument }] : [];
       }),
     [used, catalogue],
   );
@@ -35,19 +37,21 @@ export function PatternSheet({ pattern, music, catalogue, player, position, titl
         music={music}
         bars={section?.bars ?? 1}
         rows={rows}
+        finest={finestOf(used)}
         position={position}
         player={player}
         content={({ instrument }, index, line, g) => (
           <>
             <StaffLine />
-            <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={ROW_HEIGHT}>
+            <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
               {used[index]?.hits
                 .filter((hit) => hit.at >= line.from && hit.at < line.to)
                 .map((hit) => (
                   <Note
                     key={hit.at}
-                    x={(hit.at + (hit.push ?? 0) - line.from + 120) * g.tickWidth}
-                    y={ROW_HEIGHT - HEAD_RISE}
+                    x={noteX(hit.at + (hit.push ?? 0), line, g)}
+                    y={g.scale.row - g.scale.rise}
+                    scale={g.scale}
                     head={instrument.notehead}
                     hit={hit}
                     ink={ink}

@@ -1,17 +1,15 @@
-import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
 import type { Player } from '../sound/Player';
-import { written } from '../sound/schedule';
-import { type Geometry, geometry, HEAD_RISE, lineWidth, ROW_HEIGHT, type SheetLine } from './geometry';
+import { type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
+import { useReadingLine } from './useReadingLine';
 
-export type SheetRow = { key: string; instrument: Instrument };
+export type SheetRow = { key: string; instrument: Instrument; tint?: string | null };
 type Props = {
   label: string;
   music: Music;
   bars: number;
   rows: SheetRow[];
-  /** Which words of the header are shown: every multiple of this many ticks. */
-  step?: number;
   /** The line's place in played ticks, null when nothing plays; read once a frame. */
   position: () => number | null;
   /** Sounds a row when its name is pressed. */
@@ -20,55 +18,73 @@ type Props = {
   content: (row: SheetRow, index: number, line: SheetLine, g: Geometry) => ReactNode;
   /** What lies over all rows of one line. */
   overlay?: (line: SheetLine, g: Geometry) => ReactNode;
-  grid?: boolean;
-  className?: string;
+  /** Ticks of the finest grid that is shown, a sixteenth at most. */
+  finest?: number;
+  /** For a sheet that is edited. */
+  grid?: {
+    zoom: number;
+    onName: (row: number, marking: boolean) => void;
+    onBar: (bar: number, marking: boolean) => void;
+    current: number;
+  };
+  /** Called with how the sheet is laid out. */
+  onLayout?: (g: Geometry) => void;
 };
 
+/** Pixels that the finest grid's places need: less where there are many of them. */
+const leastStep = (finest: number, coarse: boolean) => (finest >= 240 ? (coarse ? 30 : 24) : Math.min(60, 5400 / finest));
+
 /** Bars, beats, counting words and row names, and the reading line. What stands on it is the caller's. */
-export function Sheet({ label, music, bars, rows, step = 240, position, player, content, overlay, grid = false, className = '' }: Props) {
+export function Sheet({ label, music, bars, rows, position, player, content, overlay, finest = 240, grid, onLayout }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
-  const [names, setNames] = useState(124);
   useLayoutEffect(() => {
     const element = box.current;
     if (!element) return;
-    const measure = () => {
-      setNames(element.clientWidth < 560 ? 76 : 124);
-      setWidth(element.clientWidth - (element.clientWidth < 560 ? 76 : 124) - 10);
-    };
+    const measure = () => setWidth(element.clientWidth);
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
-  const coarse = useMemo(() => window.matchMedia('(pointer: coarse)').matches, []);
+  const names = width < 560 ? 76 : 124;
+  const coarse = useMemo(() => window.matchMedia('(pointer: coarse)').matches && width > 480, [width]);
+  const zoom = grid?.zoom ?? 1;
   const g = useMemo(
-    () => geometry(bars, music.barTicks, music.beatTicks, width, coarse && width > 480 ? 30 : 24),
-    [bars, music.barTicks, music.beatTicks, width, coarse],
+    () => geometry(bars, music.barTicks, music.beatTicks, Math.max(120, width - names - 10), leastStep(finest, coarse), zoom, finest),
+    [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom],
   );
+  onLayout?.(g);
   useReadingLine(box, music, g, position);
   const role = (name: string) => (grid ? name : undefined);
+  const onBar = grid?.onBar;
   return (
     // biome-ignore lint/a11y/useAriaPropsSupportedByRole: the role is grid or group, and both take a label
     <div
       ref={box}
       role={grid ? 'grid' : 'group'}
       aria-label={label}
-      className={`sheet ${className}`}
-      style={{ '--names': `${names}px` } as React.CSSProperties}
+      aria-multiselectable={grid ? true : undefined}
+      className="sheet"
+      style={{ '--names': `${names}px`, '--row': `${g.scale.row}px`, '--rise': `${g.scale.rise}px` } as React.CSSProperties}
     >
       {width > 0 &&
         g.lines.map((line) => (
           <div key={line.index} role={role('rowgroup')} className="sheet-line" data-line={line.index}>
-            <Words music={music} line={line} g={g} step={step} />
+            {onBar && <BarHeads line={line} g={g} barTicks={music.barTicks} onBar={onBar} />}
+            <Words music={music} line={line} g={g} plain={!grid} />
             <div className="relative">
               {rows.map((row, index) => (
-                <div key={row.key} role={role('row')} className="sheet-row" style={{ height: ROW_HEIGHT }}>
+                <div key={row.key} role={role('row')} className="sheet-row" data-tint={row.tint ?? undefined}>
                   <div role={role('rowheader')} className="sheet-name">
                     <button
                       type="button"
                       className="row-name"
-                      onClick={() => void player.audition(row.instrument.name)}
+                      aria-current={grid?.current === index ? 'true' : undefined}
+                      onClick={(event) => {
+                        void player.audition(row.instrument.name);
+                        grid?.onName(index, event.shiftKey);
+                      }}
                       title={`Hear ${row.instrument.label}`}
                     >
                       {row.instrument.label}
@@ -81,7 +97,7 @@ export function Sheet({ label, music, bars, rows, step = 240, position, player, 
               ))}
               <Rules music={music} line={line} g={g} rows={rows.length} />
               {overlay && (
-                <svg aria-hidden="true" className="sheet-over" width={lineWidth(line, g)} height={rows.length * ROW_HEIGHT}>
+                <svg aria-hidden="true" className="sheet-over" width={lineWidth(line, g)} height={rows.length * g.scale.row}>
                   {overlay(line, g)}
                 </svg>
               )}
@@ -95,33 +111,63 @@ export function Sheet({ label, music, bars, rows, step = 240, position, player, 
 
 /** The line that a row's notes stand on. */
 export function StaffLine() {
-  return <div className="staff-line" style={{ top: ROW_HEIGHT - HEAD_RISE }} />;
+  return <div className="staff-line" />;
 }
 
+/** The numbers of the bars, to mark them. */
+const BarHeads = memo(function BarHeads({
+  line,
+  g,
+  barTicks,
+  onBar,
+}: {
+  line: SheetLine;
+  g: Geometry;
+  barTicks: number;
+  onBar: (bar: number, marking: boolean) => void;
+}) {
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: part of the grid of cells that a table cannot be
+    // biome-ignore lint/a11y/useFocusableInteractive: its buttons take the focus
+    <div role="row" className="bar-heads">
+      {line.bars
+        .filter((bar) => bar * barTicks >= line.from)
+        .map((bar) => (
+          // biome-ignore lint/a11y/useSemanticElements: part of the grid of cells that a table cannot be
+          // biome-ignore lint/a11y/useFocusableInteractive: its button takes the focus
+          <div key={bar} role="columnheader" style={{ left: (bar * barTicks - line.from) * g.tickWidth }}>
+            <button type="button" onClick={(event) => onBar(bar, event.shiftKey)} aria-label={`Mark bar ${bar + 1}`}>
+              Bar {bar + 1}
+            </button>
+          </div>
+        ))}
+    </div>
+  );
+});
+
 /** Counting words along the top, like lyrics; strong beats are bold. */
-function Words({ music, line, g, step }: { music: Music; line: SheetLine; g: Geometry; step: number }) {
-  const half = (step * g.tickWidth) / 2;
+const Words = memo(function Words({ music, line, g, plain }: { music: Music; line: SheetLine; g: Geometry; plain: boolean }) {
+  // Triplet words stand between the others only where there is room.
+  const shown = music.words.filter(({ at }) => at >= line.from && at < line.to && at % 240 === 0);
   return (
     <div aria-hidden="true" className="sheet-words">
-      {(music.words.at(-1)?.at ?? 0) >= music.barTicks && (
+      {plain && (music.words.at(-1)?.at ?? 0) >= music.barTicks && (
         <b style={{ left: 'calc(-1 * var(--names))' }}>
           {line.bars.length > 1 ? 'Bars' : 'Bar'} {line.bars.map((bar) => bar + 1).join(', ')}
         </b>
       )}
-      {music.words
-        .filter(({ at }) => at >= line.from && at < line.to && at % step === 0)
-        .map(({ at, word, weight }) => (
-          <span key={at} data-at={at} data-weight={weight} style={{ left: (at - line.from) * g.tickWidth + half }}>
-            {word}
-          </span>
-        ))}
+      {shown.map(({ at, word, weight }) => (
+        <span key={at} data-at={at} data-weight={weight} style={{ left: noteX(at, line, g) }}>
+          {word}
+        </span>
+      ))}
     </div>
   );
-}
+});
 
 /** Bar lines heavy, groups and beats thinner. */
-function Rules({ music, line, g, rows }: { music: Music; line: SheetLine; g: Geometry; rows: number }) {
-  const height = rows * ROW_HEIGHT;
+const Rules = memo(function Rules({ music, line, g, rows }: { music: Music; line: SheetLine; g: Geometry; rows: number }) {
+  const height = rows * g.scale.row;
   const width = lineWidth(line, g);
   return (
     <svg aria-hidden="true" className="sheet-rules" width={width + 4} height={height}>
@@ -140,38 +186,4 @@ function Rules({ music, line, g, rows }: { music: Music; line: SheetLine; g: Geo
       {line.to % music.barTicks === 0 && <line x1={width + 1} x2={width + 1} y1={0} y2={height} data-weight={3} />}
     </svg>
   );
-}
-
-/** Notes stand in the middle of a sixteenth's cell; so does the reading line when they sound. Moves it and lights the counting word once a frame, past React: nothing is rendered again. */
-function useReadingLine(box: React.RefObject<HTMLDivElement | null>, music: Music, g: Geometry, position: () => number | null) {
-  useEffect(() => {
-    let frame = 0;
-    let lit: Element | null = null;
-    let shown: HTMLElement | null = null;
-    const draw = () => {
-      frame = requestAnimationFrame(draw);
-      const place = position();
-      const tick = place === null ? null : written(music, place);
-      const line = tick === null ? undefined : g.lines.find((one) => tick >= one.from && tick < one.to);
-      const reading = line ? (box.current?.querySelector<HTMLElement>(`[data-reading="${line.index}"]`) ?? null) : null;
-      if (shown !== reading) {
-        shown?.style.setProperty('opacity', '0');
-        reading?.style.setProperty('opacity', '1');
-        shown = reading;
-      }
-      if (line && tick !== null) reading?.style.setProperty('transform', `translateX(${(tick - line.from + 120) * g.tickWidth}px)`);
-      const words = line ? box.current?.querySelectorAll(`[data-line="${line.index}"] [data-at]`) : undefined;
-      let now: Element | null = null;
-      for (const word of words ?? []) {
-        if (Number((word as HTMLElement).dataset.at) <= (tick ?? -1)) now = word;
-      }
-      if (now !== lit) {
-        lit?.classList.remove('lit');
-        now?.classList.add('lit');
-        lit = now;
-      }
-    };
-    frame = requestAnimationFrame(draw);
-    return () => cancelAnimationFrame(frame);
-  }, [box, music, g, position]);
-}
+});

@@ -1,70 +1,79 @@
-import type { Catalogue, Music, Row } from '../api/types';
-import type { PatternStore } from '../music/PatternStore';
-import { hitAt, velocityOf, withHit, withoutHit, withVelocity } from '../music/pattern';
-import type { Player } from '../sound/Player';
-import { STEM_LEAST, STEM_MOST } from './geometry';
+import type { Editor, Place } from '../bench/Editor';
+import { velocityOf } from '../music/pattern';
+import type { Geometry } from './geometry';
 
-export type Place = { row: number; at: number };
+type Kind = 'press-hit' | 'press-empty' | 'tap-empty' | 'paint' | 'erase' | 'shape' | 'push' | 'mark';
 type Gesture = {
+  pointer: number;
   place: Place;
-  kind: 'waiting-hit' | 'waiting-new' | 'paint' | 'erase' | 'shape';
+  kind: Kind;
+  onHead: boolean;
   startX: number;
   startY: number;
+  /** Of the hit under the first press. */
   velocity: number;
+  push: number;
   last: number;
+  hold: ReturnType<typeof setTimeout> | null;
 };
 
 /** Pixels that a pointer must travel before a press becomes a drag. */
 const SLACK = 6;
-const VELOCITY_PER_PIXEL = 127 / (STEM_MOST - STEM_LEAST) / 1.6;
-
-export function levelName(levels: Catalogue['levels'], velocity: number): string {
-  return levels.filter((level) => velocity >= level.lowest).at(-1)?.name ?? '';
-}
+/** Milliseconds that a finger rests before it marks. */
+const HOLD = 450;
+const HEAD_REACH = { mouse: 8, touch: 13 };
 
 /**
- * What hands do on a sheet, by mouse, pen, finger or key. The browser's default for the rest (pinch, scroll, context menu) stays.
- * A drag up or down shapes the hit under it; a drag along the row paints from an empty place and erases from a hit.
+ * What pointers do on a sheet. The browser's default for the rest (pinch, scroll, context menu) stays. On an empty place: a press adds
+ * (a finger: when it lifts), a drag along the row paints. On a hit: a press removes, a drag up or down shapes and sweeps on over
+ * its neighbours, the head dragged sideways pushes, the place dragged sideways erases. With Shift, or after a rest: marks.
  */
 export class SheetHands {
   #gesture: Gesture | null = null;
-  #entry: number;
 
   constructor(
-    private readonly store: PatternStore,
-    private readonly catalogue: Catalogue,
-    private readonly music: Music,
-    private readonly player: Player,
-    private readonly say: (text: string) => void,
-    readonly focused: (place: Place) => void,
-  ) {
-    this.#entry = catalogue.levels.find((level) => level.name === 'firm')?.entry ?? 90;
-  }
+    private readonly editor: Editor,
+    private geometry: () => Geometry,
+  ) {}
 
-  step(row: Row): number {
-    return this.catalogue.snaps.find((snap) => snap.name === (row.snap ?? '16'))?.ticks ?? 240;
+  /** Whether the page must not scroll under the finger now. */
+  get holds(): boolean {
+    return this.#gesture !== null && this.#gesture.kind !== 'tap-empty';
   }
 
   down(event: React.PointerEvent<HTMLElement>, place: Place): void {
-    if (event.button !== 0) return;
-    const row = this.#row(place.row);
-    const hit = row && hitAt(row, place.at);
+    if (event.button !== 0 || this.#gesture) return;
+    const { editor } = this;
+    const touch = event.pointerType === 'touch';
+    const hit = editor.hit(place);
     const cell = event.currentTarget;
-    this.focused(place);
-    cell.focus({ preventScroll: true });
-    this.store.begin();
     this.#gesture = {
+      pointer: event.pointerId,
       place,
-      kind: hit ? 'waiting-hit' : 'waiting-new',
+      kind: hit ? 'press-hit' : touch ? 'tap-empty' : 'press-empty',
+      onHead: hit !== undefined && this.#isOnHead(event, cell, touch ? HEAD_REACH.touch : HEAD_REACH.mouse),
       startX: event.clientX,
       startY: event.clientY,
-      velocity: hit ? velocityOf(hit) : this.#entry,
+      velocity: hit ? velocityOf(hit) : 0,
+      push: hit?.push ?? 0,
       last: place.at,
+      hold: touch ? setTimeout(() => this.#rest(), HOLD) : null,
     };
-    if (!hit) this.#add(place);
+    cell.focus({ preventScroll: true });
+    if (event.shiftKey && !touch) {
+      this.#gesture.kind = 'mark';
+      editor.markTo(place);
+    } else {
+      editor.go(place);
+      editor.store.begin();
+      if (this.#gesture.kind === 'press-empty') {
+        editor.add(place);
+        this.#gesture.velocity = velocityOf(editor.hit(place) ?? { at: 0 });
+      }
+    }
     // The pointer is followed by the whole document, so that a drag may leave the row and come back.
     const line = cell.parentElement as HTMLElement;
-    const move = (moved: PointerEvent) => moved.pointerId === event.pointerId && this.#move(moved, line);
+    const move = (moved: PointerEvent) => moved.pointerId === this.#gesture?.pointer && this.#move(moved, line);
     const up = (ended: PointerEvent) => {
       if (ended.pointerId !== event.pointerId) return;
       document.removeEventListener('pointermove', move);
@@ -77,139 +86,118 @@ export class SheetHands {
     document.addEventListener('pointercancel', up);
   }
 
-  /** @returns the place of the cursor after the key, or null when the key is not one of the sheet's */
-  key(key: string, shift: boolean, cursor: Place): Place | null {
-    const rows = this.store.pattern.sections[0]?.rows ?? [];
-    const row = rows[cursor.row];
-    if (!row) return null;
-    const step = this.step(row);
-    const end = (this.store.pattern.sections[0]?.bars ?? 1) * this.music.barTicks;
-    const to = (next: Place): Place => {
-      const target = rows[next.row];
-      return target ? { row: next.row, at: next.at - (next.at % this.step(target)) } : cursor;
-    };
-    if (shift && (key === 'ArrowUp' || key === 'ArrowDown')) {
-      this.#shape(cursor, key === 'ArrowUp' ? 6 : -6);
-      return cursor;
-    }
-    switch (key) {
-      case 'ArrowLeft':
-        return { ...cursor, at: Math.max(0, cursor.at - step) };
-      case 'ArrowRight':
-        return { ...cursor, at: Math.min(end - step, cursor.at + step) };
-      case 'ArrowUp':
-        return to({ ...cursor, row: Math.max(0, cursor.row - 1) });
-      case 'ArrowDown':
-        return to({ ...cursor, row: Math.min(rows.length - 1, cursor.row + 1) });
-      case 'Home':
-        return { ...cursor, at: 0 };
-      case 'End':
-        return { ...cursor, at: end - step };
-      case 'Enter':
-        if (hitAt(row, cursor.at)) this.#remove(cursor);
-        else this.#add(cursor);
-        return cursor;
-      case 'Delete':
-      case 'Backspace':
-        this.#remove(cursor);
-        return cursor;
-      case '1':
-      case '2':
-      case '3':
-      case '4': {
-        const level = this.catalogue.levels[Number(key) - 1];
-        if (level) {
-          this.#entry = level.entry;
-          this.#add(cursor, level.entry);
-        }
-        return cursor;
-      }
-      default:
-        return null;
-    }
-  }
-
   #move(event: PointerEvent, line: HTMLElement): void {
     const gesture = this.#gesture;
     if (!gesture) return;
-    const under = this.#cellUnder(event, line);
+    const { editor } = this;
     const rise = gesture.startY - event.clientY;
-    if (gesture.kind === 'waiting-hit' || gesture.kind === 'waiting-new') {
-      if (under !== null && under !== gesture.place.at) gesture.kind = gesture.kind === 'waiting-new' ? 'paint' : 'erase';
-      else if (Math.abs(rise) > SLACK && Math.abs(rise) > Math.abs(event.clientX - gesture.startX)) gesture.kind = 'shape';
-      if (gesture.kind === 'erase') this.#remove(gesture.place);
+    const along = event.clientX - gesture.startX;
+    if (gesture.kind === 'mark') {
+      const place = placeUnder(event);
+      if (place) editor.markTo(place);
+      return;
     }
-    if (gesture.kind === 'shape') {
-      const { row, at } = gesture.place;
-      const velocity = gesture.velocity + Math.round(rise * VELOCITY_PER_PIXEL);
-      this.store.change(`Shape ${this.#label(row)}`, (pattern) => withVelocity(pattern, 0, row, at, velocity));
-      this.#tell(gesture.place);
-    } else if (under !== null && under !== gesture.last) {
-      // Every cell between the last and this one, so that a fast hand leaves no gaps.
-      const step = this.step(this.#row(gesture.place.row) as Row);
-      const towards = Math.sign(under - gesture.last) * step;
-      for (let at = gesture.last + towards; ; at += towards) {
-        const place = { row: gesture.place.row, at };
-        if (gesture.kind === 'paint') this.#add(place);
-        else this.#remove(place);
-        if (at === under) break;
+    const under = this.#cellUnder(event, line);
+    if (Math.hypot(rise, along) > SLACK && gesture.hold) {
+      clearTimeout(gesture.hold);
+      gesture.hold = null;
+    }
+    this.#decide(gesture, rise, along, under);
+    if (gesture.kind === 'push') {
+      editor.push(gesture.place, gesture.push + along / this.geometry().tickWidth);
+    } else if (gesture.kind === 'shape') {
+      const { least, most } = this.geometry().scale;
+      const velocity = gesture.velocity + Math.round((rise * 127) / (most - least) / 1.6);
+      // A sweep over neighbours gives them the height that the hand has there.
+      const place = { row: gesture.place.row, at: under ?? gesture.last };
+      if (under !== null) gesture.last = under;
+      editor.shape(editor.hit(place) ? place : gesture.place, velocity);
+    } else if ((gesture.kind === 'paint' || gesture.kind === 'erase') && under !== null && under !== gesture.last) {
+      this.#along(gesture, under);
+    }
+  }
+
+  /** What kind of drag a press turns into, once it has travelled. */
+  #decide(gesture: Gesture, rise: number, along: number, under: number | null): void {
+    const { editor } = this;
+    const upright = Math.abs(rise) > SLACK && Math.abs(rise) > Math.abs(along);
+    const sideways = under !== null && under !== gesture.place.at;
+    if (gesture.kind === 'tap-empty' && Math.abs(along) > SLACK && Math.abs(along) > Math.abs(rise)) {
+      gesture.kind = 'paint';
+      editor.add(gesture.place);
+    } else if (gesture.kind === 'press-empty') {
+      if (upright) gesture.kind = 'shape';
+      else if (sideways) gesture.kind = 'paint';
+    } else if (gesture.kind === 'press-hit') {
+      if (upright) gesture.kind = 'shape';
+      else if (gesture.onHead && Math.abs(along) > SLACK / 2) gesture.kind = 'push';
+      else if (sideways) {
+        gesture.kind = 'erase';
+        editor.remove(gesture.place);
       }
-      gesture.last = under;
     }
+  }
+
+  /** Every place between the last and this one, so that a fast hand leaves no gaps. */
+  #along(gesture: Gesture, under: number): void {
+    const { editor } = this;
+    const row = editor.section.rows[gesture.place.row];
+    if (!row) return;
+    const [from, to] = [Math.min(gesture.last, under), Math.max(gesture.last, under)];
+    for (const at of editor.places(row, from, to + 1)) {
+      const place = { row: gesture.place.row, at };
+      if (gesture.kind === 'erase') editor.remove(place);
+      else if (at % editor.step(row) === 0) editor.add(place);
+    }
+    gesture.last = under;
+  }
+
+  /** A finger has rested: from here on it marks. */
+  #rest(): void {
+    const gesture = this.#gesture;
+    if (!gesture) return;
+    gesture.hold = null;
+    gesture.kind = 'mark';
+    this.editor.store.cancel();
+    this.editor.startMark(gesture.place);
+    navigator.vibrate?.(12);
   }
 
   #up(cancelled: boolean): void {
     const gesture = this.#gesture;
     this.#gesture = null;
-    if (gesture?.kind === 'waiting-hit' && !cancelled) this.#remove(gesture.place);
-    this.store.end();
+    if (!gesture) return;
+    if (gesture.hold) clearTimeout(gesture.hold);
+    if (cancelled) {
+      this.editor.store.cancel();
+      return;
+    }
+    if (gesture.kind === 'press-hit') this.editor.remove(gesture.place);
+    if (gesture.kind === 'tap-empty') this.editor.add(gesture.place);
+    this.editor.store.end();
+  }
+
+  /** The head stands at the bottom of its cell, in the middle or pushed off it. */
+  #isOnHead(event: React.PointerEvent<HTMLElement>, cell: HTMLElement, reach: number): boolean {
+    const box = cell.getBoundingClientRect();
+    const x = Number(cell.dataset.head ?? box.width / 2);
+    const y = box.height - this.geometry().scale.rise;
+    return Math.abs(event.clientX - box.left - x) <= reach && Math.abs(event.clientY - box.top - y) <= reach;
   }
 
   /** The tick of the cell of the same row and line under the pointer's x; null outside. */
   #cellUnder(event: PointerEvent, line: HTMLElement): number | null {
+    let found: number | null = null;
     for (const cell of line.querySelectorAll<HTMLElement>('[data-cell]')) {
       const { left, right } = cell.getBoundingClientRect();
-      if (event.clientX >= left && event.clientX < right) return Number(cell.dataset.cell?.split('-')[1]);
+      if (event.clientX >= left && event.clientX < right) found = Number(cell.dataset.cell?.split('-')[1]);
     }
-    return null;
+    return found;
   }
+}
 
-  #add({ row, at }: Place, velocity = this.#entry): void {
-    const target = this.#row(row);
-    if (!target) return;
-    const known = hitAt(target, at);
-    if (known && velocityOf(known) === velocity) return;
-    this.store.change(`${known ? 'Shape' : 'Add'} ${this.#label(row)}`, (pattern) => withHit(pattern, 0, row, { ...known, at, velocity }));
-    if (!this.player.state.playing) void this.player.audition(target.instrument, velocity);
-    this.#tell({ row, at });
-  }
-
-  #remove({ row, at }: Place): void {
-    this.store.change(`Remove ${this.#label(row)}`, (pattern) => withoutHit(pattern, 0, row, at));
-    this.#tell({ row, at });
-  }
-
-  #shape({ row, at }: Place, by: number): void {
-    const target = this.#row(row);
-    const hit = target && hitAt(target, at);
-    if (!hit) return;
-    this.store.change(`Shape ${this.#label(row)}`, (pattern) => withVelocity(pattern, 0, row, at, velocityOf(hit) + by));
-    this.#tell({ row, at });
-  }
-
-  #tell({ row, at }: Place): void {
-    const target = this.#row(row);
-    const hit = target && hitAt(target, at);
-    const place = this.music.words.find((word) => word.at === at)?.say ?? '';
-    this.say(`${this.#label(row)}, ${place}: ${hit ? `${levelName(this.catalogue.levels, velocityOf(hit))} ${velocityOf(hit)}` : 'empty'}`);
-  }
-
-  #row(index: number): Row | undefined {
-    return this.store.pattern.sections[0]?.rows[index];
-  }
-
-  #label(index: number): string {
-    const name = this.#row(index)?.instrument;
-    return this.catalogue.instruments.find((one) => one.name === name)?.label.toLowerCase() ?? '';
-  }
+function placeUnder(event: PointerEvent): Place | null {
+  const cell = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-cell]');
+  const [row, at] = cell?.dataset.cell?.split('-').map(Number) ?? [];
+  return row === undefined || at === undefined ? null : { row, at };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { geometry, lineWidth, STEM_LEAST, STEM_MOST, stemHeight } from './geometry';
+import { cellBox, geometry, lineWidth, noteX, type SheetLine, scaleOf, stemHeight, ZOOMS } from './geometry';
 
 describe('lines of a sheet', () => {
   it('holds every bar once, in order, whatever the width', () => {
@@ -33,7 +33,39 @@ describe('lines of a sheet', () => {
 });
 
 it('draws a harder hit with a taller stem', () => {
-  expect(stemHeight(127)).toBeCloseTo(STEM_MOST);
-  for (let velocity = 2; velocity <= 127; velocity++) expect(stemHeight(velocity)).toBeGreaterThan(stemHeight(velocity - 1));
-  expect(stemHeight(1)).toBeGreaterThan(STEM_LEAST);
+  for (const zoom of ZOOMS) {
+    const scale = scaleOf(zoom);
+    expect(stemHeight(127, scale)).toBeCloseTo(scale.most);
+    for (let velocity = 2; velocity <= 127; velocity++)
+      expect(stemHeight(velocity, scale)).toBeGreaterThan(stemHeight(velocity - 1, scale));
+    expect(stemHeight(1, scale)).toBeGreaterThan(scale.least);
+  }
+});
+
+describe('places of a row', () => {
+  const laidOut = (finest: number) => {
+    const g = geometry(1, 3840, 960, 16 * 48, 24, 1, finest);
+    return { g, line: g.lines[0] as SheetLine };
+  };
+
+  it('hold their notes, and cover the line without a gap, whatever the grid', () => {
+    for (const step of [960, 480, 320, 240, 160, 120, 80, 60]) {
+      const { g, line } = laidOut(Math.min(240, step));
+      let end = 0;
+      for (let at = 0; at < 3840; at += step) {
+        const box = cellBox(at, step, line, g);
+        expect(noteX(at, line, g)).toBeGreaterThanOrEqual(box.left);
+        expect(noteX(at, line, g)).toBeLessThanOrEqual(box.left + box.width);
+        expect(box.left).toBeCloseTo(end);
+        end = box.left + box.width;
+      }
+      expect(end).toBeCloseTo(lineWidth(line, g));
+    }
+  });
+
+  it('hold their notes in a coarse row beside a fine one', () => {
+    const { g, line } = laidOut(120);
+    const box = cellBox(960, 480, line, g);
+    expect(box.left + box.width / 2).toBeCloseTo(noteX(960, line, g));
+  });
 });

@@ -1,27 +1,47 @@
 /** Where things are on a sheet. Bars wrap into lines like music; every line shows all rows. Pixels. */
 export type SheetLine = { index: number; from: number; to: number; bars: number[] };
-export type Geometry = { lines: SheetLine[]; tickWidth: number };
+export type Geometry = {
+  lines: SheetLine[];
+  tickWidth: number;
+  /** Ticks from a place to where its note stands: the middle of a place of the finest grid, so that what sounds together stands together. */
+  half: number;
+  scale: Scale;
+};
 
-export const ROW_HEIGHT = 48;
-/** The notehead's height above the bottom of its row. */
-export const HEAD_RISE = 10;
-export const STEM_LEAST = 6;
-export const STEM_MOST = 26;
+/** Heights at a zoom: of a row, of the notehead above its bottom, and of the shortest and tallest stem. */
+export type Scale = { row: number; rise: number; least: number; most: number };
+
+export const ZOOMS = [0.7, 0.85, 1, 1.3, 1.7] as const;
+
+export function scaleOf(zoom: number): Scale {
+  const row = Math.round(48 * Math.max(0.8, zoom));
+  return { row, rise: 10, least: 6, most: row - 22 };
+}
 
 /**
  * @param beatTicks where a bar may be broken when even one does not fit, as on a phone
  * @param width     pixels that the bars may take
  * @param leastStep pixels that a sixteenth needs to be hit with a finger or a mouse
+ * @param finest    ticks of the finest grid that is shown, a sixteenth at most
  */
-export function geometry(bars: number, barTicks: number, beatTicks: number, width: number, leastStep: number): Geometry {
-  const room = (width / leastStep) * 240;
+export function geometry(
+  bars: number,
+  barTicks: number,
+  beatTicks: number,
+  width: number,
+  leastStep: number,
+  zoom = 1,
+  finest = 240,
+): Geometry {
+  const least = leastStep * zoom;
+  const room = (width / least) * 240;
   // Lines are as even as they can be: 4 bars in two lines are 2 and 2, not 3 and 1.
   const even = (count: number, unit: number) => {
     const most = Math.max(1, Math.min(count, Math.floor(room / unit)));
     return unit * Math.ceil(count / Math.ceil(count / most));
   };
   const length = room >= barTicks ? even(bars, barTicks) : even(barTicks / beatTicks, beatTicks);
-  const tickWidth = Math.max(leastStep, Math.min((width / length) * 240, 56)) / 240;
+  const tickWidth = Math.max(least, Math.min((width / length) * 240, 56 * zoom)) / 240;
   const lines: SheetLine[] = [];
   for (let from = 0; from < bars * barTicks; ) {
     // A line ends where it is full; one that breaks a bar ends with the bar at the latest.
@@ -31,9 +51,22 @@ export function geometry(bars: number, barTicks: number, beatTicks: number, widt
     lines.push({ index: lines.length, from, to, bars: Array.from({ length: Math.ceil(to / barTicks) - first }, (_, i) => first + i) });
     from = to;
   }
-  return { lines, tickWidth };
+  return { lines, tickWidth, half: finest / 2, scale: scaleOf(zoom) };
 }
 
 export const lineWidth = (line: SheetLine, g: Geometry): number => (line.to - line.from) * g.tickWidth;
 
-export const stemHeight = (velocity: number): number => STEM_LEAST + (velocity / 127) * (STEM_MOST - STEM_LEAST);
+/** The middle of a tick's note in a line. */
+export const noteX = (tick: number, line: SheetLine, g: Geometry): number => (tick + g.half - line.from) * g.tickWidth;
+
+export const stemHeight = (velocity: number, scale: Scale): number => scale.least + (velocity / 127) * (scale.most - scale.least);
+
+/** The pixels a row's grid place takes in a line: around its note, within the line. */
+export function cellBox(at: number, step: number, line: SheetLine, g: Geometry): { left: number; width: number } {
+  const left = Math.max(line.from, at + g.half - step / 2);
+  const right = Math.min(line.to, at + g.half + step / 2);
+  // The first place of a coarse grid reaches back to the line's beginning, and the last one on to its end.
+  const from = at - step < line.from ? line.from : left;
+  const to = at + step >= line.to ? line.to : right;
+  return { left: (from - line.from) * g.tickWidth, width: (to - from) * g.tickWidth };
+}

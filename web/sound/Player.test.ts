@@ -13,6 +13,7 @@ const music: Music = {
     [BAR, BAR],
   ],
   words: [],
+  fills: [],
 };
 const pattern = (rows: Record<string, number[]>): Pattern => ({
   format: 'pulsanda-pattern',

@@ -1,14 +1,18 @@
 import type { Catalogue, Music, Pattern } from '../api/types';
+import { MOST_PUSH } from '../music/pattern';
 import { KitLoader } from './KitLoader';
+import { roomOf } from './room';
 import { passTicks, type Sounding, soundings, tickSeconds } from './schedule';
 
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
 export type Voice = { name: string; pattern: () => Pattern };
 export type PlayerState = { playing: boolean; counting: boolean; voice: string; metronome: boolean; countIn: boolean; slow: boolean };
 
-type Voiced = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'level' | 'pan' | 'tune'>>;
+type Voiced = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'level' | 'pan' | 'tune' | 'room'>>;
 
 const AHEAD = 0.14;
+/** A page out of sight is woken once a second at most. */
+const AHEAD_HIDDEN = 1.6;
 const EVERY = 30;
 const LEAD_IN = 0.12;
 export const SLOW = 0.7;
@@ -34,6 +38,11 @@ export class Player {
   #origin = 0;
   #speed = 1;
   #range: { from: number; to: number } | null = null;
+  #marked: { from: number; to: number } | null = null;
+  #rate = 0;
+  #length = 0;
+  #passes = 0;
+  #room: ConvolverNode | null = null;
   #written = new Map<string, { pattern: Pattern; pass: number; list: Sounding[] }>();
 
   constructor(catalogue: Catalogue, kitName: string) {
@@ -52,7 +61,7 @@ export class Player {
     return () => this.#listeners.delete(listener);
   };
 
-  /** What to play. The first voice is heard unless another is chosen; "turn" alternates the first two. */
+  /** What to play. The first voice is heard unless another is chosen; "turn" alternates the first two. Playing goes on. */
   set(voices: Voice[], music: Music): void {
     this.#voices = voices;
     this.#music = music;
@@ -85,17 +94,27 @@ export class Player {
     if (this.#state.playing && place !== null) void this.play(this.#range ?? undefined, place);
   }
 
+  /** Marks the ticks of the pass that are played in a loop; null for all of it. What plays goes over to it. */
+  loop(range: { from: number; to: number } | null): void {
+    if (this.#marked?.from === range?.from && this.#marked?.to === range?.to) return;
+    this.#marked = range;
+    if (this.#state.playing) void this.play();
+  }
+
   /**
    * Plays from the start, or the given ticks of the pass in a loop.
    * @param place where to begin within the pass, in ticks
    */
-  async play(range?: { from: number; to: number }, place?: number): Promise<void> {
+  async play(range: { from: number; to: number } | undefined = this.#marked ?? undefined, place?: number): Promise<void> {
     this.#halt();
     await this.#context.resume();
     const pattern = this.#voices[0]?.pattern();
     if (!pattern || !this.#music) return;
     this.#range = range ?? null;
     this.#speed = this.#state.slow ? SLOW : 1;
+    this.#rate = this.#tickSeconds();
+    this.#length = this.#loop().length;
+    this.#passes = 0;
     const from = range?.from ?? 0;
     this.#origin = from;
     const countIn = this.#state.countIn && place === undefined ? this.#music.barTicks : 0;
@@ -121,17 +140,17 @@ export class Player {
   }
 
   /** One sound by itself: quiet while the loop plays, so that it does not cover it. */
-  async audition(instrument: string, velocity = 90): Promise<void> {
+  async audition(instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> {
     await this.#context.resume();
     await this.kit.load([instrument]);
-    this.#sound({ instrument, velocity: this.#state.playing ? velocity * 0.45 : velocity }, this.#context.currentTime, false);
+    this.#sound({ ...row, instrument, velocity: this.#state.playing ? velocity * 0.45 : velocity }, this.#context.currentTime, false);
   }
 
   /** Where the line is, in written-out ticks of the pass, from the audio clock; null when nothing plays. */
   position(): number | null {
     if (!this.#state.playing || !this.#music) return null;
     const heard = this.#context.currentTime - (this.#context.outputLatency || 0);
-    const tick = (heard - this.#startTime) / this.#seconds(1);
+    const tick = (heard - this.#startTime) / this.#rate;
     if (tick < this.#origin) return null;
     return this.#inLoop(tick).place;
   }
@@ -146,7 +165,7 @@ export class Player {
   /** The voice that the line is in now; null when nothing plays. */
   voiceNow(): string | null {
     if (!this.#state.playing) return null;
-    const tick = (this.#context.currentTime - this.#startTime) / this.#seconds(1);
+    const tick = (this.#context.currentTime - this.#startTime) / this.#rate;
     return this.voiceOf(this.#inLoop(Math.max(tick, this.#origin)).pass);
   }
 
@@ -162,24 +181,43 @@ export class Player {
   }
 
   #inLoop(tick: number): { pass: number; place: number } {
+    const { from } = this.#loop();
+    const turns = Math.floor((tick - from) / this.#length);
+    return { pass: Math.max(1, this.#passes + turns + 1), place: tick - turns * this.#length };
+  }
+
+  /** Takes up a changed tempo or length from what is not scheduled yet: the line goes on where it is. */
+  #takeUp(): void {
     const { from, length } = this.#loop();
-    const turns = Math.floor((tick - from) / length);
-    return { pass: Math.max(1, turns + 1), place: tick - turns * length };
+    const rate = this.#tickSeconds();
+    if (rate === this.#rate && length === this.#length) return;
+    const turns = Math.max(0, Math.floor((this.#tick - from) / this.#length));
+    const time = this.#startTime + this.#tick * this.#rate;
+    const place = from + ((this.#tick - turns * this.#length - from) % length);
+    this.#passes += turns;
+    this.#tick = place;
+    this.#startTime = time - place * rate;
+    this.#origin = Math.min(this.#origin, place);
+    [this.#rate, this.#length] = [rate, length];
   }
 
   #look(): void {
     const music = this.#music;
     if (!music) return;
-    const until = (this.#context.currentTime + AHEAD - this.#startTime) / this.#seconds(1);
+    this.#takeUp();
+    const ahead = globalThis.document?.hidden ? AHEAD_HIDDEN : AHEAD;
+    const until = (this.#context.currentTime + ahead - this.#startTime) / this.#rate;
     if (this.#state.counting && this.#context.currentTime >= this.#startTime + this.#seconds(this.#origin))
       this.#change({ counting: false });
     const { from, length } = this.#loop();
     const firstTurn = Math.floor((this.#tick - from) / length);
-    const lastTurn = Math.floor((until - from) / length) + 1;
+    // A stroke may be pushed before its pass begins.
+    const lastTurn = Math.floor((until + 2 * MOST_PUSH - from) / length);
     for (let turn = Math.max(0, firstTurn); turn <= lastTurn; turn++) {
       const offset = turn * length;
-      const voice = this.#voices.find((one) => one.name === this.voiceOf(turn + 1));
-      for (const sounding of voice ? this.#soundings(voice, turn + 1) : []) {
+      const pass = this.#passes + turn + 1;
+      const voice = this.#voices.find((one) => one.name === this.voiceOf(pass));
+      for (const sounding of voice ? this.#soundings(voice, pass) : []) {
         if (this.#range && (sounding.written < from || sounding.written >= from + length)) continue;
         const tick = sounding.played + offset;
         if (tick >= this.#tick && tick < until) this.#sound(sounding, this.#startTime + this.#seconds(tick), true);
@@ -196,26 +234,34 @@ export class Player {
 
   #soundings(voice: Voice, pass: number): Sounding[] {
     const pattern = voice.pattern();
-    const known = this.#written.get(voice.name);
+    // Two passes are looked at where one ends and the next begins.
+    const key = `${voice.name} ${pass % 2}`;
+    const known = this.#written.get(key);
     if (known && known.pattern === pattern && known.pass === pass) return known.list;
     const list = this.#music ? soundings(pattern, this.#music, pass) : [];
-    this.#written.set(voice.name, { pattern, pass, list });
+    this.#written.set(key, { pattern, pass, list });
     return list;
   }
 
   #seconds(ticks: number): number {
+    return ticks * this.#rate;
+  }
+
+  #tickSeconds(): number {
     const pattern = this.#voices[0]?.pattern();
-    return pattern ? (ticks * tickSeconds(pattern)) / this.#speed : 0;
+    return pattern ? tickSeconds(pattern) / this.#speed : 1;
   }
 
   /** A row's level and a hit's velocity multiply. */
-  #sound({ instrument, velocity, level = 1, pan = 0, tune = 0 }: Voiced, time: number, tracked: boolean): void {
+  #sound({ instrument, velocity, level = 1, pan = 0, tune = 0, room = 0 }: Voiced, time: number, tracked: boolean): void {
     const buffer = this.kit.buffer(instrument);
     if (!buffer) return;
     const source = new AudioBufferSourceNode(this.#context, { buffer, playbackRate: 2 ** (tune / 12) });
     const gain = new GainNode(this.#context, { gain: level * (velocity / 127) ** 1.6 });
     const heard = source.connect(gain);
-    (pan === 0 ? heard : heard.connect(new StereoPannerNode(this.#context, { pan }))).connect(this.#out);
+    const placed = pan === 0 ? heard : heard.connect(new StereoPannerNode(this.#context, { pan }));
+    placed.connect(this.#out);
+    if (room > 0) placed.connect(new GainNode(this.#context, { gain: room * 0.5 })).connect(this.#roomed());
     const choke = this.#chokes.get(instrument);
     if (choke) {
       const before = this.#ringing.get(choke);
@@ -225,6 +271,14 @@ export class Player {
     }
     source.start(Math.max(time, this.#context.currentTime));
     if (tracked) this.#track(source);
+  }
+
+  #roomed(): ConvolverNode {
+    if (!this.#room) {
+      this.#room = roomOf(this.#context);
+      this.#room.connect(this.#out);
+    }
+    return this.#room;
   }
 
   #click(time: number, strong: boolean): void {

@@ -1,12 +1,12 @@
-import { useSyncExternalStore } from 'react';
+import { type ReactNode, useSyncExternalStore } from 'react';
 import { Choice } from '../ui/Choice';
 import type { Player } from './Player';
 import { usePlayerState } from './usePlayer';
 
-type Props = { player: Player; tempo: string; voices?: { value: string; label: string }[] };
+type Props = { player: Player; voices?: { value: string; label: string }[]; children?: ReactNode };
 
 /** Play, what to hear, and the helpers of time. */
-export function Transport({ player, tempo, voices }: Props) {
+export function Transport({ player, voices, children }: Props) {
   const state = usePlayerState(player);
   return (
     <div className="flex flex-wrap items-center gap-2">
@@ -24,16 +24,18 @@ export function Transport({ player, tempo, voices }: Props) {
       {voices && voices.length > 1 && (
         <Choice label="What to hear" value={state.voice} options={voices} onChange={(voice) => player.hear(voice)} />
       )}
-      <button type="button" className="button" aria-pressed={state.metronome} onClick={() => player.setMetronome(!state.metronome)}>
-        Metronome
-      </button>
-      <button type="button" className="button" aria-pressed={state.countIn} onClick={() => player.setCountIn(!state.countIn)}>
-        Count-in
-      </button>
-      <button type="button" className="button" aria-pressed={state.slow} onClick={() => player.setSlow(!state.slow)}>
-        Slower
-      </button>
-      <span className="text-sm text-faint">{tempo}</span>
+      <span className="joined">
+        <button type="button" className="button" aria-pressed={state.metronome} onClick={() => player.setMetronome(!state.metronome)}>
+          Metronome
+        </button>
+        <button type="button" className="button" aria-pressed={state.countIn} onClick={() => player.setCountIn(!state.countIn)}>
+          Count-in
+        </button>
+        <button type="button" className="button" aria-pressed={state.slow} onClick={() => player.setSlow(!state.slow)}>
+          Slower
+        </button>
+      </span>
+      {children}
       <KitBar player={player} />
     </div>
   );

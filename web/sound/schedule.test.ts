@@ -15,6 +15,7 @@ const straight: Music = {
     [BAR, BAR],
   ],
   words: [],
+  fills: [],
 };
 const shuffle: Music = {
   ...straight,

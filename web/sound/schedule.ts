@@ -1,5 +1,7 @@
 import type { Music, Pattern } from '../api/types';
+import { formOf } from '../music/form';
 import { velocityOf } from '../music/pattern';
+import { beatTicks, snapTicks } from '../music/time';
 import { sounds } from './odds';
 
 /** One sounding: when it is played (in ticks from the start of its pass, groove and push applied), and how. */
@@ -8,20 +10,16 @@ export type Sounding = {
   played: number;
   written: number;
   velocity: number;
-  /** Of its row: level 0–1.5, pan −1…1, tune in semitones. */
+  /** Of its row: level 0–1.5, pan −1…1, tune in semitones, room 0–1. */
   level: number;
   pan: number;
   tune: number;
+  room: number;
 };
-
-const BEAT_TICKS: Record<string, number> = { '1': 3840, '2': 1920, '4': 960, '8': 480, '16': 240 };
-const SNAP_TICKS: Record<string, number> = { '4': 960, '8': 480, '8t': 320, '16': 240, '16t': 160, '32': 120, '32t': 80, '64': 60 };
 
 /** Seconds that one tick lasts. */
 export function tickSeconds(pattern: Pattern): number {
-  const beat = pattern.tempo.beat ?? '4';
-  const plain = BEAT_TICKS[beat.replace('.', '')] ?? 960;
-  return 60 / (pattern.tempo.bpm * (beat.endsWith('.') ? plain * 1.5 : plain));
+  return 60 / (pattern.tempo.bpm * beatTicks(pattern.tempo.beat));
 }
 
 /** The tick at which a written tick is played: interpolated in the groove map that the core made. */
@@ -46,17 +44,8 @@ export function written(music: Music, tick: number): number {
   return bar + x0 + ((inBar - y0) * (x1 - x0)) / (y1 - y0);
 }
 
-/** The sections of one pass in the order played. */
-function form(pattern: Pattern) {
-  const order = pattern.order ?? pattern.sections.map((section) => ({ section: section.name, times: 1 }));
-  return order.flatMap(({ section, times }) => {
-    const found = pattern.sections.find((one) => one.name === section);
-    return found ? Array.from({ length: times }, () => found) : [];
-  });
-}
-
 export function passTicks(pattern: Pattern, music: Music): number {
-  return form(pattern).reduce((sum, section) => sum + section.bars * music.barTicks, 0);
+  return formOf(pattern).reduce((sum, section) => sum + section.bars * music.barTicks, 0);
 }
 
 /**
@@ -66,11 +55,11 @@ export function passTicks(pattern: Pattern, music: Music): number {
 export function soundings(pattern: Pattern, music: Music, pass: number): Sounding[] {
   const byPlace = new Map<string, Sounding>();
   let start = 0;
-  form(pattern).forEach((section, s) => {
+  formOf(pattern).forEach((section, s) => {
     const length = section.bars * music.barTicks;
     section.rows.forEach((row, r) => {
       if (row.muted) return;
-      const step = SNAP_TICKS[row.snap ?? '16'] ?? 240;
+      const step = snapTicks(row.snap);
       const cycle = row.cycle ?? length;
       for (const hit of row.hits) {
         if (hit.silent || hit.at >= cycle) continue;
@@ -91,6 +80,7 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
                 level: row.level ?? 1,
                 pan: row.pan ?? 0,
                 tune: row.tune ?? 0,
+                room: row.room ?? 0,
               });
             }
           }

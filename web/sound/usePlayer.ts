@@ -5,7 +5,7 @@ import { Player, type Voice } from './Player';
 let shared: { player: Player; kit: string } | null = null;
 
 /** The page's one player: sounds stay decoded when a person goes from place to place. */
-function playerFor(catalogue: Catalogue, kit: string): Player {
+export function playerFor(catalogue: Catalogue, kit: string): Player {
   if (shared?.kit !== kit) {
     shared?.player.close();
     shared = { player: new Player(catalogue, kit), kit };
@@ -30,6 +30,7 @@ export function usePlayer(catalogue: Catalogue, kit: string, voices: Voice[], mu
     return () => {
       document.removeEventListener('keydown', key);
       player.stop();
+      player.loop(null);
     };
   }, [player]);
   return player;

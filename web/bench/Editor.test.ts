@@ -1,0 +1,202 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { BAR, editorOf, lesson, places, storage } from '../../tests/web/lesson';
+import { rowChanged } from '../music/rows';
+import { press } from './keys';
+
+const beat = lesson({ kick: [{ at: 0, velocity: 118 }, { at: 1920 }], snare: [{ at: 960 }, { at: 2880 }], 'closed-hat': [] });
+const key = (editor: ReturnType<typeof editorOf>['editor'], name: string, shift = false, command = false) =>
+  press(editor, { key: name, shift, command });
+
+beforeEach(() => vi.stubGlobal('localStorage', storage()));
+afterEach(() => vi.unstubAllGlobals());
+
+describe('keys', () => {
+  it('walk over the places of each row and stop at its edges', () => {
+    const { editor, store } = editorOf(beat);
+    store.change('Grid', (pattern) => rowChanged(pattern, 0, 1, { snap: '8' }));
+    const walk = (...names: string[]) => {
+      for (const name of names) key(editor, name);
+      return [editor.state.cursor.row, editor.state.cursor.at];
+    };
+    expect(walk('ArrowRight')).toEqual([0, 240]);
+    expect(walk('ArrowDown'), 'to the place of the other grid that holds it').toEqual([1, 0]);
+    expect(walk('ArrowRight')).toEqual([1, 480]);
+    expect(walk('End')).toEqual([1, 3360]);
+    expect(walk('ArrowRight', 'ArrowUp', 'ArrowUp', 'ArrowUp')).toEqual([0, 3360]);
+    expect(walk('Home', 'ArrowLeft')).toEqual([0, 0]);
+  });
+
+  it('add, level, shape, push, roll and remove, and say what changed', () => {
+    const { editor, store } = editorOf(beat);
+    editor.go({ row: 2, at: 0 });
+    key(editor, 'Enter');
+    expect(editor.state.said).toBe('closed hi-hat, beat 1: firm, 90');
+    key(editor, '1');
+    key(editor, '+');
+    key(editor, '.');
+    key(editor, 'R');
+    key(editor, 'R');
+    key(editor, 'o');
+    key(editor, 'm');
+    expect(store.pattern.sections[0]?.rows[2]?.hits).toEqual([{ at: 0, velocity: 34, push: 10, roll: 3, odds: 75, silent: true }]);
+    expect(editor.state.said).toBe('closed hi-hat, beat 1: ghost, 34, roll of 3, 7 ms late, 75 percent of the time, silenced');
+    key(editor, 'Delete');
+    expect(places(store.pattern, 2)).toEqual([]);
+    key(editor, 'Enter');
+    expect(store.pattern.sections[0]?.rows[2]?.hits[0]?.velocity, 'the level chosen last is the next one').toBe(28);
+  });
+
+  it('mark with Shift, and what follows is for all that is marked, as one step', () => {
+    const { editor, store } = editorOf(beat);
+    for (const name of ['ArrowDown', 'End']) key(editor, name, true);
+    expect(editor.state.range).toEqual({ section: 0, first: 0, last: 1, from: 0, to: BAR });
+    expect(editor.state.said).toBe('4 hits marked');
+    key(editor, '2');
+    expect(store.pattern.sections[0]?.rows.flatMap((row) => row.hits.map((hit) => hit.velocity))).toEqual([60, 60, 60, 60]);
+    key(editor, 'Escape');
+    expect(editor.state.range).toBeNull();
+    expect(store.undo()).toBe('Make soft: 4 hits');
+    expect(store.pattern).toEqual(beat);
+  });
+
+  it('mark more with every S, and everything with Ctrl + A', () => {
+    const { editor } = editorOf(lesson({ kick: [{ at: 0 }], snare: [{ at: BAR }] }, 2));
+    const marked = () => [editor.state.range?.first, editor.state.range?.last, editor.state.range?.from, editor.state.range?.to];
+    for (const expected of [
+      [0, 0, 0, BAR],
+      [0, 0, 0, 2 * BAR],
+      [0, 1, 0, BAR],
+      [0, 1, 0, 2 * BAR],
+      [0, 0, 0, BAR],
+    ]) {
+      key(editor, 's');
+      expect(marked()).toEqual(expected);
+    }
+    key(editor, 'a', false, true);
+    expect(marked()).toEqual([0, 1, 0, 2 * BAR]);
+    expect(editor.markedBars()).toEqual({ from: 0, to: 2 * BAR });
+  });
+
+  it('move hits in time and between rows, and say when they cannot go on', () => {
+    const { editor, store } = editorOf(beat);
+    key(editor, 'l');
+    expect([places(store.pattern), editor.state.cursor]).toEqual([[240, 1920], { row: 0, at: 240 }]);
+    key(editor, 'b');
+    expect(places(store.pattern, 1)).toEqual([240, 960, 2880]);
+    editor.go({ row: 0, at: 1920 });
+    key(editor, 'h');
+    expect(editor.state.said).toBe('That would leave the section');
+  });
+
+  it('leave all others alone', () => {
+    const { editor, store } = editorOf(beat);
+    for (const name of ['Tab', ' ', '5', 'F5', 'q', 'x']) expect(key(editor, name)).toBe(false);
+    for (const name of ['c', 'r', 's', 'l', '+']) expect(key(editor, name, false, true), `Ctrl + ${name} is the browser's`).toBe(false);
+    expect(store.pattern).toBe(beat);
+  });
+});
+
+describe('louder and softer', () => {
+  it('keep the shape and say when the limit is reached', () => {
+    const { editor } = editorOf(beat);
+    editor.markRow(0);
+    editor.louder(6);
+    expect(editor.targetHits().map((hit) => hit.velocity)).toEqual([124, 96]);
+    editor.louder(6);
+    expect(editor.state.said).toBe('As loud as it goes: the loudest hit is at 127');
+    expect(editor.targetHits().map((hit) => hit.velocity)).toEqual([127, 99]);
+  });
+});
+
+describe('copying', () => {
+  it('reaches another row, another bar and another tab', () => {
+    const { editor, store } = editorOf(beat);
+    editor.markRow(0);
+    editor.copy();
+    editor.go({ row: 2, at: 1920 });
+    editor.paste();
+    expect(places(store.pattern, 2)).toEqual([1920]);
+    const other = editorOf(lesson({ 'closed-hat': [] }));
+    other.editor.paste();
+    expect(places(other.store.pattern)).toEqual([0, 1920]);
+  });
+
+  it('takes out what is cut, and undo brings it back', () => {
+    const { editor, store } = editorOf(beat);
+    editor.markBars(0);
+    editor.cut();
+    expect(store.pattern.sections[0]?.rows.every((row) => row.hits.length === 0)).toBe(true);
+    store.undo();
+    expect(store.pattern).toEqual(beat);
+  });
+
+  it('refuses what it does not know, and changes nothing', () => {
+    const { editor, store } = editorOf(beat);
+    editor.paste();
+    expect(editor.state.said).toBe('Nothing has been copied yet');
+    editor.pasteText('a shopping list');
+    expect(editor.state.said).toBe('The clipboard holds no hits and no pattern, so nothing was pasted');
+    editor.pasteText('{"format":"pulsanda-clip","version":1,"ticks":240,"rows":[{"instrument":"theremin","hits":[{"at":0}]}]}');
+    expect(editor.state.said).toContain('not in the catalogue');
+    editor.copy();
+    expect(editor.state.said).toBe('1 hit copied');
+    expect(store.pattern).toBe(beat);
+    let asked = '';
+    editor.onPattern = (text) => {
+      asked = text;
+    };
+    editor.pasteText('{"format":"pulsanda-pattern"}');
+    expect(asked).toBe('{"format":"pulsanda-pattern"}');
+  });
+});
+
+describe('a row with its own cycle', () => {
+  const own = rowChanged(lesson({ kick: [{ at: 0 }, { at: 480 }, { at: 2000 }] }), 0, 0, { cycle: 720 });
+
+  it('shows its repeats, and hands on a repeat change the hit itself', () => {
+    const { editor, store } = editorOf(own);
+    const row = editor.section.rows[0];
+    if (!row) throw new Error('no row');
+    expect(editor.heardPlaces(row)).toEqual([0, 480, 720, 1200, 1440, 1920, 2160, 2640, 2880, 3360, 3600]);
+    expect(editor.places(row, 0, 960), 'the grid, and repeats off it').toEqual([0, 240, 480, 720]);
+    editor.remove({ row: 0, at: 1200 });
+    expect(places(store.pattern)).toEqual([0, 2000]);
+    editor.add({ row: 0, at: 960 });
+    expect(places(store.pattern)).toEqual([0, 240, 2000]);
+  });
+});
+
+describe('hits off the shown grid', () => {
+  it('stay where they are and can be reached', () => {
+    const { editor, store } = editorOf(lesson({ kick: [{ at: 0 }, { at: 320 }] }));
+    store.change('Grid', (pattern) => rowChanged(pattern, 0, 0, { snap: '8' }));
+    expect(places(store.pattern)).toEqual([0, 320]);
+    key(editor, 'ArrowRight');
+    expect(editor.state.cursor.at).toBe(320);
+    key(editor, '4');
+    expect(store.pattern.sections[0]?.rows[0]?.hits[1]?.velocity).toBe(118);
+  });
+});
+
+describe('what the task allows', () => {
+  const freedom = { rows: true, required: ['kick'], forbidden: ['china'] };
+
+  it('is said with its reason', () => {
+    const { editor } = editorOf(beat, freedom, ['kick', 'snare']);
+    expect(editor.whyNot('china')).toBe('The task does not allow it.');
+    expect(editor.whyNot('closed-hat')).toBeNull();
+    expect(editor.whyKept(0)).toBe('The task needs this row.');
+    expect(editor.whyKept(1)).toBeNull();
+    expect(editorOf(beat, {}, ['kick']).editor.whyNot('snare')).toBe('The task works with its own instruments.');
+    expect(editorOf(beat).editor.whyNot('china'), 'a teacher may do anything').toBeNull();
+  });
+
+  it('holds a section to its number of hits', () => {
+    const { editor, store } = editorOf(beat);
+    vi.spyOn(editor.catalogue.limits, 'hits', 'get').mockReturnValue(4);
+    editor.add({ row: 2, at: 0 });
+    expect(editor.state.said).toBe('A section holds 4 hits at most; take some out first');
+    expect(store.pattern).toBe(beat);
+    vi.restoreAllMocks();
+  });
+});

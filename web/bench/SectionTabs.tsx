@@ -1,0 +1,33 @@
+import { useSyncExternalStore } from 'react';
+import { plural } from '../ui/words';
+import type { Editor } from './Editor';
+import { addSection } from './panels/FormPanel';
+
+/** The sections of the form, one of them on the sheet; none where there is only one and no other can be made. */
+export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolean }) {
+  const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  useSyncExternalStore(editor.subscribe, () => editor.state.section);
+  const open = (editor.freedom?.form ?? true) && !locked;
+  const full = pattern.sections.length >= editor.catalogue.limits.sections;
+  if (pattern.sections.length < 2 && !open) return <span />;
+  return (
+    <div className="flex flex-wrap items-center gap-1.5">
+      {pattern.sections.map((section, index) => (
+        <button
+          key={section.name}
+          type="button"
+          className="section-tab"
+          aria-current={index === editor.index ? 'true' : undefined}
+          onClick={() => editor.show(index)}
+        >
+          <span className="font-head font-bold">{section.name}</span> <span className="text-xs">{plural(section.bars, 'bar')}</span>
+        </button>
+      ))}
+      {open && (
+        <button type="button" className="button button-small" disabled={full} onClick={() => addSection(editor, true)}>
+          Make a variation
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,190 @@
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
+import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import type { Catalogue, Music, Pattern } from '../api/types';
+import { EditSheet } from '../sheet/EditSheet';
+import { ZOOMS } from '../sheet/geometry';
+import { PatternSheet } from '../sheet/PatternSheet';
+import type { Player } from '../sound/Player';
+import { Transport } from '../sound/Transport';
+import { usePlayerState, usePosition } from '../sound/usePlayer';
+import { Choice } from '../ui/Choice';
+import { EditBar } from './EditBar';
+import type { Editor } from './Editor';
+import { FeelBar } from './FeelBar';
+import { BalancePanel } from './panels/BalancePanel';
+import { FormPanel } from './panels/FormPanel';
+import { RowPanel } from './panels/RowPanel';
+import { ShapePanel } from './panels/ShapePanel';
+import { StepsPanel } from './panels/StepsPanel';
+import { SectionTabs } from './SectionTabs';
+import { MINE, type Scope, TARGET, useHearing } from './useHearing';
+
+type Props = {
+  label: string;
+  editor: Editor;
+  catalogue: Catalogue;
+  music: Music;
+  counting: 'steps' | 'syllables' | 'bar-beat';
+  target?: Pattern | null;
+  showTarget?: boolean;
+  locked?: boolean;
+  /** Above the sheet: title, saved state, what is to be decided. */
+  head: ReactNode;
+  /** The first panel beside the sheet. */
+  first: { name: string; content: ReactNode };
+  /** In the panel of steps: earlier states of the draft. */
+  states?: ReactNode;
+};
+
+const PANELS = ['Shape', 'Row', 'Form', 'Balance', 'Steps'];
+
+/** The sheet with all that belongs to it. Students build on it, teachers draw their targets on it. */
+export function Workbench(props: Props) {
+  const { label, editor, catalogue, music, counting, target = null, showTarget = false, locked = false, head, first, states } = props;
+  const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, pattern.kit, target);
+  const { voice } = usePlayerState(player);
+  const theirs = usePosition(player, TARGET);
+  const [zoom, setZoom] = useState(2);
+  const [panel, setPanel] = useState(0);
+  const several = pattern.sections.length > 1;
+  useKitFollows(player, pattern);
+  return (
+    <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20.5rem]">
+      <div className="min-w-0">
+        {head}
+        <FeelBar editor={editor} music={music} counting={counting} locked={locked} />
+        <Transport
+          player={player}
+          {...(target && {
+            voices: [
+              { value: MINE, label: 'My beat' },
+              { value: TARGET, label: 'Target' },
+              { value: 'turn', label: 'In turn' },
+            ],
+          })}
+        >
+          <Scopes editor={editor} several={several} scope={scope} setScope={setScope} />
+          {turn && <span className="text-sm">Playing {turn}</span>}
+        </Transport>
+        {target && (showTarget || voice !== MINE) && (
+          <PatternSheet pattern={target} music={music} catalogue={catalogue} player={player} position={theirs} />
+        )}
+        <section aria-label={label} className="card mt-3 overflow-x-auto p-3">
+          <div className="mb-1 flex flex-wrap items-center justify-between gap-2">
+            <SectionTabs editor={editor} locked={locked} />
+            <Zoom zoom={zoom} setZoom={setZoom} />
+          </div>
+          <EditSheet
+            label={label}
+            editor={editor}
+            music={music}
+            player={player}
+            position={position}
+            zoom={ZOOMS[zoom] ?? 1}
+            locked={locked}
+          />
+          <Said editor={editor} />
+        </section>
+        {!locked && <EditBar editor={editor} />}
+      </div>
+      <aside className="min-w-0">
+        <TabGroup selectedIndex={panel} onChange={setPanel}>
+          <TabList className="panel-tabs" aria-label="Beside the sheet">
+            {[first.name, ...PANELS].map((name) => (
+              <Tab key={name} className="panel-tab">
+                {name}
+              </Tab>
+            ))}
+          </TabList>
+          <TabPanels className="mt-2">
+            <TabPanel unmount={false} tabIndex={-1} className="flex flex-col gap-3">
+              {first.content}
+            </TabPanel>
+            <TabPanel tabIndex={-1}>
+              <ShapePanel editor={editor} locked={locked} />
+            </TabPanel>
+            <TabPanel tabIndex={-1}>
+              <RowPanel editor={editor} player={player} locked={locked} />
+            </TabPanel>
+            <TabPanel tabIndex={-1}>
+              <FormPanel editor={editor} locked={locked} />
+            </TabPanel>
+            <TabPanel tabIndex={-1}>
+              <BalancePanel editor={editor} locked={locked} />
+            </TabPanel>
+            <TabPanel unmount={false} tabIndex={-1}>
+              <StepsPanel editor={editor} locked={locked} reveal={() => setPanel(PANELS.length)}>
+                {states}
+              </StepsPanel>
+            </TabPanel>
+          </TabPanels>
+        </TabGroup>
+      </aside>
+    </div>
+  );
+}
+
+/** What is played: the whole form, the section that is shown, or the bars that are marked. */
+function Scopes({
+  editor,
+  several,
+  scope,
+  setScope,
+}: {
+  editor: Editor;
+  several: boolean;
+  scope: Scope;
+  setScope: (scope: Scope) => void;
+}) {
+  const { range } = useSyncExternalStore(editor.subscribe, () => editor.state);
+  const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  const repeats = (pattern.order ?? []).some(({ times }) => times > 1);
+  const options = [
+    { value: 'form' as const, label: several || repeats ? 'All of it' : 'Everything' },
+    ...(several || repeats || scope === 'section' ? [{ value: 'section' as const, label: editor.section.name }] : []),
+    ...(range || scope === 'marked' ? [{ value: 'marked' as const, label: 'Marked bars' }] : []),
+  ];
+  if (options.length < 2) return null;
+  return <Choice label="What is played" value={scope} options={options} onChange={setScope} />;
+}
+
+function Zoom({ zoom, setZoom }: { zoom: number; setZoom: (zoom: number) => void }) {
+  return (
+    <span className="joined ml-auto">
+      <button type="button" className="button button-small" aria-label="Smaller" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
+        −
+      </button>
+      <button
+        type="button"
+        className="button button-small"
+        aria-label="Larger"
+        disabled={zoom === ZOOMS.length - 1}
+        onClick={() => setZoom(zoom + 1)}
+      >
+        +
+      </button>
+    </span>
+  );
+}
+
+/** What was done last: shown in a quiet line, and told to those who listen. */
+function Said({ editor }: { editor: Editor }) {
+  const { said } = useSyncExternalStore(editor.subscribe, () => editor.state);
+  return (
+    <p role="status" className="mt-2 min-h-5 text-sm text-faint">
+      {said}
+    </p>
+  );
+}
+
+/** Loads the sounds of rows that are added. */
+function useKitFollows(player: Player, pattern: Pattern) {
+  const known = useRef('');
+  useEffect(() => {
+    const instruments = [...new Set(pattern.sections.flatMap((section) => section.rows.map((row) => row.instrument)))].sort();
+    if (instruments.join() === known.current) return;
+    known.current = instruments.join();
+    void player.kit.load(instruments);
+  }, [player, pattern]);
+}

@@ -1,0 +1,109 @@
+import type { Editor, Place } from './Editor';
+
+/** What a key does on the sheet. The list shows in the help, so that each is described once. */
+type Key = { keys: string; what: string; match: (event: KeyPress) => boolean; act: (editor: Editor, event: KeyPress) => void };
+export type KeyPress = { key: string; shift: boolean; command: boolean };
+
+const plain =
+  (...keys: string[]) =>
+  (event: KeyPress) =>
+    !event.command && keys.includes(event.key.length === 1 ? event.key.toLowerCase() : event.key);
+const command = (key: string) => (event: KeyPress) => event.command && event.key.toLowerCase() === key;
+const LEVELS = ['ghost', 'soft', 'firm', 'accent'];
+
+export const KEYS: Key[] = [
+  {
+    keys: 'Arrows',
+    what: 'go to another place or row; with Shift: mark',
+    match: plain('ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End'),
+    act: travel,
+  },
+  { keys: 'Enter', what: 'add a hit, or remove it', match: plain('Enter'), act: (editor) => editor.toggle(editor.state.cursor) },
+  {
+    keys: '1 2 3 4',
+    what: 'ghost, soft, firm, accent',
+    match: plain('1', '2', '3', '4'),
+    act: (editor, { key }) => editor.level(LEVELS[Number(key) - 1] ?? ''),
+  },
+  { keys: '+ −', what: 'harder, softer', match: plain('+', '-', '='), act: (editor, { key }) => editor.louder(key === '-' ? -6 : 6) },
+  { keys: ', .', what: 'push earlier, later', match: plain(',', '.'), act: (editor, { key }) => editor.pushBy(key === ',' ? -10 : 10) },
+  {
+    keys: 'R',
+    what: 'one stroke more in a roll; with Shift: one less',
+    match: plain('r'),
+    act: (editor, { shift }) => editor.rollBy(shift ? -1 : 1),
+  },
+  {
+    keys: 'O',
+    what: 'odds: every time, 75, 50, 25 percent',
+    match: plain('o'),
+    act: (editor) => editor.odds(nextOdds(editor.targetHits()[0]?.odds ?? 100)),
+  },
+  { keys: 'M', what: 'silence the hit, or let it sound again', match: plain('m'), act: (editor) => editor.silence() },
+  {
+    keys: 'E L',
+    what: 'move earlier, later',
+    match: plain('e', 'l'),
+    act: (editor, { key }) => editor.move(key.toLowerCase() === 'e' ? -1 : 1, 0),
+  },
+  {
+    keys: 'H B',
+    what: 'move to the row above (higher), below',
+    match: plain('h', 'b'),
+    act: (editor, { key }) => editor.move(0, key.toLowerCase() === 'h' ? -1 : 1),
+  },
+  { keys: 'S', what: 'mark the bar, the row, all rows of the bar, everything', match: plain('s'), act: (editor) => editor.markMore() },
+  { keys: 'Delete', what: 'remove the hit, or all that is marked', match: plain('Delete', 'Backspace'), act: (editor) => editor.clear() },
+  { keys: 'Escape', what: 'let go of what is marked', match: plain('Escape'), act: (editor) => editor.go(editor.state.cursor) },
+  { keys: 'Ctrl + A', what: 'mark everything', match: command('a'), act: (editor) => editor.markBars(0, editor.section.bars - 1) },
+];
+
+/** Those that the page listens to everywhere, for the help. */
+export const EVERYWHERE: [string, string][] = [
+  ['Space', 'play or stop'],
+  ['Ctrl + C, X, V', 'copy, cut, paste'],
+  ['Ctrl + Z', 'undo; with Shift: redo'],
+  ['T', 'tap the tempo, where it is open'],
+  ['?', 'show or hide this'],
+];
+
+/** @returns whether the key means something on the sheet */
+export function press(editor: Editor, event: KeyPress): boolean {
+  const key = KEYS.find((one) => one.match(event));
+  key?.act(editor, event);
+  return key !== undefined;
+}
+
+function nextOdds(odds: number): number {
+  return odds > 75 ? 75 : odds > 50 ? 50 : odds > 25 ? 25 : 100;
+}
+
+function travel(editor: Editor, { key, shift }: KeyPress): void {
+  const { cursor } = editor.state;
+  const place = destination(editor, key, cursor);
+  if (shift) editor.markTo(place);
+  else editor.go(place);
+}
+
+function destination(editor: Editor, key: string, cursor: Place): Place {
+  const { rows } = editor.section;
+  const row = rows[cursor.row];
+  if (!row) return cursor;
+  const places = editor.places(row);
+  switch (key) {
+    case 'ArrowLeft':
+      return { ...cursor, at: places.findLast((at) => at < cursor.at) ?? cursor.at };
+    case 'ArrowRight':
+      return { ...cursor, at: places.find((at) => at > cursor.at) ?? cursor.at };
+    case 'Home':
+      return { ...cursor, at: 0 };
+    case 'End':
+      return { ...cursor, at: places.at(-1) ?? 0 };
+    default: {
+      const next = Math.max(0, Math.min(rows.length - 1, cursor.row + (key === 'ArrowUp' ? -1 : 1)));
+      const there = rows[next];
+      // The place at or before this one that the other row's grid has.
+      return there ? { row: next, at: editor.places(there).findLast((at) => at <= cursor.at) ?? 0 } : cursor;
+    }
+  }
+}

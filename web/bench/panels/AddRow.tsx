@@ -1,0 +1,98 @@
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
+import { useState } from 'react';
+import type { Instrument } from '../../api/types';
+import { rowAdded, rowChanged } from '../../music/rows';
+import type { Editor } from '../Editor';
+
+/** Adds a row: found by typing, or by family. */
+export function AddRow({ editor }: { editor: Editor }) {
+  const add = (instrument: Instrument) => {
+    const { limits } = editor.catalogue;
+    if (editor.section.rows.length >= limits.rows) return editor.say(`A section has ${limits.rows} rows at most; remove one first`);
+    editor.store.change(`Add a row of ${instrument.label.toLowerCase()}`, (pattern) => rowAdded(pattern, editor.index, instrument.name));
+    editor.go({ row: editor.section.rows.length - 1, at: 0 });
+    editor.say(`${instrument.label} is added below`);
+  };
+  return (
+    <section aria-labelledby="add-row" className="card p-3">
+      <h2 id="add-row" className="mb-1">
+        Add a row
+      </h2>
+      <InstrumentFinder editor={editor} label="Find an instrument to add" take={add} />
+    </section>
+  );
+}
+
+/** Another instrument for a row; its hits stay. */
+export function ChangeInstrument({ editor, index }: { editor: Editor; index: number }) {
+  return (
+    <div className="mt-3">
+      <p className="mb-1 text-sm text-faint">Play its hits on another instrument</p>
+      <InstrumentFinder
+        editor={editor}
+        label="Another instrument for this row"
+        take={(instrument) => {
+          editor.store.change(`${editor.name(index)} becomes ${instrument.label.toLowerCase()}`, (pattern) =>
+            rowChanged(pattern, editor.index, index, { instrument: instrument.name }),
+          );
+          editor.say(`The row is ${instrument.label.toLowerCase()} now`);
+        }}
+      />
+    </div>
+  );
+}
+
+function InstrumentFinder({ editor, label, take }: { editor: Editor; label: string; take: (instrument: Instrument) => void }) {
+  const [typed, setTyped] = useState('');
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = editor.catalogue.instruments.filter((one) =>
+    words.every((word) => `${one.label} ${one.family}`.toLowerCase().includes(word)),
+  );
+  const families = [...new Set(found.map((one) => one.family))];
+  return (
+    <Combobox<Instrument | null>
+      value={null}
+      immediate
+      onChange={(instrument) => {
+        setTyped('');
+        if (instrument) take(instrument);
+      }}
+    >
+      <ComboboxInput
+        className="field field-small"
+        aria-label={label}
+        placeholder="type a name, or look below"
+        displayValue={() => typed}
+        onChange={(event) => setTyped(event.target.value)}
+        autoComplete="off"
+      />
+      <ComboboxOptions modal={false} className="mt-1 max-h-56 overflow-y-auto rounded-md border border-rule bg-paper text-sm">
+        {found.length === 0 && <p className="px-2 py-1">No instrument has this name.</p>}
+        {families.map((family) => (
+          // biome-ignore lint/a11y/useSemanticElements: a listbox holds groups, not fieldsets
+          <div key={family} role="group" aria-label={family}>
+            <p aria-hidden="true" className="px-2 pt-1.5 text-xs text-faint">
+              {family}
+            </p>
+            {found
+              .filter((one) => one.family === family)
+              .map((one) => {
+                const not = editor.whyNot(one.name);
+                return (
+                  <ComboboxOption
+                    key={one.name}
+                    value={one}
+                    disabled={not !== null}
+                    className="cursor-pointer px-2 py-1 data-disabled:cursor-not-allowed data-disabled:text-faint data-focus:bg-wash"
+                  >
+                    {one.label}
+                    {not && <span className="block text-xs">{not}</span>}
+                  </ComboboxOption>
+                );
+              })}
+          </div>
+        ))}
+      </ComboboxOptions>
+    </Combobox>
+  );
+}

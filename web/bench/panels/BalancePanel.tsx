@@ -1,0 +1,76 @@
+import { useSyncExternalStore } from 'react';
+import type { Row } from '../../api/types';
+import { rowChanged } from '../../music/rows';
+import type { Editor } from '../Editor';
+import { Small } from './parts';
+
+type Key = 'level' | 'pan' | 'tune' | 'room';
+const KNOBS: { key: Key; label: string; low: number; high: number; step: number; usual: number; words: (value: number) => string }[] = [
+  { key: 'level', label: 'Level', low: 0, high: 1.5, step: 0.05, usual: 1, words: (value) => `${Math.round(value * 100)} percent` },
+  {
+    key: 'pan',
+    label: 'Pan',
+    low: -1,
+    high: 1,
+    step: 0.1,
+    usual: 0,
+    words: (value) => (value === 0 ? 'middle' : `${Math.round(Math.abs(value) * 100)} ${value < 0 ? 'left' : 'right'}`),
+  },
+  { key: 'tune', label: 'Tune', low: -12, high: 12, step: 1, usual: 0, words: (value) => `${value} semitones` },
+  { key: 'room', label: 'Room', low: 0, high: 1, step: 0.05, usual: 0, words: (value) => `${Math.round(value * 100)} percent` },
+];
+
+/** What sets the sound of whole rows. How hard a hit is stands on the hit; the two multiply. */
+export function BalancePanel({ editor, locked }: { editor: Editor; locked: boolean }) {
+  useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  useSyncExternalStore(editor.subscribe, () => editor.state.section);
+  return (
+    <section aria-labelledby="balance" className="card p-3">
+      <h2 id="balance">Balance</h2>
+      <p className="text-sm text-faint">How whole rows sound beside one another. How hard a hit is stays on the hit.</p>
+      {editor.section.rows.map((row, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a row is known by its place; two may have one instrument
+        <RowBalance key={index} editor={editor} row={row} index={index} locked={locked} />
+      ))}
+    </section>
+  );
+}
+
+function RowBalance({ editor, row, index, locked }: { editor: Editor; row: Row; index: number; locked: boolean }) {
+  const name = editor.name(index);
+  const set = (key: Key | 'muted', value: number | boolean, label: string) =>
+    editor.store.change(`${label} of ${name}`, (pattern) => rowChanged(pattern, editor.index, index, { [key]: value }));
+  return (
+    <fieldset className="mt-3 border-t border-rule pt-2" disabled={locked}>
+      <legend className="float-left mr-auto font-bold first-letter:uppercase">{name}</legend>
+      <span className="float-right">
+        <Small pressed={row.muted ?? false} disabled={locked} onClick={() => set('muted', !row.muted, 'Mute')} label={`Mute ${name}`}>
+          mute
+        </Small>
+      </span>
+      <div className="clear-both grid grid-cols-2 gap-x-3 gap-y-1 text-xs">
+        {KNOBS.map(({ key, label, low, high, step, usual, words }) => {
+          const value = row[key] ?? usual;
+          return (
+            <label key={key}>
+              {label}: {words(value)}
+              <input
+                type="range"
+                className="slider block w-full"
+                aria-label={`${label} of ${name}`}
+                aria-valuetext={words(value)}
+                min={low}
+                max={high}
+                step={step}
+                value={value}
+                onPointerDown={() => editor.store.begin()}
+                onPointerUp={() => editor.store.end()}
+                onChange={(event) => set(key, event.target.valueAsNumber, label)}
+              />
+            </label>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,130 @@
+import { useEffect, useState } from 'react';
+import { call } from '../../api/client';
+import type { Row } from '../../api/types';
+import { filled } from '../../music/range';
+import type { Editor } from '../Editor';
+import { Block, Small } from './parts';
+
+type Props = { editor: Editor; row: Row; index: number };
+
+/** Fills a row in the words of music, or spreads hits evenly; shown on the sheet before it is taken. */
+export function FillBlock({ editor, row, index }: Props) {
+  const [whole, setWhole] = useState(true);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [spread, setSpread] = useState({ count: 3, start: 0 });
+  const [places, setPlaces] = useState<number[] | null>(null);
+  const { barTicks, fills } = editor.music;
+  const bar = Math.floor(editor.state.cursor.at / barTicks);
+  const [from, to] = whole ? [0, editor.length] : [bar * barTicks, (bar + 1) * barTicks];
+  const step = editor.step(row);
+  const steps = Math.floor((to - from) / step);
+  const { count, start } = spread;
+
+  useEffect(() => {
+    if (chosen === null) {
+      setPlaces(null);
+      return;
+    }
+    if (chosen !== 'spread') {
+      const inBar = fills.find((fill) => fill.name === chosen)?.places ?? [];
+      const bars = Array.from({ length: (to - from) / barTicks }, (_, i) => from + i * barTicks);
+      setPlaces(bars.flatMap((first) => inBar.map((at) => first + at)));
+      return;
+    }
+    let current = true;
+    call<{ places: number[] }>('POST', '/api/edit/spread', { count: Math.min(count, steps), steps, start: Math.min(start, steps - 1) })
+      .then((answer) => current && setPlaces(answer.places.map((place) => from + place * step)))
+      .catch((problem: Error) => editor.say(problem.message));
+    return () => {
+      current = false;
+    };
+  }, [chosen, count, start, from, to, step, steps, fills, barTicks, editor]);
+
+  useEffect(() => {
+    editor.preview(places && { row: index, places });
+    return () => editor.preview(null);
+  }, [editor, index, places]);
+
+  const take = () => {
+    if (!places) return;
+    const label = chosen === 'spread' ? `Spread ${count}` : `Fill: ${fills.find((fill) => fill.name === chosen)?.label}`;
+    editor.store.change(`${label}, ${editor.name(index)}`, (pattern) => filled(pattern, editor.index, index, places, from, to, 90));
+    editor.say(`${label}: ${places.length} hits`);
+    setChosen(null);
+  };
+  return (
+    <Block title="Fill it with">
+      {fills.map((fill) => (
+        <Small key={fill.name} pressed={chosen === fill.name} onClick={() => setChosen(chosen === fill.name ? null : fill.name)}>
+          {fill.label}
+        </Small>
+      ))}
+      <Small pressed={chosen === 'spread'} onClick={() => setChosen(chosen === 'spread' ? null : 'spread')}>
+        spread evenly
+      </Small>
+      {chosen !== null && (
+        <div className="w-full rounded-md border border-dashed border-target p-2 text-sm">
+          {chosen === 'spread' && (
+            <p className="mb-2 flex items-center gap-2">
+              <Count label="hits" value={Math.min(count, steps)} low={1} high={steps} set={(value) => setSpread({ count: value, start })} />
+              <Count
+                label="from step"
+                value={Math.min(start, steps - 1) + 1}
+                low={1}
+                high={steps}
+                set={(value) => setSpread({ count, start: value - 1 })}
+              />
+            </p>
+          )}
+          {editor.section.bars > 1 && (
+            <p className="mb-2 flex gap-1.5">
+              <Small pressed={!whole} onClick={() => setWhole(false)}>
+                in bar {bar + 1}
+              </Small>
+              <Small pressed={whole} onClick={() => setWhole(true)}>
+                in all bars
+              </Small>
+            </p>
+          )}
+          <p className="flex gap-1.5">
+            <button type="button" className="button button-small button-main" disabled={!places} onClick={take}>
+              Take it
+            </button>
+            <Small onClick={() => setChosen(null)}>leave it</Small>
+          </p>
+        </div>
+      )}
+    </Block>
+  );
+}
+
+function Count({
+  label,
+  value,
+  low,
+  high,
+  set,
+}: {
+  label: string;
+  value: number;
+  low: number;
+  high: number;
+  set: (value: number) => void;
+}) {
+  return (
+    <label className="flex items-center gap-1.5">
+      {label}
+      <input
+        type="number"
+        className="field field-small w-16"
+        min={low}
+        max={high}
+        value={value}
+        onChange={(event) => {
+          const next = event.target.valueAsNumber;
+          if (next >= low && next <= high) set(Math.round(next));
+        }}
+      />
+    </label>
+  );
+}

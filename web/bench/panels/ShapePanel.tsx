@@ -1,0 +1,176 @@
+import { useState, useSyncExternalStore } from 'react';
+import { compute } from '../compute';
+import type { Editor } from '../Editor';
+import { Block, Small } from './parts';
+import { SNAP_WORDS } from './RowPanel';
+
+const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
+const ODDS = [100, 75, 50, 25];
+
+/** What one hit, or all that is marked, can be: how hard, early or late, rolled, now and then. */
+export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean }) {
+  useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  const { range, cursor } = useSyncExternalStore(editor.subscribe, () => editor.state);
+  const hits = editor.targetHits();
+  const first = hits[0];
+  const none = hits.length === 0 || locked;
+  const all = (value: number, of: (hit: NonNullable<typeof first>) => number) => hits.length > 0 && hits.every((hit) => of(hit) === value);
+  return (
+    <section aria-labelledby="shape" className="card p-3">
+      <h2 id="shape">{range ? `${hits.length} marked` : first ? `${capital(editor.name(cursor.row))}: one hit` : 'No hit here'}</h2>
+      <p className="text-sm text-faint">
+        {range ? 'Every change below is for all of them.' : first ? editor.hitWords(first) : 'Go to a hit, or mark several.'}
+      </p>
+      <Block title="How hard">
+        {editor.catalogue.levels.map((level) => (
+          <Small
+            key={level.name}
+            disabled={locked}
+            pressed={hits.length > 0 && hits.every((hit) => editor.levelName(hit.velocity ?? 90) === level.name)}
+            onClick={() => editor.level(level.name)}
+          >
+            {level.name}
+          </Small>
+        ))}
+        <Small disabled={none} onClick={() => editor.louder(-6)} title="Key −">
+          softer
+        </Small>
+        <Small disabled={none} onClick={() => editor.louder(6)} title="Key +">
+          harder
+        </Small>
+      </Block>
+      <Block title={`Push: ${first ? editor.pushWords(first.push ?? 0) : 'early or late'}`}>
+        <Small disabled={none} onClick={() => editor.pushBy(-10)} title="Key ,">
+          earlier
+        </Small>
+        <Small disabled={none} onClick={() => editor.pushBy(10)} title="Key .">
+          later
+        </Small>
+        <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))}>
+          back to its place
+        </Small>
+      </Block>
+      <Block title="Roll: strokes within one step">
+        <span className="joined">
+          {ROLLS.map((roll) => (
+            <Small
+              key={roll}
+              disabled={none}
+              pressed={all(roll, (hit) => hit.roll ?? 1)}
+              onClick={() => editor.roll(roll)}
+              label={roll === 1 ? '1, no roll' : `Roll of ${roll}`}
+            >
+              {roll}
+            </Small>
+          ))}
+        </span>
+      </Block>
+      <Block title="Odds: how often it sounds, in percent">
+        <span className="joined">
+          {ODDS.map((odds) => (
+            <Small key={odds} disabled={none} pressed={all(odds, (hit) => hit.odds ?? 100)} onClick={() => editor.odds(odds)}>
+              {odds}
+            </Small>
+          ))}
+        </span>
+        <Small disabled={none} pressed={hits.length > 0 && hits.every((hit) => hit.silent)} onClick={() => editor.silence()} title="Key M">
+          silenced
+        </Small>
+      </Block>
+      <Block title="Mark">
+        <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title="Or press the bar's number">
+          this bar
+        </Small>
+        <Small onClick={() => editor.markRow(cursor.row)} title="Or press the row's name with Shift">
+          this row
+        </Small>
+        <Small onClick={() => editor.markBars(0, editor.section.bars - 1)}>everything</Small>
+        <Small disabled={!range} onClick={() => editor.go(cursor)}>
+          nothing
+        </Small>
+      </Block>
+      <Block title="Move and copy">
+        <Small disabled={none} onClick={() => editor.move(-1, 0)} title="Key E">
+          a step earlier
+        </Small>
+        <Small disabled={none} onClick={() => editor.move(1, 0)} title="Key L">
+          a step later
+        </Small>
+        <Small disabled={none} onClick={() => editor.move(0, -1)} title="Key H">
+          row above
+        </Small>
+        <Small disabled={none} onClick={() => editor.move(0, 1)} title="Key B">
+          row below
+        </Small>
+        <Small disabled={none} onClick={() => editor.copy()}>
+          copy
+        </Small>
+        <Small disabled={none} onClick={() => editor.cut()}>
+          cut
+        </Small>
+        <Small disabled={locked} onClick={() => editor.paste()}>
+          paste
+        </Small>
+        <Small disabled={none} onClick={() => editor.clear()}>
+          remove
+        </Small>
+      </Block>
+      <QuantizeBlock editor={editor} disabled={locked} />
+    </section>
+  );
+}
+
+/** Draws what is marked, or the whole row, towards a note value. */
+function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean }) {
+  const [snap, setSnap] = useState('16');
+  const [strength, setStrength] = useState(100);
+  const quantize = () => {
+    const { range, cursor } = editor.state;
+    const scope = range ?? { first: cursor.row, last: cursor.row, from: 0, to: editor.length };
+    const rows = Array.from({ length: scope.last - scope.first + 1 }, (_, i) => scope.first + i);
+    void compute(editor, `Quantize to ${SNAP_WORDS[snap]}`, 'quantize', {
+      section: editor.index,
+      rows,
+      from: scope.from,
+      to: scope.to,
+      snap,
+      strength,
+    });
+  };
+  return (
+    <Block title="Quantize what is marked, or the row">
+      <select
+        aria-label="Quantize to"
+        className="field field-small w-auto"
+        value={snap}
+        disabled={disabled}
+        onChange={(event) => setSnap(event.target.value)}
+      >
+        {editor.catalogue.snaps.map(({ name }) => (
+          <option key={name} value={name}>
+            {SNAP_WORDS[name]}
+          </option>
+        ))}
+      </select>
+      <label className="flex items-center gap-1.5 text-sm">
+        <input
+          type="range"
+          aria-label="Strength in percent"
+          className="slider w-20"
+          min={0}
+          max={100}
+          step={5}
+          value={strength}
+          disabled={disabled}
+          onChange={(event) => setStrength(event.target.valueAsNumber)}
+        />
+        {strength} %
+      </label>
+      <Small disabled={disabled} onClick={quantize}>
+        quantize
+      </Small>
+    </Block>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

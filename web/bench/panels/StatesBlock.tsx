@@ -1,0 +1,84 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { call } from '../../api/client';
+import type { DraftStates, Pattern } from '../../api/types';
+import { hitCount } from '../../music/pattern';
+import { clock, plural } from '../../ui/words';
+import type { Keeping } from '../DraftKeeper';
+import type { Editor } from '../Editor';
+
+/** What the draft was at each save of the last hour, and beats that were kept: to look at, and to take back. */
+export function StatesBlock({ editor, path, keeping }: { editor: Editor; path: string; keeping: Keeping }) {
+  const [open, setOpen] = useState(false);
+  const saved = keeping.state === 'saved' ? keeping.at : null;
+  const { data, error } = useQuery({
+    queryKey: ['states', path, saved],
+    queryFn: () => call<DraftStates>('GET', `${path}/draft/states`),
+    enabled: open,
+    placeholderData: (before) => before,
+  });
+  const [chosen, setChosen] = useState<{ version: number; pattern: Pattern } | null>(null);
+  const [failed, setFailed] = useState('');
+  const look = async (version: number) => {
+    setFailed('');
+    try {
+      const { pattern } = await call<{ pattern: Pattern }>('GET', `${path}/draft/states/${version}`);
+      setChosen({ version, pattern });
+    } catch (problem) {
+      setFailed((problem as Error).message);
+    }
+  };
+  const take = (pattern: Pattern) => {
+    editor.show(0);
+    editor.store.change('Take back an earlier state', () => pattern);
+    editor.say('The earlier state is on the sheet; undo brings back what was here');
+    setChosen(null);
+  };
+  return (
+    <section aria-labelledby="states" className="card p-3">
+      <h2 id="states">The last hour</h2>
+      <button type="button" className="button button-small mt-1" aria-expanded={open} onClick={() => setOpen(!open)}>
+        Look at earlier states
+      </button>
+      {open && error && <p className="mt-1 text-sm">{error.message}</p>}
+      {open && data && data.states.length === 0 && <p className="mt-1 text-sm text-faint">Nothing has been saved in the last hour.</p>}
+      {open && data && (
+        <ul className="mt-2 flex max-h-48 flex-col gap-0.5 overflow-y-auto text-sm">
+          {data.states.map((state) => (
+            <li key={state.version}>
+              <button
+                type="button"
+                className="step-line"
+                aria-current={chosen?.version === state.version}
+                onClick={() => void look(state.version)}
+              >
+                {clock(state.savedAt)}, save {state.version}
+                {state.kept && ' · kept'}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {failed && <p className="mt-1 text-sm">{failed}</p>}
+      {chosen && (
+        <div className="mt-2 rounded-md border border-dashed border-target p-2 text-sm">
+          <p>
+            {plural(hitCount(chosen.pattern), 'hit')} in{' '}
+            {chosen.pattern.sections.map(({ name, bars }) => `${name} (${plural(bars, 'bar')})`).join(', ')}:
+          </p>
+          <ul className="my-1">
+            {chosen.pattern.sections[0]?.rows.map((row, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a row is known by its place
+              <li key={i}>
+                {editor.catalogue.instruments.find((one) => one.name === row.instrument)?.label}: {row.hits.length}
+              </li>
+            ))}
+          </ul>
+          <button type="button" className="button button-small" onClick={() => take(chosen.pattern)}>
+            Take this state back
+          </button>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,88 @@
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { Catalogue, Music, Pattern } from '../api/types';
+import { placeInForm } from '../music/form';
+import type { Player } from '../sound/Player';
+import { usePlayer, usePlayerState } from '../sound/usePlayer';
+import type { Editor } from './Editor';
+
+export const MINE = 'mine';
+export const TARGET = 'target';
+export type Scope = 'form' | 'section' | 'marked';
+
+/** What of the pattern is played, and where the reading line stands in the section that is shown. */
+export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, kit: string, target: Pattern | null) {
+  const [scope, setScope] = useState<Scope>('form');
+  const { section, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
+  const scoped = useRef(scope);
+  scoped.current = scope;
+  const alone = useRef<{ of: Pattern; section: number; pattern: Pattern } | null>(null);
+  const voices = useMemo(() => {
+    // The section by itself, made once for every state of the pattern.
+    const heard = (): Pattern => {
+      const { pattern } = editor.store;
+      if (scoped.current === 'form') return pattern;
+      if (alone.current?.of !== pattern || alone.current.section !== editor.index) {
+        alone.current = {
+          of: pattern,
+          section: editor.index,
+          pattern: { ...pattern, order: [{ section: editor.section.name, times: 1 }] },
+        };
+      }
+      return alone.current.pattern;
+    };
+    return [{ name: MINE, pattern: heard }, ...(target ? [{ name: TARGET, pattern: () => target }] : [])];
+  }, [editor, target]);
+  const player = usePlayer(catalogue, kit, voices, music);
+  const marked = useMemo(
+    () => (scope === 'marked' && range?.section === section ? editor.markedBars() : null),
+    [editor, scope, range, section],
+  );
+  useEffect(() => {
+    player.loop(marked);
+  }, [player, marked]);
+  const turn = useTurn(editor, player, music, scope);
+  const position = useCallback((): number | null => {
+    const tick = player.voiceNow() === MINE ? player.position() : null;
+    if (tick === null || scoped.current !== 'form') return tick;
+    const place = placeInForm(editor.store.pattern, editor.music.barTicks, tick);
+    return place?.section === editor.index ? place.tick : null;
+  }, [player, editor]);
+  return { player, scope, setScope, position, turn };
+}
+
+/**
+ * Which turn of which section sounds, and the sheet turned to it while the form plays. Whoever looks at another section while
+ * it plays stays there until it is played anew.
+ */
+function useTurn(editor: Editor, player: Player, music: Music, scope: Scope): string | null {
+  const { playing } = usePlayerState(player);
+  const [turn, setTurn] = useState<string | null>(null);
+  useEffect(() => {
+    if (!playing || scope !== 'form') {
+      setTurn(null);
+      return;
+    }
+    let shown = editor.index;
+    let following = true;
+    let frame = 0;
+    const look = () => {
+      frame = requestAnimationFrame(look);
+      const { pattern } = editor.store;
+      const tick = player.voiceNow() === MINE ? player.position() : null;
+      const place = tick === null || pattern.sections.length < 1 ? null : placeInForm(pattern, music.barTicks, tick);
+      if (!place) return;
+      if (editor.index !== shown) following = false;
+      if (following && place.section !== shown) {
+        editor.show(place.section);
+        shown = place.section;
+      }
+      const name = pattern.sections[place.section]?.name ?? '';
+      const words =
+        pattern.sections.length > 1 || place.turns > 1 ? `${name}${place.turns > 1 ? `, ${place.turn} of ${place.turns}` : ''}` : null;
+      setTurn(words);
+    };
+    frame = requestAnimationFrame(look);
+    return () => cancelAnimationFrame(frame);
+  }, [editor, player, music, playing, scope]);
+  return turn;
+}

@@ -1,0 +1,48 @@
+import { type QueryClient, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { call } from '../api/client';
+import type { Meter, Music, Pattern } from '../api/types';
+
+type Counting = 'steps' | 'syllables' | 'bar-beat';
+const MOST_BARS = 16;
+
+const meterKey = ({ count, unit, groups }: Meter) => `${count}/${unit} ${groups?.join('+') ?? ''}`;
+const swingKey = ({ swing }: Pattern) => `${swing?.unit ?? 16} ${swing?.percent ?? 50}`;
+
+function query(meter: Meter, swing: Pattern['swing'], counting: Counting) {
+  return {
+    queryKey: ['music', meterKey(meter), counting, `${swing?.unit} ${swing?.percent}`],
+    queryFn: () => call<Music>('POST', '/api/music', { meter, swing: swing ?? { percent: 50, unit: 16 }, bars: MOST_BARS, counting }),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: Number.POSITIVE_INFINITY,
+  };
+}
+
+const STRAIGHT = { percent: 50, unit: 16 };
+
+/** Fetches what a meter needs before a pattern takes it, so that the sheet never stands without. */
+export function fetchMusic(queries: QueryClient, meter: Meter, counting: Counting): Promise<Music> {
+  return queries.fetchQuery(query(meter, STRAIGHT, counting));
+}
+
+/**
+ * The core's groove and counting words for a pattern as it is now. The swings that can be chosen come all at once, so a new one is
+ * heard at once, also without a connection.
+ * @param given what the page came with, for the meter that it came with
+ */
+export function useMusic(
+  pattern: Pattern,
+  counting: Counting,
+  given: { music: Music; pattern: Pattern } | null,
+): { music: Music | null; error: Error | null } {
+  const sameMeter = given && meterKey(given.pattern.meter) === meterKey(pattern.meter);
+  const sameSwing = given && swingKey(given.pattern) === swingKey(pattern);
+  const enough = sameMeter && (sameSwing || given.music.grooves?.[swingKey(pattern)] !== undefined);
+  const table = useQuery({ ...query(pattern.meter, STRAIGHT, counting), enabled: !enough });
+  const listed = table.data?.grooves?.[swingKey(pattern)] !== undefined;
+  const exact = useQuery({ ...query(pattern.meter, pattern.swing, counting), enabled: !enough && table.data !== undefined && !listed });
+  const source = enough ? given.music : listed ? table.data : exact.data;
+  const groove = enough && sameSwing ? given.music.groove : (source?.grooves?.[swingKey(pattern)] ?? source?.groove);
+  const music = useMemo(() => (source && groove ? { ...source, groove } : null), [source, groove]);
+  return { music, error: table.error ?? exact.error };
+}

@@ -1,0 +1,127 @@
+import { useState } from 'react';
+import type { Catalogue, Freedom, Pattern } from '../api/types';
+import { tempoWords } from '../ui/words';
+import { instrumentsOf } from './plan';
+
+type Props = { freedom: Freedom; change: (change: Partial<Freedom>) => void; pattern: Pattern; catalogue: Catalogue; locked: boolean };
+
+const OPEN = [
+  ['meter', 'the meter'],
+  ['swing', 'the swing'],
+  ['form', 'bars and sections'],
+  ['rows', 'other instruments'],
+] as const;
+
+/** What students may choose for themselves. What is not open stays as it is on the sheet. */
+export function FreedomFields({ freedom, change, pattern, catalogue, locked }: Props) {
+  const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
+  const required = freedom.required ?? [];
+  const toggled = (list: string[], name: string) => (list.includes(name) ? list.filter((one) => one !== name) : [...list, name]);
+  return (
+    <fieldset disabled={locked} className="text-sm">
+      <legend className="mb-1">Students choose</legend>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1">
+        <TempoRange freedom={freedom} change={change} pattern={pattern} />
+        {OPEN.map(([key, words]) => (
+          <label key={key} className="flex items-center gap-1.5">
+            <input type="checkbox" checked={freedom[key] ?? false} onChange={(event) => change({ [key]: event.target.checked })} />
+            {words}
+          </label>
+        ))}
+      </div>
+      <p className="mt-2">Rows that stay</p>
+      <div className="flex flex-wrap gap-x-3 gap-y-1">
+        {instrumentsOf(pattern).map((name) => (
+          <label key={name} className="flex items-center gap-1.5">
+            <input type="checkbox" checked={required.includes(name)} onChange={() => change({ required: toggled(required, name) })} />
+            {label(name)}
+          </label>
+        ))}
+      </div>
+      {freedom.rows && <Forbidden freedom={freedom} change={change} pattern={pattern} catalogue={catalogue} label={label} />}
+    </fieldset>
+  );
+}
+
+function TempoRange({ freedom, change, pattern }: Pick<Props, 'freedom' | 'change' | 'pattern'>) {
+  const { tempo } = freedom;
+  const set = (part: Partial<{ low: number; high: number }>) => {
+    const next = { low: 60, high: 140, ...tempo, ...part };
+    if (next.low >= 10 && next.high <= 800 && next.low <= next.high) change({ tempo: next });
+  };
+  return (
+    <div className="col-span-2 flex flex-wrap items-center gap-1.5">
+      <label className="flex items-center gap-1.5">
+        <input type="checkbox" checked={Boolean(tempo)} onChange={(event) => (event.target.checked ? set({}) : change({ tempo: null }))} />
+        the tempo
+      </label>
+      {tempo ? (
+        <span className="flex items-center gap-1">
+          <NumberField label="Lowest tempo" value={tempo.low} take={(low) => set({ low })} />
+          to
+          <NumberField label="Highest tempo" value={tempo.high} take={(high) => set({ high })} />
+          quarters
+        </span>
+      ) : (
+        <span className="text-faint">{tempoWords(pattern.tempo)}</span>
+      )}
+    </div>
+  );
+}
+
+function NumberField({ label, value, take }: { label: string; value: number; take: (value: number) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <input
+      aria-label={label}
+      className="field field-small w-14"
+      inputMode="decimal"
+      value={typed ?? String(value)}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => {
+        const number = Number(typed);
+        if (typed !== null && Number.isFinite(number) && number > 0) take(number);
+        setTyped(null);
+      }}
+    />
+  );
+}
+
+function Forbidden({ freedom, change, pattern, catalogue, label }: Omit<Props, 'locked'> & { label: (name: string) => string }) {
+  const forbidden = freedom.forbidden ?? [];
+  const here = instrumentsOf(pattern);
+  return (
+    <>
+      <label className="mt-2 block">
+        Not these
+        <select
+          className="field field-small mt-1"
+          value=""
+          onChange={(event) => event.target.value && change({ forbidden: [...forbidden, event.target.value] })}
+        >
+          <option value="">name an instrument</option>
+          {catalogue.instruments
+            .filter((one) => !forbidden.includes(one.name) && !here.includes(one.name))
+            .map((one) => (
+              <option key={one.name} value={one.name}>
+                {one.label}
+              </option>
+            ))}
+        </select>
+      </label>
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {forbidden.map((name) => (
+          <button
+            key={name}
+            type="button"
+            className="button button-small"
+            aria-label={`Allow ${label(name).toLowerCase()} again`}
+            onClick={() => change({ forbidden: forbidden.filter((one) => one !== name) })}
+          >
+            {label(name)} ×
+          </button>
+        ))}
+      </div>
+    </>
+  );
+}
