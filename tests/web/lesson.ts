@@ -21,7 +21,8 @@ export function lesson(rows: Record<string, Hit[]>, bars = 1): Pattern {
 }
 
 /** Ticks of a row's hits. */
-export const places = (pattern: Pattern, row = 0, section = 0): number[] => pattern.sections[section]?.rows[row]?.hits.map((hit) => hit.at) ?? [];
+export const places = (pattern: Pattern, row = 0, section = 0): number[] =>
+  pattern.sections[section]?.rows[row]?.hits.map((hit) => hit.at) ?? [];
 
 export const catalogue = {
   instruments: [

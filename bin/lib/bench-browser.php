@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+// Measures the Bench in Chromium with 16 rows of 64 steps full of hits and playing: from a press to what is painted, frames while it
+// plays and scrolls, and sounds that were started late; beside an empty page with the same number of elements.
+
+use Pulsanda\Tests\Browser\Person;
+use Symfony\Component\Process\Process;
+
+require dirname(__DIR__, 2).'/vendor/autoload.php';
+
+const PRESSES = 60;
+const FULL = <<'JS'
+    const done = arguments[0];
+    const path = location.pathname.replace('/bench/', '/api/parts/');
+    Promise.all([fetch(path + '/bench').then((r) => r.json()), fetch('/api/session').then((r) => r.json())]).then(([bench, session]) => {
+        const names = ['kick', 'snare', 'closed-hat', 'open-hat', 'ride', 'crash', 'high-tom', 'floor-tom', 'cowbell', 'claves', 'shaker', 'tambourine', 'clap', 'side-stick', 'high-bongo', 'low-bongo'];
+        const hits = Array.from({length: 64}, (_, i) => ({at: 240 * i, velocity: 30 + (i * 7) % 90}));
+        const pattern = {...bench.draft.pattern, tempo: {bpm: 120, beat: '4'}, sections: [{name: 'A', bars: 4, rows: names.map((instrument) => ({instrument, hits}))}], order: [{section: 'A', times: 1}]};
+        return fetch(path + '/draft', {method: 'PUT', headers: {'Content-Type': 'application/json', 'X-CSRF-Token': session.csrf}, body: JSON.stringify({version: bench.draft.version, pattern, note: ''})});
+    }).then((response) => done(response.status));
+    JS;
+/** Notes the time from every press to after the frame that shows it, and every sound that starts after its time. */
+const WATCH = <<'JS'
+    window.painted = [];
+    window.late = window.sounds = 0;
+    addEventListener('pointerdown', (event) => {
+        const pressed = event.timeStamp;
+        requestAnimationFrame(() => {
+            const {port1, port2} = new MessageChannel();
+            port1.onmessage = () => painted.push(performance.now() - pressed);
+            port2.postMessage(0);
+        });
+    }, true);
+    const start = AudioBufferSourceNode.prototype.start;
+    AudioBufferSourceNode.prototype.start = function (when) {
+        sounds++;
+        if (when < this.context.currentTime) late++;
+        return start.call(this, when);
+    };
+    JS;
+const FRAMES = <<'JS'
+    const done = arguments[0], gaps = [];
+    let before = performance.now(), count = 0, down = 1;
+    const frame = (now) => {
+        gaps.push(now - before);
+        before = now;
+        scrollBy(0, 7 * down);
+        if (scrollY + innerHeight >= document.documentElement.scrollHeight - 1) down = -1;
+        if (scrollY <= 0) down = 1;
+        if (++count < 240) requestAnimationFrame(frame);
+        else { scrollTo(0, 0); done(gaps.slice(2)); }
+    };
+    requestAnimationFrame(frame);
+    JS;
+
+/** @param list<float> $values */
+function percentile(array $values, float $share): float
+{
+    sort($values);
+
+    return $values[(int) floor($share * (count($values) - 1))] ?? NAN;
+}
+
+/** @return list<float> milliseconds from press to paint */
+function presses(Person $person, string $css): array
+{
+    $cells = $person->driver->findElements(Facebook\WebDriver\WebDriverBy::cssSelector($css));
+    for ($i = 0; $i < PRESSES; ++$i) {
+        $cells[($i * 37) % min(400, count($cells))]->click();
+    }
+    $person->until(static fn (): bool => count((array) $person->script('return window.painted')) >= PRESSES, 'every press to be painted');
+
+    /** @var list<float> */
+    return $person->script('return window.painted');
+}
+
+$socket = stream_socket_server('tcp://127.0.0.1:0');
+assert(is_resource($socket));
+$port = substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+fclose($socket);
+$driver = new Process(['/usr/bin/chromedriver', "--port=$port"], timeout: null);
+$driver->start();
+$driver->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'started successfully'));
+$person = Person::open("http://127.0.0.1:$port", (string) getenv('PULSANDA_URL'), 1280, 800, false);
+$person->signIn('wren', (string) getenv('DEMO_PASSWORD'));
+$person->press('Begin: Slack Tide');
+$person->cell(0, 0);
+$person->driver->executeAsyncScript(FULL);
+$person->driver->navigate()->refresh();
+$person->cell(15, 15120);
+$person->until(static fn (): bool => [] === $person->driver->findElements(Facebook\WebDriver\WebDriverBy::tagName('progress')), 'the sounds to be loaded');
+$person->script(WATCH);
+$person->press('Play');
+$bench = presses($person, '[role=gridcell]');
+/** @var list<float> $benchFrames */
+$benchFrames = $person->driver->executeAsyncScript(FRAMES);
+[$sounds, $late] = [(int) $person->script('return sounds'), (int) $person->script('return late')];
+$person->press('Stop');
+$elements = (int) $person->script('return document.querySelectorAll("*").length');
+
+// The same number of elements with nothing in them, laid out like the cells; a press marks one.
+$person->script('document.body.innerHTML = ""; document.documentElement.scrollTop = 0; for (let i = 0; i < arguments[0]; i++) { const cell = document.createElement("div"); cell.className = "bare"; cell.style.cssText = "display:inline-block;width:24px;height:24px;border:1px solid"; cell.addEventListener("pointerdown", () => cell.toggleAttribute("hidden-mark")); document.body.append(cell); }', $elements);
+$person->script('window.painted = []');
+$bare = presses($person, '.bare');
+/** @var list<float> $bareFrames */
+$bareFrames = $person->driver->executeAsyncScript(FRAMES);
+$person->leave();
+$driver->stop();
+
+printf("\nThe Bench in Chromium: 16 rows of 64 steps, every one a hit, playing; %d elements (times an empty page with as many)\n", $elements);
+foreach (['press to paint, median' => [0.5, $bench, $bare], 'press to paint, 95th percentile' => [0.95, $bench, $bare], 'frame while scrolling, median' => [0.5, $benchFrames, $bareFrames], 'frame while scrolling, 95th percentile' => [0.95, $benchFrames, $bareFrames]] as $what => [$share, $ours, $empty]) {
+    [$a, $b] = [percentile($ours, $share), percentile($empty, $share)];
+    printf("%-40s %6.1f ms  (%.1f)\n", $what, $a, $a / $b);
+}
+printf("%-40s %d of %d\n", 'sounds started late', $late, $sounds);

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+// Measures the core on a class of submissions, and the size of what a student's browser loads first. Prints ratios within this
+// run: how long each stage takes beside reading the same documents from JSON, and how it grows with the bars.
+
+use Pulsanda\Core\Compare\Comparison;
+use Pulsanda\Core\Compare\Pairing;
+use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+$root = dirname(__DIR__, 2);
+if (!is_file("$root/vendor/autoload.php")) {
+    fwrite(\STDERR, "Run bin/start or bin/test first; they install what this needs.\n");
+    exit(1);
+}
+require "$root/vendor/autoload.php";
+
+/** @param array<int, list<int>> $rows steps by row */
+function pattern(array $rows, int $bars): Pattern
+{
+    $meter = Meter::of(4, 4);
+    $instruments = Instrument::cases();
+    $made = [];
+    foreach ($rows as $row => $steps) {
+        $made[] = Row::of($instruments[$row], array_map(static fn (int $step): Hit => Hit::of(240 * $step, 28 + 30 * ($step % 4)), $steps));
+    }
+
+    return Pattern::of('Bench', $meter, Tempo::of(96, '4'), [Section::of('A', $bars, $made, $meter)]);
+}
+
+/**
+ * A target on twelve rows, and a class of 35 with the mistakes that people make: a row late, a row left out, hits missing and too many.
+ *
+ * @return array{string, list<string>} JSON documents
+ */
+function schoolClass(int $bars): array
+{
+    $random = new Randomizer(new Mt19937(35));
+    $steps = 16 * $bars;
+    $target = array_map(static fn (int $row): array => array_values(array_filter(range(0, $steps - 1), static fn (int $step): bool => 0 === ($step + $row) % (2 + $row % 5))), range(0, 11));
+    $class = [];
+    for ($student = 0; $student < 35; ++$student) {
+        $played = $target;
+        $row = $random->getInt(0, 11);
+        match ($student % 4) {
+            0 => $played[$row] = array_values(array_filter(array_map(static fn (int $step): int => $step + 1, $played[$row]), static fn (int $step): bool => $step < $steps)),
+            1 => $played[$row] = [],
+            2 => array_splice($played[$row], $random->getInt(0, 1), 2),
+            default => $played[$row] = range(0, $steps - 1),
+        };
+        array_splice($played[($row + 5) % 12], $random->getInt(0, 2), 1);
+        $class[] = PatternWriter::write(pattern($played, $bars));
+    }
+
+    return [PatternWriter::write(pattern($target, $bars)), $class];
+}
+
+/** Milliseconds of the fastest of three runs. */
+function fastest(Closure $work): float
+{
+    $best = \INF;
+    for ($run = 0; $run < 3; ++$run) {
+        $start = hrtime(true);
+        $work();
+        $best = min($best, (hrtime(true) - $start) / 1e6);
+    }
+
+    return $best;
+}
+
+echo "A class of 35 on twelve rows, in milliseconds (times reading the same documents)\n";
+echo "bars  strokes   read   strokes       pairing       all of comparing\n";
+$policy = Policy::of();
+foreach ([1, 2, 4, 8, 16] as $bars) {
+    [$targetJson, $class] = schoolClass($bars);
+    $target = PatternReader::read($targetJson);
+    $read = array_map(PatternReader::read(...), $class);
+    $written = array_map(Strokes::written(...), $read);
+    $asked = Strokes::written($target);
+    $reading = fastest(static fn () => array_map(PatternReader::read(...), $class));
+    $line = sprintf('%4d  %7d %6.1f', $bars, array_sum(array_map(count(...), $written)), $reading);
+    foreach ([
+        static fn () => array_map(Strokes::written(...), $read),
+        static fn () => array_map(static fn (array $strokes): Pairing => Pairing::of($asked, $strokes, $policy), $written),
+        static fn () => array_map(static fn (Pattern $one): array => Comparison::of($target, $one, $policy)->toData(), $read),
+    ] as $stage) {
+        $time = fastest($stage);
+        $line .= sprintf('  %6.1f (%4.1f)', $time, $time / $reading);
+    }
+    echo $line, "\n";
+}
+
+$manifestFile = (getenv('PULSANDA_DATA') ?: "$root/var")."/build/.vite/manifest.json";
+if (!is_file($manifestFile)) {
+    exit("\nThe browser part is not built; run bin/start to have its size printed.\n");
+}
+/** @var array<string, array{file: string, css?: list<string>, imports?: list<string>}> $manifest */
+$manifest = json_decode((string) file_get_contents($manifestFile), true);
+$gather = static function (string $key, array $seen) use (&$gather, $manifest): array {
+    if (isset($seen[$key])) {
+        return $seen;
+    }
+    $seen[$key] = true;
+    foreach ($manifest[$key]['imports'] ?? [] as $import) {
+        $seen = $gather($import, $seen);
+    }
+
+    return $seen;
+};
+echo "\nScript and style, gzipped\n";
+foreach (['a student\'s first screen' => ['web/main.tsx'], 'with the Bench' => ['web/main.tsx', 'web/bench/BenchPage.tsx']] as $what => $keys) {
+    $files = [];
+    foreach (array_keys(array_merge(...array_map(static fn (string $key): array => $gather($key, []), $keys))) as $key) {
+        $files = [...$files, $manifest[$key]['file'], ...$manifest[$key]['css'] ?? []];
+    }
+    $bytes = array_sum(array_map(static fn (string $file): int => strlen((string) gzencode((string) file_get_contents((getenv('PULSANDA_DATA') ?: "$root/var")."/build/$file"), 6)), array_unique($files)));
+    printf("%-26s %5.1f kB\n", $what, $bytes / 1000);
+}
