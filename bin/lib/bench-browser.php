@@ -11,7 +11,7 @@ use Symfony\Component\Process\Process;
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 
 const PRESSES = 60;
-const FULL = <<'JS'
+const FULL = <<<'JS'
     const done = arguments[0];
     const path = location.pathname.replace('/bench/', '/api/parts/');
     Promise.all([fetch(path + '/bench').then((r) => r.json()), fetch('/api/session').then((r) => r.json())]).then(([bench, session]) => {
@@ -22,7 +22,7 @@ const FULL = <<'JS'
     }).then((response) => done(response.status));
     JS;
 /** Notes the time from every press to after the frame that shows it, and every sound that starts after its time. */
-const WATCH = <<'JS'
+const WATCH = <<<'JS'
     window.painted = [];
     window.late = window.sounds = 0;
     addEventListener('pointerdown', (event) => {
@@ -40,7 +40,7 @@ const WATCH = <<'JS'
         return start.call(this, when);
     };
     JS;
-const FRAMES = <<'JS'
+const FRAMES = <<<'JS'
     const done = arguments[0], gaps = [];
     let before = performance.now(), count = 0, down = 1;
     const frame = (now) => {

@@ -10,7 +10,7 @@ use Pulsanda\Core\Pattern\Instrument;
 final readonly class Statement
 {
     /**
-     * @param string           $scope       'whole', 'row', 'bar', 'stroke' or 'dynamics'
+     * @param string           $scope       'whole', 'row', 'bar', 'stroke', 'dynamics' or 'feel'
      * @param list<Instrument> $instruments
      * @param list<int>        $bars        from 1
      * @param int|null         $ticks       how far the submission is late (+) or early (−)
@@ -32,6 +32,16 @@ final readonly class Statement
         public string $text,
         public bool $repairs = false,
     ) {
+    }
+
+    /**
+     * The same with the pairs that it accounts for.
+     *
+     * @param list<int> $pairs
+     */
+    public function covering(array $pairs): self
+    {
+        return new self($this->kind, $this->scope, $this->instruments, $this->bars, $this->ticks, $pairs, $this->strokes, $this->places, $this->text, $this->repairs);
     }
 
     /** @return array<string, mixed> as in the result object */

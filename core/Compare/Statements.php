@@ -4,31 +4,50 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
+use Pulsanda\Core\Compare\Cause\Cause;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Stroke;
 
 /** Says the differences of a pairing and of the settings. Every pair that differs is accounted for by exactly one statement. */
-final readonly class Statements
+final class Statements
 {
-    private function __construct(private Wording $wording)
+    /** @var array<int, int> object id of stroke => index among the statements found */
+    private array $owner = [];
+    /** @var list<Statement> */
+    private array $found = [];
+
+    /** @param list<Pair> $pairs */
+    private function __construct(private readonly array $pairs, private readonly Wording $wording)
     {
     }
 
     /**
      * @param list<Pair> $pairs
      *
-     * @return list<Statement> the widest first: everything, settings, rows, bars, strokes, dynamics; then those that cover more
+     * @return list<Statement> the widest first: everything, settings, rows, bars, strokes, dynamics and feel; then those that cover more
      */
     public static function of(Pattern $target, Pattern $submission, array $pairs, Policy $policy, int $targetTicks): array
     {
-        $bars = max(intdiv($targetTicks, $target->meter->barTicks()), $submission->bars());
-        $say = new self(new Wording($target->meter, $policy->counting, $bars));
-        $statements = [...SettingStatements::of($target, $submission, $policy, $targetTicks)];
-        if ([] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs())) {
-            $causes = Explanation::of($pairs, Causes::of($pairs, $policy, $target->meter->barTicks()));
-            array_push($statements, ...$say->all($pairs, $causes));
+        $barTicks = $target->meter->barTicks();
+        $askedBars = intdiv($targetTicks, $barTicks);
+        $playedBars = (int) ceil($submission->ticks() / $barTicks);
+        $say = new self($pairs, new Wording($target->meter, $policy->counting, max($askedBars, $playedBars)));
+        $sides = static fn (string $side): array => array_values(array_filter(array_map(static fn (Pair $pair): ?Stroke => 'target' === $side ? $pair->target : $pair->submission, $pairs)));
+        $start = Remainder::of($sides('target'), $sides('submission'), $policy, $barTicks, $askedBars, $playedBars);
+        $differs = [] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs());
+        [$causes, $left] = $differs ? Explanation::of($start) : [[], $start];
+        $leftPairs = $left->paired();
+        if ($differs) {
+            $say->singles($leftPairs);
+            $say->causes($start, $causes, $leftPairs);
         }
-        array_push($statements, ...Dynamics::of($pairs)?->statements($pairs, $say->wording) ?? []);
+        $statements = [...SettingStatements::of($target, $submission, $policy, $targetTicks), ...$say->covering()];
+        $matched = array_map(static fn (LeftPair $one): Pair => new Pair($one->pair->status, $one->pair->target, $one->pair->submission), $leftPairs);
+        foreach (Dynamics::of($matched)?->statements($matched, $say->wording) ?? [] as $one) {
+            $statements[] = $one->covering($say->indices(array_map(static fn (int $i): ?Stroke => $matched[$i]->target, $one->pairs)));
+        }
+        array_push($statements, ...Timing::statements($matched, $policy, $say->wording));
         $width = static fn (Statement $one): int => match ($one->scope) {
             'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
         };
@@ -38,81 +57,144 @@ final readonly class Statements
     }
 
     /**
-     * The causes, and what they leave: there, the same difference of one instrument is said once, wherever it happens.
+     * What the causes leave: the same difference of one instrument is said once, wherever it happens.
      *
-     * @param list<Pair>  $pairs
-     * @param list<Cause> $causes
-     *
-     * @return list<Statement>
+     * @param list<LeftPair> $leftPairs
      */
-    private function all(array $pairs, array $causes): array
+    private function singles(array $leftPairs): void
     {
-        $explained = [];
-        foreach ($causes as $cause) {
-            $explained += $cause->explains;
-        }
-        $covered = array_fill(0, \count($causes), []);
         $groups = [];
-        foreach ($pairs as $i => $pair) {
-            if ($pair->differs() && !Explanation::isExplained($pair, $explained)) {
-                $groups[Explanation::likeness($pair)][] = $i;
-                continue;
+        foreach ($leftPairs as $left) {
+            if ($left->pair->differs()) {
+                $groups[Explanation::likeness($left->pair)][] = $left;
             }
-            foreach ($causes as $c => $cause) {
-                if (isset($cause->explains[spl_object_id($pair->stroke())]) && ($cause->repairs || $pair->differs())) {
-                    $covered[$c][] = $i;
-                    break;
-                }
-            }
-        }
-        $statements = [];
-        foreach ($causes as $c => $cause) {
-            $statements[] = $this->cause($cause, $covered[$c]);
         }
         foreach ($groups as $group) {
-            $statements[] = $this->statement($pairs, $group);
+            foreach ($group as $left) {
+                foreach ([$left->pair->target, $left->played] as $stroke) {
+                    if (null !== $stroke) {
+                        $this->owner[spl_object_id($stroke)] = \count($this->found);
+                    }
+                }
+            }
+            $this->found[] = $this->single($group);
         }
-
-        return $statements;
-    }
-
-    /** @param list<int> $pairs */
-    private function cause(Cause $cause, array $pairs): Statement
-    {
-        $names = array_map(static fn (Instrument $one): string => $one->label(), $cause->instruments);
-        $name = $names[0] ?? '';
-        $other = lcfirst($names[1] ?? '');
-        $hits = 1 === $cause->strokes ? 'hit' : "$cause->strokes hits";
-        $late = $this->wording->distance($cause->ticks ?? 0).(($cause->ticks ?? 0) > 0 ? ' late.' : ' early.');
-        $text = match ($cause->kind) {
-            StatementKind::SwappedRows => "$name and $other are exchanged; swap them.",
-            StatementKind::WrongRow => "$name: the whole part is played on $other; move it to ".lcfirst($name).'.',
-            StatementKind::RowMissing => "$name is left out; add its $hits.",
-            StatementKind::RowExtra => "$name is not asked for; take its $hits out.",
-            default => match ($cause->scope) {
-                'whole' => "Everything is $late",
-                'row' => "$name: every hit is $late",
-                default => "$name: every hit ".$this->wording->inBars($cause->bars)." is $late",
-            },
-        };
-
-        return new Statement($cause->kind, $cause->scope, $cause->instruments, $cause->bars, $cause->ticks, $pairs, $cause->strokes, [Wording::bars($cause->bars)], $text, $cause->repairs);
     }
 
     /**
-     * @param list<Pair>          $pairs
-     * @param non-empty-list<int> $group indices of pairs with the same difference
+     * What each cause is about: the strokes that it moved and those that are asked for in their place, or the strokes that it took
+     * out. Where several causes moved a stroke, it belongs to the narrowest.
+     *
+     * @param list<Cause>    $causes
+     * @param list<LeftPair> $leftPairs
      */
-    private function statement(array $pairs, array $group): Statement
+    private function causes(Remainder $start, array $causes, array $leftPairs): void
     {
-        $first = $pairs[$group[0]];
-        $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $group);
+        $asked = [];
+        foreach ($leftPairs as $left) {
+            if (Status::Match === $left->pair->status && null !== $left->played && null !== $left->pair->target) {
+                $asked[spl_object_id($left->played)] = $left->pair->target;
+            }
+        }
+        $about = [];
+        $before = $start;
+        foreach ($causes as $cause) {
+            $after = $cause->undone($before);
+            $about[] = $cause->repairs()
+                ? array_intersect_key($asked, array_flip(Explanation::touched($before, $after)))
+                : self::taken($before, $after);
+            $before = $after;
+        }
+        $claimed = [];
+        foreach (array_reverse($causes, true) as $c => $cause) {
+            $ticks = array_map(static fn (Stroke $stroke): int => $stroke->written, array_values($about[$c]));
+            $bars = [] !== $cause->bars() ? $cause->bars() : array_values(array_unique(array_map($this->wording->bar(...), $ticks)));
+            sort($bars);
+            foreach (array_diff_key($about[$c], $claimed) as $played => $stroke) {
+                $claimed[$played] = true;
+                // A stroke that is said by itself stays with its own statement.
+                $this->owner[$played] ??= \count($this->found);
+                $this->owner[spl_object_id($stroke)] ??= \count($this->found);
+            }
+            $strokes = \count($about[$c]);
+            $this->found[] = new Statement($cause->kind(), $cause->scope(), $cause->instruments(), $bars, $cause->ticks(), [], $strokes, [Wording::bars($bars)], $cause->text($this->wording, $strokes), $cause->repairs());
+        }
+    }
+
+    /**
+     * The strokes of both sides that are there before and not after.
+     *
+     * @return array<int, Stroke> by object id
+     */
+    private static function taken(Remainder $before, Remainder $after): array
+    {
+        $all = static function (Remainder $of): array {
+            $strokes = [];
+            foreach ([...$of->asked, ...array_values($of->played)] as $row) {
+                foreach ($row as $one) {
+                    $stroke = $one instanceof Played ? $one->stroke : $one;
+                    $strokes[spl_object_id($stroke)] = $stroke;
+                }
+            }
+
+            return $strokes;
+        };
+
+        return array_diff_key($all($before), $all($after));
+    }
+
+    /**
+     * The statements with the pairs that each accounts for: a pair belongs to the statement about its target stroke, else about what
+     * was played.
+     *
+     * @return list<Statement>
+     */
+    private function covering(): array
+    {
+        $covered = array_fill(0, \count($this->found), []);
+        $repairing = array_key_first(array_filter($this->found, static fn (Statement $one): bool => $one->repairs));
+        foreach ($this->pairs as $i => $pair) {
+            $owner = null;
+            foreach ([$pair->target, $pair->submission] as $stroke) {
+                $owner ??= null === $stroke ? null : $this->owner[spl_object_id($stroke)] ?? null;
+            }
+            if (null === $owner && $pair->differs()) {
+                // Neither stroke is left over: the causes freed another stroke for the one that is asked.
+                $owner = $repairing ?? 0;
+            }
+            if (null !== $owner && ($pair->differs() || $this->found[$owner]->repairs || 'stroke' === $this->found[$owner]->scope)) {
+                $covered[$owner][] = $i;
+            }
+        }
+
+        return array_map(static fn (Statement $one, array $pairs): Statement => $one->covering($pairs), $this->found, $covered);
+    }
+
+    /**
+     * @param array<Stroke|null> $targets
+     *
+     * @return list<int> the pairs of these target strokes that differ in nothing else
+     */
+    private function indices(array $targets): array
+    {
+        $wanted = array_flip(array_map(static fn (?Stroke $stroke): int => null === $stroke ? 0 : spl_object_id($stroke), $targets));
+        $found = array_filter($this->pairs, fn (Pair $pair): bool => null !== $pair->target && isset($wanted[spl_object_id($pair->target)]) && !$pair->differs() && !isset($this->owner[spl_object_id($pair->target)]));
+
+        return array_keys($found);
+    }
+
+    /** @param non-empty-list<LeftPair> $group with the same difference */
+    private function single(array $group): Statement
+    {
+        $first = $group[0]->pair;
+        // Where something is too many is said of what was really played, everything else of what is asked.
+        $ticks = array_map(static fn (LeftPair $left): int => ($left->pair->target ?? $left->played ?? $left->pair->stroke())->written, $group);
         sort($ticks);
         $name = $first->instrument()->label();
         $where = $this->wording->places($ticks);
         $many = \count($group) > 1;
         $distance = $first->ticks() ?? 0;
-        $played = $first->submission->instrument ?? $first->instrument();
+        $played = $group[0]->played->instrument ?? $first->instrument();
         $hits = $many ? \count($group).' hits' : 'a hit';
         [$is, $them] = $many ? ['are', 'them'] : ['is', 'it'];
         [$kind, $say, $do] = match ($first->status) {
@@ -130,7 +212,7 @@ final readonly class Statements
             Status::OtherDrum === $first->status ? [$first->instrument(), $played] : [$first->instrument()],
             $bars,
             Status::Moved === $first->status ? $distance : null,
-            $group,
+            [],
             \count($group),
             array_map($this->wording->place(...), $ticks),
             $text,

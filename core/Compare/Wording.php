@@ -92,7 +92,7 @@ final readonly class Wording
     /** @param list<int> $bars "bar 1", "bars 1 and 3" */
     public static function bars(array $bars): string
     {
-        return (1 === \count($bars) ? 'bar ' : 'bars ').self::join(array_map(strval(...), $bars));
+        return [] === $bars ? '' : (1 === \count($bars) ? 'bar ' : 'bars ').self::join(array_map(strval(...), $bars));
     }
 
     /** The first of the sentences that has at most 20 words; the last if none has. */

@@ -47,6 +47,18 @@ final readonly class Lesson
         return Pattern::of('Lesson', $meter, Tempo::of(96, '4'), [Section::of('A', $bars, $made, $meter)]);
     }
 
+    /** @param array<string, list<array{int, int}>> $rows instrument => tick and push of each hit */
+    public static function pushed(array $rows): Pattern
+    {
+        $made = [];
+        foreach ($rows as $instrument => $hits) {
+            $made[] = Row::of(Instrument::from($instrument), array_map(static fn (array $hit): Hit => Hit::of($hit[0], push: $hit[1]), $hits));
+        }
+        $meter = Meter::of(4, 4);
+
+        return Pattern::of('Lesson', $meter, Tempo::of(96, '4'), [Section::of('A', 1, $made, $meter)]);
+    }
+
     /** @param array<string, mixed> $policy as in a policy file */
     public static function compare(Pattern $target, Pattern $submission, array $policy = []): Comparison
     {

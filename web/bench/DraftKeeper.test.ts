@@ -84,6 +84,7 @@ describe('keeping a draft', () => {
     keeper.start();
     world.answer = () => 'offline';
     add(0);
+    await vi.advanceTimersByTimeAsync(50);
     expect(JSON.parse(world.kept.get(PATH) ?? '{}').version).toBe(3);
     await vi.advanceTimersByTimeAsync(1000);
     expect(keeper.keeping.state).toBe('waiting');

@@ -33,6 +33,7 @@ export class DraftKeeper {
   #note: string;
   #known: { pattern: Pattern; note: string };
   #timer: ReturnType<typeof setTimeout> | null = null;
+  #soon: ReturnType<typeof setTimeout> | null = null;
   #sending: Promise<void> | null = null;
   #listeners = new Set<() => void>();
   #ends: (() => void)[] = [];
@@ -149,9 +150,21 @@ export class DraftKeeper {
       keep(this.path, { ...this.#work(), version: -1 });
       return;
     }
-    keep(this.path, this.#work());
+    this.#keepSoon();
     if (this.#keeping.state !== 'waiting') this.#set({ state: 'changed' });
     this.#schedule(PAUSE);
+  }
+
+  /** Into the browser's storage once the press is painted; at once when the page goes. */
+  #keepSoon(): void {
+    this.#soon ??= setTimeout(() => this.#keepNow(), 40);
+  }
+
+  #keepNow(): void {
+    if (this.#soon === null) return;
+    clearTimeout(this.#soon);
+    this.#soon = null;
+    if (this.#dirty() && this.#keeping.state !== 'conflict') keep(this.path, this.#work());
   }
 
   #schedule(pause: number): void {
@@ -204,6 +217,7 @@ export class DraftKeeper {
 
   /** The page goes away: what is not sent yet is sent without waiting; the copy in the browser stays until it is known to be kept. */
   #leave(): void {
+    this.#keepNow();
     if (this.#dirty() && this.#keeping.state !== 'conflict') void call('PUT', `${this.path}/draft`, this.#work(), true).catch(() => {});
   }
 

@@ -114,7 +114,7 @@ export function Workbench(props: Props) {
               <BalancePanel editor={editor} locked={locked} />
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
-              <StepsPanel editor={editor} locked={locked} reveal={() => setPanel(PANELS.length)}>
+              <StepsPanel editor={editor} locked={locked} shown={panel === PANELS.length} reveal={() => setPanel(PANELS.length)}>
                 {states}
               </StepsPanel>
             </TabPanel>

@@ -104,7 +104,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, locked
                 say={say}
                 hands={hands}
                 length={editor.length}
-                cursor={cursorRow === i ? cursor.at : -1}
+                cursor={cursorRow === i && cursor.at >= line.from && cursor.at < line.to ? cursor.at : -1}
                 from={marked && i >= marked.first && i <= marked.last ? marked.from : -1}
                 to={marked && i >= marked.first && i <= marked.last ? marked.to : -1}
                 preview={preview?.row === i ? preview.places : null}
@@ -176,21 +176,22 @@ const RowLine = memo(function RowLine({
         const onGrid = at % step === 0;
         const box = onGrid ? cellBox(at, step, line, g) : { left: noteX(at, line, g) - OFF_GRID / 2, width: OFF_GRID };
         return (
-          // biome-ignore lint/a11y/useSemanticElements: cells lie over one another's notes and wrap in lines, which a table cannot
-          <div
+          <Cell
             key={at}
-            role="gridcell"
-            data-cell={`${index}-${at}`}
-            data-hit={hit ? velocityOf(hit) : undefined}
-            data-head={hit ? noteX(at + (hit.push ?? 0), line, g) - box.left : undefined}
-            aria-label={`${label}, ${where(at)}, ${editor.hitWords(hit)}`}
-            aria-selected={from >= 0 && at >= from && at < to}
-            aria-readonly={locked}
-            tabIndex={focusable === at ? 0 : -1}
-            className={`cell ${hit ? 'cell-hit' : ''} ${onGrid ? '' : 'cell-off'}`}
-            style={box}
-            onPointerDown={locked ? undefined : (event) => hands.down(event, { row: index, at })}
-            onFocus={() => editor.point({ row: index, at })}
+            index={index}
+            at={at}
+            hit={hit}
+            label={label}
+            where={where(at)}
+            left={box.left}
+            width={box.width}
+            head={hit ? noteX(at + (hit.push ?? 0), line, g) - box.left : 0}
+            onGrid={onGrid}
+            marked={from >= 0 && at >= from && at < to}
+            focusable={focusable === at}
+            editor={editor}
+            hands={hands}
+            locked={locked}
           />
         );
       })}
@@ -221,6 +222,60 @@ const RowLine = memo(function RowLine({
           ))}
       </svg>
     </>
+  );
+});
+
+type CellProps = {
+  index: number;
+  at: number;
+  hit: Hit | undefined;
+  label: string;
+  where: string;
+  left: number;
+  width: number;
+  /** Pixels from the cell's edge to its notehead. */
+  head: number;
+  onGrid: boolean;
+  marked: boolean;
+  focusable: boolean;
+  editor: Editor;
+  hands: SheetHands;
+  locked: boolean;
+};
+
+/** A place that takes presses and the focus. */
+const Cell = memo(function Cell({
+  index,
+  at,
+  hit,
+  label,
+  where,
+  left,
+  width,
+  head,
+  onGrid,
+  marked,
+  focusable,
+  editor,
+  hands,
+  locked,
+}: CellProps) {
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: cells lie over one another's notes and wrap in lines, which a table cannot
+    <div
+      role="gridcell"
+      data-cell={`${index}-${at}`}
+      data-hit={hit ? velocityOf(hit) : undefined}
+      data-head={hit ? head : undefined}
+      aria-label={`${label}, ${where}, ${editor.hitWords(hit)}`}
+      aria-selected={marked}
+      aria-readonly={locked}
+      tabIndex={focusable ? 0 : -1}
+      className={`cell ${hit ? 'cell-hit' : ''} ${onGrid ? '' : 'cell-off'}`}
+      style={{ left, width }}
+      onPointerDown={locked ? undefined : (event) => hands.down(event, { row: index, at })}
+      onFocus={() => editor.point({ row: index, at })}
+    />
   );
 });
 

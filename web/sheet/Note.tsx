@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Hit, Instrument } from '../api/types';
 import { velocityOf } from '../music/pattern';
 import { type Scale, stemHeight } from './geometry';
@@ -7,7 +8,7 @@ export type Ink = 'plain' | 'matched' | 'missing' | 'extra' | 'target' | 'studen
 type Props = { x: number; y: number; head: Instrument['notehead']; hit: Hit; scale: Scale; ink?: Ink };
 
 /** A hit as percussion notation writes it: a notehead on a stem whose height is how hard it is. (x, y) is the middle of the head. */
-export function Note({ x, y, head, hit, scale, ink = 'plain' }: Props) {
+export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain' }: Props) {
   const velocity = velocityOf(hit);
   const top = -stemHeight(velocity, scale);
   const odds = hit.odds ?? 100;
@@ -27,7 +28,7 @@ export function Note({ x, y, head, hit, scale, ink = 'plain' }: Props) {
       {(hit.roll ?? 1) > 1 && <Roll strokes={hit.roll ?? 1} top={top} />}
     </g>
   );
-}
+});
 
 /** Slashes through the stem; from five strokes on their number stands beside it. */
 function Roll({ strokes, top }: { strokes: number; top: number }) {

@@ -4,62 +4,59 @@ import type { Editor } from '../Editor';
 import { FileBlock } from './FileBlock';
 
 /** Every step so far, earlier states of the draft, and files to take away and bring back. */
-export function StepsPanel({
-  editor,
-  locked,
-  reveal,
-  children,
-}: {
-  editor: Editor;
-  locked: boolean;
-  reveal: () => void;
-  children: ReactNode;
-}) {
+export function StepsPanel(props: { editor: Editor; locked: boolean; shown: boolean; reveal: () => void; children: ReactNode }) {
+  const { editor, locked, shown, reveal, children } = props;
+  return (
+    <div className="flex flex-col gap-3">
+      {shown && <StepList editor={editor} locked={locked} />}
+      {shown && children}
+      <FileBlock editor={editor} locked={locked} reveal={reveal} />
+    </div>
+  );
+}
+
+function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => store.pattern);
   const { done, undone } = store.history;
   const later = [...undone].map((step, i) => ({ step, count: undone.length - i }));
   const earlier = [...done].reverse();
   return (
-    <div className="flex flex-col gap-3">
-      <section aria-labelledby="steps" className="card p-3">
-        <h2 id="steps">Steps</h2>
-        <p className="text-sm text-faint">
-          {done.length === 0 ? 'Nothing to take back yet.' : `${plural(done.length, 'step')} can be taken back, also after a reload.`}
-        </p>
-        <ol className="mt-2 flex max-h-72 flex-col gap-0.5 overflow-y-auto text-sm">
-          {later.map(({ step, count }) => (
-            <li key={`later ${count}`}>
-              <button
-                type="button"
-                className="step-line text-faint"
-                disabled={locked}
-                onClick={() => store.redo(count)}
-                aria-label={`Do again up to: ${step.name}`}
-              >
-                {step.name}
-              </button>
-            </li>
-          ))}
-          {undone.length > 0 && <li className="border-t-2 border-lamp" aria-label="Here you are" />}
-          {earlier.map((step, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its place in the list
-            <li key={i}>
-              <button
-                type="button"
-                className="step-line"
-                disabled={locked}
-                onClick={() => store.undo(i + 1)}
-                aria-label={`Back to before: ${lower(step.name)}, step ${done.length - i}`}
-              >
-                {step.name}
-              </button>
-            </li>
-          ))}
-        </ol>
-      </section>
-      {children}
-      <FileBlock editor={editor} locked={locked} reveal={reveal} />
-    </div>
+    <section aria-labelledby="steps" className="card p-3">
+      <h2 id="steps">Steps</h2>
+      <p className="text-sm text-faint">
+        {done.length === 0 ? 'Nothing to take back yet.' : `${plural(done.length, 'step')} can be taken back, also after a reload.`}
+      </p>
+      <ol className="mt-2 flex max-h-72 flex-col gap-0.5 overflow-y-auto text-sm">
+        {later.map(({ step, count }) => (
+          <li key={`later ${count}`}>
+            <button
+              type="button"
+              className="step-line text-faint"
+              disabled={locked}
+              onClick={() => store.redo(count)}
+              aria-label={`Do again up to: ${step.name}`}
+            >
+              {step.name}
+            </button>
+          </li>
+        ))}
+        {undone.length > 0 && <li className="border-t-2 border-lamp" aria-label="Here you are" />}
+        {earlier.map((step, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its place in the list
+          <li key={i}>
+            <button
+              type="button"
+              className="step-line"
+              disabled={locked}
+              onClick={() => store.undo(i + 1)}
+              aria-label={`Back to before: ${lower(step.name)}, step ${done.length - i}`}
+            >
+              {step.name}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Cause;
+
+use Pulsanda\Core\Compare\Played;
+use Pulsanda\Core\Compare\Remainder;
+use Pulsanda\Core\Compare\StatementKind;
+use Pulsanda\Core\Compare\Wording;
+
+/** Everything is squeezed into half the time, or stretched over twice the time. */
+final readonly class TimeScaled implements Cause
+{
+    public function __construct(private bool $double)
+    {
+    }
+
+    public function kind(): StatementKind
+    {
+        return $this->double ? StatementKind::DoubleTime : StatementKind::HalfTime;
+    }
+
+    public function scope(): string
+    {
+        return 'whole';
+    }
+
+    public function undone(Remainder $before): Remainder
+    {
+        return $before->changed(fn (Played $one): Played => $one->at($this->double ? 2 * $one->tick : (int) round($one->tick / 2)));
+    }
+
+    public function rows(): null
+    {
+        return null;
+    }
+
+    public function repairs(): bool
+    {
+        return true;
+    }
+
+    public function instruments(): array
+    {
+        return [];
+    }
+
+    public function bars(): array
+    {
+        return [];
+    }
+
+    public function ticks(): null
+    {
+        return null;
+    }
+
+    public function text(Wording $wording, int $strokes): string
+    {
+        return $this->double
+            ? 'Everything is twice as fast as asked; spread it over twice the time.'
+            : 'Everything is half as fast as asked; bring it into half the time.';
+    }
+}
