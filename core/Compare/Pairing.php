@@ -37,10 +37,10 @@ final readonly class Pairing
         if (max(\count($targets), \count($submissions)) > self::MOST_STROKES) {
             throw InvalidInput::at('', \sprintf('A pattern with more than %d strokes in one pass is too long to compare; shorten its order.', self::MOST_STROKES));
         }
-        $assigned = LeastCost::assign(self::edges($targets, $submissions, $policy), self::alone($targets, $submissions, $policy), \count($submissions));
+        [$pairs, $targets, $submissions] = self::rowsAsAsked($targets, $submissions, $policy);
         $unit = self::unit($policy);
-        $pairs = [];
         $units = 0;
+        $assigned = LeastCost::assign(self::edges($targets, $submissions, $policy), self::alone($targets, $submissions, $policy), \count($submissions));
         $taken = [];
         foreach ($targets as $t => $target) {
             $s = $assigned[$t];
@@ -63,6 +63,43 @@ final readonly class Pairing
         usort($pairs, static fn (Pair $a, Pair $b): int => Stroke::compare($a->stroke(), $b->stroke()));
 
         return new self($pairs, $units, $unit);
+    }
+
+    /**
+     * Takes out the rows in which every stroke has its own within the grace: matched in order they cost nothing, and no cheaper total
+     * is had by tearing one apart, since a pair across rows costs as much as a stroke left alone.
+     *
+     * @param list<Stroke> $targets     by tick
+     * @param list<Stroke> $submissions by tick
+     *
+     * @return array{list<Pair>, list<Stroke>, list<Stroke>} their pairs, and the strokes of all other rows
+     */
+    private static function rowsAsAsked(array $targets, array $submissions, Policy $policy): array
+    {
+        $asked = $played = [];
+        foreach ($targets as $stroke) {
+            $asked[$policy->sameness($stroke->instrument)][] = $stroke;
+        }
+        foreach ($submissions as $stroke) {
+            $played[$policy->sameness($stroke->instrument)][] = $stroke;
+        }
+        $pairs = $done = [];
+        foreach ($asked as $row => $strokes) {
+            $own = [];
+            foreach (\count($strokes) === \count($played[$row] ?? []) ? $strokes : [] as $i => $stroke) {
+                if (abs($stroke->tick() - $played[$row][$i]->tick()) > $policy->grace) {
+                    break;
+                }
+                $own[] = new Pair(Status::Match, $stroke, $played[$row][$i]);
+            }
+            if (\count($own) === \count($strokes)) {
+                $done[$row] = true;
+                array_push($pairs, ...$own);
+            }
+        }
+        $others = static fn (Stroke $stroke): bool => !isset($done[$policy->sameness($stroke->instrument)]);
+
+        return [$pairs, array_values(array_filter($targets, $others)), array_values(array_filter($submissions, $others))];
     }
 
     /** The total cost of the pairs, 1 for each stroke left alone. */

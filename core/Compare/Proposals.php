@@ -64,8 +64,9 @@ final readonly class Proposals
     /** @return iterable<int, Cause> */
     private function scales(): iterable
     {
-        // It takes a few strokes to tell another pace from another rhythm.
-        if (array_sum(array_map(count(...), $this->left->played)) >= self::LEAST_FOR_PACE) {
+        // It takes a few strokes to tell another pace from another rhythm, and hardly a row stays in place.
+        $rows = \count($this->left->asked + $this->left->played);
+        if (2 * \count($this->differing) >= $rows && array_sum(array_map(count(...), $this->left->played)) >= self::LEAST_FOR_PACE) {
             yield new TimeScaled(true);
             yield new TimeScaled(false);
         }
@@ -101,8 +102,11 @@ final readonly class Proposals
         $different = array_values(array_filter(range(1, min($asked, $played)), static fn (int $bar): bool => $is($askedBars, $bar) !== $is($playedBars, $bar)));
         foreach ($different as $i => $a) {
             foreach (\array_slice($different, $i + 1) as $b) {
-                if ($is($askedBars, $a) !== $is($askedBars, $b) && $is($playedBars, $a) !== $is($playedBars, $b)
-                    && self::alike($is($askedBars, $a), $is($playedBars, $b)) && self::alike($is($askedBars, $b), $is($playedBars, $a))) {
+                [$crossed, $straight] = [
+                    self::likeness($is($askedBars, $a), $is($playedBars, $b)) + self::likeness($is($askedBars, $b), $is($playedBars, $a)),
+                    self::likeness($is($askedBars, $a), $is($playedBars, $a)) + self::likeness($is($askedBars, $b), $is($playedBars, $b)),
+                ];
+                if ($crossed > 2 * self::LIKE && $crossed > $straight) {
                     yield new SwappedBars($a, $b);
                 }
             }
@@ -288,11 +292,11 @@ final readonly class Proposals
         return $bars;
     }
 
-    /** Whether two bars have most of their strokes in common. */
-    private static function alike(string $a, string $b): bool
+    /** @return float 0–1: how much of the longer of two bars stands in both */
+    private static function likeness(string $a, string $b): float
     {
-        [$a, $b] = [explode(' ', trim($a)), explode(' ', trim($b))];
+        [$a, $b] = [explode(' ', $a, -1), explode(' ', $b, -1)];
 
-        return \count(array_intersect($a, $b)) >= self::LIKE * max(\count($a), \count($b));
+        return \count(array_intersect($a, $b)) / max(1, \count($a), \count($b));
     }
 }

@@ -10,13 +10,16 @@ use Pulsanda\Core\Pattern\Stroke;
  * What is still to be compared when some causes are undone: target and submission, row by row. A row is an instrument, or all
  * that the policy counts as the same.
  */
-final readonly class Remainder
+final class Remainder
 {
+    /** @var list<string>|null */
+    private ?array $differing = null;
+
     /**
      * @param array<string, list<Stroke>> $asked  by row, by tick; no row is empty
      * @param array<string, list<Played>> $played by row, by tick; no row is empty
      */
-    private function __construct(public array $asked, public array $played, public Policy $policy, public int $barTicks, public int $askedBars, public int $playedBars)
+    private function __construct(public readonly array $asked, public readonly array $played, public readonly Policy $policy, public readonly int $barTicks, public readonly int $askedBars, public readonly int $playedBars)
     {
     }
 
@@ -91,10 +94,13 @@ final readonly class Remainder
     /** @return list<string> the rows in which something differs, in a fixed order */
     public function differing(): array
     {
-        $rows = array_keys($this->asked + $this->played);
-        sort($rows);
+        if (null === $this->differing) {
+            $rows = array_keys($this->asked + $this->played);
+            sort($rows);
+            $this->differing = array_values(array_filter($rows, $this->differs(...)));
+        }
 
-        return array_values(array_filter($rows, $this->differs(...)));
+        return $this->differing;
     }
 
     /** What both sides are, row by row: equal keys mean equal remainders. */
