@@ -20,7 +20,7 @@ final class Explanation
     /** How many lists of causes are followed at each length. */
     private const WIDTH = 8;
     /** Strokes that are looked at in all before the search ends with the best list so far; the same for the same patterns everywhere. */
-    private const MOST_LOOKED_AT = 150_000;
+    private const MOST_LOOKED_AT = 80_000;
     /** By how many statements a list may be worse on its way than no cause at all: one cause may hide another. */
     private const WORSE = 1;
     /** The part of a cause's strokes that must be matched once all causes are undone. */
@@ -47,7 +47,8 @@ final class Explanation
         $best = ['causes' => [], 'left' => $start, 'score' => [...$this->score($start), 0]];
         $front = [$best];
         $atFirst = $best['score'][0];
-        $known = [$start->key() => true];
+        $scores = [];
+        $known = [$start->key() => $best['score']];
         $size = $start->size();
         $looked = 0;
         for ($depth = 1; $depth <= self::MOST_CAUSES && $depth <= $best['score'][0] && [] !== $front; ++$depth) {
@@ -66,13 +67,14 @@ final class Explanation
                     }
                     $left = $cause->undone($path['left']);
                     $key = $left->key();
-                    if (isset($known[$key])) {
+                    [$statements, $strokes] = $scores[$key] ??= $this->score($left);
+                    $score = [$depth + $statements, $strokes, $path['score'][2] + ($cause->repairs() ? 0 : 1)];
+                    // The same remainder may be come by in several ways: the first is followed, but of lists that leave nothing the best is wanted.
+                    if (isset($known[$key]) && ('' !== $key || $known[$key] <= $score)) {
                         continue;
                     }
-                    $known[$key] = true;
-                    [$statements, $strokes] = $this->score($left);
-                    $taking = $path['score'][2] + ($cause->repairs() ? 0 : 1);
-                    $next[] = ['causes' => [...$path['causes'], $cause], 'left' => $left, 'score' => [$depth + $statements, $strokes, $taking]];
+                    $known[$key] = $score;
+                    $next[] = ['causes' => [...$path['causes'], $cause], 'left' => $left, 'score' => $score];
                 }
             }
             usort($next, static fn (array $a, array $b): int => $a['score'] <=> $b['score']);
@@ -207,8 +209,9 @@ final class Explanation
             }
             $touched = self::touched($before, $left);
             $right = \count(array_intersect_key(array_flip($touched), $matched));
-            $least = StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? 1.0 : self::TRUE_FROM;
-            if ($right < Proposals::LEAST_STROKES || $right < $least * \count($touched)) {
+            $wrong = \count($touched) - $right;
+            $mostWrong = StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? 0 : (1 - self::TRUE_FROM) * \count($touched);
+            if ($right < Proposals::LEAST_STROKES || $wrong > $mostWrong) {
                 return false;
             }
         }

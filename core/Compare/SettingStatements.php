@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Section;
 
 /** Says in which settings a submission differs from its target. */
 final readonly class SettingStatements
@@ -27,12 +28,26 @@ final readonly class SettingStatements
             $has = $submission->ticks() / $target->meter->barTicks();
             $statements[] = self::statement(StatementKind::Length, \sprintf('Length: your beat has %s, but the task has %s.', self::bars($has), self::bars($asked)));
         }
+        array_push($statements, ...self::form($target, $submission, $targetTicks));
         $swing = Aspects::swingPercent($target, $submission);
         if (abs($swing - $target->swing->percent) > 0.005) {
             $statements[] = self::statement(StatementKind::Swing, \sprintf('Swing: %s percent, but %s percent are asked; swing %s.', self::number($swing), self::number($target->swing->percent), $swing < $target->swing->percent ? 'more' : 'less'));
         }
 
         return $statements;
+    }
+
+    /** @return list<Statement> where the task has several sections and the lengths of those played differ, though not all of it together */
+    private static function form(Pattern $target, Pattern $submission, int $targetTicks): array
+    {
+        $bars = static fn (Pattern $pattern): array => array_map(static fn (Section $section): int => $section->bars, $pattern->form());
+        [$asked, $has] = [$bars($target), $bars($submission)];
+        if (\count($asked) < 2 || $asked === $has || $targetTicks !== $submission->ticks()) {
+            return [];
+        }
+        $said = static fn (array $list): string => \count($list) > 4 ? \count($list).' parts' : Wording::join(array_map(strval(...), $list));
+
+        return [self::statement(StatementKind::Form, 'Form: your sections have '.$said($has).' bars; the task has '.$said($asked).'.')];
     }
 
     private static function statement(StatementKind $kind, string $text): Statement

@@ -63,6 +63,18 @@ final class ConsoleTest extends TestCase
         self::assertStringContainsString('18.5 of 20', $this->run_('pulsanda:compare', 'target.json', 'late.json')->getOutput());
     }
 
+    public function testRequireGivesOneLineASubmission(): void
+    {
+        (new Filesystem())->dumpFile("$this->folder/asked.json", '[{"kind": "starts-with", "instrument": "kick", "points": 3}, {"kind": "uses", "instruments": ["cowbell"]}, {"kind": "note-words", "least": 2}]');
+        $process = $this->run_('pulsanda:require', 'asked.json', 'bad.json', 'target.json', 'swing.json', '--json', '--note=Snare leads');
+        self::assertSame(1, $process->getExitCode());
+        self::assertStringContainsString('bad.json: colour', $process->getErrorOutput());
+        $results = array_map(static fn (string $line): array => (array) json_decode($line, true), explode("\n", trim($process->getOutput())));
+        self::assertSame([[2, 1, 4], [1, 2, 1]], array_map(static fn (array $one): array => [$one['passed'], $one['failed'], $one['points']], $results));
+        self::assertStringContainsString('no  Not heard yet: cowbell.', $this->run_('pulsanda:require', 'asked.json', 'target.json')->getOutput());
+        self::assertStringContainsString('policy.json: a list', $this->run_('pulsanda:require', 'policy.json', 'target.json')->getErrorOutput());
+    }
+
     private function run_(string $command, string ...$arguments): Process
     {
         $process = new Process([\dirname(__DIR__, 2).'/bin/console', $command, ...$arguments], $this->folder, ['APP_ENV' => 'test', 'DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none']);

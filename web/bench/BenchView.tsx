@@ -24,13 +24,11 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
   const [store] = useState(() => new PatternStore(kept?.pattern ?? bench.draft.pattern, history));
   const [keeper] = useState(() => new DraftKeeper(path, store, bench.draft, kept));
   const [showTarget, setShowTarget] = useState(false);
-  const pattern = useSyncExternalStore(store.subscribe, () => store.pattern);
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);
-  const { music, error } = useMusic(pattern, assignment.course.counting, given);
+  const { music, error } = useMusic(store, assignment.course.counting, given);
   const [editor] = useState(
     () => new Editor(store, catalogue, bench.music, playerFor(catalogue, part.kit), part.freedom, part.instruments),
   );
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   useEffect(() => {
     if (trying) return;
     keeper.start();
@@ -59,10 +57,10 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
             {trying ? (
               <span className="text-faint">You are trying this as a student; nothing is kept.</span>
             ) : (
-              <KeepingNote keeping={keeping} />
+              <KeepingNote keeper={keeper} />
             )}
           </div>
-          {keeping.state === 'conflict' && <ConflictNotice keeper={keeper} keeping={keeping} />}
+          <ConflictNotice keeper={keeper} />
           <FirstStep store={store} />
         </>
       }
@@ -80,7 +78,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
           </>
         ),
       }}
-      states={trying ? null : <StatesBlock editor={editor} path={path} keeping={keeping} />}
+      states={trying ? null : <StatesBlock editor={editor} path={path} keeper={keeper} />}
     />
   );
 }

@@ -7,7 +7,7 @@ import type { Editor } from './Editor';
 /** Undo, redo and the commonest actions on the bar where the cursor is. */
 export function EditBar({ editor }: { editor: Editor }) {
   const { store } = editor;
-  useSyncExternalStore(store.subscribe, () => store.pattern);
+  useSyncExternalStore(store.subscribe, () => store.revision);
   const { cursor, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
   useEffect(() => {
     const key = (event: KeyboardEvent) => {

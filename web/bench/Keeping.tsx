@@ -1,11 +1,12 @@
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { hitCount } from '../music/pattern';
 import { Notice } from '../ui/states';
 import { clock, plural } from '../ui/words';
-import type { DraftKeeper, Keeping } from './DraftKeeper';
+import type { DraftKeeper } from './DraftKeeper';
 
 /** The saved state, always in sight. */
-export function KeepingNote({ keeping }: { keeping: Keeping }) {
+export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
+  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const text = {
     saved: () => (keeping.state === 'saved' && keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet'),
     changed: () => 'Saving …',
@@ -25,8 +26,11 @@ export function KeepingNote({ keeping }: { keeping: Keeping }) {
   );
 }
 
-export function ConflictNotice({ keeper, keeping }: { keeper: DraftKeeper; keeping: Extract<Keeping, { state: 'conflict' }> }) {
+/** Two beats for one task: the person chooses. */
+export function ConflictNotice({ keeper }: { keeper: DraftKeeper }) {
+  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const [error, setError] = useState('');
+  if (keeping.state !== 'conflict') return null;
   const { other } = keeping;
   const settle = (keep: 'mine' | 'other' | 'both') => keeper.settle(keep).catch((problem: Error) => setError(problem.message));
   return (

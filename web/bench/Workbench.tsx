@@ -1,6 +1,7 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
+import { instrumentsOf } from '../music/pattern';
 import { EditSheet } from '../sheet/EditSheet';
 import { ZOOMS } from '../sheet/geometry';
 import { PatternSheet } from '../sheet/PatternSheet';
@@ -41,14 +42,14 @@ const PANELS = ['Shape', 'Row', 'Form', 'Balance', 'Steps'];
 /** The sheet with all that belongs to it. Students build on it, teachers draw their targets on it. */
 export function Workbench(props: Props) {
   const { label, editor, catalogue, music, counting, target = null, showTarget = false, locked = false, head, first, states } = props;
-  const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
-  const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, pattern.kit, target);
+  // Everything that follows the pattern asks for it by itself: the frame is not drawn again for every hit.
+  const kit = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.kit);
+  const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, kit, target);
   const { voice } = usePlayerState(player);
   const theirs = usePosition(player, TARGET);
   const [zoom, setZoom] = useState(2);
   const [panel, setPanel] = useState(0);
-  const several = pattern.sections.length > 1;
-  useKitFollows(player, pattern);
+  useKitFollows(player, editor);
   return (
     <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20.5rem]">
       <div className="min-w-0">
@@ -64,7 +65,7 @@ export function Workbench(props: Props) {
             ],
           })}
         >
-          <Scopes editor={editor} several={several} scope={scope} setScope={setScope} />
+          <Scopes editor={editor} scope={scope} setScope={setScope} />
           {turn && <span className="text-sm">Playing {turn}</span>}
         </Transport>
         {target && (showTarget || voice !== MINE) && (
@@ -126,19 +127,11 @@ export function Workbench(props: Props) {
 }
 
 /** What is played: the whole form, the section that is shown, or the bars that are marked. */
-function Scopes({
-  editor,
-  several,
-  scope,
-  setScope,
-}: {
-  editor: Editor;
-  several: boolean;
-  scope: Scope;
-  setScope: (scope: Scope) => void;
-}) {
-  const { range } = useSyncExternalStore(editor.subscribe, () => editor.state);
+function Scopes({ editor, scope, setScope }: { editor: Editor; scope: Scope; setScope: (scope: Scope) => void }) {
+  const range = useSyncExternalStore(editor.subscribe, () => editor.state.range);
+  useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  const several = pattern.sections.length > 1;
   const repeats = (pattern.order ?? []).some(({ times }) => times > 1);
   const options = [
     { value: 'form' as const, label: several || repeats ? 'All of it' : 'Everything' },
@@ -170,7 +163,7 @@ function Zoom({ zoom, setZoom }: { zoom: number; setZoom: (zoom: number) => void
 
 /** What was done last: shown in a quiet line, and told to those who listen. */
 function Said({ editor }: { editor: Editor }) {
-  const { said } = useSyncExternalStore(editor.subscribe, () => editor.state);
+  const said = useSyncExternalStore(editor.subscribe, () => editor.state.said);
   return (
     <p role="status" className="mt-2 min-h-5 text-sm text-faint">
       {said}
@@ -179,12 +172,9 @@ function Said({ editor }: { editor: Editor }) {
 }
 
 /** Loads the sounds of rows that are added. */
-function useKitFollows(player: Player, pattern: Pattern) {
-  const known = useRef('');
+function useKitFollows(player: Player, editor: Editor) {
+  const instruments = useSyncExternalStore(editor.store.subscribe, () => instrumentsOf(editor.store.pattern).sort().join(' '));
   useEffect(() => {
-    const instruments = [...new Set(pattern.sections.flatMap((section) => section.rows.map((row) => row.instrument)))].sort();
-    if (instruments.join() === known.current) return;
-    known.current = instruments.join();
-    void player.kit.load(instruments);
-  }, [player, pattern]);
+    if (instruments !== '') void player.kit.load(instruments.split(' '));
+  }, [player, instruments]);
 }

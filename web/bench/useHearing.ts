@@ -12,7 +12,8 @@ export type Scope = 'form' | 'section' | 'marked';
 /** What of the pattern is played, and where the reading line stands in the section that is shown. */
 export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, kit: string, target: Pattern | null) {
   const [scope, setScope] = useState<Scope>('form');
-  const { section, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
+  const section = useSyncExternalStore(editor.subscribe, () => editor.state.section);
+  const range = useSyncExternalStore(editor.subscribe, () => editor.state.range);
   const scoped = useRef(scope);
   scoped.current = scope;
   const alone = useRef<{ of: Pattern; section: number; pattern: Pattern } | null>(null);

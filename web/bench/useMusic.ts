@@ -1,7 +1,8 @@
 import { type QueryClient, useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useMemo, useSyncExternalStore } from 'react';
 import { call } from '../api/client';
 import type { Meter, Music, Pattern } from '../api/types';
+import type { PatternStore } from '../music/PatternStore';
 
 type Counting = 'steps' | 'syllables' | 'bar-beat';
 const MOST_BARS = 16;
@@ -31,10 +32,13 @@ export function fetchMusic(queries: QueryClient, meter: Meter, counting: Countin
  * @param given what the page came with, for the meter that it came with
  */
 export function useMusic(
-  pattern: Pattern,
+  store: PatternStore,
   counting: Counting,
   given: { music: Music; pattern: Pattern } | null,
 ): { music: Music | null; error: Error | null } {
+  // Drawn again only when the meter or the swing changes, not for every hit.
+  useSyncExternalStore(store.subscribe, () => `${meterKey(store.pattern.meter)} ${swingKey(store.pattern)}`);
+  const { pattern } = store;
   const sameMeter = given && meterKey(given.pattern.meter) === meterKey(pattern.meter);
   const sameSwing = given && swingKey(given.pattern) === swingKey(pattern);
   const enough = sameMeter && (sameSwing || given.music.grooves?.[swingKey(pattern)] !== undefined);

@@ -13,6 +13,7 @@ export class PatternStore {
   #undone: Step[] = [];
   #gesture: { name: string | null; before: Pattern } | null = null;
   #listeners = new Set<() => void>();
+  #revision = 0;
 
   constructor(pattern: Pattern, history: History = { done: [], undone: [] }) {
     this.#pattern = pattern;
@@ -27,6 +28,11 @@ export class PatternStore {
   /** The steps taken, the oldest first, and those taken back, the last one taken back at the end. */
   get history(): History {
     return { done: this.#done, undone: this.#undone };
+  }
+
+  /** Counts every change of the pattern or its steps. */
+  get revision(): number {
+    return this.#revision;
   }
 
   get undoName(): string | null {
@@ -106,6 +112,7 @@ export class PatternStore {
   }
 
   #tell(): void {
+    this.#revision++;
     for (const listener of this.#listeners) listener();
   }
 }

@@ -16,6 +16,11 @@ export function hitCount(pattern: Pattern): number {
   return pattern.sections.reduce((sum, section) => sum + section.rows.reduce((rows, row) => rows + row.hits.length, 0), 0);
 }
 
+/** The instruments that have a row somewhere, in the order in which they appear. */
+export function instrumentsOf(pattern: Pattern): string[] {
+  return [...new Set(pattern.sections.flatMap(({ rows }) => rows.map((row) => row.instrument)))];
+}
+
 export function withSection(pattern: Pattern, index: number, change: (section: Section) => Section): Pattern {
   const old = pattern.sections[index];
   if (!old) return pattern;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Catalogue, Freedom, Pattern } from '../api/types';
+import { instrumentsOf } from '../music/pattern';
 import { tempoWords } from '../ui/words';
-import { instrumentsOf } from './plan';
 
 type Props = { freedom: Freedom; change: (change: Partial<Freedom>) => void; pattern: Pattern; catalogue: Catalogue; locked: boolean };
 

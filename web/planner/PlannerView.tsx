@@ -19,7 +19,7 @@ export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue
   const [plan, setPlan] = useState(opened);
   const [store] = useState(() => new PatternStore(opened.pattern));
   const pattern = useSyncExternalStore(store.subscribe, () => store.pattern);
-  const { music, error } = useMusic(pattern, plan.course.counting, null);
+  const { music, error } = useMusic(store, plan.course.counting, null);
   const keeper = usePlanKeeping(plan, setPlan, store);
   const locked = plan.attempts > 0;
   if (error) return <Failed error={error} />;

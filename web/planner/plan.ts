@@ -1,4 +1,5 @@
 import type { AssignmentInput, Freedom, Pattern, PlannedAssignment, TeacherToday } from '../api/types';
+import { instrumentsOf } from '../music/pattern';
 
 export type Kind = 'copy' | 'build-on' | 'create';
 
@@ -99,9 +100,4 @@ export function inputOf(plan: Plan, pattern: Pattern): AssignmentInput {
     dueAt,
     parts: [{ kind, view, instruments, pattern: { ...pattern, title: title || 'Target' }, freedom: { ...freedom, required }, policy }],
   };
-}
-
-/** The instruments that have a row somewhere, in the order in which they appear. */
-export function instrumentsOf(pattern: Pattern): string[] {
-  return [...new Set(pattern.sections.flatMap(({ rows }) => rows.map((row) => row.instrument)))];
 }

@@ -1,5 +1,5 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
-import type { Hit, Music, Row } from '../api/types';
+import type { Hit, Instrument, Music, Section } from '../api/types';
 import type { Editor } from '../bench/Editor';
 import { type KeyPress, press } from '../bench/keys';
 import { hitAt, velocityOf } from '../music/pattern';
@@ -20,27 +20,24 @@ type Props = {
   locked?: boolean;
 };
 
-/** The sheet on which a beat is built. No tools and no modes: a press adds, a press on a hit removes, a drag paints or shapes. */
+/**
+ * The sheet on which a beat is built. No tools and no modes: a press adds, a press on a hit removes, a drag paints or shapes. It is
+ * drawn again when rows, bars or grids change; each row's line follows its own hits.
+ */
 export function EditSheet({ label, editor, music, player, position, zoom, locked = false }: Props) {
-  const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
-  const { section: shown, cursor, range, preview } = useSyncExternalStore(editor.subscribe, () => editor.state);
+  const { store } = editor;
+  useSyncExternalStore(store.subscribe, () => structureOf(editor.section));
+  useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const sheet = useRef<HTMLDivElement>(null);
   const layout = useRef<Geometry | null>(null);
   const hands = useMemo(() => new SheetHands(editor, () => layout.current as Geometry), [editor]);
-  const index = Math.min(shown, pattern.sections.length - 1);
-  const section = pattern.sections[index];
-  const cursorRow = Math.min(cursor.row, (section?.rows.length ?? 1) - 1);
+  const { index, section } = editor;
   const instruments = useMemo(() => new Map(editor.catalogue.instruments.map((one) => [one.name, one])), [editor]);
-  const rows = useMemo(
-    () =>
-      (section?.rows ?? []).flatMap((row, i) => {
-        const instrument = instruments.get(row.instrument);
-        return instrument ? [{ key: `${row.instrument} ${i}`, instrument, tint: row.tint ?? null }] : [];
-      }),
-    [section?.rows, instruments],
-  );
+  const rows = section.rows.flatMap((row, i) => {
+    const instrument = instruments.get(row.instrument);
+    return instrument ? [{ key: `${row.instrument} ${i}`, instrument, tint: row.tint ?? null }] : [];
+  });
   const say = useMemo(() => new Map(music.words.map((word) => [word.at, word.say])), [music]);
-  const finest = finestOf(section?.rows ?? []);
   const onLayout = useCallback((g: Geometry) => {
     layout.current = g;
   }, []);
@@ -48,13 +45,6 @@ export function EditSheet({ label, editor, music, player, position, zoom, locked
     (bar: number, marking: boolean) => {
       const marked = marking ? editor.markedBars() : null;
       editor.markBars(marked ? marked.from / editor.music.barTicks : bar, bar);
-    },
-    [editor],
-  );
-  const onName = useCallback(
-    (row: number, marking: boolean) => {
-      editor.point({ row, at: editor.state.cursor.at });
-      if (marking) editor.markRow(row);
     },
     [editor],
   );
@@ -75,87 +65,97 @@ export function EditSheet({ label, editor, music, player, position, zoom, locked
     return () => element?.removeEventListener('touchmove', hold);
   }, [hands]);
   useClipboard(sheet, editor, locked);
-  const marked = range?.section === index ? range : null;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys bubble from the grid's cells, which hold the focus
     <div ref={sheet} onKeyDown={onKeyDown}>
       <Sheet
         label={label}
         music={music}
-        bars={section?.bars ?? 1}
+        bars={section.bars}
         rows={rows}
         position={position}
         player={player}
-        finest={finest}
-        grid={{ zoom, onBar, onName, current: cursorRow }}
+        finest={finestOf(section.rows)}
+        grid={{ zoom, onBar, name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} /> }}
         onLayout={onLayout}
-        content={({ instrument }, i, line, g) => {
-          const row = section?.rows[i];
-          return (
-            row && (
-              <RowLine
-                row={row}
-                index={i}
-                line={line}
-                g={g}
-                head={instrument.notehead}
-                label={instrument.label}
-                editor={editor}
-                say={say}
-                hands={hands}
-                length={editor.length}
-                cursor={cursorRow === i && cursor.at >= line.from && cursor.at < line.to ? cursor.at : -1}
-                from={marked && i >= marked.first && i <= marked.last ? marked.from : -1}
-                to={marked && i >= marked.first && i <= marked.last ? marked.to : -1}
-                preview={preview?.row === i ? preview.places : null}
-                locked={locked}
-              />
-            )
-          );
-        }}
+        content={({ instrument }, i, line, g) => (
+          <RowLine
+            section={index}
+            index={i}
+            line={line}
+            g={g}
+            head={instrument.notehead}
+            label={instrument.label}
+            editor={editor}
+            say={say}
+            hands={hands}
+            locked={locked}
+          />
+        )}
       />
     </div>
   );
 }
 
+/** What the sheet is laid out by; hits are not. */
+function structureOf({ bars, rows }: Section): string {
+  return `${bars} ${rows.map((row) => `${row.instrument},${row.snap},${row.tint}`).join(' ')}`;
+}
+
+/** Sounds its row, and is bold where the cursor is; with Shift it marks the row. */
+function RowName({ instrument, index, editor, player }: { instrument: Instrument; index: number; editor: Editor; player: Player }) {
+  const current = useSyncExternalStore(editor.subscribe, () => editor.state.cursor.row === index);
+  return (
+    <button
+      type="button"
+      className="row-name"
+      aria-current={current ? 'true' : undefined}
+      title={`Hear ${instrument.label}`}
+      onClick={(event) => {
+        void player.audition(instrument.name, 90, editor.section.rows[index]);
+        editor.point({ row: index, at: editor.state.cursor.at });
+        if (event.shiftKey) editor.markRow(index);
+      }}
+    >
+      {instrument.label}
+    </button>
+  );
+}
+
 type RowProps = {
-  row: Row;
+  section: number;
   index: number;
   line: SheetLine;
   g: Geometry;
-  head: 'oval' | 'cross' | 'ringed-cross' | 'diamond' | 'triangle';
+  head: Instrument['notehead'];
   label: string;
   editor: Editor;
   say: Map<number, string>;
   hands: SheetHands;
-  /** The section's, in ticks: a change of it moves a row's repeats. */
-  length: number;
-  cursor: number;
-  from: number;
-  to: number;
-  preview: number[] | null;
   locked: boolean;
 };
+
+/** What a line of a row shows of where the cursor is and what is marked: −1 for nothing. */
+function useMarks(editor: Editor, section: number, index: number, line: SheetLine) {
+  const marks = useSyncExternalStore(editor.subscribe, () => {
+    const { cursor, range } = editor.state;
+    const at = cursor.row === index && cursor.at >= line.from && cursor.at < line.to ? cursor.at : -1;
+    const marked =
+      range?.section === section && index >= range.first && index <= range.last && range.from < line.to && range.to > line.from;
+    return `${at} ${marked ? range.from : -1} ${marked ? range.to : -1}`;
+  });
+  const [cursor = -1, from = -1, to = -1] = marks.split(' ').map(Number);
+  const preview = useSyncExternalStore(editor.subscribe, () => (editor.state.preview?.row === index ? editor.state.preview.places : null));
+  return { cursor, from, to, preview };
+}
 
 const OFF_GRID = 22;
 
 /** One row of one line: its cells take the presses, the notes are drawn over them. Rendered again only when its own row changes. */
-const RowLine = memo(function RowLine({
-  row,
-  index,
-  line,
-  g,
-  head,
-  label,
-  editor,
-  say,
-  hands,
-  cursor,
-  from,
-  to,
-  preview,
-  locked,
-}: RowProps) {
+const RowLine = memo(function RowLine({ section, index, line, g, head, label, editor, say, hands, locked }: RowProps) {
+  const row = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections[section]?.rows[index]);
+  const { cursor, from, to, preview } = useMarks(editor, section, index, line);
+  if (!row) return null;
   const step = editor.step(row);
   const places = editor.places(row, line.from, line.to);
   const hitAtPlace = new Map<number, Hit>();
@@ -272,7 +272,7 @@ const Cell = memo(function Cell({
       aria-readonly={locked}
       tabIndex={focusable ? 0 : -1}
       className={`cell ${hit ? 'cell-hit' : ''} ${onGrid ? '' : 'cell-off'}`}
-      style={{ left, width }}
+      style={onGrid ? { width } : { left, width }}
       onPointerDown={locked ? undefined : (event) => hands.down(event, { row: index, at })}
       onFocus={() => editor.point({ row: index, at })}
     />

@@ -7,65 +7,64 @@ export type Ink = 'plain' | 'matched' | 'missing' | 'extra' | 'target' | 'studen
 
 type Props = { x: number; y: number; head: Instrument['notehead']; hit: Hit; scale: Scale; ink?: Ink };
 
-/** A hit as percussion notation writes it: a notehead on a stem whose height is how hard it is. (x, y) is the middle of the head. */
+/**
+ * A hit as percussion notation writes it: a notehead on a stem whose height is how hard it is. (x, y) is the middle of the head.
+ * Few elements and no transforms: a full sheet has a thousand of these.
+ */
 export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain' }: Props) {
   const velocity = velocityOf(hit);
-  const top = -stemHeight(velocity, scale);
-  const odds = hit.odds ?? 100;
+  const top = y - stemHeight(velocity, scale);
+  const roll = hit.roll ?? 1;
+  const marks =
+    (velocity >= 105 ? accent(x, top) : '') + (velocity < 40 ? brackets(x, y) : '') + (roll > 1 ? slashes(x, y, top, roll) : '');
   return (
-    <g transform={`translate(${x} ${y})`} className={`note note-${ink}`} opacity={hit.silent ? 0.35 : undefined}>
-      <line
-        x1={5}
-        x2={5}
-        y1={head === 'oval' ? -1.5 : -4}
-        y2={top}
+    <g className={`note note-${ink}`} opacity={hit.silent ? 0.35 : undefined}>
+      <path
+        d={`M${x + 5} ${y - (head === 'oval' ? 1.5 : 4)}V${top}`}
         className="note-stem"
-        strokeDasharray={odds < 100 ? '2 3' : undefined}
+        strokeDasharray={(hit.odds ?? 100) < 100 ? '2 3' : undefined}
       />
-      <Head shape={head} />
-      {velocity >= 105 && <path d={`M-0.5 ${top - 8}L10 ${top - 4.5}L-0.5 ${top - 1}`} className="note-mark" />}
-      {velocity < 40 && <path d="M-7.5 -6Q-11.5 0 -7.5 6M8.5 -6Q12.5 0 8.5 6" className="note-mark" />}
-      {(hit.roll ?? 1) > 1 && <Roll strokes={hit.roll ?? 1} top={top} />}
+      {head === 'cross' && (ink === 'missing' || ink === 'extra') && <circle cx={x} cy={y} r={5.8} className="note-ring" />}
+      <Head shape={head} x={x} y={y} />
+      {marks !== '' && <path d={marks} className="note-mark" />}
+      {roll > 4 && (
+        <text x={x + 10.5} y={y - 5} className="note-count">
+          {roll}
+        </text>
+      )}
     </g>
   );
 });
 
-/** Slashes through the stem; from five strokes on their number stands beside it. */
-function Roll({ strokes, top }: { strokes: number; top: number }) {
-  const slashes = Math.min(3, strokes - 1);
-  return (
-    <>
-      <path
-        d={Array.from(
-          { length: slashes },
-          (_, i) => `M1.5 ${Math.max(top, -19) + 6 + i * 3.6}L8.5 ${Math.max(top, -19) + 3 + i * 3.6}`,
-        ).join('')}
-        className="note-mark"
-      />
-      {strokes > 4 && (
-        <text x={10.5} y={-5} className="note-count">
-          {strokes}
-        </text>
-      )}
-    </>
-  );
+const accent = (x: number, top: number) => `M${x - 0.5} ${top - 8}l10.5 3.5l-10.5 3.5`;
+const brackets = (x: number, y: number) => `M${x - 7.5} ${y - 6}q-4 6 0 12M${x + 8.5} ${y - 6}q4 6 0 12`;
+
+/** Up to three slashes through the stem; from five strokes on their number stands beside it. */
+function slashes(x: number, y: number, top: number, roll: number): string {
+  const from = Math.max(top, y - 19) + 6;
+  return Array.from({ length: Math.min(3, roll - 1) }, (_, i) => `M${x + 1.5} ${from + i * 3.6}l7 -3`).join('');
 }
 
-/** The notehead alone, around (0, 0). */
-export function Head({ shape }: { shape: Instrument['notehead'] }) {
+/** The notehead alone. */
+export function Head({ shape, x, y }: { shape: Instrument['notehead']; x: number; y: number }) {
   switch (shape) {
     case 'oval':
-      return <ellipse rx={5.8} ry={4.3} transform="rotate(-18)" className="note-head" />;
+      // An ellipse that leans like a written one.
+      return <path d={`M${x - 5.52} ${y + 1.79}a5.8 4.3 -18 1 0 11.04 -3.58a5.8 4.3 -18 1 0 -11.04 3.58Z`} className="note-head" />;
     case 'diamond':
-      return <path d="M0 -5.6L5.6 0L0 5.6L-5.6 0Z" className="note-head" />;
+      return <path d={`M${x} ${y - 5.6}l5.6 5.6l-5.6 5.6l-5.6 -5.6Z`} className="note-head" />;
     case 'triangle':
-      return <path d="M0 -5.4L5.6 4.4L-5.6 4.4Z" className="note-head" />;
-    default:
+      return <path d={`M${x} ${y - 5.4}l5.6 9.8h-11.2Z`} className="note-head" />;
+    case 'ringed-cross':
       return (
         <>
-          <circle r={5.8} className={shape === 'ringed-cross' ? 'note-ring' : 'note-disc'} />
-          <path d="M-4.2 -4.2L4.2 4.2M-4.2 4.2L4.2 -4.2" className="note-cross" />
+          <circle cx={x} cy={y} r={5.8} className="note-ring" />
+          <path d={cross(x, y)} className="note-cross" />
         </>
       );
+    default:
+      return <path d={cross(x, y)} className="note-cross" />;
   }
 }
+
+const cross = (x: number, y: number) => `M${x - 4.2} ${y - 4.2}l8.4 8.4M${x - 4.2} ${y + 4.2}l8.4 -8.4`;

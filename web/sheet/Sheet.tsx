@@ -23,9 +23,8 @@ type Props = {
   /** For a sheet that is edited. */
   grid?: {
     zoom: number;
-    onName: (row: number, marking: boolean) => void;
     onBar: (bar: number, marking: boolean) => void;
-    current: number;
+    name: (row: SheetRow, index: number) => ReactNode;
   };
   /** Called with how the sheet is laid out. */
   onLayout?: (g: Geometry) => void;
@@ -77,20 +76,20 @@ export function Sheet({ label, music, bars, rows, position, player, content, ove
               {rows.map((row, index) => (
                 <div key={row.key} role={role('row')} className="sheet-row" data-tint={row.tint ?? undefined}>
                   <div role={role('rowheader')} className="sheet-name">
-                    <button
-                      type="button"
-                      className="row-name"
-                      aria-current={grid?.current === index ? 'true' : undefined}
-                      onClick={(event) => {
-                        void player.audition(row.instrument.name);
-                        grid?.onName(index, event.shiftKey);
-                      }}
-                      title={`Hear ${row.instrument.label}`}
-                    >
-                      {row.instrument.label}
-                    </button>
+                    {grid ? (
+                      grid.name(row, index)
+                    ) : (
+                      <button
+                        type="button"
+                        className="row-name"
+                        onClick={() => void player.audition(row.instrument.name)}
+                        title={`Hear ${row.instrument.label}`}
+                      >
+                        {row.instrument.label}
+                      </button>
+                    )}
                   </div>
-                  <div className="relative" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
+                  <div className="row-places" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
                     {content(row, index, line, g)}
                   </div>
                 </div>

@@ -165,6 +165,52 @@ describe('the player', () => {
     expect(sounds()).toEqual(['kick 0', 'kick 960', 'kick 1920']);
   });
 
+  it('goes on where it is when the tempo changes', async () => {
+    let now = pattern({ kick: [0, 960, 1920, 2880] });
+    player.set([{ name: 'mine', pattern: () => now }], music);
+    await player.play();
+    await listen(1100 * TICK);
+    const before = player.position() ?? 0;
+    now = { ...now, tempo: { bpm: 48 } };
+    await listen(0.03);
+    expect((player.position() ?? 0) - before, 'hardly a jump').toBeLessThan(240);
+    await listen(3);
+    const gaps = started.slice(1).map((one, i) => Math.round((one.time - (started[i]?.time ?? 0)) / TICK));
+    expect(gaps.at(-1), 'a beat takes twice the time').toBe(1920);
+    expect(
+      started.every(({ time }, i) => i === 0 || time > (started[i - 1]?.time ?? 0)),
+      'nothing is played twice',
+    ).toBe(true);
+  });
+
+  it('goes on where it is when a bar is added, and comes to it', async () => {
+    let now = pattern({ kick: [0, 1920] });
+    player.set([{ name: 'mine', pattern: () => now }], music);
+    await player.play();
+    await listen(2200 * TICK);
+    now = {
+      ...now,
+      sections: now.sections.map((one) => ({ ...one, bars: 2, rows: [...one.rows, { instrument: 'snare', hits: [{ at: BAR }] }] })),
+    };
+    await listen(2 * BAR * TICK);
+    expect(sounds().slice(0, 4)).toEqual(['kick 0', 'kick 1920', `snare ${BAR}`, `kick ${2 * BAR}`]);
+  });
+
+  it('goes over to a marked range while it plays, and back', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0], snare: [960] }) }], music);
+    await player.play();
+    await listen(200 * TICK);
+    player.loop({ from: 960, to: 1920 });
+    await vi.advanceTimersByTimeAsync(0);
+    await listen(2000 * TICK);
+    expect(started.slice(1).every(({ sound }) => sound === 'snare')).toBe(true);
+    expect(player.position()).toBeGreaterThanOrEqual(960);
+    player.loop(null);
+    await vi.advanceTimersByTimeAsync(0);
+    await listen(300 * TICK);
+    expect(started.at(-1)?.sound).toBe('kick');
+  });
+
   it('counts in a bar before the first stroke, and clicks along', async () => {
     player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
     player.setCountIn(true);

@@ -44,7 +44,7 @@ final class ComposedCausesTest extends TestCase
     /** @return iterable<int, array{int}> */
     public static function seeds(): iterable
     {
-        foreach (range(20, 31) as $seed) {
+        foreach (range(20, 27) as $seed) {
             yield [$seed];
         }
     }
@@ -103,14 +103,23 @@ final class ComposedCausesTest extends TestCase
 
     public function testALittleLateThroughoutIsSaidAsFeel(): void
     {
-        $late = static fn (array $rows, int $push): array => array_map(static fn (array $steps): array => array_map(static fn (int $step): array => [240 * ($step - 1), $push], $steps), $rows);
-        $target = Lesson::pushed($late(Lesson::TARGET, 0));
-        self::assertSame(['behind'], Lesson::said(Lesson::compare($target, Lesson::pushed($late(Lesson::TARGET, 18)))));
-        $hats = $late(['closed-hat' => Lesson::TARGET['closed-hat']], -15) + $late(Lesson::TARGET, 0);
+        $target = Lesson::pushed(self::leaning(Lesson::TARGET, 0));
+        self::assertSame(['behind'], Lesson::said(Lesson::compare($target, Lesson::pushed(self::leaning(Lesson::TARGET, 18)))));
+        $hats = self::leaning(['closed-hat' => Lesson::TARGET['closed-hat']], -15) + self::leaning(Lesson::TARGET, 0);
         $comparison = Lesson::compare($target, Lesson::pushed($hats));
         self::assertSame(['ahead closed-hat'], Lesson::said($comparison));
         self::assertSame('Closed hi-hat: a little ahead of the beat throughout; wait a touch longer.', $comparison->statements[0]->text);
         self::assertSame([1.0, 20.0], [(float) $comparison->aspects->placement, $comparison->mark()], 'it costs nothing');
+    }
+
+    /**
+     * @param Beat $beat
+     *
+     * @return array<string, list<array{int, int}>> tick and push of each hit
+     */
+    private static function leaning(array $beat, int $push): array
+    {
+        return array_map(static fn (array $steps): array => array_map(static fn (int $step): array => [240 * ($step - 1), $push], $steps), $beat);
     }
 
     private function assertEverythingIsSaidOnce(Comparison $comparison): void

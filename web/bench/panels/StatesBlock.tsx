@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { call } from '../../api/client';
 import type { DraftStates, Pattern } from '../../api/types';
 import { hitCount } from '../../music/pattern';
 import { clock, plural } from '../../ui/words';
-import type { Keeping } from '../DraftKeeper';
+import type { DraftKeeper } from '../DraftKeeper';
 import type { Editor } from '../Editor';
 
 /** What the draft was at each save of the last hour, and beats that were kept: to look at, and to take back. */
-export function StatesBlock({ editor, path, keeping }: { editor: Editor; path: string; keeping: Keeping }) {
+export function StatesBlock({ editor, path, keeper }: { editor: Editor; path: string; keeper: DraftKeeper }) {
+  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const [open, setOpen] = useState(false);
   const saved = keeping.state === 'saved' ? keeping.at : null;
   const { data, error } = useQuery({

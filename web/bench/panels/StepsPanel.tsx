@@ -17,7 +17,7 @@ export function StepsPanel(props: { editor: Editor; locked: boolean; shown: bool
 
 function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
   const { store } = editor;
-  useSyncExternalStore(store.subscribe, () => store.pattern);
+  useSyncExternalStore(store.subscribe, () => store.revision);
   const { done, undone } = store.history;
   const later = [...undone].map((step, i) => ({ step, count: undone.length - i }));
   const earlier = [...done].reverse();

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Require;
+
+/** One pass has so many bars. */
+final readonly class BarsTotal implements Requirement
+{
+    public function __construct(private int $low, private int $high)
+    {
+    }
+
+    public function kind(): string
+    {
+        return 'bars-total';
+    }
+
+    public function check(Submission $submission): Verdict
+    {
+        $bars = $submission->pattern->bars();
+        $range = $this->low === $this->high ? "$this->low" : "$this->low to $this->high";
+
+        return Verdict::of($bars >= $this->low && $bars <= $this->high, Submission::plural($bars, 'bar').' in all.', Submission::plural($bars, 'bar')." in all; make it $range.");
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Require;
+
+use Pulsanda\Core\Pattern\Stroke;
+
+/** What a list of requirements says of a submission. */
+final readonly class Requirements
+{
+    /** @param list<array{Requirement, float}> $requirements each with its points */
+    public function __construct(private array $requirements)
+    {
+    }
+
+    /**
+     * @return array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
+     *                                                                                                                                                                                             points are those of the passed ones
+     */
+    public function check(Submission $submission): array
+    {
+        $results = [];
+        $passed = 0;
+        $points = 0.0;
+        foreach ($this->requirements as [$requirement, $worth]) {
+            $verdict = $requirement->check($submission);
+            $passed += $verdict->passed ? 1 : 0;
+            $points += $verdict->passed ? $worth : 0;
+            $results[] = [
+                'kind' => $requirement->kind(),
+                'passed' => $verdict->passed,
+                'text' => $verdict->text,
+                'evidence' => array_map(static fn (Stroke $stroke): array => ['instrument' => $stroke->instrument->value, 'tick' => $stroke->tick(), 'place' => $submission->place($stroke)], $verdict->evidence),
+            ];
+        }
+
+        return ['passed' => $passed, 'failed' => \count($results) - $passed, 'points' => $points, 'results' => $results];
+    }
+}

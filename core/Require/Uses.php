@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Require;
+
+use Pulsanda\Core\Pattern\Instrument;
+
+/** All these instruments are heard. */
+final readonly class Uses implements Requirement
+{
+    /** @param list<Instrument> $instruments */
+    public function __construct(private array $instruments)
+    {
+    }
+
+    public function kind(): string
+    {
+        return 'uses';
+    }
+
+    public function check(Submission $submission): Verdict
+    {
+        $missing = array_values(array_filter($this->instruments, static fn (Instrument $one): bool => [] === $submission->on($one)));
+
+        return Verdict::of([] === $missing, ucfirst(Submission::names($this->instruments)).': all are heard.', 'Not heard yet: '.Submission::names($missing).'.');
+    }
+}

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Core\Compare;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Compare\Comparison;
+use Pulsanda\Core\Compare\Statement;
+use Pulsanda\Core\Pattern\OrderEntry;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Tests\Core\Lesson;
+
+/** The wider causes in words: what a teacher would say, where, and of how many strokes. */
+final class WideStatementsTest extends TestCase
+{
+    private const TWO_BARS = ['kick' => [1, 9, 17, 27], 'snare' => [5, 13, 21, 29, 32], 'closed-hat' => [1, 5, 9, 13, 17, 21, 25, 29]];
+
+    /**
+     * @param array<string, list<int>> $target
+     * @param array<string, list<int>> $played
+     * @param list<string>             $said
+     */
+    #[DataProvider('causes')]
+    public function testInWords(array $target, array $played, int $targetBars, int $playedBars, array $said): void
+    {
+        $comparison = Lesson::compare(Lesson::steps($target, $targetBars), Lesson::steps($played, $playedBars));
+        self::assertSame($said, self::texts($comparison));
+    }
+
+    /** @return iterable<string, array{array<string, list<int>>, array<string, list<int>>, int, int, list<string>}> */
+    public static function causes(): iterable
+    {
+        $two = self::TWO_BARS;
+        $bars = static fn (array $rows, int ...$order): array => array_map(static fn (array $steps): array => self::barsOf($steps, $order), $rows);
+        yield 'bars exchanged' => [$two, $bars($two, 2, 1), 2, 2, ['Bars 1 and 2 are exchanged; swap them.']];
+        yield 'the first bar twice' => [$two, $bars($two, 1, 1), 2, 2, ['Bar 2 is the same as bar 1; make the change that is asked.']];
+        yield 'an empty bar' => [$two, array_map(static fn (array $steps): array => self::barsOf($steps, [1]), $two), 2, 2, ['Bar 2 is empty; fill it.']];
+        yield 'a bar left out' => [$bars($two, 1, 2, 1), $bars($two, 2, 1), 3, 2, ['Length: your beat has 2 bars, but the task has 3 bars.', 'Bar 1 is left out; put it in, and the rest falls into place.']];
+        yield 'a bar too many' => [$two, $bars($two, 1, 1, 2), 2, 3, ['Length: your beat has 3 bars, but the task has 2 bars.', 'Bar 1 is one too many; take it out, and the rest falls into place.']];
+        yield 'half the pace' => [Lesson::TARGET, array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), Lesson::TARGET), 1, 2, ['Everything is half as fast as asked; bring it into half the time.', 'Length: your beat has 2 bars, but the task has one bar.']];
+        yield 'exchanged and one late' => [$two, ['kick' => [6, 14, 22, 30], 'snare' => $two['kick']] + $two, 2, 2, ['Kick and snare are exchanged; swap them.', 'Snare: every hit is one sixteenth late.', 'Snare: a hit is missing at bar 2, beat 4 a; add it.']];
+        yield 'another drum, and late on it' => [$two, ['crash' => array_map(static fn (int $step): int => $step + 2, $two['kick'])] + array_diff_key($two, ['kick' => 0]), 2, 2, ['Kick: every hit is one eighth late.', 'Kick: the whole part is played on crash; move it to kick.']];
+    }
+
+    public function testPlacesAreThoseOfTheSheetAlsoWhenEverythingIsLate(): void
+    {
+        $late = array_map(static fn (array $steps): array => array_map(static fn (int $step): int => $step + 2, $steps), self::TWO_BARS);
+        array_splice($late['kick'], 1, 1);
+        $late['cowbell'] = [7];
+        $comparison = Lesson::compare(Lesson::steps(self::TWO_BARS, 2), Lesson::steps(array_map(static fn (array $steps): array => array_values(array_filter($steps, static fn (int $step): bool => $step <= 32)), $late), 2));
+        self::assertSame([
+            'Everything is one eighth late.',
+            'Cowbell: a hit too many at bar 1, beat 2 &; take it out.',
+            'Kick: a hit is missing at bar 1, beat 3; add it.',
+            'Snare: a hit is missing at bar 2, beat 4 a; add it.',
+        ], self::texts($comparison));
+    }
+
+    public function testEveryCountingStyleAndEverySentenceIsShort(): void
+    {
+        $random = Lesson::random(60);
+        foreach (['steps', 'syllables', 'bar-beat'] as $style) {
+            for ($round = 0; $round < 5; ++$round) {
+                $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random), ['counting' => $style]);
+                foreach ($comparison->statements as $statement) {
+                    self::assertLessThanOrEqual(20, \count(explode(' ', $statement->text)), $statement->text);
+                    self::assertStringEndsWith('.', $statement->text);
+                    self::assertStringNotContainsString('  ', $statement->text);
+                }
+            }
+        }
+    }
+
+    public function testTheWidestComesFirstAndStrokesOfAStatementAreCounted(): void
+    {
+        $played = ['snare' => [6, 14, 22, 30], 'kick' => [1, 9, 17]] + self::TWO_BARS;
+        $statements = Lesson::compare(Lesson::steps(self::TWO_BARS, 2), Lesson::steps($played, 2))->statements;
+        self::assertSame([['row', 4, [1, 2]], ['stroke', 1, [2]], ['stroke', 1, [2]]], array_map(static fn (Statement $one): array => [$one->scope, $one->strokes, $one->bars], $statements));
+    }
+
+    public function testThePlacementOfAShiftedBarHasHalfItsCredit(): void
+    {
+        $played = ['snare' => [5, 13, 22, 30]] + self::TWO_BARS;
+        $comparison = Lesson::compare(Lesson::steps(['snare' => [5, 13, 21, 29]] + self::TWO_BARS, 2), Lesson::steps($played, 2));
+        self::assertSame(['Snare: every hit in bar 2 is one sixteenth late.'], self::texts($comparison));
+        self::assertEqualsWithDelta(2 * (14 + 2 * 0.5) / 32, $comparison->aspects->placement, 1e-9);
+    }
+
+    public function testTheFormOfAPieceIsSaid(): void
+    {
+        $meter = Meter::of(4, 4);
+        $make = static function (int ...$bars) use ($meter): Pattern {
+            $sections = array_map(static fn (int $count, int $i): Section => Section::of('ABC'[$i], $count, [], $meter), $bars, array_keys($bars));
+
+            return Pattern::of('Form', $meter, Lesson::steps([])->tempo, $sections, array_map(static fn (Section $one): OrderEntry => OrderEntry::of($one->name, 1), $sections));
+        };
+        self::assertSame(['Form: your sections have 1 and 3 bars; the task has 2 and 2.'], self::texts(Lesson::compare($make(2, 2), $make(1, 3))));
+        self::assertSame([], self::texts(Lesson::compare($make(2, 2), $make(2, 2))));
+        self::assertSame([], self::texts(Lesson::compare($make(4), $make(2, 2))), 'a task without sections leaves them open');
+    }
+
+    /** @return list<string> */
+    private static function texts(Comparison $comparison): array
+    {
+        return array_map(static fn (Statement $one): string => $one->text, $comparison->statements);
+    }
+
+    /**
+     * @param list<int> $steps
+     * @param list<int> $order which bar stands in each bar
+     *
+     * @return list<int>
+     */
+    private static function barsOf(array $steps, array $order): array
+    {
+        $made = [];
+        foreach ($order as $at => $bar) {
+            foreach ($steps as $step) {
+                if (intdiv($step - 1, 16) + 1 === $bar) {
+                    $made[] = $step + 16 * ($at + 1 - $bar);
+                }
+            }
+        }
+
+        return $made;
+    }
+}

@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Core\Require;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Require\RequirementFile;
+use Pulsanda\Core\Require\Requirements;
+use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Tests\Core\Lesson;
+
+/** What a task asks of a beat, requirement by requirement: a beat that meets it, one that does not, and the sentence. */
+final class RequirementsTest extends TestCase
+{
+    private const BEAT = "kick        X...|....|x...|....|X...|....|x.x.|....\nsnare       ....|X..g|....|X...|....|X...|....|xxxx\nclosed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.";
+
+    /** @param array<string, mixed> $requirement */
+    #[DataProvider('kinds')]
+    public function testARequirementIsPassedOrFailedWithASentence(array $requirement, bool $passed, string $text, int $evidence): void
+    {
+        $result = self::check([$requirement], Lesson::grid(self::BEAT, 2), 'The kick walks, the snare answers.');
+        self::assertSame([$passed, $text], [$result['results'][0]['passed'], $result['results'][0]['text']]);
+        self::assertCount($evidence, $result['results'][0]['evidence']);
+        self::assertLessThanOrEqual(20, \count(explode(' ', $text)));
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, bool, string, int}> */
+    public static function kinds(): iterable
+    {
+        $frame = static fn (string $grid): mixed => json_decode(PatternWriter::write(Lesson::grid($grid)));
+        yield 'tempo' => [['kind' => 'tempo-between', 'low' => 60, 'high' => 80], false, 'The tempo is 96 quarter notes a minute; choose one between 60 and 80.', 0];
+        yield 'tempo met' => [['kind' => 'tempo-between', 'low' => 90, 'high' => 96], true, 'The tempo is 96, between 90 and 96.', 0];
+        yield 'a frame, repeated' => [['kind' => 'contains', 'frame' => $frame("kick x...|....|x...|....\nsnare ....|x...|....|x...")], true, 'The given part is all there.', 0];
+        yield 'a frame with more' => [['kind' => 'contains', 'frame' => $frame('snare ....|x...|x...|x...')], false, '2 hits of the given part are missing; begin with snare at bar 1, beat 3.', 2];
+        yield 'kept clear' => [['kind' => 'keep-clear', 'frame' => $frame('closed-hat .x.x|.x.x|.x.x|.x.x')], true, 'What should stay clear is clear.', 0];
+        yield 'not kept clear' => [['kind' => 'keep-clear', 'frame' => $frame('kick ....|....|..x.|....')], false, '1 hit stands where it should stay clear; take out kick at bar 2, beat 3 & first.', 1];
+        yield 'hits in all' => [['kind' => 'hits-between', 'low' => 1, 'high' => 20], false, 'In all: 29 hits; make it 1 to 20.', 29];
+        yield 'hits of an instrument in every bar' => [['kind' => 'hits-between', 'instrument' => 'kick', 'low' => 2, 'high' => 2, 'per' => 'bar'], false, 'Kick: 3 hits in bar 2; make it 2 in every bar.', 3];
+        yield 'hits met' => [['kind' => 'hits-between', 'instrument' => 'closed-hat', 'low' => 8, 'high' => 8, 'per' => 'bar'], true, 'Closed hi-hat: 8 hits in every bar.', 0];
+        yield 'uses' => [['kind' => 'uses', 'instruments' => ['kick', 'crash', 'clap']], false, 'Not heard yet: crash and clap.', 0];
+        yield 'only uses' => [['kind' => 'only-uses', 'instruments' => ['kick', 'snare']], false, 'Take out closed hi-hat; only kick and snare are asked for.', 16];
+        yield 'instruments' => [['kind' => 'instruments-at-least', 'number' => 3], true, '3 instruments: kick, snare and closed hi-hat.', 0];
+        yield 'levels' => [['kind' => 'levels-at-least', 'instrument' => 'snare', 'number' => 3], true, 'Snare: accent, ghost, firm.', 8];
+        yield 'too few levels' => [['kind' => 'levels-at-least', 'instrument' => 'closed-hat', 'number' => 3], false, 'Closed hi-hat: 2 levels of loudness; use at least 3 of ghost, soft, firm and accent.', 16];
+        yield 'bars differ' => [['kind' => 'bars-differ', 'bars' => [1, 2], 'low' => 1, 'high' => 5], true, 'Bars 1 and 2 differ by 5 hits.', 5];
+        yield 'bars differ too much' => [['kind' => 'bars-differ', 'bars' => [1, 2], 'low' => 1, 'high' => 3], false, 'Bars 1 and 2 differ by 5 hits; make it 1 to 3.', 5];
+        yield 'no such bar' => [['kind' => 'bars-differ', 'bars' => [1, 3], 'low' => 1, 'high' => 3], false, 'There is no bar 3 yet; the beat has 2 bars.', 0];
+        yield 'a fill' => [['kind' => 'fill-at-end', 'beats' => 1, 'least' => 4, 'instruments' => ['snare', 'high-tom']], true, 'The fill has 4 hits.', 4];
+        yield 'no fill' => [['kind' => 'fill-at-end', 'beats' => 1, 'least' => 5, 'instruments' => ['snare']], false, '4 hits in the last beat; make the fill at least 5.', 4];
+        yield 'starts with' => [['kind' => 'starts-with', 'instrument' => 'kick'], true, 'The beat starts with kick.', 1];
+        yield 'starts otherwise' => [['kind' => 'starts-with', 'instrument' => 'crash'], false, 'Put crash on the first downbeat.', 0];
+        yield 'swing' => [['kind' => 'swing-between', 'low' => 55, 'high' => 67], false, 'The swing is 50 percent; choose one between 55 and 67.', 0];
+        yield 'fullness' => [['kind' => 'fullness-at-most', 'percent' => 40], false, 'Closed hi-hat fills 50 percent of its steps; thin it out to 40.', 16];
+        yield 'fullness but for one' => [['kind' => 'fullness-at-most', 'percent' => 40, 'except' => ['closed-hat']], true, 'No row is fuller than 40 percent.', 0];
+        yield 'sections' => [['kind' => 'sections-at-least', 'number' => 2], false, '1 section so far; make at least 2.', 0];
+        yield 'bars' => [['kind' => 'bars-total', 'low' => 4, 'high' => 8], false, '2 bars in all; make it 4 to 8.', 0];
+        yield 'words' => [['kind' => 'note-words', 'least' => 6], true, 'You said what you chose.', 0];
+        yield 'too few words' => [['kind' => 'note-words', 'least' => 7], false, '6 words about your work; write at least 7.', 0];
+    }
+
+    public function testPointsAreThoseOfThePassed(): void
+    {
+        $result = self::check([['kind' => 'starts-with', 'instrument' => 'kick', 'points' => 3], ['kind' => 'uses', 'instruments' => ['snare']], ['kind' => 'uses', 'instruments' => ['cowbell'], 'points' => 5]], Lesson::grid(self::BEAT, 2));
+        self::assertSame([2, 1, 4.0, ['passed', 'failed', 'points', 'results']], [$result['passed'], $result['failed'], $result['points'], array_keys($result)]);
+        self::assertSame(['instrument' => 'kick', 'tick' => 0, 'place' => 'bar 1, beat 1'], $result['results'][0]['evidence'][0]);
+    }
+
+    public function testABeatAlwaysContainsItselfAndIsNeverClearOfItself(): void
+    {
+        $random = Lesson::random(50);
+        for ($round = 0; $round < 60; ++$round) {
+            $pattern = Lesson::any($random);
+            $submission = Submission::of($pattern, '', Policy::of());
+            $optional = array_filter(\Pulsanda\Core\Pattern\Strokes::written($pattern), static fn ($stroke): bool => $stroke->optional);
+            $frame = ['kind' => 'contains', 'frame' => json_decode(PatternWriter::write($pattern))];
+            if ([] === $optional) {
+                self::assertTrue(self::check([$frame], $pattern)['results'][0]['passed']);
+            }
+            if ([] !== $submission->strokes) {
+                self::assertFalse(self::check([['kind' => 'keep-clear'] + $frame], $pattern)['results'][0]['passed']);
+            }
+        }
+    }
+
+    public function testWhatIsAlikeCountsAndABeatInSixIsADottedQuarter(): void
+    {
+        $policy = Policy::of(alike: [[\Pulsanda\Core\Pattern\Instrument::Snare, \Pulsanda\Core\Pattern\Instrument::Clap]]);
+        $frame = json_decode(PatternWriter::write(Lesson::grid('snare ....|x...|....|x...')));
+        self::assertTrue(self::check([['kind' => 'contains', 'frame' => $frame]], Lesson::grid('clap ....|x...|....|x...'), '', $policy)['results'][0]['passed']);
+        $six = Lesson::grid('snare ......|xxxxxx', 1, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of());
+        self::assertSame('The fill has 6 hits.', self::check([['kind' => 'fill-at-end', 'beats' => 1, 'least' => 6]], $six)['results'][0]['text']);
+    }
+
+    #[DataProvider('badFiles')]
+    public function testABadFileIsRefusedWithItsPlace(string $json, string $sentence): void
+    {
+        try {
+            RequirementFile::read($json);
+            self::fail('It was read.');
+        } catch (InvalidInput $error) {
+            self::assertStringContainsString($sentence, $error->getMessage());
+        }
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function badFiles(): iterable
+    {
+        yield 'no list' => ['{}', 'a list [...]'];
+        yield 'no kind' => ['[{}]', '[0].kind: this must be one of'];
+        yield 'another kind' => ['[{"kind": "be-beautiful"}]', '[0].kind: this must be one of: tempo-between'];
+        yield 'an unknown key' => ['[{"kind": "starts-with", "instrument": "kick", "bar": 2}]', '[0].bar: this key is not known'];
+        yield 'no instrument' => ['[{"kind": "starts-with"}]', '[0].instrument: this is missing'];
+        yield 'an unknown instrument' => ['[{"kind": "uses", "instruments": ["kick", "theremin"]}]', '[0].instruments[1]: there is no instrument "theremin"'];
+        yield 'a range the wrong way round' => ['[{"kind": "tempo-between", "low": 90, "high": 60}]', '[0].high: 60 is out of range'];
+        yield 'one bar twice' => ['[{"kind": "bars-differ", "bars": [2, 2], "low": 0, "high": 1}]', '[0].bars: two different bars'];
+        yield 'a frame that is no pattern' => ['[{"kind": "contains", "frame": {"format": "x"}}]', '[0].frame.format: this is not a Pulsanda pattern'];
+        yield 'an odd measure' => ['[{"kind": "hits-between", "low": 0, "high": 1, "per": "beat"}]', '[0].per: this must be "bar" or "whole"'];
+    }
+
+    /**
+     * @param list<array<string, mixed>> $requirements
+     *
+     * @return array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
+     */
+    private static function check(array $requirements, Pattern $pattern, string $note = '', ?Policy $policy = null): array
+    {
+        return (new Requirements(RequirementFile::read((string) json_encode($requirements))))->check(Submission::of($pattern, $note, $policy ?? Policy::of()));
+    }
+}
