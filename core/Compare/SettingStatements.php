@@ -45,7 +45,7 @@ final readonly class SettingStatements
         if (\count($asked) < 2 || $asked === $has || $targetTicks !== $submission->ticks()) {
             return [];
         }
-        $said = static fn (array $list): string => \count($list) > 4 ? \count($list).' parts' : Wording::join(array_map(strval(...), $list));
+        $said = static fn (array $list): string => \count($list) > 4 ? \count($list).' parts' : Wording::join(array_map(strval(...), array_values($list)));
 
         return [self::statement(StatementKind::Form, 'Form: your sections have '.$said($has).' bars; the task has '.$said($asked).'.')];
     }

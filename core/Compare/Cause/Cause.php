@@ -9,32 +9,47 @@ use Pulsanda\Core\Compare\StatementKind;
 use Pulsanda\Core\Compare\Wording;
 use Pulsanda\Core\Pattern\Instrument;
 
-/** One thing that may have happened to a whole row, a bar, or everything. */
-interface Cause
+/** One thing that may have happened to a whole row, a bar, or everything. What a cause does not name, it leaves at the usual. */
+abstract readonly class Cause
 {
-    public function kind(): StatementKind;
+    abstract public function kind(): StatementKind;
 
     /** @return 'whole'|'row'|'bar' how wide it is */
-    public function scope(): string;
+    abstract public function scope(): string;
 
     /** What would be left to compare if it had not happened. */
-    public function undone(Remainder $before): Remainder;
-
-    /** @return list<string>|null the rows that it concerns, null for all */
-    public function rows(): ?array;
-
-    /** @return bool whether undoing it gives target strokes their submission strokes back, rather than taking strokes out */
-    public function repairs(): bool;
-
-    /** @return list<Instrument> that it names */
-    public function instruments(): array;
-
-    /** @return list<int> bars that it names, from 1; empty where it is about all that it covers */
-    public function bars(): array;
-
-    /** @return int|null ticks that the submission is late (+) or early (−) */
-    public function ticks(): ?int;
+    abstract public function undone(Remainder $before): Remainder;
 
     /** @return string one plain sentence for a student */
-    public function text(Wording $wording, int $strokes): string;
+    abstract public function text(Wording $wording, int $strokes): string;
+
+    /** @return bool whether undoing it gives target strokes their submission strokes back, rather than taking strokes out */
+    public function repairs(): bool
+    {
+        return true;
+    }
+
+    /** @return list<string>|null the rows that it concerns, null for all */
+    public function rows(): ?array
+    {
+        return null;
+    }
+
+    /** @return list<Instrument> that it names */
+    public function instruments(): array
+    {
+        return [];
+    }
+
+    /** @return list<int> bars that it names, from 1; empty where it is about all that it covers */
+    public function bars(): array
+    {
+        return [];
+    }
+
+    /** @return int|null ticks that the submission is late (+) or early (−) */
+    public function ticks(): ?int
+    {
+        return null;
+    }
 }

@@ -11,7 +11,7 @@ use Pulsanda\Core\Compare\Wording;
 use Pulsanda\Core\Pattern\Stroke;
 
 /** Where the target's bars differ, the submission repeats one bar. */
-final readonly class NoVariation implements Cause
+final readonly class NoVariation extends Cause
 {
     /**
      * @param int       $bar     the bar that is repeated, from 1
@@ -39,29 +39,14 @@ final readonly class NoVariation implements Cause
         );
     }
 
-    public function rows(): null
-    {
-        return null;
-    }
-
     public function repairs(): bool
     {
         return false;
     }
 
-    public function instruments(): array
-    {
-        return [];
-    }
-
     public function bars(): array
     {
         return $this->instead;
-    }
-
-    public function ticks(): null
-    {
-        return null;
     }
 
     public function text(Wording $wording, int $strokes): string

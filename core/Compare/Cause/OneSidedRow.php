@@ -10,7 +10,7 @@ use Pulsanda\Core\Compare\Wording;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** An instrument is left out, or added. */
-final readonly class OneSidedRow implements Cause
+final readonly class OneSidedRow extends Cause
 {
     public function __construct(private string $row, private Instrument $instrument, private bool $missing)
     {
@@ -44,16 +44,6 @@ final readonly class OneSidedRow implements Cause
     public function instruments(): array
     {
         return [$this->instrument];
-    }
-
-    public function bars(): array
-    {
-        return [];
-    }
-
-    public function ticks(): null
-    {
-        return null;
     }
 
     public function text(Wording $wording, int $strokes): string

@@ -11,7 +11,7 @@ use Pulsanda\Core\Compare\Wording;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** The whole pattern, one row, or one row within one bar, is earlier or later by the same. */
-final readonly class Shifted implements Cause
+final readonly class Shifted extends Cause
 {
     /**
      * @param int|null $bar of the target, from 1; null for all bars
@@ -54,11 +54,6 @@ final readonly class Shifted implements Cause
     public function rows(): ?array
     {
         return null === $this->row ? null : [$this->row];
-    }
-
-    public function repairs(): bool
-    {
-        return true;
     }
 
     public function instruments(): array

@@ -10,7 +10,7 @@ use Pulsanda\Core\Compare\StatementKind;
 use Pulsanda\Core\Compare\Wording;
 
 /** Two bars are exchanged. */
-final readonly class SwappedBars implements Cause
+final readonly class SwappedBars extends Cause
 {
     /** @param int $a bar from 1, before $b */
     public function __construct(private int $a, private int $b)
@@ -38,29 +38,9 @@ final readonly class SwappedBars implements Cause
         });
     }
 
-    public function rows(): null
-    {
-        return null;
-    }
-
-    public function repairs(): bool
-    {
-        return true;
-    }
-
-    public function instruments(): array
-    {
-        return [];
-    }
-
     public function bars(): array
     {
         return [$this->a, $this->b];
-    }
-
-    public function ticks(): null
-    {
-        return null;
     }
 
     public function text(Wording $wording, int $strokes): string

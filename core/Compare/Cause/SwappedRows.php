@@ -11,7 +11,7 @@ use Pulsanda\Core\Compare\Wording;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** Two instruments are exchanged throughout. */
-final readonly class SwappedRows implements Cause
+final readonly class SwappedRows extends Cause
 {
     public function __construct(private string $rowA, private Instrument $a, private string $rowB, private Instrument $b)
     {
@@ -40,24 +40,9 @@ final readonly class SwappedRows implements Cause
         return [$this->rowA, $this->rowB];
     }
 
-    public function repairs(): bool
-    {
-        return true;
-    }
-
     public function instruments(): array
     {
         return [$this->a, $this->b];
-    }
-
-    public function bars(): array
-    {
-        return [];
-    }
-
-    public function ticks(): null
-    {
-        return null;
     }
 
     public function text(Wording $wording, int $strokes): string

@@ -10,7 +10,7 @@ use Pulsanda\Core\Compare\StatementKind;
 use Pulsanda\Core\Compare\Wording;
 
 /** Everything is squeezed into half the time, or stretched over twice the time. */
-final readonly class TimeScaled implements Cause
+final readonly class TimeScaled extends Cause
 {
     public function __construct(private bool $double)
     {
@@ -29,31 +29,6 @@ final readonly class TimeScaled implements Cause
     public function undone(Remainder $before): Remainder
     {
         return $before->changed(fn (Played $one): Played => $one->at($this->double ? 2 * $one->tick : (int) round($one->tick / 2)));
-    }
-
-    public function rows(): null
-    {
-        return null;
-    }
-
-    public function repairs(): bool
-    {
-        return true;
-    }
-
-    public function instruments(): array
-    {
-        return [];
-    }
-
-    public function bars(): array
-    {
-        return [];
-    }
-
-    public function ticks(): null
-    {
-        return null;
     }
 
     public function text(Wording $wording, int $strokes): string

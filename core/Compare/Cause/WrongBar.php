@@ -11,7 +11,7 @@ use Pulsanda\Core\Compare\Wording;
 use Pulsanda\Core\Pattern\Stroke;
 
 /** A bar is left out or added. What comes after it has moved up or back by a bar, or stands where it should beside an empty bar. */
-final readonly class WrongBar implements Cause
+final readonly class WrongBar extends Cause
 {
     /**
      * @param int  $bar   from 1
@@ -47,29 +47,14 @@ final readonly class WrongBar implements Cause
         }, null, $before->playedBars - ($this->moved ? 1 : 0));
     }
 
-    public function rows(): null
-    {
-        return null;
-    }
-
     public function repairs(): bool
     {
         return $this->moved;
     }
 
-    public function instruments(): array
-    {
-        return [];
-    }
-
     public function bars(): array
     {
         return [$this->bar];
-    }
-
-    public function ticks(): null
-    {
-        return null;
     }
 
     public function text(Wording $wording, int $strokes): string

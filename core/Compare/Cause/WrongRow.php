@@ -11,7 +11,7 @@ use Pulsanda\Core\Compare\Wording;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** A whole row was played on another instrument. */
-final readonly class WrongRow implements Cause
+final readonly class WrongRow extends Cause
 {
     public function __construct(private string $askedRow, private Instrument $asked, private string $playedRow, private Instrument $played)
     {
@@ -40,24 +40,9 @@ final readonly class WrongRow implements Cause
         return [$this->askedRow, $this->playedRow];
     }
 
-    public function repairs(): bool
-    {
-        return true;
-    }
-
     public function instruments(): array
     {
         return [$this->asked, $this->played];
-    }
-
-    public function bars(): array
-    {
-        return [];
-    }
-
-    public function ticks(): null
-    {
-        return null;
     }
 
     public function text(Wording $wording, int $strokes): string

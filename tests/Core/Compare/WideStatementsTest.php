@@ -35,12 +35,11 @@ final class WideStatementsTest extends TestCase
     public static function causes(): iterable
     {
         $two = self::TWO_BARS;
-        $bars = static fn (array $rows, int ...$order): array => array_map(static fn (array $steps): array => self::barsOf($steps, $order), $rows);
-        yield 'bars exchanged' => [$two, $bars($two, 2, 1), 2, 2, ['Bars 1 and 2 are exchanged; swap them.']];
-        yield 'the first bar twice' => [$two, $bars($two, 1, 1), 2, 2, ['Bar 2 is the same as bar 1; make the change that is asked.']];
+        yield 'bars exchanged' => [$two, self::inBars($two, 2, 1), 2, 2, ['Bars 1 and 2 are exchanged; swap them.']];
+        yield 'the first bar twice' => [$two, self::inBars($two, 1, 1), 2, 2, ['Bar 2 is the same as bar 1; make the change that is asked.']];
         yield 'an empty bar' => [$two, array_map(static fn (array $steps): array => self::barsOf($steps, [1]), $two), 2, 2, ['Bar 2 is empty; fill it.']];
-        yield 'a bar left out' => [$bars($two, 1, 2, 1), $bars($two, 2, 1), 3, 2, ['Length: your beat has 2 bars, but the task has 3 bars.', 'Bar 1 is left out; put it in, and the rest falls into place.']];
-        yield 'a bar too many' => [$two, $bars($two, 1, 1, 2), 2, 3, ['Length: your beat has 3 bars, but the task has 2 bars.', 'Bar 1 is one too many; take it out, and the rest falls into place.']];
+        yield 'a bar left out' => [self::inBars($two, 1, 2, 1), self::inBars($two, 2, 1), 3, 2, ['Length: your beat has 2 bars, but the task has 3 bars.', 'Bar 1 is left out; put it in, and the rest falls into place.']];
+        yield 'a bar too many' => [$two, self::inBars($two, 1, 1, 2), 2, 3, ['Length: your beat has 3 bars, but the task has 2 bars.', 'Bar 1 is one too many; take it out, and the rest falls into place.']];
         yield 'half the pace' => [Lesson::TARGET, array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), Lesson::TARGET), 1, 2, ['Everything is half as fast as asked; bring it into half the time.', 'Length: your beat has 2 bars, but the task has one bar.']];
         yield 'exchanged and one late' => [$two, ['kick' => [6, 14, 22, 30], 'snare' => $two['kick']] + $two, 2, 2, ['Kick and snare are exchanged; swap them.', 'Snare: every hit is one sixteenth late.', 'Snare: a hit is missing at bar 2, beat 4 a; add it.']];
         yield 'another drum, and late on it' => [$two, ['crash' => array_map(static fn (int $step): int => $step + 2, $two['kick'])] + array_diff_key($two, ['kick' => 0]), 2, 2, ['Kick: every hit is one eighth late.', 'Kick: the whole part is played on crash; move it to kick.']];
@@ -50,8 +49,9 @@ final class WideStatementsTest extends TestCase
     {
         $late = array_map(static fn (array $steps): array => array_map(static fn (int $step): int => $step + 2, $steps), self::TWO_BARS);
         array_splice($late['kick'], 1, 1);
+        array_pop($late['snare']); // it would stand behind the end
         $late['cowbell'] = [7];
-        $comparison = Lesson::compare(Lesson::steps(self::TWO_BARS, 2), Lesson::steps(array_map(static fn (array $steps): array => array_values(array_filter($steps, static fn (int $step): bool => $step <= 32)), $late), 2));
+        $comparison = Lesson::compare(Lesson::steps(self::TWO_BARS, 2), Lesson::steps($late, 2));
         self::assertSame([
             'Everything is one eighth late.',
             'Cowbell: a hit too many at bar 1, beat 2 &; take it out.',
@@ -94,7 +94,10 @@ final class WideStatementsTest extends TestCase
     {
         $meter = Meter::of(4, 4);
         $make = static function (int ...$bars) use ($meter): Pattern {
-            $sections = array_map(static fn (int $count, int $i): Section => Section::of('ABC'[$i], $count, [], $meter), $bars, array_keys($bars));
+            $sections = [];
+            foreach ($bars as $count) {
+                $sections[] = Section::of('Part '.\count($sections), $count, [], $meter);
+            }
 
             return Pattern::of('Form', $meter, Lesson::steps([])->tempo, $sections, array_map(static fn (Section $one): OrderEntry => OrderEntry::of($one->name, 1), $sections));
         };
@@ -110,8 +113,18 @@ final class WideStatementsTest extends TestCase
     }
 
     /**
-     * @param list<int> $steps
-     * @param list<int> $order which bar stands in each bar
+     * @param array<string, list<int>> $rows
+     *
+     * @return array<string, list<int>> with bar $order[0] in the first bar, and so on
+     */
+    private static function inBars(array $rows, int ...$order): array
+    {
+        return array_map(static fn (array $steps): array => self::barsOf($steps, array_values($order)), $rows);
+    }
+
+    /**
+     * @param array<int> $steps
+     * @param list<int>  $order which bar stands in each bar
      *
      * @return list<int>
      */
