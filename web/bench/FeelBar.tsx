@@ -170,6 +170,14 @@ function TempoField({ editor }: { editor: Editor }) {
           }}
         />
       </label>
+      <span className="joined">
+        <button type="button" className="button" aria-label="A step slower" disabled={tempo.bpm <= low} onClick={() => set(tempo.bpm - 1)}>
+          −
+        </button>
+        <button type="button" className="button" aria-label="A step faster" disabled={tempo.bpm >= high} onClick={() => set(tempo.bpm + 1)}>
+          +
+        </button>
+      </span>
       <input
         type="range"
         aria-label="Tempo, by dragging"

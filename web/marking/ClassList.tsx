@@ -4,6 +4,14 @@ import { when } from '../ui/words';
 
 const STATES = { 'to-mark': 'to mark', begun: 'answer begun', returned: 'returned' };
 
+/** Within the list only: the page stays where it is. */
+function intoSight(link: HTMLAnchorElement | null): void {
+  const list = link?.closest('section');
+  if (!link || !list) return;
+  const [inner, outer] = [link.getBoundingClientRect(), list.getBoundingClientRect()];
+  if (inner.top < outer.top || inner.bottom > outer.bottom) list.scrollTop += inner.top - outer.top - outer.height / 3;
+}
+
 /** Who has handed in, when, which attempt, how well placed, the mark and the state. */
 export function ClassList({ list, chosen }: { list: MarkingList; chosen: string | undefined }) {
   const handedIn = list.students.filter((student) => student.attempts.length > 0);
@@ -23,6 +31,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
           student.attempts.map((attempt, index) => (
             <li key={attempt.id}>
               <Link
+                ref={attempt.id === chosen ? intoSight : undefined}
                 to={`/marking/${list.part.id}/${attempt.id}`}
                 aria-current={attempt.id === chosen ? 'true' : undefined}
                 className={`block rounded-md border px-3 py-1.5 hover:border-ink aria-[current=true]:border-ink aria-[current=true]:bg-sheet ${index === 0 ? 'border-rule' : 'ml-5 border-dashed border-rule'}`}

@@ -31,7 +31,7 @@ type Props = {
 };
 
 /** Pixels that the finest grid's places need: less where there are many of them. */
-const leastStep = (finest: number, coarse: boolean) => (finest >= 240 ? (coarse ? 30 : 24) : Math.min(60, 5400 / finest));
+const leastStep = (finest: number, coarse: boolean) => (finest >= 240 ? (coarse ? 28 : 24) : Math.min(60, 5400 / finest));
 
 /** Bars, beats, counting words and row names, and the reading line. What stands on it is the caller's. */
 export function Sheet({ label, music, bars, rows, position, player, content, overlay, finest = 240, grid, onLayout }: Props) {
