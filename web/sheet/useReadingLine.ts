@@ -21,7 +21,7 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       const tick = place === null ? null : written(music, place);
       const at = tick === null ? null : g.lines.find((one) => tick >= one.from && tick < one.to);
       if (!at || tick === null) {
-        if (shown) shown.style.opacity = '0';
+        if (shown) hide(shown);
         lit?.classList.remove('lit');
         [shown, lit] = [null, null];
         return;
@@ -33,7 +33,9 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
         return;
       }
       if (shown !== line.reading) {
-        if (shown) shown.style.opacity = '0';
+        if (shown) hide(shown);
+        // A layer of its own while it moves: nothing under it is painted again.
+        line.reading.style.willChange = 'transform';
         line.reading.style.opacity = '1';
         if (g.lines.length > 1) follow(line.reading);
         shown = line.reading;
@@ -49,10 +51,15 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
     frame = requestAnimationFrame(draw);
     return () => {
       cancelAnimationFrame(frame);
-      if (shown) shown.style.opacity = '0';
+      if (shown) hide(shown);
       lit?.classList.remove('lit');
     };
   }, [box, music, g, position]);
+}
+
+function hide(reading: HTMLElement): void {
+  reading.style.opacity = '0';
+  reading.style.willChange = '';
 }
 
 function found(box: HTMLElement | null, index: number): Line | null {
