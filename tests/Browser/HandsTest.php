@@ -32,7 +32,8 @@ final class HandsTest extends BrowserTestCase
         $freya->press('Look at earlier states');
         $freya->until(static fn (): bool => \count($freya->driver->findElements(WebDriverBy::xpath('//button[contains(., ", save ")]'))) >= 4, 'the states of the last hour');
         $freya->pressHolding(', save 3');
-        $freya->read('3 hits in A (1 bar):');
+        $freya->read('3 hits in A (1 bar)');
+        self::assertCount(3, $freya->driver->findElements(WebDriverBy::cssSelector('section[aria-label^="Save 3"] .note')), 'it is looked at on a sheet');
         $freya->press('Take this state back');
         $freya->until(static fn (): bool => 90 === $freya->hit(0, 1920), 'the earlier state');
         $freya->saved();

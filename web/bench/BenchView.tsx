@@ -11,7 +11,8 @@ import { Editor } from './Editor';
 import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
 import { KeysHelp } from './KeysHelp';
-import { StatesBlock } from './panels/StatesBlock';
+import { sameMeter } from './meters';
+import { type Looked, StatesBlock } from './panels/StatesBlock';
 import { TryOut } from './TryOut';
 import { useMusic } from './useMusic';
 import { Workbench } from './Workbench';
@@ -24,6 +25,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
   const [store] = useState(() => new PatternStore(kept?.pattern ?? bench.draft.pattern, history));
   const [keeper] = useState(() => new DraftKeeper(path, store, bench.draft, kept));
   const [showTarget, setShowTarget] = useState(false);
+  const [looked, setLooked] = useState<Looked | null>(null);
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);
   const { music, error } = useMusic(store, assignment.course.counting, given);
   const [editor] = useState(
@@ -50,6 +52,11 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
       counting={assignment.course.counting}
       target={target}
       showTarget={showTarget}
+      looked={
+        looked && sameMeter(looked.pattern.meter, store.pattern.meter)
+          ? { title: `Save ${looked.version}, as it was`, pattern: looked.pattern }
+          : null
+      }
       head={
         <>
           <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
@@ -78,7 +85,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
           </>
         ),
       }}
-      states={trying ? null : <StatesBlock editor={editor} path={path} keeper={keeper} />}
+      states={trying ? null : <StatesBlock editor={editor} path={path} keeper={keeper} looked={looked} look={setLooked} />}
     />
   );
 }

@@ -28,6 +28,8 @@ type Props = {
   counting: 'steps' | 'syllables' | 'bar-beat';
   target?: Pattern | null;
   showTarget?: boolean;
+  /** Another pattern to look at above the sheet, an earlier state for instance. */
+  looked?: { title: string; pattern: Pattern } | null;
   locked?: boolean;
   /** Above the sheet: title, saved state, what is to be decided. */
   head: ReactNode;
@@ -41,7 +43,20 @@ const PANELS = ['Shape', 'Row', 'Form', 'Balance', 'Steps'];
 
 /** The sheet with all that belongs to it. Students build on it, teachers draw their targets on it. */
 export function Workbench(props: Props) {
-  const { label, editor, catalogue, music, counting, target = null, showTarget = false, locked = false, head, first, states } = props;
+  const {
+    label,
+    editor,
+    catalogue,
+    music,
+    counting,
+    target = null,
+    showTarget = false,
+    looked = null,
+    locked = false,
+    head,
+    first,
+    states,
+  } = props;
   // Everything that follows the pattern asks for it by itself: the frame is not drawn again for every hit.
   const kit = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.kit);
   const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, kit, target);
@@ -70,6 +85,17 @@ export function Workbench(props: Props) {
         </Transport>
         {target && (showTarget || voice !== MINE) && (
           <PatternSheet pattern={target} music={music} catalogue={catalogue} player={player} position={theirs} />
+        )}
+        {looked && (
+          <PatternSheet
+            title={looked.title}
+            ink="plain"
+            pattern={looked.pattern}
+            music={music}
+            catalogue={catalogue}
+            player={player}
+            position={nowhere}
+          />
         )}
         <section aria-label={label} className="card mt-3 overflow-x-auto p-3">
           <div className="mb-1 flex flex-wrap items-center justify-between gap-2">
@@ -125,6 +151,9 @@ export function Workbench(props: Props) {
     </div>
   );
 }
+
+/** For a pattern that is looked at while another one sounds. */
+const nowhere = () => null;
 
 /** What is played: the whole form, the section that is shown, or the bars that are marked. */
 function Scopes({ editor, scope, setScope }: { editor: Editor; scope: Scope; setScope: (scope: Scope) => void }) {

@@ -7,8 +7,19 @@ import { clock, plural } from '../../ui/words';
 import type { DraftKeeper } from '../DraftKeeper';
 import type { Editor } from '../Editor';
 
+/** An earlier state that is looked at, above the sheet. */
+export type Looked = { version: number; pattern: Pattern };
+
+type Props = {
+  editor: Editor;
+  path: string;
+  keeper: DraftKeeper;
+  looked: Looked | null;
+  look: (looked: Looked | null) => void;
+};
+
 /** What the draft was at each save of the last hour, and beats that were kept: to look at, and to take back. */
-export function StatesBlock({ editor, path, keeper }: { editor: Editor; path: string; keeper: DraftKeeper }) {
+export function StatesBlock({ editor, path, keeper, looked: chosen, look: setChosen }: Props) {
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const [open, setOpen] = useState(false);
   const saved = keeping.state === 'saved' ? keeping.at : null;
@@ -18,7 +29,6 @@ export function StatesBlock({ editor, path, keeper }: { editor: Editor; path: st
     enabled: open,
     placeholderData: (before) => before,
   });
-  const [chosen, setChosen] = useState<{ version: number; pattern: Pattern } | null>(null);
   const [failed, setFailed] = useState('');
   const look = async (version: number) => {
     setFailed('');
@@ -65,18 +75,14 @@ export function StatesBlock({ editor, path, keeper }: { editor: Editor; path: st
         <div className="mt-2 rounded-md border border-dashed border-target p-2 text-sm">
           <p>
             {plural(hitCount(chosen.pattern), 'hit')} in{' '}
-            {chosen.pattern.sections.map(({ name, bars }) => `${name} (${plural(bars, 'bar')})`).join(', ')}:
+            {chosen.pattern.sections.map(({ name, bars }) => `${name} (${plural(bars, 'bar')})`).join(', ')}; it stands above your sheet,
+            unless its meter is another.
           </p>
-          <ul className="my-1">
-            {chosen.pattern.sections[0]?.rows.map((row, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a row is known by its place
-              <li key={i}>
-                {editor.catalogue.instruments.find((one) => one.name === row.instrument)?.label}: {row.hits.length}
-              </li>
-            ))}
-          </ul>
           <button type="button" className="button button-small" onClick={() => take(chosen.pattern)}>
             Take this state back
+          </button>{' '}
+          <button type="button" className="button button-small" onClick={() => setChosen(null)}>
+            Leave it
           </button>
         </div>
       )}
