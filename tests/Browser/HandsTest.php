@@ -48,6 +48,10 @@ final class HandsTest extends BrowserTestCase
         $haneul->see('input[aria-label="Find an instrument to add"]')->sendKeys('cow');
         $haneul->see('[role=option]')->click();
         $haneul->told('Cowbell is added below');
+        $haneul->press('Undo: add a row of cowbell');
+        $haneul->see('[role=gridcell][tabindex="0"]');
+        $haneul->press('Redo: add a row of cowbell');
+        $haneul->press('Cowbell');
         $haneul->press('spread evenly');
         $haneul->fill('hits', '5');
         $haneul->until(static fn (): bool => 5 === \count($haneul->driver->findElements(WebDriverBy::cssSelector('.note-missing'))), 'five hits to be shown beforehand');

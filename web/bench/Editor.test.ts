@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { BAR, editorOf, lesson, places, storage } from '../../tests/web/lesson';
-import { rowChanged } from '../music/rows';
+import { barsSet } from '../music/form';
+import { rowAdded, rowChanged } from '../music/rows';
 import { press } from './keys';
 
 const beat = lesson({ kick: [{ at: 0, velocity: 118 }, { at: 1920 }], snare: [{ at: 960 }, { at: 2880 }], 'closed-hat': [] });
@@ -93,6 +94,22 @@ describe('keys', () => {
     for (const name of ['Tab', ' ', '5', 'F5', 'q', 'x']) expect(key(editor, name)).toBe(false);
     for (const name of ['c', 'r', 's', 'l', '+']) expect(key(editor, name, false, true), `Ctrl + ${name} is the browser's`).toBe(false);
     expect(store.pattern).toBe(beat);
+  });
+});
+
+describe('the cursor', () => {
+  it('comes back onto the sheet when its row or its bar has gone', () => {
+    const { editor, store } = editorOf(lesson({ kick: [] }, 2));
+    store.change('Add a row', (pattern) => rowAdded(pattern, 0, 'snare'));
+    editor.go({ row: 1, at: BAR + 960 });
+    editor.settle();
+    expect(editor.state.cursor, 'nothing to do').toEqual({ row: 1, at: BAR + 960 });
+    store.undo();
+    editor.settle();
+    expect(editor.state.cursor).toEqual({ row: 0, at: BAR + 960 });
+    store.change('Make it 1 bar', (pattern) => barsSet(pattern, 0, 1, BAR));
+    editor.settle();
+    expect(editor.state.cursor).toEqual({ row: 0, at: 0 });
   });
 });
 

@@ -134,6 +134,12 @@ export class Editor {
     if (known.row !== cursor.row || known.at !== cursor.at) this.#set({ cursor });
   }
 
+  /** Brings the cursor back onto the sheet when its row or its bar has gone, with an undo for instance. */
+  settle(): void {
+    const { row, at } = this.#state.cursor;
+    this.point({ row: bounded(row, 0, Math.max(0, this.section.rows.length - 1)), at: at < this.length ? at : 0 });
+  }
+
   /** Marks from where marking began to this place, both included. */
   markTo(place: Place): void {
     const from = this.#anchor ?? this.#state.cursor;

@@ -38,6 +38,8 @@ export function EditSheet({ label, editor, music, player, position, zoom, locked
     return instrument ? [{ key: `${row.instrument} ${i}`, instrument, tint: row.tint ?? null }] : [];
   });
   const say = useMemo(() => new Map(music.words.map((word) => [word.at, word.say])), [music]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what the sheet is made of, though the editor reads it by itself
+  useEffect(() => editor.settle(), [editor, index, section.rows.length, section.bars]);
   const onLayout = useCallback((g: Geometry) => {
     layout.current = g;
   }, []);
