@@ -67,7 +67,7 @@ export function EditBar({ editor }: { editor: Editor }) {
   );
 }
 
-export function PasteButton({ editor }: { editor: Editor }) {
+function PasteButton({ editor }: { editor: Editor }) {
   const { canPaste } = useSyncExternalStore(editor.subscribe, () => editor.state);
   if (!canPaste) return null;
   return (

@@ -139,7 +139,7 @@ export function barsExchanged(pattern: Pattern, section: number, a: number, b: n
 }
 
 /** A name that no section has: the next letter, or for a variation the old name and a number. */
-export function freeName(pattern: Pattern, like?: string): string {
+function freeName(pattern: Pattern, like?: string): string {
   const taken = new Set(pattern.sections.map(({ name }) => name));
   const stem = like?.replace(/ \d+$/, '');
   for (let i = 0; ; i++) {

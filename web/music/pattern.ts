@@ -2,7 +2,7 @@ import type { Hit, Pattern, Row, Section } from '../api/types';
 
 /** Pure changes of a pattern. Each returns a new pattern, or the same object when nothing changes. */
 
-export const DEFAULT_VELOCITY = 90;
+const DEFAULT_VELOCITY = 90;
 export const MOST_PUSH = 120;
 
 export const velocityOf = (hit: Hit): number => hit.velocity ?? DEFAULT_VELOCITY;
@@ -61,7 +61,7 @@ export function cleared(pattern: Pattern, section: number): Pattern {
   return withSection(pattern, section, (one) => ({ ...one, rows: one.rows.map((row) => ({ ...row, hits: [] })) }));
 }
 
-export function tidy(hits: Hit[]): Hit[] {
+function tidy(hits: Hit[]): Hit[] {
   return [...new Map(hits.map((hit) => [hit.at, hit])).values()].sort((a, b) => a.at - b.at);
 }
 

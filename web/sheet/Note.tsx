@@ -46,7 +46,7 @@ function slashes(x: number, y: number, top: number, roll: number): string {
 }
 
 /** The notehead alone. */
-export function Head({ shape, x, y }: { shape: Instrument['notehead']; x: number; y: number }) {
+function Head({ shape, x, y }: { shape: Instrument['notehead']; x: number; y: number }) {
   switch (shape) {
     case 'oval':
       // An ellipse that leans like a written one.

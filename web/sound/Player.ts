@@ -15,7 +15,7 @@ const AHEAD = 0.14;
 const AHEAD_HIDDEN = 1.6;
 const EVERY = 30;
 const LEAD_IN = 0.12;
-export const SLOW = 0.7;
+const SLOW = 0.7;
 
 /**
  * Plays patterns in a loop with a look-ahead scheduler on the audio clock: a timer looks a little ahead and starts every sound
