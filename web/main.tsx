@@ -4,12 +4,15 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { ApiError } from './api/client';
 import { App } from './app/App';
+import { keepPage } from './app/keepPage';
 import './app/styles.css';
 
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
+      // Without a connection the browser's own copy answers.
+      networkMode: 'always',
       retry: (count, error) => count < 2 && error instanceof ApiError && (error.status === 0 || error.status >= 500),
     },
   },
@@ -24,3 +27,5 @@ createRoot(document.getElementById('pulsanda') as HTMLElement).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+keepPage();

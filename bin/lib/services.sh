@@ -184,6 +184,7 @@ http {
             add_header X-Content-Type-Options nosniff;
             try_files \$uri =404;
         }
+        location = /worker.js { add_header Cache-Control "no-cache"; }
         location = /icon.svg { add_header Cache-Control "public, max-age=86400"; }
         location / {
             include /etc/nginx/fastcgi_params;

@@ -43,9 +43,9 @@ abstract class BrowserTestCase extends TestCase
     }
 
     /** Somebody who has just opened a browser, signed in if a name is given. */
-    protected function person(?string $signIn = null, int $width = 1280, int $height = 800, bool $touch = false): Person
+    protected function person(?string $signIn = null, int $width = 1280, int $height = 800, bool $touch = false, ?string $url = null): Person
     {
-        $person = Person::open('http://127.0.0.1:'.self::$port, (string) getenv('PULSANDA_URL'), $width, $height, $touch);
+        $person = Person::open('http://127.0.0.1:'.self::$port, $url ?? (string) getenv('PULSANDA_URL'), $width, $height, $touch);
         $this->people[] = $person;
         if (null !== $signIn) {
             $person->signIn($signIn, (string) getenv('DEMO_PASSWORD'));

@@ -4,6 +4,7 @@ import { Link, useLocation } from 'react-router';
 import { call } from '../api/client';
 import type { Account } from '../api/types';
 import { Boundary } from '../ui/Boundary';
+import { forgetAnswers } from './keepPage';
 
 /** The frame around every place: where one is, who one is, and the paper's light. */
 export function Shell({ account, children }: { account: Account; children: ReactNode }) {
@@ -16,6 +17,7 @@ export function Shell({ account, children }: { account: Account; children: React
   }, [evening]);
   const leave = async () => {
     await call('POST', '/api/sign-out');
+    await forgetAnswers();
     queries.clear();
     window.location.assign('/');
   };

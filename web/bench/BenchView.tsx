@@ -17,13 +17,21 @@ import { TryOut } from './TryOut';
 import { useMusic } from './useMusic';
 import { Workbench } from './Workbench';
 
-type Props = { answer: Bench; kept: Kept | null; steps: StepKeeper; history: History; catalogue: Catalogue; path: string };
+type Props = {
+  answer: Bench;
+  kept: Kept | null;
+  steps: StepKeeper;
+  history: History;
+  catalogue: Catalogue;
+  path: string;
+  storageKey: string;
+};
 
 /** Where a beat is built: the sheet, with the brief and all that shapes a beat beside it. */
-export function BenchView({ answer: bench, kept, steps, history, catalogue, path }: Props) {
+export function BenchView({ answer: bench, kept, steps, history, catalogue, path, storageKey }: Props) {
   const { part, target, trying, assignment } = bench;
   const [store] = useState(() => new PatternStore(kept?.pattern ?? bench.draft.pattern, history));
-  const [keeper] = useState(() => new DraftKeeper(path, store, bench.draft, kept));
+  const [keeper] = useState(() => new DraftKeeper(path, store, bench.draft, kept, storageKey));
   const [showTarget, setShowTarget] = useState(false);
   const [looked, setLooked] = useState<Looked | null>(null);
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, Pattern } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { withHit } from '../music/pattern';
-import { DraftKeeper, unsent } from './DraftKeeper';
+import { DraftKeeper, newest, unsent } from './DraftKeeper';
 
 const pattern: Pattern = {
   format: 'pulsanda-pattern',
@@ -77,7 +77,9 @@ describe('keeping a draft', () => {
     add(480);
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent[1]?.body.version).toBe(4);
-    expect(world.kept.size).toBe(0);
+    expect(unsent(PATH)).toBeNull();
+    expect(newest(PATH, draft).version, 'a page opened without a connection still knows it').toBe(5);
+    expect(newest(PATH, { ...draft, version: 9 }).version, 'the server knows better').toBe(9);
   });
 
   it('keeps a change in the browser from the first moment, and sends it when the connection is back', async () => {

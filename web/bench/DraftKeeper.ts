@@ -15,9 +15,21 @@ const RETRY = 4000;
 const ELSEWHERE = 'This beat was changed in another tab or on another device; choose which one to keep.';
 
 /** What an earlier visit could not send; null when everything was sent. */
-export function unsent(path: string): Kept | null {
+export function unsent(key: string): Kept | null {
+  return stored<Kept>(key);
+}
+
+/** The draft as the server last took it, where that is newer than the one given: a page opened without a connection may know less. */
+export function newest(key: string, draft: Draft): Draft {
+  const saved = stored<Draft>(savedKey(key));
+  return saved && saved.version > draft.version ? saved : draft;
+}
+
+const savedKey = (key: string) => `${key} saved`;
+
+function stored<T>(key: string): T | null {
   try {
-    return JSON.parse(localStorage.getItem(path) ?? 'null');
+    return JSON.parse(localStorage.getItem(key) ?? 'null');
   } catch {
     return null;
   }
@@ -41,12 +53,14 @@ export class DraftKeeper {
   /**
    * @param store holds what was not sent when there is such a thing, else the draft's pattern
    * @param kept  what was not sent
+   * @param key   under which the browser keeps it, a person's own
    */
   constructor(
     private readonly path: string,
     private readonly store: PatternStore,
     draft: Draft,
     kept: Kept | null = null,
+    private readonly key: string = path,
   ) {
     this.#version = draft.version;
     this.#note = kept?.note ?? draft.note;
@@ -141,13 +155,13 @@ export class DraftKeeper {
 
   #changed(): void {
     if (!this.#dirty()) {
-      keep(this.path, null);
+      keep(this.key, null);
       if (!this.#sending && this.#keeping.state !== 'saved') this.#set({ state: 'saved', at: new Date().toISOString() });
       return;
     }
     if (this.#keeping.state === 'conflict') {
       // Still resting on the version before: whoever comes back is asked again.
-      keep(this.path, { ...this.#work(), version: -1 });
+      keep(this.key, { ...this.#work(), version: -1 });
       return;
     }
     this.#keepSoon();
@@ -164,7 +178,7 @@ export class DraftKeeper {
     if (this.#soon === null) return;
     clearTimeout(this.#soon);
     this.#soon = null;
-    if (this.#dirty() && this.#keeping.state !== 'conflict') keep(this.path, this.#work());
+    if (this.#dirty() && this.#keeping.state !== 'conflict') keep(this.key, this.#work());
   }
 
   #schedule(pause: number): void {
@@ -199,11 +213,12 @@ export class DraftKeeper {
   #accept(draft: Draft, sent: Kept): void {
     this.#version = draft.version;
     this.#known = { pattern: sent.pattern, note: sent.note };
+    keep(savedKey(this.key), draft);
     if (this.#dirty()) {
-      keep(this.path, this.#work());
+      keep(this.key, this.#work());
       this.#set({ state: 'changed' });
     } else {
-      keep(this.path, null);
+      keep(this.key, null);
       this.#set({ state: 'saved', at: draft.savedAt });
     }
   }
@@ -227,10 +242,10 @@ export class DraftKeeper {
   }
 }
 
-function keep(path: string, work: Kept | null): void {
+function keep(key: string, work: Kept | Draft | null): void {
   try {
-    if (work) localStorage.setItem(path, JSON.stringify(work));
-    else localStorage.removeItem(path);
+    if (work) localStorage.setItem(key, JSON.stringify(work));
+    else localStorage.removeItem(key);
   } catch {
     // Storage is full or not allowed: the server still gets every change while there is a connection.
   }

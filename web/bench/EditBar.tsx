@@ -11,7 +11,7 @@ export function EditBar({ editor }: { editor: Editor }) {
   const { cursor, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest('input, textarea')) return;
+      if ((event.target as HTMLElement).closest('input:not([type=range], [type=checkbox]), textarea')) return;
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
       const letter = event.key.toLowerCase();
       if (letter !== 'z' && letter !== 'y') return;
@@ -29,10 +29,10 @@ export function EditBar({ editor }: { editor: Editor }) {
   const empty = editor.section.rows.every((row) => row.hits.length === 0);
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2">
-      <button type="button" className="button" disabled={!store.undoName} onClick={() => store.undo()}>
+      <button type="button" className="button" disabled={!store.undoName} onClick={() => store.undo()} title="Key Ctrl + Z">
         Undo{store.undoName && `: ${lower(store.undoName)}`}
       </button>
-      <button type="button" className="button" disabled={!store.redoName} onClick={() => store.redo()}>
+      <button type="button" className="button" disabled={!store.redoName} onClick={() => store.redo()} title="Key Ctrl + Shift + Z">
         Redo{store.redoName && `: ${lower(store.redoName)}`}
       </button>
       {(!last || canGrow) && (
@@ -46,10 +46,10 @@ export function EditBar({ editor }: { editor: Editor }) {
       )}
       {range && (
         <>
-          <button type="button" className="button" onClick={() => editor.copy()}>
+          <button type="button" className="button" onClick={() => editor.copy()} title="Key Ctrl + C">
             Copy
           </button>
-          <button type="button" className="button" onClick={() => editor.clear()}>
+          <button type="button" className="button" onClick={() => editor.clear()} title="Key Delete">
             Remove what is marked
           </button>
         </>
@@ -71,7 +71,7 @@ function PasteButton({ editor }: { editor: Editor }) {
   const { canPaste } = useSyncExternalStore(editor.subscribe, () => editor.state);
   if (!canPaste) return null;
   return (
-    <button type="button" className="button" onClick={() => editor.paste()}>
+    <button type="button" className="button" onClick={() => editor.paste()} title="Key Ctrl + V">
       Paste here
     </button>
   );

@@ -15,6 +15,7 @@ export function Transport({ player, voices, children }: Props) {
         className="button button-main min-w-24 justify-center"
         onClick={() => player.toggle()}
         aria-label={state.playing ? 'Stop' : 'Play'}
+        title="Key Space"
       >
         <svg aria-hidden="true" viewBox="0 0 12 12" className="size-3 fill-current">
           {state.playing ? <path d="M1 1h10v10H1z" /> : <path d="M2 0l10 6-10 6z" />}

@@ -22,12 +22,13 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         {range ? 'Every change below is for all of them.' : first ? editor.hitWords(first) : 'Go to a hit, or mark several.'}
       </p>
       <Block title="How hard">
-        {editor.catalogue.levels.map((level) => (
+        {editor.catalogue.levels.map((level, i) => (
           <Small
             key={level.name}
             disabled={locked}
             pressed={hits.length > 0 && hits.every((hit) => editor.levelName(hit.velocity ?? 90) === level.name)}
             onClick={() => editor.level(level.name)}
+            title={`Key ${i + 1}; or drag the stem`}
           >
             {level.name}
           </Small>
@@ -46,7 +47,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         <Small disabled={none} onClick={() => editor.pushBy(10)} title="Key .">
           later
         </Small>
-        <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))}>
+        <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))} title="Or drag the notehead back">
           back to its place
         </Small>
       </Block>
@@ -58,6 +59,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={all(roll, (hit) => hit.roll ?? 1)}
               onClick={() => editor.roll(roll)}
+              title="Key R, with Shift one less"
               label={roll === 1 ? '1, no roll' : `Roll of ${roll}`}
             >
               {roll}
@@ -68,7 +70,13 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
       <Block title="Odds: how often it sounds, in percent">
         <span className="joined">
           {ODDS.map((odds) => (
-            <Small key={odds} disabled={none} pressed={all(odds, (hit) => hit.odds ?? 100)} onClick={() => editor.odds(odds)}>
+            <Small
+              key={odds}
+              disabled={none}
+              pressed={all(odds, (hit) => hit.odds ?? 100)}
+              onClick={() => editor.odds(odds)}
+              title="Key O goes through them"
+            >
               {odds}
             </Small>
           ))}
@@ -78,14 +86,16 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         </Small>
       </Block>
       <Block title="Mark">
-        <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title="Or press the bar's number">
+        <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title="Key S; or press the bar's number">
           this bar
         </Small>
-        <Small onClick={() => editor.markRow(cursor.row)} title="Or press the row's name with Shift">
+        <Small onClick={() => editor.markRow(cursor.row)} title="Key S twice; or press the row's name with Shift">
           this row
         </Small>
-        <Small onClick={() => editor.markBars(0, editor.section.bars - 1)}>everything</Small>
-        <Small disabled={!range} onClick={() => editor.go(cursor)}>
+        <Small onClick={() => editor.markBars(0, editor.section.bars - 1)} title="Key Ctrl + A">
+          everything
+        </Small>
+        <Small disabled={!range} onClick={() => editor.go(cursor)} title="Key Escape">
           nothing
         </Small>
       </Block>
@@ -102,16 +112,16 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         <Small disabled={none} onClick={() => editor.move(0, 1)} title="Key B">
           row below
         </Small>
-        <Small disabled={none} onClick={() => editor.copy()}>
+        <Small disabled={none} onClick={() => editor.copy()} title="Key Ctrl + C">
           copy
         </Small>
-        <Small disabled={none} onClick={() => editor.cut()}>
+        <Small disabled={none} onClick={() => editor.cut()} title="Key Ctrl + X">
           cut
         </Small>
-        <Small disabled={locked} onClick={() => editor.paste()}>
+        <Small disabled={locked} onClick={() => editor.paste()} title="Key Ctrl + V">
           paste
         </Small>
-        <Small disabled={none} onClick={() => editor.clear()}>
+        <Small disabled={none} onClick={() => editor.clear()} title="Key Delete">
           remove
         </Small>
       </Block>
