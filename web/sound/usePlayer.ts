@@ -22,7 +22,12 @@ export function usePlayer(catalogue: Catalogue, kit: string, voices: Voice[], mu
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
       const on = event.target as HTMLElement;
-      if (event.key !== ' ' || event.repeat || on.closest('button, input:not([type=range]), textarea, select, a, [role="radio"], summary, dialog')) return;
+      if (
+        event.key !== ' ' ||
+        event.repeat ||
+        on.closest('button, input:not([type=range]), textarea, select, a, [role="radio"], summary, dialog')
+      )
+        return;
       event.preventDefault();
       player.toggle();
     };
