@@ -9,7 +9,14 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
 
-/** What comparing a submission with one target gives: pairs, statements, aspects, and the suggested mark. */
+/**
+ * What comparing a submission with one target gives: pairs, statements, aspects, and the suggested mark.
+ *
+ * @phpstan-import-type Said from Statement
+ *
+ * @phpstan-type PairData array{status: string, instrument: string, target: int|null, submission: int|null, ticks: int|null, credit: float|null, statement: int|null, played?: string}
+ * @phpstan-type Result array{target: int, cost: float, strokes: array{target: int, submission: int}, pairs: list<PairData>, statements: list<Said>, aspects: array<string, float|null>, mark: float|null, points: float, weights: array<string, float>}
+ */
 final readonly class Comparison
 {
     /**
@@ -74,7 +81,7 @@ final readonly class Comparison
         return $this->aspects->mark($this->policy);
     }
 
-    /** @return array<string, mixed> the result object, the same everywhere */
+    /** @return Result the result object, the same everywhere */
     public function toData(): array
     {
         $pairs = [];

@@ -6,7 +6,11 @@ namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Pattern\Instrument;
 
-/** One thing that a teacher would say about a submission, with the differences that it accounts for. */
+/**
+ * One thing that a teacher would say about a submission, with the differences that it accounts for.
+ *
+ * @phpstan-type Said array{kind: string, scope: string, instruments: list<string>, bars: list<int>, ticks: int|null, strokes: int, place: string, text: string}
+ */
 final readonly class Statement
 {
     /**
@@ -44,7 +48,7 @@ final readonly class Statement
         return new self($this->kind, $this->scope, $this->instruments, $this->bars, $this->ticks, $pairs, $this->strokes, $this->places, $this->text, $this->repairs);
     }
 
-    /** @return array<string, mixed> as in the result object */
+    /** @return Said as in the result object */
     public function toData(): array
     {
         return [

@@ -26,14 +26,15 @@ final readonly class RequirementFile
         'fullness-at-most' => ['percent', 'except'], 'sections-at-least' => ['number'], 'bars-total' => ['low', 'high'], 'note-words' => ['least'],
     ];
 
-    /**
-     * @return list<array{Requirement, float}> each with its points
-     *
-     * @throws InvalidInput naming the place
-     */
-    public static function read(string $json): array
+    /** @throws InvalidInput naming the place */
+    public static function read(string $json): Requirements
     {
-        $data = Document::decode($json);
+        return self::fromData(Document::decode($json));
+    }
+
+    /** @throws InvalidInput naming the place */
+    public static function fromData(mixed $data): Requirements
+    {
         if (!\is_array($data) || !array_is_list($data)) {
             throw InvalidInput::at('', 'a list [...] of requirements is needed here.');
         }
@@ -41,7 +42,7 @@ final readonly class RequirementFile
             throw InvalidInput::at('', \sprintf('there are %d requirements; at most %d are possible.', \count($data), self::MOST));
         }
 
-        return array_map(self::one(...), $data, array_keys($data));
+        return new Requirements(array_map(self::one(...), $data, array_keys($data)), $data);
     }
 
     /** @return array{Requirement, float} */

@@ -9,14 +9,39 @@ use Pulsanda\Core\Pattern\Stroke;
 /** What a list of requirements says of a submission. */
 final readonly class Requirements
 {
-    /** @param list<array{Requirement, float}> $requirements each with its points */
-    public function __construct(private array $requirements)
+    /**
+     * @param list<array{Requirement, float}> $requirements each with its points
+     * @param list<mixed>                     $data         as they were read
+     */
+    public function __construct(private array $requirements, private array $data)
     {
     }
 
+    public static function none(): self
+    {
+        return new self([], []);
+    }
+
+    /** @return list<mixed> as in a requirements file */
+    public function toData(): array
+    {
+        return $this->data;
+    }
+
+    public function isEmpty(): bool
+    {
+        return [] === $this->requirements;
+    }
+
+    /** @return float the points of all */
+    public function points(): float
+    {
+        return array_sum(array_column($this->requirements, 1));
+    }
+
     /**
-     * @return array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
-     *                                                                                                                                                                                             points are those of the passed ones
+     * @return array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
+     *                                                                                                                                                                                                            points are those of the passed ones
      */
     public function check(Submission $submission): array
     {
@@ -30,6 +55,7 @@ final readonly class Requirements
             $results[] = [
                 'kind' => $requirement->kind(),
                 'passed' => $verdict->passed,
+                'points' => $worth,
                 'text' => $verdict->text,
                 'evidence' => array_map(static fn (Stroke $stroke): array => ['instrument' => $stroke->instrument->value, 'tick' => $stroke->tick(), 'place' => $submission->place($stroke)], $verdict->evidence),
             ];

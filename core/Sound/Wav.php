@@ -10,12 +10,33 @@ final readonly class Wav
     /** Samples per second. */
     public const RATE = 44100;
 
-    /** @param list<float> $samples from −1 to 1 */
-    public static function write(array $samples): string
+    private const HEADER = 44;
+
+    /**
+     * @param list<float> $samples from −1 to 1
+     * @param int         $rate    samples per second
+     */
+    public static function write(array $samples, int $rate = self::RATE): string
     {
-        $data = pack('v*', ...array_map(static fn (float $sample): int => (int) round(max(-1, min(1, $sample)) * 32767) & 0xFFFF, $samples));
-        $format = pack('vvVVvv', 1, 1, self::RATE, self::RATE * 2, 2, 16);
+        $data = '';
+        foreach (array_chunk($samples, 8192) as $chunk) {
+            $data .= pack('v*', ...array_map(static fn (float $sample): int => (int) round(max(-1, min(1, $sample)) * 32767) & 0xFFFF, $chunk));
+        }
+        $format = pack('vvVVvv', 1, 1, $rate, $rate * 2, 2, 16);
 
         return 'RIFF'.pack('V', 36 + \strlen($data)).'WAVEfmt '.pack('V', 16).$format.'data'.pack('V', \strlen($data)).$data;
+    }
+
+    /**
+     * @param string $wav as written here
+     *
+     * @return list<float> samples from −1 to 1
+     */
+    public static function samples(string $wav): array
+    {
+        /** @var list<int> $numbers */
+        $numbers = array_values(unpack('v*', substr($wav, self::HEADER)) ?: []);
+
+        return array_map(static fn (int $number): float => ($number >= 0x8000 ? $number - 0x10000 : $number) / 32767, $numbers);
     }
 }

@@ -9,7 +9,6 @@ use Pulsanda\Core\Compare\PolicyFile;
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Require\RequirementFile;
-use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Require\Submission;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -40,7 +39,7 @@ final class RequireCommand extends Command
         $options = $input->getOptions();
         try {
             $policy = null === $options['policy'] ? Policy::of() : Files::read($options['policy'], PolicyFile::read(...));
-            $requirements = new Requirements(Files::read($given['requirements'], RequirementFile::read(...)));
+            $requirements = Files::read($given['requirements'], RequirementFile::read(...));
         } catch (InvalidInput $error) {
             $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
 

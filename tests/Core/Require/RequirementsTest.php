@@ -11,7 +11,6 @@ use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Require\RequirementFile;
-use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
@@ -133,6 +132,6 @@ final class RequirementsTest extends TestCase
      */
     private static function check(array $requirements, Pattern $pattern, string $note = '', ?Policy $policy = null): array
     {
-        return (new Requirements(RequirementFile::read((string) json_encode($requirements))))->check(Submission::of($pattern, $note, $policy ?? Policy::of()));
+        return RequirementFile::read((string) json_encode($requirements))->check(Submission::of($pattern, $note, $policy ?? Policy::of()));
     }
 }

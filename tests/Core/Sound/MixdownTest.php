@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Core\Sound;
+
+use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Sound\Mixdown;
+use Pulsanda\Core\Sound\Wav;
+use Pulsanda\Tests\Core\Lesson;
+
+/** Each instrument is one click here, so that every stroke is one sample in the mix. */
+final class MixdownTest extends TestCase
+{
+    public function testEveryStrokeStandsAtItsTime(): void
+    {
+        // At 120 quarters a minute a sixteenth lasts an eighth of a second.
+        $pattern = Lesson::grid('kick x...|..x.|....|....', tempo: Tempo::of(120, '4'));
+        self::assertSame([0, (int) round(6 * Mixdown::RATE / 8)], self::clicks($pattern));
+        self::assertSame([0, (int) round(12 * Mixdown::RATE / 8)], self::clicks($pattern, speed: 0.5), 'slower');
+    }
+
+    public function testSwingIsHeard(): void
+    {
+        $pattern = Lesson::grid('kick x.x.|....|....|....', tempo: Tempo::of(120, '4'), swing: Swing::of(75, 8));
+        self::assertSame([0, (int) round(0.375 * Mixdown::RATE)], self::clicks($pattern));
+    }
+
+    public function testABarByItselfStartsAtItsFirstSample(): void
+    {
+        $pattern = Lesson::grid('kick x...|....|....|....|..x.|....|....|....', 2, Meter::of(4, 4), Tempo::of(120, '4'));
+        self::assertSame([(int) round(0.25 * Mixdown::RATE)], self::clicks($pattern, bar: 2));
+        $this->expectException(InvalidInput::class);
+        $this->expectExceptionMessageMatches('/no bar 3; choose one from 1 to 2/');
+        self::clicks($pattern, bar: 3);
+    }
+
+    public function testLouderStrokesAreLouderAndNothingClips(): void
+    {
+        $mix = Mixdown::of(Lesson::grid('kick g...|X...|....|....', tempo: Tempo::of(120, '4')), self::click(...));
+        self::assertLessThan($mix[(int) (Mixdown::RATE / 2)], $mix[0]);
+        $loud = Mixdown::of(Lesson::grid("kick X...|....|....|....\nsnare X...|....|....|....", tempo: Tempo::of(120, '4')), static fn (): array => [1.0]);
+        self::assertLessThanOrEqual(1.0, max([0.0, ...$loud]));
+    }
+
+    public function testWhatTakesTooLongIsRefused(): void
+    {
+        $this->expectException(InvalidInput::class);
+        $this->expectExceptionMessageMatches('/bar by bar/');
+        self::clicks(Lesson::grid('kick '.str_repeat('x...|....|....|....|', 16), 16, tempo: Tempo::of(20, '4')));
+    }
+
+    public function testAWavFileIsReadAsItWasWritten(): void
+    {
+        $samples = [0.0, 0.5, -0.5, 1.0, -1.0];
+        foreach (Wav::samples(Wav::write($samples, Mixdown::RATE)) as $i => $sample) {
+            self::assertEqualsWithDelta($samples[$i], $sample, 1 / 32767);
+        }
+        self::assertSame([0.25, -0.25], Mixdown::halved([0.0, 0.5, -0.5, 0.0]));
+    }
+
+    /** @return list<float> */
+    private static function click(Instrument $instrument): array
+    {
+        return [0.5];
+    }
+
+    /** @return list<int|float> the samples at which something sounds */
+    private static function clicks(Pattern $pattern, ?int $bar = null, float $speed = 1): array
+    {
+        return array_keys(array_filter(Mixdown::of($pattern, self::click(...), $bar, $speed), static fn (float $sample): bool => 0.0 !== $sample));
+    }
+}
