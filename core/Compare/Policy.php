@@ -93,6 +93,13 @@ final readonly class Policy
         return new self($grace, $window, $alike, $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $counting);
     }
 
+    /** @param array{low: float, high: float}|null $tempo of the task; it counts where this policy names no tempo of its own */
+    public function within(?array $tempo): self
+    {
+        return null === $tempo || null !== $this->tempo ? $this
+            : new self($this->grace, $this->window, $this->alike, $this->tile, $this->credit, $this->weights, $this->points, $this->step, $tempo, $this->counting);
+    }
+
     /** @return string instruments that count as the same have the same key */
     public function sameness(Instrument $instrument): string
     {

@@ -83,6 +83,19 @@ final readonly class Pattern
         return array_sum(array_map(static fn (Section $section): int => $section->hitCount(), $this->sections));
     }
 
+    /** @return list<Instrument> of all rows, each once */
+    public function instruments(): array
+    {
+        $all = [];
+        foreach ($this->sections as $section) {
+            foreach ($section->rows as $row) {
+                $all[$row->instrument->value] = $row->instrument;
+            }
+        }
+
+        return array_values($all);
+    }
+
     public function grooveMap(): GrooveMap
     {
         return GrooveMap::of($this->meter, $this->swing);

@@ -21,6 +21,11 @@ final readonly class BarsDiffer implements Requirement
         return 'bars-differ';
     }
 
+    public function asks(): string
+    {
+        return "Bars $this->a and $this->b differ by ".($this->low === $this->high ? Submission::plural($this->low, 'hit') : "$this->low to $this->high hits").'.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $bars = $submission->pattern->bars();

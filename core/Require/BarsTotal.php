@@ -16,6 +16,11 @@ final readonly class BarsTotal implements Requirement
         return 'bars-total';
     }
 
+    public function asks(): string
+    {
+        return 'One pass lasts '.($this->low === $this->high ? Submission::plural($this->low, 'bar') : "$this->low to $this->high bars").'.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $bars = $submission->pattern->bars();

@@ -18,6 +18,11 @@ final readonly class Contains implements Requirement
         return 'contains';
     }
 
+    public function asks(): string
+    {
+        return 'The given part is all there.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         [, $missing] = Frame::over($this->frame, $submission);

@@ -21,6 +21,14 @@ final readonly class FillAtEnd implements Requirement
         return 'fill-at-end';
     }
 
+    public function asks(): string
+    {
+        $where = 1 === $this->beats ? 'the last beat' : "the last $this->beats beats";
+        $on = [] === $this->instruments ? '' : ' on '.Submission::names($this->instruments);
+
+        return 'A fill of at least '.Submission::plural($this->least, 'hit')."$on in $where.";
+    }
+
     public function check(Submission $submission): Verdict
     {
         $from = $submission->pattern->ticks() - $this->beats * Tempo::BEATS[Tempo::usualBeat($submission->pattern->meter)];

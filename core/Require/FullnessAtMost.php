@@ -20,6 +20,11 @@ final readonly class FullnessAtMost implements Requirement
         return 'fullness-at-most';
     }
 
+    public function asks(): string
+    {
+        return "No row fills more than $this->percent percent of its sixteenths".([] === $this->except ? '.' : ', except '.Submission::names($this->except).'.');
+    }
+
     public function check(Submission $submission): Verdict
     {
         $sixteenths = intdiv($submission->pattern->ticks(), 240);

@@ -19,6 +19,14 @@ final readonly class HitsBetween implements Requirement
         return 'hits-between';
     }
 
+    public function asks(): string
+    {
+        $what = null === $this->instrument ? 'In all' : $this->instrument->label();
+        $range = $this->low === $this->high ? Submission::plural($this->low, 'hit') : "$this->low to $this->high hits";
+
+        return "$what: $range".($this->perBar ? ' in every bar.' : '.');
+    }
+
     public function check(Submission $submission): Verdict
     {
         $what = null === $this->instrument ? 'In all' : $this->instrument->label();

@@ -16,6 +16,11 @@ final readonly class InstrumentsAtLeast implements Requirement
         return 'instruments-at-least';
     }
 
+    public function asks(): string
+    {
+        return 'At least '.Submission::plural($this->number, 'instrument').' '.(1 === $this->number ? 'is' : 'are').' heard.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $heard = $submission->instruments();

@@ -18,6 +18,11 @@ final readonly class KeepClear implements Requirement
         return 'keep-clear';
     }
 
+    public function asks(): string
+    {
+        return 'The places that should stay clear are clear.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         [$there] = Frame::over($this->frame, $submission);

@@ -20,6 +20,11 @@ final readonly class LevelsAtLeast implements Requirement
         return 'levels-at-least';
     }
 
+    public function asks(): string
+    {
+        return $this->instrument->label().': at least '.Submission::plural($this->number, 'level').' of loudness, out of ghost, soft, firm and accent.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $strokes = $submission->on($this->instrument);

@@ -16,6 +16,11 @@ final readonly class NoteWords implements Requirement
         return 'note-words';
     }
 
+    public function asks(): string
+    {
+        return 'Your line about the work has at least '.Submission::plural($this->least, 'word').'.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $count = (int) preg_match_all('/[\p{L}\p{N}]+(?:[\'’-][\p{L}\p{N}]+)*/u', $submission->note);

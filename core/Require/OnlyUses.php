@@ -20,6 +20,11 @@ final readonly class OnlyUses implements Requirement
         return 'only-uses';
     }
 
+    public function asks(): string
+    {
+        return 'Nothing but '.Submission::names($this->instruments).' is heard.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $others = array_values(array_filter($submission->instruments(), fn (Instrument $one): bool => !\in_array($one, $this->instruments, true)));

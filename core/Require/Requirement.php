@@ -10,5 +10,8 @@ interface Requirement
     /** Its name in a file of requirements. */
     public function kind(): string;
 
+    /** @return string what it asks for, in one sentence for a student */
+    public function asks(): string;
+
     public function check(Submission $submission): Verdict;
 }

@@ -6,7 +6,11 @@ namespace Pulsanda\Core\Require;
 
 use Pulsanda\Core\Pattern\Stroke;
 
-/** What a list of requirements says of a submission. */
+/**
+ * What a list of requirements says of a submission.
+ *
+ * @phpstan-type Checked array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
+ */
 final readonly class Requirements
 {
     /**
@@ -33,16 +37,19 @@ final readonly class Requirements
         return [] === $this->requirements;
     }
 
+    /** @return list<array{kind: string, text: string, points: float}> what is asked, in words */
+    public function asks(): array
+    {
+        return array_map(static fn (array $one): array => ['kind' => $one[0]->kind(), 'text' => $one[0]->asks(), 'points' => $one[1]], $this->requirements);
+    }
+
     /** @return float the points of all */
     public function points(): float
     {
         return array_sum(array_column($this->requirements, 1));
     }
 
-    /**
-     * @return array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
-     *                                                                                                                                                                                                            points are those of the passed ones
-     */
+    /** @return Checked points are those of the passed ones */
     public function check(Submission $submission): array
     {
         $results = [];

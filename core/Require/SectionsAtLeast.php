@@ -18,6 +18,11 @@ final readonly class SectionsAtLeast implements Requirement
         return 'sections-at-least';
     }
 
+    public function asks(): string
+    {
+        return 'At least '.Submission::plural($this->number, 'section').' '.(1 === $this->number ? 'is' : 'are').' played.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $count = \count(array_unique(array_map(static fn (Section $section): string => $section->name, $submission->pattern->form())));

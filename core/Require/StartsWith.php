@@ -19,6 +19,11 @@ final readonly class StartsWith implements Requirement
         return 'starts-with';
     }
 
+    public function asks(): string
+    {
+        return $this->instrument->label().' stands on the first downbeat.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $first = array_values(array_filter($submission->on($this->instrument), static fn (Stroke $stroke): bool => abs($stroke->tick()) <= $submission->policy->grace));

@@ -16,6 +16,11 @@ final readonly class SwingBetween implements Requirement
         return 'swing-between';
     }
 
+    public function asks(): string
+    {
+        return "The swing lies between $this->low and $this->high percent.";
+    }
+
     public function check(Submission $submission): Verdict
     {
         $swing = $submission->pattern->swing->percent;

@@ -19,6 +19,11 @@ final readonly class TempoBetween implements Requirement
         return 'tempo-between';
     }
 
+    public function asks(): string
+    {
+        return "The tempo lies between $this->low and $this->high quarter notes a minute.";
+    }
+
     public function check(Submission $submission): Verdict
     {
         $quarters = round($submission->pattern->tempo->quarters(), 2);

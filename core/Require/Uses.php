@@ -19,6 +19,11 @@ final readonly class Uses implements Requirement
         return 'uses';
     }
 
+    public function asks(): string
+    {
+        return ucfirst(Submission::names($this->instruments)).(1 === \count($this->instruments) ? ' is' : ' are').' heard.';
+    }
+
     public function check(Submission $submission): Verdict
     {
         $missing = array_values(array_filter($this->instruments, static fn (Instrument $one): bool => [] === $submission->on($one)));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
@@ -26,7 +27,7 @@ final readonly class BenchController
 {
     public const MOST_ATTEMPTS = 50;
 
-    public function __construct(private Access $access, private Drafts $drafts, private EntityManagerInterface $entities, private ClockInterface $clock)
+    public function __construct(private Access $access, private Drafts $drafts, private EntityManagerInterface $entities, private Connection $connection, private ClockInterface $clock)
     {
     }
 
@@ -34,7 +35,7 @@ final readonly class BenchController
     public function show(string $id): JsonResponse
     {
         $trying = Role::Teacher === $this->access->account()->role;
-        $part = $trying ? $this->access->taughtPart($id) : $this->access->studiedPart($id);
+        $part = $trying ? $this->access->taughtPart($id) : $this->access->openPart($id);
         $student = $this->access->account();
         $draft = $trying ? null : $this->drafts->find($part, $student);
 
@@ -49,6 +50,10 @@ final readonly class BenchController
                 ? ['version' => 0, 'pattern' => PatternWriter::toData($part->start), 'note' => '', 'savedAt' => null]
                 : Drafts::shape($draft),
             'attempts' => $trying ? [] : $this->attempts($part, $student),
+            'parts' => $this->siblings($part),
+            'asks' => $part->requirements->asks(),
+            'checked' => self::checked($part, $draft->pattern ?? $part->start, $draft->note ?? ''),
+            'help' => HelpController::left($part, $trying ? null : $student, $this->connection),
         ]);
     }
 
@@ -59,10 +64,10 @@ final readonly class BenchController
     #[Route('/api/parts/{id}/draft', methods: 'PUT')]
     public function save(string $id, Request $request): JsonResponse
     {
-        $part = $this->access->studiedPart($id);
+        $part = $this->access->openPart($id);
         [$version, $pattern, $note] = self::work($part, $request);
 
-        return new JsonResponse($this->drafts->keep($part, $this->access->student(), $version, $pattern, $note));
+        return new JsonResponse($this->drafts->keep($part, $this->access->student(), $version, $pattern, $note) + ['checked' => self::checked($part, $pattern, $note)]);
     }
 
     /** What the draft was at each save of the last hour, and the states that were kept. */
@@ -96,7 +101,7 @@ final readonly class BenchController
     #[Route('/api/parts/{id}/attempts', methods: 'POST')]
     public function handIn(string $id, Request $request): JsonResponse
     {
-        $part = $this->access->studiedPart($id);
+        $part = $this->access->openPart($id);
         $student = $this->access->student();
         [$version, $pattern, $note] = self::work($part, $request);
         if (!$part->assignment->isOpen($this->clock->now())) {
@@ -105,21 +110,51 @@ final readonly class BenchController
         if (0 === $pattern->hitCount()) {
             throw new Conflict('There is no hit in your beat yet; build something first.');
         }
-        $comparisons = $part->compare($pattern);
+        $assessment = $part->assess($pattern, $note);
 
-        return $this->entities->wrapInTransaction(function () use ($part, $student, $version, $pattern, $note, $comparisons): JsonResponse {
+        return $this->entities->wrapInTransaction(function () use ($part, $student, $version, $pattern, $note, $assessment): JsonResponse {
             $draft = $this->drafts->keep($part, $student, $version, $pattern, $note);
             $number = 1 + $this->entities->getRepository(Attempt::class)->count(['part' => $part, 'student' => $student]);
             if ($number > self::MOST_ATTEMPTS) {
                 throw new Conflict(\sprintf('You have handed in %d times; talk to your teacher before the next one.', self::MOST_ATTEMPTS));
             }
-            $results = array_map(static fn ($comparison): array => $comparison->toData(), $comparisons);
-            $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $this->clock->now(), $results, ($comparisons[0] ?? null)?->aspects->placement, ($comparisons[0] ?? null)?->mark());
+            $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $this->clock->now(), $assessment);
             $this->entities->persist($attempt);
             $this->entities->flush();
 
-            return new JsonResponse(['draft' => $draft, 'attempts' => $this->attempts($part, $student)], 201);
+            return new JsonResponse(['draft' => $draft, 'attempts' => $this->attempts($part, $student), 'parts' => $this->siblings($part)], 201);
         });
+    }
+
+    /** @return array<string, mixed>|null what the requirements say of a beat, where students may see that while they work */
+    private static function checked(Part $part, Pattern $pattern, string $note): ?array
+    {
+        return $part->help->ticks ? $part->assess($pattern, $note, false)->checked : null;
+    }
+
+    /** @return list<array<string, mixed>> all parts of the assignment, with where the student is */
+    private function siblings(Part $part): array
+    {
+        $newest = [];
+        if (Role::Student === $this->access->account()->role) {
+            /** @var list<array{part: string, said: list<string>}> $attempts */
+            $attempts = $this->entities->createQuery('SELECT IDENTITY(a.part) AS part, a.said FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND a.student = :student ORDER BY a.number')
+                ->setParameters(['assignment' => $part->assignment->id, 'student' => $this->access->student()->id])->getArrayResult();
+            $newest = array_column($attempts, 'said', 'part');
+        }
+        $parts = [];
+        $before = null;
+        foreach ($part->assignment->parts as $one) {
+            $parts[] = [
+                'id' => (string) $one->id,
+                'position' => $one->position,
+                'handedIn' => isset($newest[(string) $one->id]),
+                'waiting' => $one->waits && Role::Student === $this->access->account()->role && (null === $before || [] !== ($newest[(string) $before->id] ?? null)),
+            ];
+            $before = $one;
+        }
+
+        return $parts;
     }
 
     private function ownDraft(string $id): Draft

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api;
 
+use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\PartKind;
 use Pulsanda\App\Entity\TargetView;
@@ -17,56 +18,111 @@ use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Require\Freedom;
+use Pulsanda\Core\Require\Help;
+use Pulsanda\Core\Require\RequirementFile;
+use Pulsanda\Core\Require\Requirements;
 
 /** A part as the Planner sends it, and what it demands of a student's pattern. */
 final readonly class PartInput
 {
     private const MOST_INSTRUMENTS = 32;
+    private const MOST_TARGETS = 8;
 
     /**
+     * @param string|null      $id          of the part that is changed; null for a new one
      * @param list<Instrument> $instruments
-     * @param Pattern          $pattern     what the teacher drew: the target of a copy, else what students begin with
+     * @param list<Pattern>    $targets
      */
-    private function __construct(public PartKind $kind, public TargetView $view, public array $instruments, public Pattern $pattern, public Freedom $freedom, public Policy $policy)
-    {
+    private function __construct(
+        public ?string $id,
+        public PartKind $kind,
+        public TargetView $view,
+        public array $instruments,
+        public Pattern $start,
+        public array $targets,
+        public Policy $policy,
+        public Freedom $freedom,
+        public Requirements $requirements,
+        public Help $help,
+        public bool $waits,
+    ) {
     }
 
     /** @throws InvalidInput */
     public static function of(mixed $data, string $path): self
     {
-        $fields = Fields::of($data, $path, ['kind', 'view', 'instruments', 'pattern', 'freedom', 'policy']);
+        $fields = Fields::of($data, $path, ['id', 'kind', 'view', 'instruments', 'start', 'targets', 'freedom', 'policy', 'requirements', 'help', 'waits']);
         $kind = PartKind::tryFrom($fields->string('kind', PartKind::Copy->value)) ?? throw InvalidInput::at($fields->at('kind'), 'this must be "copy", "build-on" or "create".');
-        $view = TargetView::tryFrom($fields->string('view')) ?? throw InvalidInput::at($fields->at('view'), 'this must be "seen" or "hidden".');
+        $view = TargetView::tryFrom($fields->string('view')) ?? throw InvalidInput::at($fields->at('view'), 'this must be "seen", "hidden" or "heard".');
         $instruments = PatternReader::instruments($fields, 'instruments', 1, self::MOST_INSTRUMENTS);
-        $pattern = self::under($fields->at('pattern'), static fn (): Pattern => PatternReader::fromData($fields->value('pattern')));
+        $targets = [];
+        foreach ($fields->has('targets') ? $fields->list('targets', 0, self::MOST_TARGETS) : [] as $i => $target) {
+            $targets[] = self::under($fields->at("targets[$i]"), static fn (): Pattern => PatternReader::fromData($target));
+        }
+        if ([] === $targets && PartKind::Copy === $kind) {
+            throw InvalidInput::at($fields->at('targets'), 'a copy needs a target; draw one.');
+        }
+        if ([] === $targets && TargetView::Seen !== $view) {
+            throw InvalidInput::at($fields->at('view'), 'there is no target to hide or to listen to; draw one, or choose "seen".');
+        }
+        if ($fields->isNull('start') && [] === $targets) {
+            throw InvalidInput::at($fields->at('start'), 'without a target, the pattern that students begin with is needed here.');
+        }
+        $start = $fields->isNull('start') ? self::emptied($targets[0], $instruments) : self::under($fields->at('start'), static fn (): Pattern => PatternReader::fromData($fields->value('start')));
         $freedom = $fields->has('freedom') ? Freedom::fromData($fields->value('freedom'), $fields->at('freedom')) : Freedom::of();
-        $policy = $fields->has('policy') ? self::under($fields->at('policy'), static fn (): Policy => PolicyFile::fromData($fields->value('policy'))) : Policy::of();
-        $start = PartKind::Copy === $kind ? self::emptied($pattern, $instruments) : $pattern;
-        self::under($fields->at('pattern'), static function () use ($freedom, $pattern, $start, $instruments): void {
-            $freedom->check($pattern, $pattern, $instruments);
-            $freedom->check($start, $pattern, $instruments);
+        self::under($fields->at('start'), static function () use ($freedom, $start, $instruments): void {
+            $freedom->check($start, $start, $instruments);
         });
+        foreach ($targets as $i => $target) {
+            self::under($fields->at("targets[$i]"), static function () use ($freedom, $target, $start, $instruments): void {
+                $freedom->check($target, $start, $instruments);
+            });
+        }
 
-        return new self($kind, $view, $instruments, $pattern, $freedom, $policy);
+        return new self(
+            $fields->isNull('id') ? null : $fields->string('id'),
+            $kind,
+            $view,
+            $instruments,
+            $start,
+            $targets,
+            $fields->has('policy') ? self::policy($fields->value('policy'), $fields->at('policy')) : Policy::of(),
+            $freedom,
+            $fields->has('requirements') ? self::under($fields->at('requirements'), static fn (): Requirements => RequirementFile::fromData($fields->value('requirements'))) : Requirements::none(),
+            $fields->has('help') ? Help::fromData($fields->value('help'), $fields->at('help')) : Help::of(),
+            $fields->bool('waits', false),
+        );
     }
 
-    /** What a student begins with: for a copy the target's settings and form with an empty row for each instrument offered. */
-    public function start(): Pattern
+    /** @throws InvalidInput */
+    public static function policy(mixed $data, string $path): Policy
     {
-        return PartKind::Copy === $this->kind ? self::emptied($this->pattern, $this->instruments) : $this->pattern;
+        return self::under($path, static fn (): Policy => PolicyFile::fromData($data));
     }
 
-    /** @return list<Pattern> */
-    public function targets(): array
+    /** @param int $position from 1 */
+    public function part(Assignment $assignment, int $position): Part
     {
-        return PartKind::Copy === $this->kind ? [$this->pattern] : [];
+        return new Part($assignment->school, $assignment, $position, $this->kind, $this->view, $this->instruments, $this->start, $this->targets, $this->policy, $this->freedom, $this->requirements, $this->help, $this->waits);
     }
 
-    /** Whether a part already is as this asks. */
-    public function describes(Part $part): bool
+    public function writeTo(Part $part): void
     {
-        return $part->kind === $this->kind && $part->view === $this->view && $part->instruments === $this->instruments
-            && $part->targets == $this->targets() && $part->start == $this->start() && $part->freedom == $this->freedom && $part->policy == $this->policy;
+        [$part->kind, $part->view, $part->instruments, $part->start, $part->freedom] = [$this->kind, $this->view, $this->instruments, $this->start, $this->freedom];
+        [$part->targets, $part->policy, $part->requirements, $part->help, $part->waits] = [$this->targets, $this->policy, $this->requirements, $this->help, $this->waits];
+        $part->countPoints();
+    }
+
+    /** @return bool whether students find another sheet, so that what they have handed in would no longer fit it */
+    public function changesTheSheet(Part $part): bool
+    {
+        return $part->kind !== $this->kind || $part->instruments !== $this->instruments || $part->start != $this->start || $part->freedom != $this->freedom;
+    }
+
+    /** @return bool whether beats that are handed in are to be compared again */
+    public function changesTheJudgement(Part $part): bool
+    {
+        return $part->targets != $this->targets || $part->policy != $this->policy || $part->requirements->toData() != $this->requirements->toData();
     }
 
     /**
@@ -81,7 +137,11 @@ final readonly class PartInput
         });
     }
 
-    /** @param list<Instrument> $instruments */
+    /**
+     * The settings and form of a target with an empty row for each instrument offered.
+     *
+     * @param list<Instrument> $instruments
+     */
     public static function emptied(Pattern $target, array $instruments): Pattern
     {
         $rows = array_map(static fn (Instrument $instrument): Row => Row::of($instrument, []), $instruments);

@@ -58,7 +58,8 @@ final readonly class Shapes
             'kit' => $start->kit,
             'bars' => $start->bars(),
             'freedom' => $part->freedom->toData(),
-            'points' => $part->policy->points,
+            'points' => $part->points,
+            'position' => $part->position,
         ];
     }
 
@@ -68,10 +69,18 @@ final readonly class Shapes
         return null === $pattern ? null : PatternWriter::toData($pattern);
     }
 
-    /** @return array<string, mixed> to show and play a pattern of a part, over one pass */
-    public static function music(Part $part, Pattern $pattern): array
+    /**
+     * To show and play a pattern of a part, over one pass.
+     *
+     * @param bool $beside whether a target stands beside it; a hidden one must not be known by its length
+     *
+     * @return array<string, mixed>
+     */
+    public static function music(Part $part, Pattern $pattern, bool $beside = true): array
     {
-        return Music::of($pattern->meter, $pattern->swing, min(self::MOST_WORDS, max($pattern->bars(), $part->target()?->bars() ?? 1)), $part->assignment->course->counting);
+        $bars = max($pattern->bars(), $beside ? $part->target()?->bars() ?? 1 : 1);
+
+        return Music::of($pattern->meter, $pattern->swing, min(self::MOST_WORDS, $bars), $part->assignment->course->counting);
     }
 
     /** @return array<string, mixed> to edit in: the words of the longest section that there may be */
@@ -87,13 +96,20 @@ final readonly class Shapes
     /** @return array<string, mixed> for the teacher alone */
     public static function plannedPart(Part $part): array
     {
-        return self::part($part) + ['pattern' => PatternWriter::toData($part->target() ?? $part->start), 'target' => self::pattern($part->target()), 'policy' => PolicyFile::toData($part->policy)];
+        return self::part($part) + [
+            'start' => PatternWriter::toData($part->start),
+            'targets' => array_map(PatternWriter::toData(...), $part->targets),
+            'policy' => PolicyFile::toData($part->policy),
+            'requirements' => $part->requirements->toData(),
+            'help' => $part->help->toData(),
+            'waits' => $part->waits,
+        ];
     }
 
-    /** @return array{mark: float|null, text: string, returnedAt: string|null} */
+    /** @return array<string, mixed> */
     public static function feedback(?Feedback $feedback): array
     {
-        return ['mark' => $feedback?->mark, 'text' => $feedback->text ?? '', 'returnedAt' => self::time($feedback?->returnedAt)];
+        return ['mark' => $feedback?->mark, 'text' => $feedback->text ?? '', 'pins' => $feedback->pins ?? [], 'correction' => self::pattern($feedback?->correction), 'returnedAt' => self::time($feedback?->returnedAt)];
     }
 
     /** @return array<string, mixed> */

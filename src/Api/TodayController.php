@@ -33,8 +33,8 @@ final readonly class TodayController
             [$id],
         );
         // Only a student's newest attempt waits for an answer.
-        $assignments = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, p.id AS part_id, p.view,
+        $parts = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, p.id AS part_id, p.position,
                    count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
             FROM assignment a
             JOIN course c ON c.id = a.course_id
@@ -43,30 +43,27 @@ final readonly class TodayController
             LEFT JOIN feedback f ON f.attempt_id = n.id
             WHERE c.teacher_id = ?
             GROUP BY a.id, p.id
-            ORDER BY a.due_at NULLS LAST, a.created_at
+            ORDER BY a.due_at NULLS LAST, a.created_at, p.position
             SQL, [$id]);
+        $assignments = [];
+        foreach ($parts as $row) {
+            $key = $row['id'];
+            \assert(\is_string($key));
+            $assignments[$key] ??= ['id' => $key, 'title' => $row['title'], 'courseId' => $row['course_id'], 'dueAt' => self::atom($row['due_at']), 'publishedAt' => self::atom($row['published_at']), 'parts' => []];
+            $assignments[$key]['parts'][] = ['id' => $row['part_id'], 'position' => $row['position'], 'handedIn' => $row['handed_in'], 'toMark' => $row['to_mark']];
+        }
 
-        return [
-            'courses' => $courses,
-            'assignments' => array_map(static fn (array $row): array => [
-                'id' => $row['id'],
-                'title' => $row['title'],
-                'courseId' => $row['course_id'],
-                'partId' => $row['part_id'],
-                'view' => $row['view'],
-                'dueAt' => self::atom($row['due_at']),
-                'publishedAt' => self::atom($row['published_at']),
-                'handedIn' => $row['handed_in'],
-                'toMark' => $row['to_mark'],
-            ], $assignments),
-        ];
+        return ['courses' => $courses, 'assignments' => array_values($assignments)];
     }
 
     /** @return array<string, mixed> */
     private function student(string $id): array
     {
+        // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id AS part_id, a.title, c.name AS course, a.due_at, d.saved_at, n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.policy->>'points' AS points
+            SELECT p.id AS part_id, p.position, a.title, c.name AS course, a.due_at, d.saved_at, n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
+                   (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts,
+                   p.waits AND coalesce((SELECT t.said::text FROM part b JOIN attempt t ON t.part_id = b.id WHERE b.assignment_id = a.id AND b.position = p.position - 1 AND t.student_id = e.student_id ORDER BY t.number DESC LIMIT 1), '') <> '[]' AS waiting
             FROM enrolment e
             JOIN course c ON c.id = e.course_id
             JOIN assignment a ON a.course_id = c.id AND a.published_at IS NOT NULL
@@ -75,11 +72,14 @@ final readonly class TodayController
             LEFT JOIN LATERAL (SELECT id, number, handed_in_at FROM attempt WHERE part_id = p.id AND student_id = e.student_id ORDER BY number DESC LIMIT 1) n ON true
             LEFT JOIN feedback f ON f.attempt_id = n.id AND f.returned_at IS NOT NULL
             WHERE e.student_id = ?
-            ORDER BY a.due_at NULLS LAST, a.created_at
+            ORDER BY a.due_at NULLS LAST, a.created_at, p.position
             SQL, [$id]);
 
         return ['tasks' => array_map(static fn (array $row): array => [
             'partId' => $row['part_id'],
+            'position' => $row['position'],
+            'parts' => $row['parts'],
+            'waiting' => $row['waiting'],
             'title' => $row['title'],
             'course' => $row['course'],
             'dueAt' => self::atom($row['due_at']),

@@ -19,15 +19,22 @@ abstract class CoreType extends Type
         return $platform->getJsonTypeDeclarationSQL($column);
     }
 
-    public function convertToDatabaseValue(mixed $value, AbstractPlatform $platform): string
+    public function convertToDatabaseValue(mixed $value, AbstractPlatform $platform): ?string
     {
+        if (null === $value) {
+            return null;
+        }
+
         /** @var T $value */
         return json_encode($this->write($value), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
     }
 
-    /** @return T */
+    /** @return T|null */
     public function convertToPHPValue(mixed $value, AbstractPlatform $platform): mixed
     {
+        if (null === $value) {
+            return null;
+        }
         \assert(\is_string($value));
 
         return $this->read(json_decode($value, false, 512, \JSON_THROW_ON_ERROR));

@@ -16,15 +16,21 @@ use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\PartKind;
+use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
 use Pulsanda\App\Entity\TargetView;
 use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Compare\Question;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\TextGrid;
 use Pulsanda\Core\Require\Freedom;
+use Pulsanda\Core\Require\Help;
+use Pulsanda\Core\Require\RequirementFile;
+use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -82,6 +88,9 @@ final class DemoWorld
         $this->ferryRocker();
         $this->heronStep();
         $this->slackTide();
+        foreach (['Good ears, {name}.', 'Count {place} aloud before you place the {instrument}.', 'Now play it slower and listen for {place}.'] as $phrase) {
+            $this->entities->persist(new Phrase($this->school, $teacher, $phrase));
+        }
         $this->entities->flush();
     }
 
@@ -93,6 +102,7 @@ final class DemoWorld
             closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
             crash       ....|....|....|....|....|....|....|....
             GRID);
+        $part->help = Help::of(Question::Bars, 3);
         $beat = Beat::of($part->targets[0]);
         $this->attempt($part, 'ines', $beat->late('snare', 1), 'I wanted the snare to lean back.', '-30 hours', 15.5, 'The walk is steady, Ines. Your snare is one sixteenth late all the way: put it on beats 2 and 4, then the extra one before the bar line will fall into place.');
         $this->attempt($part, 'ines', $beat->without('snare', 32), 'Snare is on the beat now.', '-5 hours');
@@ -114,12 +124,13 @@ final class DemoWorld
 
     private function ferryRocker(): void
     {
-        $part = $this->part('Ferry Rocker', "The ferry rocks in six. The target stays hidden: count 1 2 3 4 5 6, put the kick where the boat dips and the snare where it rises.\nKeep the hats on every count.", '+12 days', TargetView::Hidden, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of(), 2, <<<'GRID'
+        $part = $this->part('Ferry Rocker', "The ferry rocks in six. Listen, count 1 2 3 4 5 6, and write down what you hear: the kick where the boat dips, the snare where it rises.\nThe hats keep every other count.", '+12 days', TargetView::Heard, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of(), 2, <<<'GRID'
             kick        X.....|......|X....x|......
             snare       ......|X.....|......|X...g.
             closed-hat  x.s.s.|x.s.s.|x.s.s.|x.s.s.
             shaker      ......|......|......|......
             GRID);
+        $part->help = Help::of(Question::Rows, 3, hearings: 12);
         $beat = Beat::of($part->targets[0]);
         $this->attempt($part, 'bo', $beat->without('kick', 18)->without('snare', 23), 'Six makes me seasick.', '-16 hours');
         $this->attempt($part, 'jun', $beat->late('snare', 2), '', '-10 hours', 14.0, 'The rise comes one count early: beat 4, not 5.');
@@ -144,25 +155,74 @@ final class DemoWorld
 
     private function heronStep(): void
     {
-        $part = $this->part('Heron Step', 'Five steps, three and two, like a heron in the shallows.', null, TargetView::Seen, Meter::of(5, 4, [3, 2]), Tempo::of(104, '4'), Swing::of(), 1, <<<'GRID'
+        $part = $this->part('Heron Step', "Five steps, three and two, like a heron in the shallows. The kick and the hats are given; keep them.\nBuild on them: the side stick answers twice, and the last beat stays still but for the hats.", null, TargetView::Seen, Meter::of(5, 4, [3, 2]), Tempo::of(104, '4'), Swing::of(), 1, <<<'GRID'
             kick        X...|....|....|x...|....
-            side-stick  ....|....|x...|....|x...
+            side-stick  ....|....|....|....|....
             closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.
-            GRID);
+            GRID, PartKind::BuildOn);
+        $frame = static fn (string $grid): mixed => json_decode(PatternWriter::write(Pattern::of('Frame', $part->start->meter, $part->start->tempo, [TextGrid::section($grid, $part->start->meter, 1)])));
+        $part->requirements = self::requirements([
+            ['kind' => 'contains', 'points' => 8, 'frame' => PatternWriter::toData($part->start)],
+            ['kind' => 'hits-between', 'points' => 6, 'instrument' => 'side-stick', 'low' => 2, 'high' => 2, 'per' => 'bar'],
+            ['kind' => 'keep-clear', 'points' => 6, 'frame' => $frame('side-stick ....|....|....|....|xxxx')],
+        ]);
+        $part->countPoints();
         $part->assignment->publishedAt = null;
     }
 
     private function slackTide(): void
     {
         $freedom = Freedom::of(['low' => 60, 'high' => 140], meter: true, swing: true, form: true, rows: true, required: [Instrument::Kick, Instrument::Snare], forbidden: [Instrument::ShortWhistle, Instrument::LongWhistle]);
-        $part = $this->part('Slack Tide', "Between ebb and flood the water stands. Build a calm beat of your own: two bars or more, a kick and a snare, and room between the strokes.\nSwing it if you like, end it with a fill, and give it a second section.", '+20 days', TargetView::Seen, Meter::of(4, 4), Tempo::of(80, '4'), Swing::of(), 1, <<<'GRID'
+        $grid = <<<'GRID'
             kick        ....|....|....|....
             snare       ....|....|....|....
             closed-hat  ....|....|....|....
-            GRID, PartKind::Create, $freedom);
-        $start = Beat::of($part->start);
-        $calm = $start->adding('kick', 'X', 1)->adding('snare', 'x', 9)->adding('snare', 'g', 12, 15)->adding('closed-hat', 's', 1, 5, 9, 13);
-        $this->attempt($part, 'amara', $calm, 'I left the second half almost empty, because nothing moves.', '-6 hours');
+            GRID;
+        $slack = $this->part('Slack Tide / Spring Tide', "Between ebb and flood the water stands. Build a calm beat of your own: two bars or more, a kick and a snare, and room between the strokes.\nThen the spring tide comes in: in part 2, build a lively beat that ends in a fill.", '+20 days', TargetView::Seen, Meter::of(4, 4), Tempo::of(80, '4'), Swing::of(), 1, $grid, PartKind::Create, $freedom);
+        $slack->requirements = self::requirements([
+            ['kind' => 'tempo-between', 'points' => 2, 'low' => 60, 'high' => 90],
+            ['kind' => 'bars-total', 'points' => 2, 'low' => 2, 'high' => 8],
+            ['kind' => 'uses', 'points' => 2, 'instruments' => ['kick', 'snare']],
+            ['kind' => 'fullness-at-most', 'points' => 4, 'percent' => 50, 'except' => []],
+        ]);
+        $slack->countPoints();
+        $spring = new Part($this->school, $slack->assignment, 2, PartKind::Create, TargetView::Seen, $slack->instruments, $slack->start, [], $slack->policy, Freedom::of(['low' => 60, 'high' => 180], meter: true, swing: true, form: true, rows: true), self::requirements([
+            ['kind' => 'tempo-between', 'points' => 2, 'low' => 110, 'high' => 160],
+            ['kind' => 'starts-with', 'points' => 1, 'instrument' => 'kick'],
+            ['kind' => 'levels-at-least', 'points' => 2, 'instrument' => 'snare', 'number' => 2],
+            ['kind' => 'fill-at-end', 'points' => 3, 'least' => 4, 'beats' => 1, 'instruments' => []],
+            ['kind' => 'note-words', 'points' => 2, 'least' => 5],
+        ]), Help::of(), true);
+        $slack->assignment->parts->add($spring);
+        $beat = Beat::of($slack->start)->adding('kick', 'X', 1)->adding('snare', 'x', 9)->adding('snare', 'g', 12, 15)->adding('closed-hat', 's', 1, 5, 9, 13);
+        $this->attempt($slack, 'amara', $beat, 'I left the second half almost empty, because nothing moves.', '-6 hours');
+        $calm = self::own($slack->start, 72, 2, <<<'GRID'
+            kick        X...|....|....|....|x...|....|..x.|....
+            snare       ....|....|x...|...g|....|....|x...|..g.
+            closed-hat  s...|s...|s...|s...|s...|s...|s...|s...
+            GRID);
+        $this->attempt($slack, 'elodie', $calm, 'The snare waits for the middle of the bar, like the water.', '-30 hours', 10.0, 'Calm, and never empty. Go on to the spring tide.');
+        $this->attempt($spring, 'elodie', self::own($slack->start, 132, 2, <<<'GRID'
+            kick        X..x|..x.|X..x|..x.|X..x|..x.|X...|....
+            snare       ..g.|X..g|..g.|X...|..g.|X..g|..g.|XxxX
+            closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|....
+            GRID), 'Waves that run over each other, then one breaks.', '-3 hours');
+        $this->attempt($slack, 'kwame', self::own($slack->start, 84, 2, <<<'GRID'
+            kick        X...|....|X...|....|X...|....|X...|....
+            snare       ....|X...|....|X...|....|X...|....|X...
+            closed-hat  xxxx|xxxx|xxxx|xxxx|xxxx|xxxx|xxxx|xxxx
+            GRID), '', '-2 hours');
+    }
+
+    private static function own(Pattern $like, float $bpm, int $bars, string $grid): Pattern
+    {
+        return Pattern::of('Own beat', $like->meter, Tempo::of($bpm, '4'), [TextGrid::section($grid, $like->meter, $bars)], null, $like->swing, $like->kit);
+    }
+
+    /** @param list<array<string, mixed>> $list as in a file of requirements */
+    private static function requirements(array $list): Requirements
+    {
+        return RequirementFile::read((string) json_encode($list));
     }
 
     private function part(string $title, string $brief, ?string $due, TargetView $view, Meter $meter, Tempo $tempo, Swing $swing, int $bars, string $grid, PartKind $kind = PartKind::Copy, ?Freedom $freedom = null): Part
@@ -174,7 +234,7 @@ final class DemoWorld
         $instruments = array_map(static fn (Row $row) => $row->instrument, $target->sections[0]->rows);
         $policy = Policy::of(counting: $this->course->counting);
         $copy = PartKind::Copy === $kind;
-        $part = new Part($this->school, $assignment, 1, $kind, $view, $instruments, $copy ? PartInput::emptied($target, $instruments) : $target, $copy ? [$target] : [], $policy, $freedom ?? Freedom::of());
+        $part = new Part($this->school, $assignment, 1, $kind, $view, $instruments, $copy ? PartInput::emptied($target, $instruments) : $target, $copy ? [$target] : [], $policy, $freedom ?? Freedom::of(), Requirements::none(), Help::of());
         $assignment->parts->add($part);
         $this->entities->persist($assignment);
 
@@ -187,15 +247,13 @@ final class DemoWorld
     }
 
     /** @param float|null $mark the teacher's, when it was returned */
-    private function attempt(Part $part, string $student, Beat $beat, string $note, string $when, ?float $mark = null, string $text = ''): void
+    private function attempt(Part $part, string $student, Beat|Pattern $beat, string $note, string $when, ?float $mark = null, string $text = ''): void
     {
-        $pattern = $beat->pattern($part->target() ?? $part->start);
-        $comparisons = $part->compare($pattern);
-        $results = array_map(static fn ($comparison): array => $comparison->toData(), $comparisons);
+        $pattern = self::played($part, $beat);
         $time = $this->time($when);
         static $numbers = [];
         $number = $numbers[$part->id.$student] = 1 + ($numbers[$part->id.$student] ?? 0);
-        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $results, ($comparisons[0] ?? null)?->aspects->placement, ($comparisons[0] ?? null)?->mark());
+        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $part->assess($pattern, $note));
         $this->entities->persist($attempt);
         if (null !== $mark) {
             $feedback = new Feedback($this->school, $attempt, $mark, $text);
@@ -207,8 +265,13 @@ final class DemoWorld
         }
     }
 
-    private function draft(Part $part, string $student, Beat $beat, string $note): void
+    private function draft(Part $part, string $student, Beat|Pattern $beat, string $note): void
     {
-        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], $beat->pattern($part->target() ?? $part->start), $note, $this->time('-1 hour')));
+        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], self::played($part, $beat), $note, $this->time('-1 hour')));
+    }
+
+    private static function played(Part $part, Beat|Pattern $beat): Pattern
+    {
+        return $beat instanceof Pattern ? $beat : $beat->pattern($part->target() ?? $part->start);
     }
 }

@@ -36,6 +36,12 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         $this->id = Uuid::v7();
     }
 
+    /** As one is called in a sentence. */
+    public function firstName(): string
+    {
+        return explode(' ', $this->name)[0];
+    }
+
     public function setPassword(string $hash): void
     {
         $this->password = $hash;

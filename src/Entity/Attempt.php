@@ -5,11 +5,18 @@ declare(strict_types=1);
 namespace Pulsanda\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
+use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Require\Requirements;
 use Symfony\Component\Uid\Uuid;
 
-/** A beat as it was handed in, with how it compares. It never changes. */
-#[ORM\Entity(readOnly: true), ORM\UniqueConstraint(columns: ['part_id', 'student_id', 'number'])]
+/**
+ * A beat as it was handed in: that never changes. What the core says of it changes when the task does.
+ *
+ * @phpstan-import-type Result from Comparison
+ * @phpstan-import-type Checked from Requirements
+ */
+#[ORM\Entity, ORM\UniqueConstraint(columns: ['part_id', 'student_id', 'number'])]
 class Attempt
 {
     #[ORM\Id, ORM\Column(type: 'uuid')]
@@ -18,11 +25,26 @@ class Attempt
     #[ORM\OneToOne(mappedBy: 'attempt')]
     public ?Feedback $feedback = null;
 
-    /**
-     * @param int                        $number    of the student in this part, from 1
-     * @param list<array<string, mixed>> $results   result objects of the comparison, the best target's first
-     * @param float|null                 $placement of the best result, 0–1, null without a target; it and the suggested mark stand beside the results so that a list needs not read them
-     */
+    /** @var list<Result> the best target's first */
+    #[ORM\Column(type: 'json')]
+    public array $results = [];
+
+    /** @var Checked|null null where the part has no requirements */
+    #[ORM\Column(type: 'json', nullable: true)]
+    public ?array $checked = null;
+
+    /** @var array<string, float|null> of the best result; like all that follows it stands beside the results so that a list needs not read them */
+    #[ORM\Column(type: 'json')]
+    public array $aspects = [];
+
+    /** @var list<string> the sentences of the statements, and of the requirements that are not met */
+    #[ORM\Column(type: 'json')]
+    public array $said = [];
+
+    #[ORM\Column(nullable: true)]
+    public ?float $suggested = null;
+
+    /** @param int $number of the student in this part, from 1 */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
@@ -38,13 +60,15 @@ class Attempt
         public readonly string $note,
         #[ORM\Column(type: 'datetimetz_immutable')]
         public readonly \DateTimeImmutable $handedInAt,
-        #[ORM\Column(type: 'json')]
-        public readonly array $results,
-        #[ORM\Column(nullable: true)]
-        public readonly ?float $placement,
-        #[ORM\Column(nullable: true)]
-        public readonly ?float $suggested,
+        Assessment $assessment,
     ) {
         $this->id = Uuid::v7();
+        $this->take($assessment);
+    }
+
+    public function take(Assessment $assessment): void
+    {
+        [$this->results, $this->checked, $this->aspects] = [$assessment->results(), $assessment->checked, $assessment->aspects()];
+        [$this->said, $this->suggested] = [$assessment->said(), $assessment->suggested()];
     }
 }

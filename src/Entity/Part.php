@@ -10,19 +10,28 @@ use Pulsanda\Core\Compare\Policy;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Require\Freedom;
+use Pulsanda\Core\Require\Help;
+use Pulsanda\Core\Require\Requirements;
+use Pulsanda\Core\Require\Submission;
 use Symfony\Component\Uid\Uuid;
 
-/** One part of an assignment, with what it fixes (by the start pattern) and what it leaves open. */
+/** One part of an assignment, with what it fixes (by the start pattern), what it leaves open, and what it asks. */
 #[ORM\Entity]
 class Part
 {
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
+    /** The highest mark, kept beside what it follows from so that a list needs not read that. */
+    #[ORM\Column]
+    public float $points = 0;
+
     /**
+     * @param int              $position    from 1
      * @param list<Instrument> $instruments offered to the student, in the order of the rows
      * @param Pattern          $start       what a student begins with; it fixes all that is not left open
      * @param list<Pattern>    $targets     none where the task has nothing to copy
+     * @param bool             $waits       whether it opens only when the part before is right
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
@@ -45,8 +54,20 @@ class Part
         public Policy $policy,
         #[ORM\Column(type: 'freedom')]
         public Freedom $freedom,
+        #[ORM\Column(type: 'requirements')]
+        public Requirements $requirements,
+        #[ORM\Column(type: 'help')]
+        public Help $help,
+        #[ORM\Column]
+        public bool $waits = false,
     ) {
         $this->id = Uuid::v7();
+        $this->countPoints();
+    }
+
+    public function countPoints(): void
+    {
+        $this->points = ([] !== $this->targets || $this->requirements->isEmpty() ? $this->policy->points : 0) + $this->requirements->points();
     }
 
     public function target(): ?Pattern
@@ -54,9 +75,37 @@ class Part
         return $this->targets[0] ?? null;
     }
 
+    /** @return bool whether there is something that a beat can be right by */
+    public function canBeRight(): bool
+    {
+        return [] !== $this->targets || !$this->requirements->isEmpty();
+    }
+
+    public function hasHit(): bool
+    {
+        foreach ($this->targets as $target) {
+            if (0 === $target->hitCount()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
     /** @return list<Comparison> with each target, the best first; none where there is no target */
     public function compare(Pattern $submission): array
     {
-        return [] === $this->targets ? [] : Comparison::withEach($this->targets, $submission, $this->policy);
+        return [] === $this->targets ? [] : Comparison::withEach($this->targets, $submission, $this->policy->within($this->freedom->tempo));
+    }
+
+    /**
+     * @param string $note    the student's line about the work
+     * @param bool   $compare false for the requirements alone
+     */
+    public function assess(Pattern $submission, string $note, bool $compare = true): Assessment
+    {
+        $checked = $this->requirements->isEmpty() ? null : $this->requirements->check(Submission::of($submission, $note, $this->policy));
+
+        return new Assessment($compare ? $this->compare($submission) : [], $checked);
     }
 }

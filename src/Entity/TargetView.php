@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Entity;
 
-/** How a student meets the target of a part. */
+/** How a student meets the target of a part: on the sheet, not at all, or by ear alone. */
 enum TargetView: string
 {
     case Seen = 'seen';
     case Hidden = 'hidden';
+    case Heard = 'heard';
 }

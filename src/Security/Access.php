@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Security;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Api\Conflict;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
@@ -71,6 +72,30 @@ final readonly class Access
         $place = $this->entities->find(Enrolment::class, ['course' => $part->assignment->course->id, 'student' => $this->student()->id]);
 
         return null !== $place && null !== $part->assignment->publishedAt ? $part : throw new NotFoundHttpException();
+    }
+
+    /**
+     * A part that the signed-in student may work on now.
+     *
+     * @throws Conflict while it waits for the part before
+     */
+    public function openPart(string $id): Part
+    {
+        $part = $this->studiedPart($id);
+        if ($part->waits && !$this->isRight($part->assignment->id, $part->position - 1)) {
+            throw new Conflict(\sprintf('Part %d opens when part %d is right; hand that in first.', $part->position, $part->position - 1));
+        }
+
+        return $part;
+    }
+
+    /** @return bool whether there is nothing left to say to the newest attempt of the signed-in student at a part */
+    private function isRight(Uuid $assignment, int $position): bool
+    {
+        $said = $this->entities->createQuery('SELECT a.said FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND p.position = :position AND a.student = :student ORDER BY a.number DESC')
+            ->setParameters(['assignment' => $assignment, 'position' => $position, 'student' => $this->student()->id])->setMaxResults(1)->getArrayResult();
+
+        return [['said' => []]] === $said;
     }
 
     public function taughtAttempt(string $id): Attempt

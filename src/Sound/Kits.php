@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Sound;
 
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Sound\Mixdown;
+use Pulsanda\Core\Sound\Wav;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /** The kits whose sounds are built and can be fetched by the browser. */
@@ -25,6 +28,20 @@ final readonly class Kits
 
         /** @var list<array{name: string, sounds: list<array{instrument: string, url: string, bytes: int}>}> */
         return json_decode((string) file_get_contents($manifest), true, 8, \JSON_THROW_ON_ERROR);
+    }
+
+    /** @return list<float> samples of a sound at half the rate of the files; none when the kit has no such sound */
+    public function samples(string $kit, Instrument $instrument): array
+    {
+        foreach ($this->all() as $one) {
+            foreach ($kit === $one['name'] ? $one['sounds'] : [] as $sound) {
+                if ($instrument->value === $sound['instrument']) {
+                    return Mixdown::halved(Wav::samples((string) file_get_contents($this->folder.substr($sound['url'], \strlen('/sounds')))));
+                }
+            }
+        }
+
+        return [];
     }
 
     /**

@@ -109,10 +109,30 @@ abstract class ApiTestCase extends WebTestCase
         self::assertStringContainsString($sentence, $this->text($this->json($response), 'detail'));
     }
 
-    /** The id of the part of an assignment of the demo world. */
-    protected function part(string $title): string
+    /**
+     * An assignment as it would be sent back unchanged.
+     *
+     * @return array{title: mixed, brief: mixed, dueAt: mixed, parts: list<array<string, mixed>>}
+     */
+    protected function input(string $id): array
     {
-        return $this->one('SELECT p.id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title = ?', $title);
+        $plan = $this->json($this->get("/api/assignments/$id"));
+        $keys = array_flip(['id', 'kind', 'view', 'instruments', 'start', 'targets', 'freedom', 'policy', 'requirements', 'help', 'waits']);
+        $parts = [];
+        foreach ((array) $plan['parts'] as $part) {
+            self::assertIsArray($part);
+            $kept = array_intersect_key($part, $keys);
+            /** @var array<string, mixed> $kept */
+            $parts[] = $kept;
+        }
+
+        return ['title' => $plan['title'], 'brief' => $plan['brief'], 'dueAt' => $plan['dueAt'], 'parts' => $parts];
+    }
+
+    /** The id of the part of an assignment of the demo world. */
+    protected function part(string $title, int $position = 1): string
+    {
+        return $this->one('SELECT p.id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title = ? AND p.position = ?', $title, $position);
     }
 
     protected function assignment(string $title): string

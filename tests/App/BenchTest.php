@@ -31,7 +31,8 @@ final class BenchTest extends ApiTestCase
         $returned = $this->json($this->get('/api/attempts/'.$this->attempt('Ferry Rocker', 'jun')));
         self::assertNotNull($this->at($returned, 'feedback.returnedAt'));
         self::assertNull($returned['result']);
-        self::assertNull($this->at($returned, 'part.target'));
+        self::assertNull($returned['target']);
+        self::assertSame([], $returned['others']);
         self::assertStringNotContainsString('statements', (string) $this->browser->getResponse()->getContent());
     }
 

@@ -20,8 +20,10 @@ final class DescriptionTest extends ApiTestCase
         $response = $this->get(strtr($path, [
             '{plan}' => $this->assignment('Heron Step'),
             '{part}' => $this->part('Lamplighters\' March'),
-            '{open}' => $this->part('Slack Tide'),
-            '{openAttempt}' => $this->attempt('Slack Tide', 'amara'),
+            '{open}' => $this->part('Slack Tide / Spring Tide'),
+            '{openAttempt}' => $this->attempt('Slack Tide / Spring Tide', 'amara'),
+            '{course}' => $this->one('SELECT id FROM course'),
+            '{second}' => $this->attempt('Lamplighters\' March', 'ines', 2),
             '{hidden}' => $this->part('Ferry Rocker'),
             '{attempt}' => $this->attempt('Lamplighters\' March', 'ines'),
             '{hiddenAttempt}' => $this->attempt('Ferry Rocker', 'jun'),
@@ -44,6 +46,11 @@ final class DescriptionTest extends ApiTestCase
         yield 'the Bench of an open task' => ['wren', '/api/parts/{open}/bench', 'Bench'];
         yield 'an attempt without a target' => ['odile', '/api/attempts/{openAttempt}', 'AttemptToMark'];
         yield 'the states of a draft' => ['amara', '/api/parts/{open}/draft/states', 'DraftStates'];
+        yield 'the Class picture' => ['odile', '/api/parts/{part}/picture', 'Picture'];
+        yield 'the picture of an open task' => ['odile', '/api/parts/{open}/picture', 'Picture'];
+        yield 'the term' => ['odile', '/api/courses/{course}/term', 'Term'];
+        yield 'a second attempt to mark' => ['odile', '/api/attempts/{second}', 'AttemptToMark'];
+        yield 'the class list of an open task' => ['odile', '/api/parts/{open}/marking', 'MarkingList'];
         yield 'trying' => ['odile', '/api/parts/{part}/bench', 'Bench'];
         yield 'the class list' => ['odile', '/api/parts/{part}/marking', 'MarkingList'];
         yield 'an attempt to mark' => ['odile', '/api/attempts/{attempt}', 'AttemptToMark'];

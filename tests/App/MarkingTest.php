@@ -9,6 +9,8 @@ final class MarkingTest extends ApiTestCase
 {
     private const TARGET = ['format' => 'pulsanda-pattern', 'version' => 1, 'title' => 'Tide bell', 'meter' => ['count' => 3, 'unit' => 4], 'tempo' => ['bpm' => 88], 'kit' => 'boathouse', 'sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => [['at' => 0]]]]]]];
 
+    private const PART = ['view' => 'seen', 'instruments' => ['kick', 'snare'], 'targets' => [self::TARGET], 'policy' => ['points' => 10]];
+
     public function testAnAssignmentIsPlannedTriedAndPublished(): void
     {
         $this->signIn('odile');
@@ -38,30 +40,31 @@ final class MarkingTest extends ApiTestCase
             'parts' => ['parts' => []] + $plan,
             'parts[0].view' => array_replace_recursive($plan, ['parts' => [['view' => 'perhaps']]]),
             'parts[0].instruments[1]' => array_replace_recursive($plan, ['parts' => [['instruments' => [1 => 'gong']]]]),
-            'parts[0].pattern.sections[0].bars' => array_replace_recursive($plan, ['parts' => [['pattern' => ['sections' => [['bars' => 17]]]]]]),
-            'parts[0].pattern.tempo.bpm' => array_replace_recursive($plan, ['parts' => [['pattern' => ['tempo' => ['bpm' => 5]]]]]),
+            'parts[0].targets[0].sections[0].bars' => array_replace_recursive($plan, ['parts' => [['targets' => [['sections' => [['bars' => 17]]]]]]]),
+            'parts[0].targets[0].tempo.bpm' => array_replace_recursive($plan, ['parts' => [['targets' => [['tempo' => ['bpm' => 5]]]]]]),
             'parts[0].policy.points' => array_replace_recursive($plan, ['parts' => [['policy' => ['points' => -1]]]]),
         ] as $path => $wrong) {
             $response = $this->send('POST', '/api/assignments', $wrong);
             self::assertSame([422, $path], [$response->getStatusCode(), $this->json($response)['path'] ?? null], (string) $response->getContent());
         }
-        $empty = array_replace_recursive($plan, ['parts' => [['pattern' => ['sections' => [['rows' => [['hits' => []]]]]]]]]);
-        $empty['parts'][0]['pattern']['sections'][0]['rows'][0]['hits'] = [];
+        $empty = $plan;
+        $empty['parts'] = [['targets' => [array_replace(self::TARGET, ['sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => []]]]]])]] + self::PART];
         $id = $this->text($this->json($this->send('POST', '/api/assignments', $empty)), 'id');
         $this->assertProblem(422, 'draw it before you publish', $this->send('POST', "/api/assignments/$id/publish"));
         self::assertSame(204, $this->send('DELETE', "/api/assignments/$id")->getStatusCode());
     }
 
-    public function testTheTargetStaysAsItIsOnceSomebodyHasHandedIn(): void
+    public function testTheSheetStaysAsItIsOnceSomebodyHasHandedIn(): void
     {
         $this->signIn('odile');
         $id = $this->assignment('Lamplighters\' March');
-        $plan = $this->json($this->get("/api/assignments/$id"));
-        $part = ['view' => 'seen', 'instruments' => $this->at($plan, 'parts.0.instruments'), 'pattern' => $this->at($plan, 'parts.0.pattern'), 'freedom' => $this->at($plan, 'parts.0.freedom'), 'policy' => $this->at($plan, 'parts.0.policy')];
-        $input = ['title' => 'Lamplighters, again', 'brief' => 'Listen.', 'dueAt' => null, 'parts' => [$part]];
+        $input = $this->input($id);
+        $input['title'] = 'Lamplighters, again';
         self::assertSame('Lamplighters, again', $this->json($this->send('PUT', "/api/assignments/$id", $input))['title']);
-        $input['parts'][0]['view'] = 'hidden';
+        $input['parts'][0]['instruments'] = ['kick', 'snare', 'closed-hat', 'crash', 'ride'];
+        $input['parts'][0]['start'] = null;
         $this->assertProblem(409, 'handed in already', $this->send('PUT', "/api/assignments/$id", $input));
+        $this->assertProblem(409, 'part 1 already', $this->send('PUT', "/api/assignments/$id", ['parts' => [['id' => null] + $this->input($id)['parts'][0]]] + $input));
     }
 
     public function testTheMarkingTableShowsTheClassInAFixedNumberOfQueries(): void
@@ -98,7 +101,7 @@ final class MarkingTest extends ApiTestCase
         $this->signIn('zoe');
         $returned = $this->json($this->get($attempt));
         self::assertSame(["Kick on three.\nWell walked.", 17], [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')]);
-        self::assertIsArray($this->at($returned, 'part.target.sections'), 'the target of this task may be seen');
+        self::assertIsArray($this->at($returned, 'target.sections'), 'the target of this task may be seen');
         self::assertCount(1, (array) $this->at($returned, 'result.statements'));
     }
 
@@ -108,7 +111,8 @@ final class MarkingTest extends ApiTestCase
         $today = $this->json($this->get('/api/today'));
         $byTitle = array_column((array) $today['assignments'], null, 'title');
         self::assertIsArray($byTitle['Lamplighters\' March']);
-        self::assertSame([13, 12], [$byTitle['Lamplighters\' March']['handedIn'], $byTitle['Lamplighters\' March']['toMark']]);
+        self::assertSame([13, 12], [$this->at($byTitle, 'Lamplighters\' March.parts.0.handedIn'), $this->at($byTitle, 'Lamplighters\' March.parts.0.toMark')]);
+        self::assertCount(2, (array) $this->at($byTitle, 'Slack Tide / Spring Tide.parts'));
         $this->signIn('ines');
         $tasks = array_column((array) $this->json($this->get('/api/today'))['tasks'], null, 'title');
         self::assertArrayNotHasKey('Heron Step', $tasks, 'not published');
@@ -127,6 +131,6 @@ final class MarkingTest extends ApiTestCase
     /** @return array<string, mixed> */
     private function plan(): array
     {
-        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Tide bell', 'brief' => '', 'dueAt' => '2099-01-01T18:00:00+01:00', 'parts' => [['view' => 'seen', 'instruments' => ['kick', 'snare'], 'pattern' => self::TARGET, 'policy' => ['points' => 10]]]];
+        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Tide bell', 'brief' => '', 'dueAt' => '2099-01-01T18:00:00+01:00', 'parts' => [self::PART]];
     }
 }

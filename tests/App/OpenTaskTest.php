@@ -23,7 +23,7 @@ final class OpenTaskTest extends ApiTestCase
         $handed = $this->send('POST', "/api/parts/$part/attempts", ['version' => 0, 'pattern' => $own, 'note' => 'Snare added.']);
         self::assertSame(201, $handed->getStatusCode(), (string) $handed->getContent());
         $this->signIn('odile');
-        self::assertSame(['result' => null, 'target' => null], array_intersect_key($this->json($this->send('POST', "/api/parts/$part/try", ['pattern' => $own])), ['result' => 1, 'target' => 1]));
+        self::assertSame(['result' => null, 'checked' => null, 'suggested' => null], $this->json($this->send('POST', "/api/parts/$part/try", ['pattern' => $own])));
     }
 
     public function testACopyBeginsWithEmptyRows(): void
@@ -48,13 +48,20 @@ final class OpenTaskTest extends ApiTestCase
         yield 'a required row that is not there' => [['freedom' => ['required' => ['clap']]], 'the task needs a row of clap'];
         yield 'a forbidden row that is there' => [['kind' => 'create', 'freedom' => ['forbidden' => ['kick']]], 'the task does not offer kick'];
         yield 'a tempo beyond its own range' => [['kind' => 'create', 'freedom' => ['tempo' => ['low' => 100, 'high' => 120]]], '100 to 120 quarter notes'];
+        yield 'a copy of nothing' => [['targets' => []], 'a copy needs a target'];
+        yield 'nothing to begin with' => [['kind' => 'create', 'start' => null], 'without a target, the pattern that students begin with'];
+        yield 'nothing to listen to' => [['kind' => 'create', 'view' => 'heard'], 'no target to hide or to listen to'];
+        yield 'a first part that waits' => [['waits' => true], 'the first part has none before it'];
+        yield 'an unknown requirement' => [['requirements' => [['kind' => 'be-beautiful']]], 'parts[0].requirements[0].kind: this must be one of'];
+        yield 'a question that nobody may ask' => [['help' => ['ask' => 'everything']], 'parts[0].help.ask'];
+        yield 'a part of another assignment' => [['id' => '0190b1c0-0000-7000-8000-000000000000'], 'parts[0].id: there is no such part'];
         yield 'an unknown freedom' => [['freedom' => ['kit' => true]], 'parts[0].freedom.kit: this key is not known'];
     }
 
     public function testATeacherHasNoDraftAndNoStates(): void
     {
         $this->signIn('odile');
-        $part = $this->part('Slack Tide');
+        $part = $this->part('Slack Tide / Spring Tide');
         $this->assertProblem(404, 'not yours', $this->get("/api/parts/$part/draft/states"));
         $this->assertProblem(404, 'not yours', $this->send('POST', "/api/parts/$part/draft/states/1/keep"));
         $this->assertProblem(404, 'not yours', $this->send('PUT', "/api/parts/$part/draft", ['version' => 0, 'pattern' => self::BEAT, 'note' => '']));
@@ -63,7 +70,7 @@ final class OpenTaskTest extends ApiTestCase
     public function testAStateThatIsNotThereIsNotFound(): void
     {
         $this->signIn('amara');
-        $states = '/api/parts/'.$this->part('Slack Tide').'/draft/states';
+        $states = '/api/parts/'.$this->part('Slack Tide / Spring Tide').'/draft/states';
         $this->assertProblem(404, 'not yours', $this->get("$states/99"));
         $this->assertProblem(404, 'not yours', $this->send('POST', "$states/99/keep"));
         self::assertSame(204, $this->send('POST', "$states/1/keep")->getStatusCode(), 'the newest can be kept though no state of it is left');
@@ -88,6 +95,6 @@ final class OpenTaskTest extends ApiTestCase
      */
     private function plan(array $part): array
     {
-        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Driftwood', 'brief' => '', 'dueAt' => null, 'parts' => [$part + ['view' => 'seen', 'instruments' => ['kick', 'snare'], 'pattern' => self::BEAT]]];
+        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Driftwood', 'brief' => '', 'dueAt' => null, 'parts' => [$part + ['view' => 'seen', 'instruments' => ['kick', 'snare']] + (\in_array($part['kind'] ?? 'copy', ['build-on', 'create'], true) ? ['start' => self::BEAT] : ['targets' => [self::BEAT]])]];
     }
 }

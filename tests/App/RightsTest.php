@@ -42,6 +42,14 @@ final class RightsTest extends ApiTestCase
         yield 'another\'s attempt' => ['GET', '/api/attempts/{attempt}', null];
         yield 'marking' => ['PUT', '/api/attempts/{attempt}/feedback', ['mark' => 20, 'text' => '']];
         yield 'returning' => ['POST', '/api/attempts/{attempt}/return', ['mark' => 20, 'text' => '']];
+        yield 'taking a return back' => ['POST', '/api/attempts/{attempt}/take-back', null];
+        yield 'weighing' => ['POST', '/api/attempts/{attempt}/weigh', ['policies' => [[]]]];
+        yield 'returning to a group' => ['POST', '/api/parts/{part}/return-group', []];
+        yield 'taking a group back' => ['POST', '/api/parts/{part}/take-back-group', []];
+        yield 'the Class picture' => ['GET', '/api/parts/{part}/picture', null];
+        yield 'the term' => ['GET', '/api/courses/{course}/term', null];
+        yield 'the effect of a change' => ['POST', '/api/assignments/{plan}/effect', []];
+        yield 'another\'s phrase' => ['DELETE', '/api/phrases/{phrase}', null];
         yield 'an unpublished task' => ['GET', '/api/parts/{unpublished}/bench', null];
     }
 
@@ -94,6 +102,8 @@ final class RightsTest extends ApiTestCase
         return strtr($path, [
             '{plan}' => $this->assignment('Heron Step'),
             '{part}' => $this->part('Lamplighters\' March'),
+            '{course}' => $this->one('SELECT id FROM course ORDER BY name DESC'),
+            '{phrase}' => $this->one('SELECT id FROM phrase'),
             '{unpublished}' => $this->part('Heron Step'),
             '{attempt}' => $this->attempt('Lamplighters\' March', 'bo'),
         ]);

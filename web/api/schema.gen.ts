@@ -677,6 +677,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a change of targets, policy or requirements would mean for whom; nothing is stored */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["AssignmentInput"];
+                };
+            };
+            responses: {
+                /** @description The parts whose judgement changes */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Effect"];
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts/{id}/bench": {
         parameters: {
             query?: never;
@@ -928,6 +973,7 @@ export interface paths {
                         "application/json": {
                             draft: components["schemas"]["Draft"];
                             attempts: components["schemas"]["OwnAttempt"][];
+                            parts: components["schemas"]["Sibling"][];
                         };
                     };
                 };
@@ -940,6 +986,103 @@ export interface paths {
                         "application/problem+json": components["schemas"]["DraftConflict"];
                     };
                 };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answers the question that the teacher allows about a beat, and counts it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                    };
+                };
+            };
+            responses: {
+                /** @description The answer and no more */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CheckAnswer"];
+                    };
+                };
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/hear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A target that is only heard, mixed into sound; X-Left says how often it may still be played */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        bar?: number | null;
+                        speed?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description RIFF WAVE */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "audio/wav": string;
+                    };
+                };
+                409: components["responses"]["Problem"];
                 422: components["responses"]["Problem"];
             };
         };
@@ -974,6 +1117,7 @@ export interface paths {
                 content: {
                     "application/json": {
                         pattern: components["schemas"]["Pattern"];
+                        note?: string;
                     };
                 };
             };
@@ -986,8 +1130,8 @@ export interface paths {
                     content: {
                         "application/json": {
                             result: components["schemas"]["Result"] | null;
-                            target: components["schemas"]["Pattern"] | null;
-                            pattern: components["schemas"]["Pattern"];
+                            checked: components["schemas"]["Checked"] | null;
+                            suggested: number | null;
                         };
                     };
                 };
@@ -1169,6 +1313,356 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/attempts/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a return back, within a minute */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Not returned any more */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Feedback"];
+                    };
+                };
+                409: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attempts/{id}/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an attempt would get under other policies; nothing is stored */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        policies: components["schemas"]["Policy"][];
+                    };
+                };
+            };
+            responses: {
+                /** @description One entry a policy */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Weighed"];
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/return-group": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One answer to several attempts; {name} in the text becomes each student's name, a mark of null each one's suggested mark */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        attempts: string[];
+                        mark: number | null;
+                        text: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description All are returned */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            returned: number;
+                        };
+                    };
+                };
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/take-back-group": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes several returns back, within a minute */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        attempts: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description None is returned any more */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            takenBack: number;
+                        };
+                    };
+                };
+                409: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What a class made of one part; for its teacher */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The Class picture */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Picture"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/term": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Each student's aspects from task to task; for the teacher */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The term */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Term"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps a phrase of the teacher; they come with every attempt to mark */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        text: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Kept */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Phrase"];
+                    };
+                };
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrases/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Removed */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1182,6 +1676,15 @@ export interface components {
         };
         DraftConflict: components["schemas"]["Problem"] & {
             draft?: components["schemas"]["Draft"];
+        };
+        /** @enum {string} */
+        View: "seen" | "hidden" | "heard";
+        /** @enum {string} */
+        Kind: "copy" | "build-on" | "create";
+        Progress: {
+            gone: string[];
+            still: string[];
+            new: string[];
         };
         /** @enum {string} */
         Counting: "steps" | "syllables" | "bar-beat";
@@ -1372,8 +1875,7 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "copy" | "build-on" | "create";
-            /** @enum {string} */
-            view: "seen" | "hidden";
+            view: components["schemas"]["View"];
             instruments: string[];
             meter: components["schemas"]["Meter"];
             tempo: components["schemas"]["Tempo"];
@@ -1382,6 +1884,7 @@ export interface components {
             bars: number;
             freedom: components["schemas"]["Freedom"];
             points: number;
+            position: number;
         };
         /** @description docs/policy.md describes every key */
         Policy: {
@@ -1401,13 +1904,34 @@ export interface components {
             tempo?: Record<string, never> | null;
             counting?: components["schemas"]["Counting"];
         };
+        /** @description docs/requirements.md describes every kind */
+        Requirement: {
+            kind: string;
+            points?: number;
+        } & {
+            [key: string]: unknown;
+        };
+        Help: {
+            /** @enum {string} */
+            ask?: "nothing" | "count" | "rows" | "bars" | "places";
+            times?: number | null;
+            ticks?: boolean;
+            hearings?: number | null;
+            byBar?: boolean;
+            slower?: boolean;
+        };
         PlannedPart: components["schemas"]["Part"] & {
-            pattern: components["schemas"]["Pattern"];
-            target: components["schemas"]["Pattern"] | null;
+            start: components["schemas"]["Pattern"];
+            targets: components["schemas"]["Pattern"][];
             policy: components["schemas"]["Policy"];
+            requirements: components["schemas"]["Requirement"][];
+            help: components["schemas"]["Help"];
+            waits: boolean;
+            attempts?: number;
         };
         PlannedAssignment: components["schemas"]["Assignment"] & {
             attempts: number;
+            recomparing: components["schemas"]["Recomparing"];
             parts: components["schemas"]["PlannedPart"][];
         };
         AssignmentInput: {
@@ -1415,22 +1939,104 @@ export interface components {
             title: string;
             brief: string;
             dueAt: string | null;
+            parts: components["schemas"]["PartInput"][];
+        };
+        PartInput: {
+            /** @description Of the part that is changed; none for a new one */
+            id?: string | null;
+            kind?: components["schemas"]["Kind"];
+            view: components["schemas"]["View"];
+            instruments: string[];
+            /** @description What students begin with; null for empty rows in the settings of the first target */
+            start?: components["schemas"]["Pattern"] | null;
+            targets?: components["schemas"]["Pattern"][];
+            freedom?: components["schemas"]["Freedom"];
+            policy?: components["schemas"]["Policy"];
+            requirements?: components["schemas"]["Requirement"][];
+            help?: components["schemas"]["Help"];
+            /** @description Opens only when the part before is right */
+            waits?: boolean;
+        };
+        /** @description How far comparing again is; null when nothing is being compared */
+        Recomparing: {
+            done: number;
+            total: number;
+        } | null;
+        Effect: {
             parts: {
-                /** @enum {string} */
-                kind?: "copy" | "build-on" | "create";
-                /** @enum {string} */
-                view: "seen" | "hidden";
-                instruments: string[];
-                pattern: components["schemas"]["Pattern"];
-                freedom?: components["schemas"]["Freedom"];
-                policy?: components["schemas"]["Policy"];
+                position: number;
+                attempts: number;
+                changes: {
+                    student: string;
+                    number: number;
+                    before: number | null;
+                    after: number | null;
+                    gone: string[];
+                    new: string[];
+                    /** @description The teacher's own */
+                    mark: number | null;
+                }[];
             }[];
+        };
+        Ask: {
+            kind: string;
+            text: string;
+            points: number;
+        };
+        /** @description What the requirements say of a beat */
+        Checked: {
+            passed: number;
+            failed: number;
+            points: number;
+            results: {
+                kind: string;
+                passed: boolean;
+                points: number;
+                text: string;
+                evidence: {
+                    instrument: string;
+                    tick: number;
+                    place: string;
+                }[];
+            }[];
+        };
+        CheckAnswer: {
+            left: number | null;
+            count?: number;
+            rows?: {
+                instrument: string;
+                right: boolean;
+            }[];
+            bars?: {
+                bar: number;
+                right: boolean;
+            }[];
+            places?: {
+                at: number;
+                place: string;
+            }[];
+        };
+        /** @description What may still be asked; null for as often as one likes */
+        Left: {
+            /** @enum {string} */
+            ask: "nothing" | "count" | "rows" | "bars" | "places";
+            checksLeft: number | null;
+            hearingsLeft: number | null;
+            byBar: boolean;
+            slower: boolean;
+        };
+        Sibling: {
+            id: string;
+            position: number;
+            handedIn: boolean;
+            waiting: boolean;
         };
         Draft: {
             version: number;
             pattern: components["schemas"]["Pattern"];
             note: string;
             savedAt: string | null;
+            checked?: components["schemas"]["Checked"] | null;
         };
         Work: {
             version: number;
@@ -1453,6 +2059,10 @@ export interface components {
             target: components["schemas"]["Pattern"] | null;
             draft: components["schemas"]["Draft"];
             attempts: components["schemas"]["OwnAttempt"][];
+            parts: components["schemas"]["Sibling"][];
+            asks: components["schemas"]["Ask"][];
+            checked: components["schemas"]["Checked"] | null;
+            help: components["schemas"]["Left"];
         };
         TeacherToday: {
             courses: {
@@ -1465,17 +2075,22 @@ export interface components {
                 id: string;
                 title: string;
                 courseId: string;
-                partId: string;
-                view: string;
                 dueAt: string | null;
                 publishedAt: string | null;
-                handedIn: number;
-                toMark: number;
+                parts: {
+                    id: string;
+                    position: number;
+                    handedIn: number;
+                    toMark: number;
+                }[];
             }[];
         };
         StudentToday: {
             tasks: {
                 partId: string;
+                position: number;
+                parts: number;
+                waiting: boolean;
                 title: string;
                 course: string;
                 dueAt: string | null;
@@ -1484,22 +2099,127 @@ export interface components {
                 attempt: components["schemas"]["OwnAttempt"] | null;
             }[];
         };
+        Aspects: {
+            placement?: number | null;
+            dynamics?: number | null;
+            feel?: number | null;
+            tempo?: number | null;
+            form?: number | null;
+        };
+        PartName: {
+            id: string;
+            position: number;
+        };
+        ListedAttempt: {
+            id: string;
+            number: number;
+            handedInAt: string;
+            aspects: components["schemas"]["Aspects"] | unknown[];
+            said: string[];
+            passed: number | null;
+            failed: number | null;
+            suggested: number | null;
+            mark: number | null;
+            /** @enum {string} */
+            state: "to-mark" | "begun" | "returned";
+        };
         MarkingList: {
             assignment: components["schemas"]["Assignment"];
             part: components["schemas"]["Part"];
+            parts: components["schemas"]["PartName"][];
             students: {
                 id: string;
                 name: string;
-                attempts: {
-                    id: string;
-                    number: number;
-                    handedInAt: string;
-                    placement: number | null;
-                    suggested: number | null;
-                    mark: number | null;
-                    /** @enum {string} */
-                    state: "to-mark" | "begun" | "returned";
+                attempts: components["schemas"]["ListedAttempt"][];
+            }[];
+            /** @description Newest attempts of which the same is to be said */
+            groups: {
+                statements: string[];
+                of: string[];
+            }[];
+            recomparing: components["schemas"]["Recomparing"];
+        };
+        Phrase: {
+            id: string;
+            text: string;
+        };
+        Pin: {
+            /** @description Null for all rows */
+            instrument: string | null;
+            from: number;
+            to: number;
+            text: string;
+        };
+        Weighed: {
+            marks: {
+                mark: number | null;
+                aspects: components["schemas"]["Aspects"];
+                said: string[];
+            }[];
+        };
+        Spread: {
+            value: number;
+            of: string;
+        }[];
+        Picture: {
+            assignment: components["schemas"]["Assignment"];
+            part: components["schemas"]["Part"];
+            parts: components["schemas"]["PartName"][];
+            target: components["schemas"]["Pattern"] | null;
+            music: components["schemas"]["Music"];
+            beats: {
+                id: string;
+                number: number;
+                name: string;
+                mark: number | null;
+                suggested: number | null;
+            }[];
+            picture: {
+                strokes: {
+                    instrument: string;
+                    tick: number;
+                    missed: string[];
+                    moved: string[];
                 }[];
+                extras: {
+                    instrument: string;
+                    tick: number;
+                    by: string[];
+                }[];
+                aspects: {
+                    [key: string]: components["schemas"]["Spread"];
+                };
+                marks: components["schemas"]["Spread"];
+                statements: {
+                    kind: string;
+                    text: string;
+                    by: string[];
+                }[];
+            };
+        };
+        Term: {
+            course: {
+                id: string;
+                name: string;
+            };
+            parts: {
+                id: string;
+                title: string;
+                position: number;
+                parts: number;
+                points: number | null;
+            }[];
+            students: {
+                id: string;
+                name: string;
+            }[];
+            attempts: {
+                id: string;
+                partId: string;
+                studentId: string;
+                aspects: components["schemas"]["Aspects"];
+                suggested: number | null;
+                mark: number | null;
             }[];
         };
         Attempt: {
@@ -1512,34 +2232,55 @@ export interface components {
         Answer: {
             mark: number | null;
             text: string;
+            pins?: components["schemas"]["Pin"][];
+            correction?: components["schemas"]["Pattern"] | null;
         };
         Feedback: {
             mark: number | null;
             text: string;
+            pins: components["schemas"]["Pin"][];
+            correction: components["schemas"]["Pattern"] | null;
             returnedAt: string | null;
         };
-        AttemptToMark: {
+        Judged: {
+            result: components["schemas"]["Result"] | null;
+            /** @description The one that the result was reckoned with */
+            target: components["schemas"]["Pattern"] | null;
+            others: {
+                target: number;
+                mark: number | null;
+                statements: number;
+            }[];
+            checked: components["schemas"]["Checked"] | null;
+        };
+        AttemptToMark: components["schemas"]["Judged"] & {
             assignment: components["schemas"]["Assignment"];
             part: components["schemas"]["PlannedPart"];
             music: components["schemas"]["Music"];
             student: {
                 id: string;
                 name: string;
+                firstName: string;
             };
             attempt: components["schemas"]["Attempt"];
-            result: components["schemas"]["Result"] | null;
+            suggested: number | null;
+            /** @description The attempt before this one */
+            before: components["schemas"]["Before"] | null;
             feedback: components["schemas"]["Feedback"];
+            phrases: components["schemas"]["Phrase"][];
             next: string | null;
         };
-        AttemptReturned: {
+        Before: components["schemas"]["Judged"] & {
+            attempt: components["schemas"]["Attempt"];
+            feedback: components["schemas"]["Feedback"];
+            progress: components["schemas"]["Progress"];
+        };
+        AttemptReturned: components["schemas"]["Judged"] & {
             assignment: components["schemas"]["Assignment"];
             open: boolean;
-            part: components["schemas"]["Part"] & {
-                target: components["schemas"]["Pattern"] | null;
-            };
+            part: components["schemas"]["Part"];
             music: components["schemas"]["Music"];
             attempt: components["schemas"]["Attempt"];
-            result: components["schemas"]["Result"] | null;
             feedback: components["schemas"]["Feedback"] | null;
         };
         /** @description What a comparison gives, the same from the core, this interface and the command line */

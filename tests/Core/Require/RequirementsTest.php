@@ -99,6 +99,27 @@ final class RequirementsTest extends TestCase
         self::assertSame('The fill has 6 hits.', self::check([['kind' => 'fill-at-end', 'beats' => 1, 'least' => 6]], $six)['results'][0]['text']);
     }
 
+    public function testEveryKindSaysWhatItAsks(): void
+    {
+        $frame = json_decode(PatternWriter::write(Lesson::steps(['kick' => [1]])));
+        $asks = RequirementFile::fromData(json_decode((string) json_encode([
+            ['kind' => 'tempo-between', 'low' => 60, 'high' => 80.5], ['kind' => 'contains', 'frame' => $frame], ['kind' => 'keep-clear', 'frame' => $frame],
+            ['kind' => 'hits-between', 'low' => 2, 'high' => 4, 'instrument' => 'kick', 'per' => 'bar'], ['kind' => 'hits-between', 'low' => 1, 'high' => 1],
+            ['kind' => 'uses', 'instruments' => ['kick', 'snare']], ['kind' => 'only-uses', 'instruments' => ['kick']], ['kind' => 'instruments-at-least', 'number' => 3],
+            ['kind' => 'levels-at-least', 'instrument' => 'snare', 'number' => 2], ['kind' => 'bars-differ', 'bars' => [1, 2], 'low' => 1, 'high' => 4],
+            ['kind' => 'fill-at-end', 'least' => 4, 'beats' => 1, 'instruments' => ['snare']], ['kind' => 'starts-with', 'instrument' => 'kick'], ['kind' => 'swing-between', 'low' => 55, 'high' => 60],
+            ['kind' => 'fullness-at-most', 'percent' => 50, 'except' => ['closed-hat']], ['kind' => 'sections-at-least', 'number' => 2], ['kind' => 'bars-total', 'low' => 2, 'high' => 2],
+            ['kind' => 'note-words', 'least' => 5],
+        ])))->asks();
+        self::assertSame([
+            'The tempo lies between 60 and 80.5 quarter notes a minute.', 'The given part is all there.', 'The places that should stay clear are clear.',
+            'Kick: 2 to 4 hits in every bar.', 'In all: 1 hit.', 'Kick and snare are heard.', 'Nothing but kick is heard.', 'At least 3 instruments are heard.',
+            'Snare: at least 2 levels of loudness, out of ghost, soft, firm and accent.', 'Bars 1 and 2 differ by 1 to 4 hits.', 'A fill of at least 4 hits on snare in the last beat.',
+            'Kick stands on the first downbeat.', 'The swing lies between 55 and 60 percent.', 'No row fills more than 50 percent of its sixteenths, except closed hat.',
+            'At least 2 sections are played.', 'One pass lasts 2 bars.', 'Your line about the work has at least 5 words.',
+        ], array_column($asks, 'text'));
+    }
+
     #[DataProvider('badFiles')]
     public function testABadFileIsRefusedWithItsPlace(string $json, string $sentence): void
     {

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use Pulsanda\App\Entity\Feedback;
+
+/** The teacher's answers: to one, to a group, pinned to the sheet, drawn, taken back; and the Class picture. */
+final class AnswerTest extends ApiTestCase
+{
+    private const MARCH = 'Lamplighters\' March';
+
+    public function testTheSameMistakesAreAnsweredOnce(): void
+    {
+        $this->signIn('odile');
+        $list = $this->marking();
+        $late = array_values(array_filter((array) $list['groups'], static fn (mixed $group): bool => \is_array($group) && ['Snare: every hit is one sixteenth late.', 'Snare: a hit is missing at bar 2, beat 4 a; add it.'] === $group['statements']))[0] ?? self::fail('There is no such group.');
+        self::assertSame([$this->attempt(self::MARCH, 'amara'), $this->attempt(self::MARCH, 'nour')], $this->at((array) $late, 'of'));
+        $part = '/api/parts/'.$this->part(self::MARCH);
+        $body = ['attempts' => $this->at((array) $late, 'of'), 'mark' => null, 'text' => 'Almost, {name}: the snare one step earlier.'];
+        self::assertSame(['returned' => 2], $this->json($this->send('POST', "$part/return-group", $body)));
+        $this->assertProblem(409, 'has an answer already', $this->send('POST', "$part/return-group", $body));
+        foreach (['amara' => 'Amara', 'nour' => 'نور'] as $student => $name) {
+            $this->signIn($student);
+            $returned = $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, $student)));
+            self::assertSame(["Almost, $name: the snare one step earlier.", $this->at($returned, 'result.mark')], [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')]);
+        }
+        $this->signIn('odile');
+        self::assertSame(['takenBack' => 2], $this->json($this->send('POST', "$part/take-back-group", ['attempts' => $body['attempts']])));
+        $this->signIn('amara');
+        self::assertNull($this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'amara')))['feedback']);
+    }
+
+    public function testAGroupIsReturnedAsAWholeOrNotAtAll(): void
+    {
+        $this->signIn('odile');
+        $part = '/api/parts/'.$this->part(self::MARCH);
+        $two = [$this->attempt(self::MARCH, 'amara'), $this->attempt('Ferry Rocker', 'bo')];
+        $this->assertProblem(422, 'attempts[1]: this is no attempt of this part', $this->send('POST', "$part/return-group", ['attempts' => $two, 'mark' => null, 'text' => '']));
+        $this->assertProblem(422, 'out of range', $this->send('POST', "$part/return-group", ['attempts' => [$two[0]], 'mark' => 99, 'text' => '']));
+        $this->assertProblem(422, 'attempts', $this->send('POST', "$part/return-group", ['attempts' => [], 'mark' => null, 'text' => '']));
+        self::assertSame('0', $this->one('SELECT count(*)::text FROM feedback WHERE attempt_id = ?', $two[0]));
+    }
+
+    public function testNotesOnTheSheetAndADrawnCorrectionReachTheStudent(): void
+    {
+        $this->signIn('odile');
+        $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'tomas');
+        $correction = $this->at($this->json($this->get($attempt)), 'target');
+        $pins = [['instrument' => 'kick', 'from' => 6240, 'to' => 6480, 'text' => 'One more here.'], ['instrument' => null, 'from' => 0, 'to' => 3840, 'text' => 'This bar walks well.']];
+        $back = $this->send('POST', "$attempt/return", ['mark' => 18, 'text' => '', 'pins' => $pins, 'correction' => $correction]);
+        self::assertSame(200, $back->getStatusCode(), (string) $back->getContent());
+        $this->signIn('tomas');
+        $returned = $this->json($this->get($attempt));
+        self::assertSame([$pins, $correction], [$this->at($returned, 'feedback.pins'), $this->at($returned, 'feedback.correction')]);
+    }
+
+    public function testANoteThatPointsNowhereIsRefused(): void
+    {
+        $this->signIn('odile');
+        $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'tomas');
+        $pin = ['instrument' => 'kick', 'from' => 0, 'to' => 240, 'text' => 'x'];
+        foreach (['pins[0].to' => ['to' => 0], 'pins[0].from' => ['from' => 7680], 'pins[0].instrument' => ['instrument' => 'theremin'], 'pins[0].text' => ['text' => ' ']] as $path => $wrong) {
+            $response = $this->send('PUT', "$attempt/feedback", ['mark' => null, 'text' => '', 'pins' => [$wrong + $pin]]);
+            self::assertSame([422, $path], [$response->getStatusCode(), $this->json($response)['path'] ?? null], (string) $response->getContent());
+        }
+        $correction = $this->at($this->json($this->get($attempt)), 'attempt.pattern');
+        self::assertIsArray($correction);
+        $response = $this->send('PUT', "$attempt/feedback", ['mark' => null, 'text' => '', 'correction' => ['tempo' => ['bpm' => 200]] + $correction]);
+        self::assertSame([422, 'correction.tempo'], [$response->getStatusCode(), $this->json($response)['path'] ?? null], 'a student could not take it over');
+    }
+
+    public function testAReturnIsTakenBackWithinAMinute(): void
+    {
+        $this->signIn('odile');
+        $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'bo');
+        $this->assertProblem(409, 'More than a minute', $this->send('POST', '/api/attempts/'.$this->attempt(self::MARCH, 'yael').'/take-back'));
+        $this->send('POST', "$attempt/return", ['mark' => 20, 'text' => 'Right.']);
+        self::assertNull($this->json($this->send('POST', "$attempt/take-back"))['returnedAt']);
+        self::assertSame('Right.', $this->at($this->json($this->get($attempt)), 'feedback.text'), 'what was typed stays');
+        self::assertSame('+60 seconds', Feedback::UNDO);
+    }
+
+    public function testTwoAttemptsStandSideBySide(): void
+    {
+        $this->signIn('odile');
+        $second = $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'ines', 2)));
+        self::assertSame(['gone' => ['Snare: every hit is one sixteenth late.'], 'still' => ['Snare: a hit is missing at bar 2, beat 4 a; add it.'], 'new' => []], $this->at($second, 'before.progress'));
+        self::assertSame(1, $this->at($second, 'before.attempt.number'));
+        self::assertNull($this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'bo')))['before']);
+    }
+
+    public function testPhrasesAreKeptAndRemoved(): void
+    {
+        $this->signIn('odile');
+        $made = $this->json($this->send('POST', '/api/phrases', ['text' => '  Breathe before the {place}.  ']));
+        self::assertSame('Breathe before the {place}.', $made['text']);
+        $phrases = array_column((array) $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'bo')))['phrases'], 'text');
+        self::assertContains('Breathe before the {place}.', $phrases);
+        self::assertSame(204, $this->send('DELETE', '/api/phrases/'.$this->text($made, 'id'))->getStatusCode());
+        $this->assertProblem(404, 'not here', $this->send('DELETE', '/api/phrases/'.$this->text($made, 'id')));
+        $this->assertProblem(422, 'empty', $this->send('POST', '/api/phrases', ['text' => '']));
+        $this->signIn('bo');
+        $this->assertProblem(404, 'not', $this->send('POST', '/api/phrases', ['text' => 'x']));
+    }
+
+    public function testTheClassPictureCountsWhatTheNewestAttemptsMissed(): void
+    {
+        $this->signIn('odile');
+        $picture = $this->json($this->get('/api/parts/'.$this->part(self::MARCH).'/picture'));
+        self::assertCount(13, (array) $picture['beats']);
+        $strokes = [];
+        foreach ((array) $this->at($picture, 'picture.strokes') as $stroke) {
+            self::assertIsArray($stroke);
+            self::assertIsInt($stroke['tick']);
+            $strokes[$this->text($stroke, 'instrument').' '.$stroke['tick']] = $stroke;
+        }
+        // The last snare: Ines left it out in her second attempt; her first does not count.
+        self::assertContains($this->attempt(self::MARCH, 'ines', 2), (array) $this->at($strokes, 'snare 7440.missed'));
+        self::assertNotContains($this->attempt(self::MARCH, 'ines', 1), (array) $this->at($strokes, 'snare 960.moved'));
+        self::assertContains($this->attempt(self::MARCH, 'siobhan'), (array) $this->at($strokes, 'closed-hat 0.missed'));
+        self::assertSame('Snare: a hit is missing at bar 2, beat 4 a; add it.', $this->at($picture, 'picture.statements.0.text'));
+        self::assertCount(3, (array) $this->at($picture, 'picture.statements.0.by'));
+        self::assertCount(13, (array) $this->at($picture, 'picture.marks'));
+    }
+
+    public function testTheTermShowsEachStudentFromTaskToTask(): void
+    {
+        $this->signIn('odile');
+        $term = $this->json($this->get('/api/courses/'.$this->one('SELECT id FROM course').'/term'));
+        self::assertCount(20, (array) $term['students']);
+        self::assertCount(5, (array) $term['parts'], 'published parts');
+        $bo = $this->one("SELECT id FROM account WHERE sign_in = 'bo'");
+        $own = array_filter((array) $term['attempts'], static fn (mixed $attempt): bool => \is_array($attempt) && $bo === $attempt['studentId']);
+        self::assertCount(3, $own);
+    }
+
+    /** Thirty-five students or one: the class list costs the same number of queries. */
+    public function testTheMarkingTableCostsAFixedNumberOfQueries(): void
+    {
+        $this->signIn('odile');
+        QueryLog::reset();
+        $this->marking();
+        $many = QueryLog::count();
+        self::assertGreaterThan(2, $many, 'queries are counted');
+        QueryLog::reset();
+        self::assertSame(200, $this->get('/api/parts/'.$this->part('Heron Step').'/marking')->getStatusCode());
+        self::assertSame($many, QueryLog::count(), 'as many for a task that nobody has handed in');
+    }
+
+    /** @return array<string, mixed> */
+    private function marking(): array
+    {
+        return $this->json($this->get('/api/parts/'.$this->part(self::MARCH).'/marking'));
+    }
+}

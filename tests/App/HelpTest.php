@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Entity\TargetView;
+use Symfony\Component\Uid\Uuid;
+
+/** Checking before handing in, and targets that are only heard. */
+final class HelpTest extends ApiTestCase
+{
+    public function testAQuestionIsAnsweredAsOftenAsIsAllowed(): void
+    {
+        $this->signIn('wren');
+        $part = '/api/parts/'.$this->part('Ferry Rocker');
+        $bench = $this->json($this->get("$part/bench"));
+        self::assertSame(['ask' => 'rows', 'checksLeft' => 3, 'hearingsLeft' => 12, 'byBar' => true, 'slower' => true], $bench['help']);
+        $pattern = $this->at($bench, 'draft.pattern');
+        foreach ([2, 1, 0] as $left) {
+            $answer = $this->json($this->send('POST', "$part/check", ['pattern' => $pattern]));
+            self::assertSame(['left', 'rows'], array_keys($answer), 'this and no more');
+            self::assertSame($left, $answer['left']);
+        }
+        $rows = array_column((array) $answer['rows'], 'right', 'instrument');
+        self::assertSame(['kick' => false, 'snare' => false, 'closed-hat' => false, 'shaker' => true], $rows);
+        $this->assertProblem(409, 'as often as this task allows', $this->send('POST', "$part/check", ['pattern' => $pattern]));
+        self::assertSame(0, $this->at($this->json($this->get("$part/bench")), 'help.checksLeft'));
+        $this->signIn('freya');
+        self::assertSame(3, $this->at($this->json($this->get("$part/bench")), 'help.checksLeft'), 'each has their own');
+    }
+
+    public function testNothingIsCheckedWhereNothingMayBeAsked(): void
+    {
+        $this->signIn('wren');
+        $part = '/api/parts/'.$this->part('Foghorn Shuffle');
+        $pattern = $this->at($this->json($this->get("$part/bench")), 'draft.pattern');
+        $this->assertProblem(409, 'nothing is checked', $this->send('POST', "$part/check", ['pattern' => $pattern]));
+        $this->assertProblem(422, 'pattern', $this->send('POST', "$part/check", ['pattern' => ['format' => 'x']]));
+    }
+
+    public function testAHeardTargetIsPlayedAsSoundAsOftenAsIsAllowed(): void
+    {
+        $this->signIn('wren');
+        $part = '/api/parts/'.$this->part('Ferry Rocker');
+        $whole = $this->send('POST', "$part/hear", ['bar' => null]);
+        self::assertSame([200, 'audio/wav', '11', 'RIFF'], [$whole->getStatusCode(), $whole->headers->get('Content-Type'), $whole->headers->get('X-Left'), substr((string) $whole->getContent(), 0, 4)]);
+        self::assertStringContainsString('no-store', (string) $whole->headers->get('Cache-Control'));
+        $bar = $this->send('POST', "$part/hear", ['bar' => 1]);
+        self::assertLessThan(\strlen((string) $whole->getContent()), \strlen((string) $bar->getContent()));
+        $slow = $this->send('POST', "$part/hear", ['bar' => 1, 'speed' => 0.5]);
+        self::assertGreaterThan(\strlen((string) $bar->getContent()), \strlen((string) $slow->getContent()));
+        $this->assertProblem(422, 'no bar 9', $this->send('POST', "$part/hear", ['bar' => 9]));
+        $this->assertProblem(422, 'speed', $this->send('POST', "$part/hear", ['speed' => 3]));
+        for ($i = 9; $i > 0; --$i) {
+            self::assertSame(200, $this->send('POST', "$part/hear", ['bar' => 1])->getStatusCode());
+        }
+        $this->assertProblem(409, 'as often as this task allows', $this->send('POST', "$part/hear", ['bar' => null]));
+        $this->assertProblem(409, 'no target to listen to', $this->send('POST', '/api/parts/'.$this->part('Foghorn Shuffle').'/hear', ['bar' => null]));
+    }
+
+    public function testWhatTheTeacherDoesNotAllowIsRefused(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment('Ferry Rocker');
+        $input = $this->input($id);
+        $input['parts'][0]['help'] = ['byBar' => false, 'slower' => false];
+        self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $input)->getStatusCode());
+        $part = '/api/parts/'.$this->part('Ferry Rocker');
+        $this->signIn('wren');
+        $this->assertProblem(422, 'as a whole', $this->send('POST', "$part/hear", ['bar' => 1]));
+        $this->assertProblem(422, 'its own tempo', $this->send('POST', "$part/hear", ['speed' => 0.5]));
+        self::assertSame('any', $this->send('POST', "$part/hear", ['bar' => null])->headers->get('X-Left'));
+    }
+
+    /** Everything that a student can fetch, before and after the return, for targets that are hidden or only heard. */
+    public function testNoAnswerToAStudentHoldsAHiddenTarget(): void
+    {
+        foreach ([TargetView::Heard, TargetView::Hidden] as $view) {
+            $part = $this->secretPart($view);
+            $student = 'wren';
+            $this->signIn($student);
+            $answers = [];
+            $keep = function (\Symfony\Component\HttpFoundation\Response $response) use (&$answers): array {
+                self::assertLessThan(300, $response->getStatusCode(), (string) $response->getContent());
+                $answers[] = (string) $response->getContent();
+
+                return $this->json($response);
+            };
+            $bench = $keep($this->get("/api/parts/$part/bench"));
+            $version = $this->at($bench, 'draft.version');
+            $pattern = $this->at($bench, 'draft.pattern');
+            self::assertIsArray($pattern);
+            self::assertIsArray($this->at($pattern, 'sections.0.rows.0'));
+            $pattern = array_replace_recursive($pattern, ['sections' => [['rows' => [['hits' => [['at' => 0]]]]]]]);
+            $keep($this->get('/api/today'));
+            $keep($this->send('POST', "/api/parts/$part/check", ['pattern' => $pattern]));
+            $draft = $keep($this->send('PUT', "/api/parts/$part/draft", ['version' => $version, 'pattern' => $pattern, 'note' => '']));
+            $keep($this->get("/api/parts/$part/draft/states"));
+            $keep($this->send('POST', "/api/parts/$part/attempts", ['version' => $draft['version'], 'pattern' => $pattern, 'note' => '']));
+            $attempt = $this->attempt('Ferry Rocker', $student, TargetView::Heard === $view ? 1 : 2);
+            $keep($this->get("/api/attempts/$attempt"));
+            $this->assertProblem(404, 'not yours', $this->send('POST', "/api/parts/$part/try", ['pattern' => $pattern]));
+            $this->signIn('odile');
+            self::assertStringContainsString('1234', (string) $this->get("/api/attempts/$attempt")->getContent(), 'its teacher sees it');
+            self::assertSame(200, $this->send('POST', "/api/attempts/$attempt/return", ['mark' => 3, 'text' => 'Listen again.'])->getStatusCode());
+            $this->signIn($student);
+            $keep($this->get("/api/attempts/$attempt"));
+            $keep($this->get("/api/parts/$part/bench"));
+            foreach ($answers as $answer) {
+                // The target's hits stand at ticks, and have velocities, that occur nowhere else.
+                foreach (['1234', '2345', '3456', '77'] as $secret) {
+                    self::assertDoesNotMatchRegularExpression("/[:,\\[]{$secret}[,}\\]]/", $answer);
+                }
+                self::assertDoesNotMatchRegularExpression('/"(targets?|result|statements|pairs)":(?!null|\[\])/', $answer);
+            }
+        }
+    }
+
+    /** Ferry Rocker with a target that has nothing in common with what students begin with. */
+    private function secretPart(TargetView $view): string
+    {
+        $id = $this->part('Ferry Rocker');
+        $this->signIn('odile');
+        $input = $this->input($this->assignment('Ferry Rocker'));
+        $input['parts'][0]['view'] = $view->value;
+        self::assertSame(200, $this->send('PUT', '/api/assignments/'.$this->assignment('Ferry Rocker'), $input)->getStatusCode(), (string) $this->browser->getResponse()->getContent());
+        $part = $this->entities()->find(Part::class, Uuid::fromString($id)) ?? self::fail('There is no such part.');
+        $rows = ['instrument' => 'kick', 'hits' => [['at' => 1234, 'velocity' => 77], ['at' => 2345, 'velocity' => 77], ['at' => 3456]]];
+        $target = ['sections' => [['name' => $part->start->sections[0]->name, 'bars' => 2, 'rows' => [$rows]]]] + \Pulsanda\Core\Pattern\PatternWriter::toData($part->start);
+        $part->targets = [\Pulsanda\Core\Pattern\PatternReader::read((string) json_encode($target))];
+        $this->entities()->flush();
+
+        return $id;
+    }
+}
