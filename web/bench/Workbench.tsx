@@ -33,8 +33,11 @@ type Props = {
   locked?: boolean;
   /** Above the sheet: title, saved state, what is to be decided. */
   head: ReactNode;
-  /** The first panel beside the sheet. */
-  first: { name: string; content: ReactNode };
+  /** The first panels beside the sheet. */
+  panels: { name: string; content: ReactNode }[];
+  /** Which panel is shown, where the place around keeps it. */
+  panel?: number;
+  setPanel?: (panel: number) => void;
   /** In the panel of steps: earlier states of the draft. */
   states?: ReactNode;
 };
@@ -54,7 +57,7 @@ export function Workbench(props: Props) {
     looked = null,
     locked = false,
     head,
-    first,
+    panels,
     states,
   } = props;
   // Everything that follows the pattern asks for it by itself: the frame is not drawn again for every hit.
@@ -63,7 +66,10 @@ export function Workbench(props: Props) {
   const { voice } = usePlayerState(player);
   const theirs = usePosition(player, TARGET);
   const [zoom, setZoom] = useState(2);
-  const [panel, setPanel] = useState(0);
+  const [own, setOwn] = useState(0);
+  const panel = props.panel ?? own;
+  const setPanel = props.setPanel ?? setOwn;
+  const steps = panels.length + PANELS.length - 1;
   useKitFollows(player, editor);
   return (
     <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20.5rem]">
@@ -118,16 +124,18 @@ export function Workbench(props: Props) {
       <aside className="min-w-0">
         <TabGroup selectedIndex={panel} onChange={setPanel}>
           <TabList className="panel-tabs" aria-label="Beside the sheet">
-            {[first.name, ...PANELS].map((name) => (
+            {[...panels.map(({ name }) => name), ...PANELS].map((name) => (
               <Tab key={name} className="panel-tab">
                 {name}
               </Tab>
             ))}
           </TabList>
           <TabPanels className="mt-2">
-            <TabPanel unmount={false} tabIndex={-1} className="flex flex-col gap-3">
-              {first.content}
-            </TabPanel>
+            {panels.map(({ name, content }) => (
+              <TabPanel key={name} unmount={false} tabIndex={-1} className="flex flex-col gap-3">
+                {content}
+              </TabPanel>
+            ))}
             <TabPanel tabIndex={-1}>
               <ShapePanel editor={editor} locked={locked} />
             </TabPanel>
@@ -141,7 +149,7 @@ export function Workbench(props: Props) {
               <BalancePanel editor={editor} locked={locked} />
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
-              <StepsPanel editor={editor} locked={locked} shown={panel === PANELS.length} reveal={() => setPanel(PANELS.length)}>
+              <StepsPanel editor={editor} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
                 {states}
               </StepsPanel>
             </TabPanel>

@@ -1,6 +1,6 @@
-import { useState } from 'react';
 import type { Catalogue, Freedom, Pattern } from '../api/types';
 import { instrumentsOf } from '../music/pattern';
+import { NumberField } from '../ui/NumberField';
 import { tempoWords } from '../ui/words';
 
 type Props = { freedom: Freedom; change: (change: Partial<Freedom>) => void; pattern: Pattern; catalogue: Catalogue; locked: boolean };
@@ -57,33 +57,15 @@ function TempoRange({ freedom, change, pattern }: Pick<Props, 'freedom' | 'chang
       </label>
       {tempo ? (
         <span className="flex items-center gap-1">
-          <NumberField label="Lowest tempo" value={tempo.low} take={(low) => set({ low })} />
+          <NumberField label="Lowest tempo" value={tempo.low} low={10} high={tempo.high} take={(low) => set({ low })} />
           to
-          <NumberField label="Highest tempo" value={tempo.high} take={(high) => set({ high })} />
+          <NumberField label="Highest tempo" value={tempo.high} low={tempo.low} high={800} take={(high) => set({ high })} />
           quarters
         </span>
       ) : (
         <span className="text-faint">{tempoWords(pattern.tempo)}</span>
       )}
     </div>
-  );
-}
-
-function NumberField({ label, value, take }: { label: string; value: number; take: (value: number) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <input
-      aria-label={label}
-      className="field field-small w-14"
-      inputMode="decimal"
-      value={typed ?? String(value)}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => {
-        const number = Number(typed);
-        if (typed !== null && Number.isFinite(number) && number > 0) take(number);
-        setTyped(null);
-      }}
-    />
   );
 }
 

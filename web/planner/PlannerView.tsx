@@ -1,55 +1,115 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { call } from '../api/client';
-import type { Catalogue, Music, PlannedAssignment } from '../api/types';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import type { Catalogue } from '../api/types';
 import { Editor } from '../bench/Editor';
 import { KeysHelp } from '../bench/KeysHelp';
 import { useMusic } from '../bench/useMusic';
 import { Workbench } from '../bench/Workbench';
-import { PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { plural, when } from '../ui/words';
-import { inputOf, type Plan, planOf } from './plan';
-import { TaskFields } from './TaskFields';
+import { AsksPanel } from './AsksPanel';
+import { EffectNotice } from './EffectNotice';
+import { MarkingPanel } from './MarkingPanel';
+import { PartTabs } from './PartTabs';
+import { type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
+import { TaskPanel } from './TaskPanel';
+import { type PlanKeeper, usePlanKeeping } from './usePlanKeeping';
 
 /** The Planner: the words of the task beside the sheet, which is the one that students use. */
 export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue: Catalogue }) {
   const [plan, setPlan] = useState(opened);
-  const [store] = useState(() => new PatternStore(opened.pattern));
-  const pattern = useSyncExternalStore(store.subscribe, () => store.pattern);
-  const { music, error } = useMusic(store, plan.course.counting, null);
-  const keeper = usePlanKeeping(plan, setPlan, store);
-  const locked = plan.attempts > 0;
-  if (error) return <Failed error={error} />;
-  if (!music) return <Waiting what="the sheet" />;
+  const [chosen, setChosen] = useState({ part: 0, sheet: 'target 0' });
+  const keeper = usePlanKeeping(plan, setPlan);
+  const part = (plan.parts[chosen.part] ?? plan.parts[0]) as PartPlan;
+  const sheets = sheetsOf(part);
+  const sheet = sheets.find(({ key }) => key === chosen.sheet) ?? (sheets[0] as PlanSheet);
+  const [panel, setPanel] = useState(0);
   return (
-    <PlanSheet
-      store={store}
+    <Sheet
+      key={`${part.key} ${sheet.key}`}
+      plan={plan}
+      setPlan={setPlan}
+      part={part}
+      sheet={sheet}
+      choose={(index, key) => setChosen({ part: index, sheet: key })}
+      keeper={keeper}
       catalogue={catalogue}
-      music={music}
-      counting={plan.course.counting}
-      locked={locked}
-      copy={plan.kind === 'copy'}
-      head={<PlanHead plan={plan} keeper={keeper} />}
-    >
-      <TaskFields
-        plan={plan}
-        change={(change) => setPlan((before) => ({ ...before, ...change }))}
-        pattern={pattern}
-        catalogue={catalogue}
-        locked={locked}
-      />
-      <Publish plan={plan} keeper={keeper} />
-      <KeysHelp />
-    </PlanSheet>
+      panel={panel}
+      setPanel={setPanel}
+    />
   );
 }
 
-type Keeper = ReturnType<typeof usePlanKeeping>;
+type Props = {
+  plan: Plan;
+  setPlan: (change: (plan: Plan) => Plan) => void;
+  part: PartPlan;
+  sheet: PlanSheet;
+  choose: (part: number, sheet: string) => void;
+  keeper: PlanKeeper;
+  catalogue: Catalogue;
+  panel: number;
+  setPanel: (panel: number) => void;
+};
 
-function PlanHead({ plan, keeper }: { plan: Plan; keeper: Keeper }) {
+const LABELS = { target: 'The target', start: 'What students begin with', frame: 'A frame' };
+
+/** One sheet of one part, with the panels of its part beside it. */
+function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, setPanel }: Props) {
+  const { counting } = plan.course;
+  const { music, error } = useMusic(sheet.store, counting, null);
+  const [editor, setEditor] = useState<Editor | null>(null);
+  useEffect(() => {
+    if (music && !editor) setEditor(new Editor(sheet.store, catalogue, music, playerFor(catalogue, sheet.store.pattern.kit), null, []));
+  }, [music, editor, sheet, catalogue]);
+  if (error) return <Failed error={error} />;
+  if (!music || !editor) return <Waiting what="the sheet" />;
+  editor.music = music;
+  const changePart = (change: (part: PartPlan) => PartPlan) =>
+    setPlan((before) => ({ ...before, parts: before.parts.map((one) => (one.key === part.key ? change(one) : one)) }));
+  const props = { plan, part, changePart, catalogue };
+  return (
+    <Workbench
+      label={LABELS[sheet.role]}
+      editor={editor}
+      catalogue={catalogue}
+      music={music}
+      counting={counting}
+      locked={part.attempts > 0 && sheet.role === 'start'}
+      panel={panel}
+      setPanel={setPanel}
+      head={
+        <>
+          <PlanHead plan={plan} keeper={keeper} />
+          <PartTabs plan={plan} setPlan={setPlan} part={part} sheet={sheet} choose={choose} changePart={changePart} />
+          {part.attempts > 0 && (
+            <p className="mb-2 text-sm text-faint">
+              {plural(part.attempts, 'beat is', 'beats are')} handed in, so what students begin with and what is open to them stays. Targets,
+              requirements, marking and help can change: you are told for whom first.
+            </p>
+          )}
+        </>
+      }
+      panels={[
+        {
+          name: 'Task',
+          content: (
+            <>
+              <TaskPanel {...props} setPlan={setPlan} />
+              <Publish plan={plan} part={part} keeper={keeper} />
+              <KeysHelp />
+            </>
+          ),
+        },
+        { name: 'Asks', content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} /> },
+        { name: 'Marking', content: <MarkingPanel {...props} /> },
+      ]}
+    />
+  );
+}
+
+function PlanHead({ plan, keeper }: { plan: Plan; keeper: PlanKeeper }) {
   return (
     <>
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
@@ -60,45 +120,12 @@ function PlanHead({ plan, keeper }: { plan: Plan; keeper: Keeper }) {
         </p>
       </div>
       {keeper.error && <Notice>{keeper.error}</Notice>}
-      {plan.attempts > 0 && (
-        <p className="card mb-3">
-          {plural(plan.attempts, 'beat is', 'beats are')} handed in, so the sheet and its settings stay as they are. Title, brief and due
-          time can change.
-        </p>
-      )}
+      {keeper.effect && <EffectNotice effect={keeper.effect} keeper={keeper} />}
     </>
   );
 }
 
-function PlanSheet({ store, catalogue, music, counting, locked, copy, head, children }: SheetProps) {
-  const [editor] = useState(() => new Editor(store, catalogue, music, playerFor(catalogue, store.pattern.kit), null, []));
-  editor.music = music;
-  return (
-    <Workbench
-      label={copy ? 'The target' : 'What students begin with'}
-      editor={editor}
-      catalogue={catalogue}
-      music={music}
-      counting={counting}
-      locked={locked}
-      head={head}
-      first={{ name: 'Task', content: children }}
-    />
-  );
-}
-
-type SheetProps = {
-  store: PatternStore;
-  catalogue: Catalogue;
-  music: Music;
-  counting: Plan['course']['counting'];
-  locked: boolean;
-  copy: boolean;
-  head: ReactNode;
-  children: ReactNode;
-};
-
-function Publish({ plan, keeper }: { plan: Plan; keeper: Keeper }) {
+function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
   return (
     <section aria-labelledby="publish" className="card p-3">
       <h2 id="publish">{plan.publishedAt ? 'Published' : 'Publish'}</h2>
@@ -107,7 +134,12 @@ function Publish({ plan, keeper }: { plan: Plan; keeper: Keeper }) {
       </p>
       <p className="mt-2 flex flex-wrap gap-2">
         {plan.publishedAt ? (
-          <button type="button" className="button button-main" disabled={!keeper.dirty} onClick={() => void keeper.save()}>
+          <button
+            type="button"
+            className="button button-main"
+            disabled={!keeper.dirty || keeper.busy}
+            onClick={() => void keeper.saveChanges()}
+          >
             Save the changes
           </button>
         ) : (
@@ -115,8 +147,8 @@ function Publish({ plan, keeper }: { plan: Plan; keeper: Keeper }) {
             Publish to {plan.course.name}
           </button>
         )}
-        {plan.partId && (
-          <Link to={`/bench/${plan.partId}`} className="button">
+        {part.id && (
+          <Link to={`/bench/${part.id}`} className="button">
             Try it as a student
           </Link>
         )}
@@ -147,89 +179,4 @@ function RemovePlan({ remove }: { remove: () => Promise<void> }) {
       </button>
     </div>
   );
-}
-
-/** Keeps a plan by itself while only the teacher sees it; what is published changes only on a press. */
-function usePlanKeeping(plan: Plan, setPlan: (plan: Plan) => void, store: PatternStore) {
-  const navigate = useNavigate();
-  const queries = useQueryClient();
-  const target = useSyncExternalStore(store.subscribe, () => store.pattern);
-  const body = useMemo(() => JSON.stringify(inputOf(plan, target)), [plan, target]);
-  const known = useRef(body);
-  const [keptAt, setKeptAt] = useState<Date | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [error, setError] = useState('');
-  const dirty = body !== known.current;
-  const save = async (): Promise<Plan | null> => {
-    setBusy(true);
-    setError('');
-    try {
-      const input = inputOf(plan, store.pattern);
-      const sent = JSON.stringify(input);
-      const answer = plan.id
-        ? await call<PlannedAssignment>('PUT', `/api/assignments/${plan.id}`, input)
-        : await call<PlannedAssignment>('POST', '/api/assignments', { courseId: plan.course.id, ...input });
-      known.current = sent;
-      setKeptAt(new Date());
-      void queries.invalidateQueries({ queryKey: ['today'] });
-      const kept = planOf(answer);
-      if (!plan.id) window.history.replaceState(null, '', `/plan/${kept.id}`);
-      const next = { ...plan, id: kept.id, partId: kept.partId };
-      if (!plan.id) setPlan(next);
-      return next;
-    } catch (problem) {
-      setError((problem as Error).message);
-      return null;
-    } finally {
-      setBusy(false);
-    }
-  };
-  const publish = async () => {
-    const kept = dirty || !plan.id ? await save() : plan;
-    if (!kept) return;
-    try {
-      await call('POST', `/api/assignments/${kept.id}/publish`);
-      void queries.invalidateQueries({ queryKey: ['today'] });
-      navigate('/');
-    } catch (problem) {
-      setError((problem as Error).message);
-    }
-  };
-  const remove = async () => {
-    try {
-      await call('DELETE', `/api/assignments/${plan.id}`);
-      known.current = body;
-      void queries.invalidateQueries({ queryKey: ['today'] });
-      navigate('/');
-    } catch (problem) {
-      setError((problem as Error).message);
-    }
-  };
-  const latest = useRef(save);
-  latest.current = save;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: body stands for everything that is kept
-  useEffect(() => {
-    if (plan.publishedAt || !dirty || busy || plan.title.trim() === '') return;
-    const timer = setTimeout(() => void latest.current(), 700);
-    return () => clearTimeout(timer);
-  }, [body, plan.publishedAt, busy]);
-  useEffect(() => {
-    const warn = (event: BeforeUnloadEvent) => {
-      if (dirty && plan.title.trim() !== '') event.preventDefault();
-    };
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [dirty, plan.title]);
-  const said = busy
-    ? 'Saving …'
-    : !plan.id && plan.title.trim() === ''
-      ? 'Name the task, and it is kept from then on'
-      : dirty
-        ? plan.publishedAt
-          ? 'Changed, not saved yet'
-          : 'Saving …'
-        : keptAt || plan.id
-          ? `Saved${keptAt ? ` at ${keptAt.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''}`
-          : '';
-  return { save, publish, remove, error, dirty, said };
 }

@@ -1,103 +1,197 @@
-import type { AssignmentInput, Freedom, Pattern, PlannedAssignment, TeacherToday } from '../api/types';
-import { instrumentsOf } from '../music/pattern';
+import type { AssignmentInput, Freedom, Help, PartInput, Pattern, PlannedAssignment, PlannedPart, Policy, Requirement, TeacherToday } from '../api/types';
+import { PatternStore } from '../music/PatternStore';
+import { hitCount, instrumentsOf } from '../music/pattern';
 
 export type Kind = 'copy' | 'build-on' | 'create';
+export type View = 'seen' | 'hidden' | 'heard';
+
+/** A sheet of a part that the teacher draws on, with its own undo. */
+export type PlanSheet = { key: string; role: 'target' | 'start' | 'frame'; store: PatternStore };
+
+/** What a task asks beside its targets; the frame of one stands on a sheet. */
+export type PlannedAsk = { key: string; data: Requirement; frame?: PatternStore };
+
+/** A part as it is being written. id is null until it is first kept. */
+export type PartPlan = {
+  key: string;
+  id: string | null;
+  attempts: number;
+  kind: Kind;
+  view: View;
+  freedom: Freedom;
+  policy: Policy;
+  help: Help;
+  waits: boolean;
+  asks: PlannedAsk[];
+  targets: PatternStore[];
+  /** null: empty rows in the settings of the first target. */
+  start: PatternStore | null;
+  /** Offered instruments stay as they are once somebody has handed in. */
+  offered: string[];
+};
 
 /** A plan as it is being written. id is null until it is first kept. */
 export type Plan = {
   id: string | null;
-  partId: string | null;
   course: { id: string; name: string; counting: 'steps' | 'syllables' | 'bar-beat' };
   title: string;
   brief: string;
   dueAt: string | null;
   publishedAt: string | null;
-  attempts: number;
-  kind: Kind;
-  view: 'seen' | 'hidden';
-  freedom: Freedom;
-  points: number;
-  /** The target of a copy, else what students begin with. */
-  pattern: Pattern;
-  /** The part as it was last read; null before it is kept. */
-  part: AssignmentInput['parts'][number] | null;
+  parts: PartPlan[];
 };
 
+let keys = 0;
+export const newKey = (): string => `k${++keys}`;
+
+const ROWS = ['kick', 'snare', 'closed-hat', 'open-hat'];
+
 export function newPlan(course: TeacherToday['courses'][number]): Plan {
-  const rows = ['kick', 'snare', 'closed-hat', 'open-hat'].map((instrument) => ({ instrument, hits: [] }));
-  const pattern: Pattern = {
-    format: 'pulsanda-pattern',
-    version: 1,
-    title: 'Target',
-    meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] },
-    tempo: { bpm: 96, beat: '4' },
-    swing: { percent: 50, unit: 16 },
-    kit: 'boathouse',
-    sections: [{ name: 'A', bars: 1, rows }],
-    order: [{ section: 'A', times: 1 }],
-  };
+  return { id: null, course, title: '', brief: '', dueAt: null, publishedAt: null, parts: [newPart()] };
+}
+
+/** @param like the part before, whose settings and rows a new one takes over */
+export function newPart(like?: PartPlan): PartPlan {
+  const model = like && baseOf(like);
+  const pattern: Pattern = model
+    ? emptied(model)
+    : {
+        format: 'pulsanda-pattern',
+        version: 1,
+        title: 'Target',
+        meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] },
+        tempo: { bpm: 96, beat: '4' },
+        swing: { percent: 50, unit: 16 },
+        kit: 'boathouse',
+        sections: [{ name: 'A', bars: 1, rows: ROWS.map((instrument) => ({ instrument, hits: [] })) }],
+        order: [{ section: 'A', times: 1 }],
+      };
   return {
+    key: newKey(),
     id: null,
-    partId: null,
-    course,
-    title: '',
-    brief: '',
-    dueAt: null,
-    publishedAt: null,
     attempts: 0,
     kind: 'copy',
     view: 'seen',
     freedom: {},
-    points: 20,
-    pattern,
-    part: null,
+    policy: { ...like?.policy },
+    help: {},
+    waits: false,
+    asks: [],
+    targets: [new PatternStore(pattern)],
+    start: null,
+    offered: [],
   };
 }
 
+/** The pattern that sets meter, tempo and rows of a part. */
+export function baseOf(part: PartPlan): Pattern {
+  const store = part.start ?? part.targets[0];
+  if (!store) throw new Error('A part has a target or something to begin with.');
+  return store.pattern;
+}
+
+export function emptied(pattern: Pattern): Pattern {
+  const rows = (section: Pattern['sections'][number]) => section.rows.map((row) => ({ instrument: row.instrument, hits: [] }));
+  return { ...pattern, sections: pattern.sections.map((section) => ({ ...section, rows: rows(section) })) };
+}
+
+/** One bar with the rows of a part and no hit: a frame to draw. */
+export function newFrame(part: PartPlan): PatternStore {
+  const base = emptied(baseOf(part));
+  const section = { name: 'A', bars: 1, rows: base.sections[0]?.rows ?? [] };
+  return new PatternStore({ ...base, title: 'Frame', sections: [section], order: [{ section: 'A', times: 1 }] });
+}
+
+export const isFrame = (ask: Requirement): boolean => ask.kind === 'contains' || ask.kind === 'keep-clear';
+
+export function sheetsOf(part: PartPlan): PlanSheet[] {
+  return [
+    ...part.targets.map((store, i) => ({ key: `target ${i}`, role: 'target' as const, store })),
+    ...(part.start ? [{ key: 'start', role: 'start' as const, store: part.start }] : []),
+    ...part.asks.flatMap((ask) => (ask.frame ? [{ key: ask.key, role: 'frame' as const, store: ask.frame }] : [])),
+  ];
+}
+
+/** Copying without a target makes no sense, nor does building on nothing: a sheet appears where one is needed. */
+export function withKind(part: PartPlan, kind: Kind): PartPlan {
+  if (kind === 'copy') {
+    const drawn = part.start && hitCount(part.start.pattern) > 0;
+    return {
+      ...part,
+      kind,
+      targets: part.targets.length > 0 ? part.targets : [part.start ?? new PatternStore(baseOf(part))],
+      start: part.targets.length > 0 && drawn ? part.start : null,
+    };
+  }
+  // What was drawn as a target is what students begin with, unless there is a start already.
+  return part.start ? { ...part, kind } : { ...part, kind, view: 'seen', start: part.targets[0] ?? null, targets: part.targets.slice(1) };
+}
+
 export function planOf(one: PlannedAssignment): Plan {
-  const part = one.parts[0];
-  if (!part) throw new Error('This assignment has no part; plan it anew.');
-  const { id, course, title, brief, dueAt, publishedAt, attempts } = one;
-  const { kind, view, instruments, freedom, policy, points } = part;
+  const { id, course, title, brief, dueAt, publishedAt } = one;
+  if (one.parts.length === 0) throw new Error('This assignment has no part; plan it anew.');
+  return { id, course, title, brief, dueAt, publishedAt, parts: one.parts.map(partOf) };
+}
+
+function partOf(part: PlannedPart): PartPlan {
+  const { id, kind, view, freedom, policy, help, waits, instruments, attempts = 0 } = part;
+  const given = part.targets.length === 0 || hitCount(part.start) > 0 || attempts > 0;
   // Instruments that are offered but have no row of their own are rows without a hit here.
-  const sections = part.pattern.sections.map((section) => {
+  const [first, ...others] = part.targets;
+  return {
+    key: newKey(),
+    id,
+    attempts,
+    kind,
+    view,
+    freedom,
+    policy,
+    help,
+    waits,
+    asks: part.requirements.map((data) => {
+      const { frame, ...rest } = data as Requirement & { frame?: Pattern };
+      return { key: newKey(), data: rest, ...(frame && { frame: new PatternStore(frame) }) };
+    }),
+    targets: first ? [withRows(first, given ? [] : instruments), ...others].map((target) => new PatternStore(target)) : [],
+    start: given ? new PatternStore(part.start) : null,
+    offered: instruments,
+  };
+}
+
+function withRows(pattern: Pattern, instruments: string[]): Pattern {
+  const sections = pattern.sections.map((section) => {
     const missing = instruments.filter((instrument) => !section.rows.some((row) => row.instrument === instrument));
     return missing.length === 0
       ? section
       : { ...section, rows: [...section.rows, ...missing.map((instrument) => ({ instrument, hits: [] }))] };
   });
-  const kept = { kind, view, instruments, pattern: part.pattern, freedom, policy };
-  return {
-    id,
-    partId: part.id,
-    part: kept,
-    course,
-    title,
-    brief,
-    dueAt,
-    publishedAt,
-    attempts,
-    kind,
-    view,
-    freedom,
-    points,
-    pattern: { ...part.pattern, sections },
-  };
+  return { ...pattern, sections };
 }
 
-export function inputOf(plan: Plan, pattern: Pattern): AssignmentInput {
-  const { title, brief, dueAt, kind, view, freedom, points, course } = plan;
-  // Once somebody has handed in, the part goes back exactly as it came: the server keeps it as it is.
-  if (plan.attempts > 0 && plan.part) return { title, brief, dueAt, parts: [plan.part] };
-  const policy = { ...plan.part?.policy, points, counting: course.counting };
-  const instruments = instrumentsOf(pattern);
+export function inputOf(plan: Plan): AssignmentInput {
+  const { title, brief, dueAt, course } = plan;
+  return { title, brief, dueAt, parts: plan.parts.map((part) => partInput(part, title, course.counting)) };
+}
+
+function partInput(part: PartPlan, title: string, counting: Plan['course']['counting']): PartInput {
+  const { id, kind, view, freedom, help, waits } = part;
+  const named = (store: PatternStore): Pattern => (part.attempts > 0 ? store.pattern : { ...store.pattern, title: title || 'Target' });
+  const base = baseOf(part);
+  const offered = [...part.targets, ...(part.start ? [part.start] : [])].flatMap((store) => instrumentsOf(store.pattern));
   const required = (freedom.required ?? []).filter((name) =>
-    pattern.sections.every(({ rows }) => rows.some((row) => row.instrument === name)),
+    base.sections.every(({ rows }) => rows.some((row) => row.instrument === name)),
   );
   return {
-    title,
-    brief,
-    dueAt,
-    parts: [{ kind, view, instruments, pattern: { ...pattern, title: title || 'Target' }, freedom: { ...freedom, required }, policy }],
+    id,
+    kind,
+    view,
+    instruments: part.attempts > 0 ? part.offered : [...new Set(offered)],
+    start: part.start ? named(part.start) : null,
+    targets: part.targets.map(named),
+    freedom: { ...freedom, required },
+    policy: { ...part.policy, counting },
+    requirements: part.asks.map(({ data, frame }) => (frame ? { ...data, frame: frame.pattern } : data)),
+    help,
+    waits,
   };
 }

@@ -4,6 +4,10 @@ import { when } from '../ui/words';
 
 type Task = StudentToday['tasks'][number];
 
+function nameOf(task: Task): string {
+  return task.parts > 1 ? `${task.title}, part ${task.position}` : task.title;
+}
+
 function isOver(task: Task): boolean {
   return task.dueAt !== null && new Date(task.dueAt) < new Date();
 }
@@ -11,7 +15,8 @@ function isOver(task: Task): boolean {
 /** What comes first: what was returned, then what is to be handed in, then what is with the teacher. */
 export function StudentDay({ day, name }: { day: StudentToday; name: string }) {
   const returned = day.tasks.filter((task) => task.attempt?.returnedAt);
-  const toDo = day.tasks.filter((task) => !task.attempt && !isOver(task));
+  const toDo = day.tasks.filter((task) => !task.attempt && !isOver(task) && !task.waiting);
+  const closed = day.tasks.filter((task) => !task.attempt && !isOver(task) && task.waiting);
   const waiting = day.tasks.filter((task) => task.attempt && !task.attempt.returnedAt);
   const missed = day.tasks.filter((task) => !task.attempt && isOver(task));
   return (
@@ -25,6 +30,7 @@ export function StudentDay({ day, name }: { day: StudentToday; name: string }) {
       <Group title="Build and hand in" tasks={toDo} />
       <Group title="Read what your teacher says" tasks={returned} />
       <Group title="With your teacher" tasks={waiting} />
+      <Group title="Opens later" tasks={closed} />
       <Group title="Time is over" tasks={missed} />
     </div>
   );
@@ -39,7 +45,7 @@ function Group({ title, tasks }: { title: string; tasks: Task[] }) {
         {tasks.map((task) => (
           <li key={task.partId} className="card flex flex-wrap items-center gap-x-4 gap-y-2">
             <div className="min-w-48 flex-1">
-              <h3>{task.title}</h3>
+              <h3>{nameOf(task)}</h3>
               <p className="text-sm text-faint">
                 {task.course}
                 {task.dueAt && ` · ${isOver(task) ? 'was due' : 'due'} ${when(task.dueAt)}`}
@@ -56,17 +62,20 @@ function Group({ title, tasks }: { title: string; tasks: Task[] }) {
 function Doing({ task }: { task: Task }) {
   const { attempt } = task;
   const bench = (label: string, main = false) => (
-    <Link to={`/bench/${task.partId}`} className={`button ${main ? 'button-main' : ''}`} aria-label={`${label}: ${task.title}`}>
+    <Link to={`/bench/${task.partId}`} className={`button ${main ? 'button-main' : ''}`} aria-label={`${label}: ${nameOf(task)}`}>
       {label}
     </Link>
   );
+  if (task.waiting && !attempt) {
+    return <span className="text-sm text-faint">Opens when part {task.position - 1} is right</span>;
+  }
   if (attempt?.returnedAt) {
     return (
       <>
         <span className="font-head text-2xl" title="Your mark">
           {attempt.mark} <span className="text-sm text-faint">of {task.points}</span>
         </span>
-        <Link to={`/returned/${attempt.id}`} className="button button-main" aria-label={`Read the answer: ${task.title}`}>
+        <Link to={`/returned/${attempt.id}`} className="button button-main" aria-label={`Read the answer: ${nameOf(task)}`}>
           Read the answer
         </Link>
         {!isOver(task) && bench('Build on')}

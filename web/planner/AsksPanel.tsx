@@ -1,0 +1,194 @@
+import type { Catalogue, Requirement } from '../api/types';
+import { NumberField } from '../ui/NumberField';
+import { plural } from '../ui/words';
+import { ASKS, askOf, type Blank } from './asks';
+import { isFrame, newFrame, newKey, type PartPlan, type PlannedAsk } from './plan';
+
+type Props = {
+  part: PartPlan;
+  changePart: (change: (part: PartPlan) => PartPlan) => void;
+  catalogue: Catalogue;
+  /** Shows the sheet of a frame. */
+  open: (sheet: string) => void;
+};
+
+const MOST = 40;
+
+/** What the part asks for beside its targets, in sentences with blanks. */
+export function AsksPanel({ part, changePart, catalogue, open }: Props) {
+  const points = part.asks.reduce((sum, { data }) => sum + (data.points ?? 1), 0);
+  const add = (kind: string) => {
+    const ask: PlannedAsk = { key: newKey(), data: { kind, points: 1, ...askOf(kind)?.usual } };
+    changePart((before) => ({ ...before, asks: [...before.asks, isFrame(ask.data) ? { ...ask, frame: newFrame(before) } : ask] }));
+    if (isFrame(ask.data)) open(ask.key);
+  };
+  const change = (key: string, data: Partial<Requirement>) =>
+    changePart((before) => ({
+      ...before,
+      asks: before.asks.map((ask) => (ask.key === key ? { ...ask, data: { ...ask.data, ...data } } : ask)),
+    }));
+  const remove = (key: string) => changePart((before) => ({ ...before, asks: before.asks.filter((ask) => ask.key !== key) }));
+  return (
+    <section aria-labelledby="asks" className="card flex flex-col gap-3 p-3 text-sm">
+      <div>
+        <h2 id="asks">What you ask for</h2>
+        <p className="text-faint">
+          {part.asks.length === 0
+            ? 'A beat can be asked to meet rules, with a target or without one. Each is passed or failed.'
+            : `${plural(part.asks.length, 'rule')}, ${plural(points, 'point')} in all.`}
+        </p>
+      </div>
+      <ul className="flex flex-col gap-2">
+        {part.asks.map((ask) => (
+          <li key={ask.key} className="rounded-md border border-rule p-2">
+            <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1">
+              {(askOf(ask.data.kind)?.sentence ?? []).map((piece) =>
+                typeof piece === 'string' ? (
+                  <span key={piece}>{piece}</span>
+                ) : (
+                  <BlankField
+                    key={`${piece.key} ${'index' in piece ? piece.index : ''}`}
+                    blank={piece}
+                    data={ask.data}
+                    change={(data) => change(ask.key, data)}
+                    catalogue={catalogue}
+                  />
+                ),
+              )}
+            </p>
+            <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-faint">
+              <NumberField label="points" value={ask.data.points ?? 1} low={0} high={1000} take={(value) => change(ask.key, { points: value })} />
+              {ask.data.points === 1 ? 'point' : 'points'}
+              {ask.frame && (
+                <button type="button" className="button button-small text-ink" onClick={() => open(ask.key)}>
+                  Draw the frame
+                </button>
+              )}
+              <button
+                type="button"
+                className="button button-small ml-auto text-ink"
+                aria-label={`Remove this rule: ${askOf(ask.data.kind)?.menu}`}
+                onClick={() => remove(ask.key)}
+              >
+                Remove
+              </button>
+            </p>
+          </li>
+        ))}
+      </ul>
+      <label className="block">
+        Ask for
+        <select
+          className="field field-small mt-1"
+          value=""
+          disabled={part.asks.length >= MOST}
+          onChange={(event) => event.target.value !== '' && add(event.target.value)}
+        >
+          <option value="">choose a rule</option>
+          {ASKS.map(({ kind, menu }) => (
+            <option key={kind} value={kind}>
+              {menu}
+            </option>
+          ))}
+        </select>
+      </label>
+    </section>
+  );
+}
+
+type FieldProps = { blank: Blank; data: Requirement; change: (data: Partial<Requirement>) => void; catalogue: Catalogue };
+
+function BlankField({ blank, data, change, catalogue }: FieldProps) {
+  const values = data as Record<string, unknown>;
+  const value = values[blank.key];
+  switch (blank.type) {
+    case 'number':
+      return (
+        <NumberField
+          label={blank.label}
+          value={Number(value)}
+          // The lower end never passes the upper one.
+          low={blank.key === 'high' && typeof values.low === 'number' ? values.low : blank.low}
+          high={blank.key === 'low' && typeof values.high === 'number' ? values.high : blank.high}
+          take={(number) => change({ [blank.key]: number })}
+        />
+      );
+    case 'bar': {
+      const bars = value as [number, number];
+      const set = (bar: number) => {
+        const next = blank.index === 0 ? [bar, bars[1]] : [bars[0], bar];
+        if (next[0] !== next[1]) change({ bars: next });
+      };
+      return <NumberField label={blank.label} value={bars[blank.index]} low={1} high={256} take={(bar) => set(Math.round(bar))} />;
+    }
+    case 'per':
+      return (
+        <select
+          aria-label="in every bar or in all"
+          className="field field-small w-auto"
+          value={String(value)}
+          onChange={(event) => change({ per: event.target.value })}
+        >
+          <option value="bar">in every bar.</option>
+          <option value="whole">in all.</option>
+        </select>
+      );
+    case 'instrument':
+      return (
+        <select
+          aria-label={blank.label}
+          className="field field-small w-auto max-w-40"
+          value={String(value)}
+          onChange={(event) => change({ [blank.key]: event.target.value })}
+        >
+          {blank.all && <option value="all">the whole beat</option>}
+          {catalogue.instruments.map((one) => (
+            <option key={one.name} value={one.name}>
+              {one.label}
+            </option>
+          ))}
+        </select>
+      );
+    default:
+      return <Instruments blank={blank} names={value as string[]} take={(names) => change({ [blank.key]: names })} catalogue={catalogue} />;
+  }
+}
+
+type ListProps = { blank: Extract<Blank, { type: 'instruments' }>; names: string[]; take: (names: string[]) => void; catalogue: Catalogue };
+
+/** Several instruments, each taken away by a press; at least one where an empty list would mean nothing. */
+function Instruments({ blank, names, take, catalogue }: ListProps) {
+  const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
+  return (
+    <>
+      {names.length === 0 && <span>{blank.none}</span>}
+      {names.map((name) => (
+        <button
+          key={name}
+          type="button"
+          className="button button-small"
+          disabled={names.length === 1 && blank.none === undefined}
+          aria-label={`Without ${label(name).toLowerCase()}`}
+          onClick={() => take(names.filter((one) => one !== name))}
+        >
+          {label(name)} ×
+        </button>
+      ))}
+      <select
+        aria-label={`Add to the ${blank.label}`}
+        className="field field-small w-24"
+        value=""
+        onChange={(event) => event.target.value !== '' && take([...names, event.target.value])}
+      >
+        <option value="">add …</option>
+        {catalogue.instruments
+          .filter((one) => !names.includes(one.name))
+          .map((one) => (
+            <option key={one.name} value={one.name}>
+              {one.label}
+            </option>
+          ))}
+      </select>
+    </>
+  );
+}

@@ -1,0 +1,65 @@
+import type { Effect } from '../api/types';
+import { plural } from '../ui/words';
+import type { PlanKeeper } from './usePlanKeeping';
+
+/** What saving would mean for beats that are handed in: for whom, and how the suggested mark moves. */
+export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanKeeper }) {
+  const changes = effect.parts.flatMap((part) => part.changes.map((change) => ({ ...change, part: part.position })));
+  const attempts = effect.parts.reduce((sum, part) => sum + part.attempts, 0);
+  const mark = (value: number | null) => value ?? 'no mark';
+  return (
+    <section role="alert" aria-labelledby="effect" className="card arrive mb-3 border-lamp">
+      <h2 id="effect">
+        This changes what is said to {changes.length} of {plural(attempts, 'student')}
+      </h2>
+      <p className="text-sm text-faint">Marks that you have given stay as they are; only the suggestions move.</p>
+      {changes.length > 0 && (
+        <div className="mt-2 max-h-64 overflow-y-auto" tabIndex={0} role="group" aria-label="For whom">
+          <table className="w-full text-sm">
+            <thead className="text-left text-faint">
+              <tr>
+                <th className="font-normal">Student</th>
+                <th className="font-normal">Suggested</th>
+                <th className="font-normal">Your mark</th>
+                <th className="font-normal">No longer said · now said</th>
+              </tr>
+            </thead>
+            <tbody>
+              {changes.map((change) => (
+                <tr key={`${change.part} ${change.student}`} className="border-t border-rule align-top">
+                  <td className="pr-3">
+                    <bdi>{change.student}</bdi>
+                  </td>
+                  <td className="whitespace-nowrap pr-3">
+                    {change.before === change.after ? mark(change.after) : `${mark(change.before)} → ${mark(change.after)}`}
+                  </td>
+                  <td className="pr-3">{change.mark ?? ''}</td>
+                  <td>
+                    {change.gone.map((text) => (
+                      <s key={text} className="block text-faint">
+                        {text}
+                      </s>
+                    ))}
+                    {change.new.map((text) => (
+                      <span key={text} className="block">
+                        {text}
+                      </span>
+                    ))}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <p className="mt-3 flex flex-wrap gap-2">
+        <button type="button" className="button button-main" disabled={keeper.busy} onClick={() => void keeper.save()}>
+          Save and compare again
+        </button>
+        <button type="button" className="button" onClick={keeper.forgetEffect}>
+          Not yet
+        </button>
+      </p>
+    </section>
+  );
+}

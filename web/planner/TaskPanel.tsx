@@ -1,0 +1,123 @@
+import type { Catalogue } from '../api/types';
+import { Choice } from '../ui/Choice';
+import { FreedomFields } from './FreedomFields';
+import { HelpFields } from './HelpFields';
+import { baseOf, type Kind, type PartPlan, type Plan, type View, withKind } from './plan';
+
+type Props = {
+  plan: Plan;
+  setPlan: (change: (plan: Plan) => Plan) => void;
+  part: PartPlan;
+  changePart: (change: (part: PartPlan) => PartPlan) => void;
+  catalogue: Catalogue;
+};
+
+/** The words of the task and when it is due; then what students do in this part, what is open to them, and what help they get. */
+export function TaskPanel({ plan, setPlan, part, changePart, catalogue }: Props) {
+  const change = (words: Partial<Plan>) => setPlan((before) => ({ ...before, ...words }));
+  const changed = (settings: Partial<PartPlan>) => changePart((before) => ({ ...before, ...settings }));
+  const index = plan.parts.indexOf(part);
+  const locked = part.attempts > 0;
+  const { limits } = catalogue;
+  return (
+    <section aria-labelledby="task" className="card flex flex-col gap-3 p-3">
+      <h2 id="task">The task</h2>
+      <label className="text-sm">
+        Name
+        <input
+          className="field mt-1"
+          value={plan.title}
+          maxLength={limits.title}
+          required
+          onChange={(event) => change({ title: event.target.value })}
+        />
+      </label>
+      <label className="text-sm">
+        Brief: what to build, what to listen for
+        <textarea
+          className="field mt-1"
+          rows={4}
+          value={plan.brief}
+          maxLength={limits.brief}
+          onChange={(event) => change({ brief: event.target.value })}
+        />
+      </label>
+      <label className="text-sm">
+        Due
+        <input
+          type="datetime-local"
+          className="field mt-1"
+          value={localTime(plan.dueAt)}
+          onChange={(event) =>
+            change({ dueAt: event.target.value === '' ? null : new Date(event.target.value).toISOString().replace(/\.\d+Z$/, 'Z') })
+          }
+        />
+      </label>
+      {plan.parts.length > 1 && <h3 className="border-t border-rule pt-2">Part {index + 1}</h3>}
+      {index > 0 && (
+        <label className="flex items-center gap-1.5 text-sm">
+          <input type="checkbox" checked={part.waits} onChange={(event) => changed({ waits: event.target.checked })} />
+          opens when part {index} is right
+        </label>
+      )}
+      <div className="text-sm">
+        <p className="mb-1">Students</p>
+        <Choice<Kind>
+          label="What students do"
+          value={part.kind}
+          disabled={locked}
+          options={[
+            { value: 'copy', label: 'copy it' },
+            { value: 'build-on', label: 'build on it' },
+            { value: 'create', label: 'make their own' },
+          ]}
+          onChange={(kind) => changePart((before) => withKind(before, kind))}
+        />
+        <p className="mt-1 text-faint">{KINDS[part.kind]}</p>
+      </div>
+      {part.targets.length > 0 && (
+        <div className="text-sm">
+          <p className="mb-1">The target is</p>
+          <Choice<View>
+            label="The target is"
+            value={part.view}
+            options={[
+              { value: 'seen', label: 'seen and heard' },
+              { value: 'heard', label: 'only heard' },
+              { value: 'hidden', label: 'hidden' },
+            ]}
+            onChange={(view) => changed({ view })}
+          />
+          <p className="mt-1 text-faint">{VIEWS[part.view]}</p>
+        </div>
+      )}
+      <FreedomFields
+        freedom={part.freedom}
+        change={(freedom) => changed({ freedom: { ...part.freedom, ...freedom } })}
+        pattern={baseOf(part)}
+        catalogue={catalogue}
+        locked={locked}
+      />
+      <HelpFields part={part} change={(help) => changed({ help: { ...part.help, ...help } })} />
+    </section>
+  );
+}
+
+const KINDS: Record<Kind, string> = {
+  copy: 'The sheet holds the target; they begin with empty rows.',
+  'build-on': 'They begin with what is on the sheet and go on from it.',
+  create: 'They begin with what is on the sheet, empty rows if you leave it so.',
+};
+
+const VIEWS: Record<View, string> = {
+  seen: 'They see the sheet and hear it.',
+  heard: 'Dictation: they hear it as sound and write it down; no note of it reaches them.',
+  hidden: 'They build what the brief says, and neither see nor hear it.',
+};
+
+/** An instant as the datetime-local field wants it: this place's clock, without a zone. */
+function localTime(time: string | null): string {
+  if (!time) return '';
+  const date = new Date(time);
+  return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+}
