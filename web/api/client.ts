@@ -23,12 +23,30 @@ export async function session(): Promise<Session> {
   return answer;
 }
 
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
 /**
  * @param body      sent as JSON; a text is sent as it is
  * @param keepalive lets the request outlive the page
  * @throws ApiError
  */
-export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown, keepalive = false): Promise<T> {
+export async function call<T>(method: Method, path: string, body?: unknown, keepalive = false): Promise<T> {
+  const response = await request(method, path, body, keepalive);
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}
+
+/**
+ * A target that is only heard, as sound.
+ * @returns left: how often it may still be played, null for as often as one likes
+ * @throws ApiError
+ */
+export async function hear(partId: string, bar: number | null, speed: number): Promise<{ wav: ArrayBuffer; left: number | null }> {
+  const response = await request('POST', `/api/parts/${partId}/hear`, { bar, speed });
+  const left = response.headers.get('X-Left');
+  return { wav: await response.arrayBuffer(), left: left === null || left === 'any' ? null : Number(left) };
+}
+
+async function request(method: Method, path: string, body?: unknown, keepalive = false): Promise<Response> {
   const send = () =>
     fetch(path, {
       method,
@@ -50,13 +68,10 @@ export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: s
     await session();
     response = await send();
   }
-  if (response.ok) {
-    return (response.status === 204 ? undefined : await response.json()) as T;
-  }
+  if (response.ok) return response;
   const problem = await problemOf(response);
   throw new ApiError(response.status, problem.detail, problem);
 }
-
 async function problemOf(response: Response): Promise<Problem & Record<string, unknown>> {
   try {
     return await response.json();

@@ -30,6 +30,7 @@ export type Requirement = Schemas['Requirement'];
 export type Effect = Schemas['Effect'];
 export type Weighed = Schemas['Weighed'];
 export type Checked = Schemas['Checked'];
+export type Sibling = Schemas['Sibling'];
 export type CheckAnswer = Schemas['CheckAnswer'];
 export type Aspects = Schemas['Aspects'];
 export type Pin = Schemas['Pin'];

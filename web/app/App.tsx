@@ -10,6 +10,9 @@ import { SignIn } from './SignIn';
 const Bench = lazy(() => import('../bench/BenchPage'));
 const Planner = lazy(() => import('../planner/PlannerPage'));
 const Marking = lazy(() => import('../marking/MarkingPage'));
+const Picture = lazy(() => import('../picture/PicturePage'));
+const Term = lazy(() => import('../picture/TermPage'));
+const Projector = lazy(() => import('../picture/ProjectorPage'));
 const Returned = lazy(() => import('../marking/ReturnedPage'));
 
 export function App() {
@@ -26,6 +29,9 @@ export function App() {
           <Route path="/bench/:partId" element={<Bench />} />
           {teacher && <Route path="/plan/:assignmentId" element={<Planner />} />}
           {teacher && <Route path="/marking/:partId/:attemptId?" element={<Marking />} />}
+          {teacher && <Route path="/picture/:partId" element={<Picture />} />}
+          {teacher && <Route path="/term/:courseId" element={<Term />} />}
+          {teacher && <Route path="/project/:partId" element={<Projector />} />}
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
           <Route path="*" element={<Failed error={new Error('There is nothing at this address; go back to Today.')} />} />
         </Routes>

@@ -1,17 +1,22 @@
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import type { Bench, Catalogue } from '../api/types';
+import { useLocation, useNavigate } from 'react-router';
+import type { Bench, Catalogue, Pattern } from '../api/types';
 import { type History, PatternStore } from '../music/PatternStore';
 import { hitCount } from '../music/pattern';
 import type { StepKeeper } from '../music/StepKeeper';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
+import { Asked } from './Asked';
 import { Brief } from './Brief';
+import { CheckBlock } from './CheckBlock';
+import { Dictation } from './Dictation';
 import { DraftKeeper, type Kept } from './DraftKeeper';
 import { Editor } from './Editor';
 import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
 import { KeysHelp } from './KeysHelp';
 import { sameMeter } from './meters';
+import { PartsNav } from './PartsNav';
 import { type Looked, StatesBlock } from './panels/StatesBlock';
 import { TryOut } from './TryOut';
 import { useMusic } from './useMusic';
@@ -31,14 +36,16 @@ type Props = {
 export function BenchView({ answer: bench, kept, steps, history, catalogue, path, storageKey }: Props) {
   const { part, target, trying, assignment } = bench;
   const [store] = useState(() => new PatternStore(kept?.pattern ?? bench.draft.pattern, history));
-  const [keeper] = useState(() => new DraftKeeper(path, store, bench.draft, kept, storageKey));
+  const [keeper] = useState(() => new DraftKeeper(path, store, { ...bench.draft, checked: bench.checked }, kept, storageKey));
   const [showTarget, setShowTarget] = useState(false);
   const [looked, setLooked] = useState<Looked | null>(null);
+  const [parts, setParts] = useState(bench.parts);
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);
   const { music, error } = useMusic(store, assignment.course.counting, given);
   const [editor] = useState(
     () => new Editor(store, catalogue, bench.music, playerFor(catalogue, part.kit), part.freedom, part.instruments),
   );
+  useTaken(store);
   useEffect(() => {
     if (trying) return;
     keeper.start();
@@ -75,27 +82,46 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
               <KeepingNote keeper={keeper} />
             )}
           </div>
+          <PartsNav parts={parts} part={part.id} />
           <ConflictNotice keeper={keeper} />
           <FirstStep store={store} />
         </>
       }
-      first={{
-        name: 'Task',
-        content: (
-          <>
-            <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })} />
-            {trying ? (
-              <TryOut store={store} bench={bench} path={path} />
-            ) : (
-              <HandIn bench={bench} keeper={keeper} limit={catalogue.limits.note} />
-            )}
-            <KeysHelp />
-          </>
-        ),
-      }}
+      panels={[
+        {
+          name: 'Task',
+          content: (
+            <>
+              <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })}>
+                <Asked asks={bench.asks} ticks={bench.checked !== null} keeper={keeper} />
+              </Brief>
+              {part.view === 'heard' && <Dictation part={part} help={bench.help} catalogue={catalogue} />}
+              {bench.help.ask !== 'nothing' && <CheckBlock store={store} path={path} help={bench.help} catalogue={catalogue} />}
+              {trying ? (
+                <TryOut store={store} bench={bench} path={path} />
+              ) : (
+                <HandIn bench={bench} keeper={keeper} limit={catalogue.limits.note} setParts={setParts} />
+              )}
+              <KeysHelp />
+            </>
+          ),
+        },
+      ]}
       states={trying ? null : <StatesBlock editor={editor} path={path} keeper={keeper} looked={looked} look={setLooked} />}
     />
   );
+}
+
+/** A teacher's suggestion that was taken over becomes a step of its own, so that undo brings the beat back. */
+function useTaken(store: PatternStore) {
+  const { state } = useLocation();
+  const navigate = useNavigate();
+  useEffect(() => {
+    const take = (state as { take?: Pattern } | null)?.take;
+    if (!take) return;
+    store.change("Take the teacher's suggestion over", () => take);
+    navigate('.', { replace: true, state: null });
+  }, [state, store, navigate]);
 }
 
 /** An empty sheet says what to do first. */

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Bench } from '../api/types';
 import { plural, when } from '../ui/words';
 
@@ -15,8 +16,10 @@ function whatIsSet(part: Bench['part']): string {
   return open.length === 0 ? `${set}. Meter and tempo are set by the task.` : `You begin with ${set}. You choose ${open.join(', ')}.`;
 }
 
+type Props = { bench: Bench; showTarget?: boolean; toggleTarget?: () => void; children?: ReactNode };
+
 /** The task, beside the sheet. */
-export function Brief({ bench, showTarget, toggleTarget }: { bench: Bench; showTarget?: boolean; toggleTarget?: () => void }) {
+export function Brief({ bench, showTarget, toggleTarget, children }: Props) {
   const { assignment, part, open } = bench;
   return (
     <section aria-labelledby="brief" className="card p-3">
@@ -26,6 +29,7 @@ export function Brief({ bench, showTarget, toggleTarget }: { bench: Bench; showT
         {whatIsSet(part)}
         {assignment.dueAt && (open ? ` Due ${when(assignment.dueAt)}.` : ` Was due ${when(assignment.dueAt)}.`)}
       </p>
+      {children}
       {toggleTarget ? (
         <button type="button" className="button mt-3" aria-pressed={showTarget} onClick={toggleTarget}>
           Show the target

@@ -199,7 +199,7 @@ describe('handing in', () => {
       status: 201,
       body: { draft: { ...body, version: 4, savedAt: null }, attempts: [{ id: 'a', number: 1 }] },
     });
-    expect(await keeper.handIn()).toHaveLength(1);
+    expect((await keeper.handIn()).attempts).toHaveLength(1);
     expect(world.sent.map((one) => [one.path, one.body.note])).toEqual([[`${PATH}/attempts`, 'Kick on one.']]);
     expect(keeper.keeping.state).toBe('saved');
     await vi.advanceTimersByTimeAsync(5000);

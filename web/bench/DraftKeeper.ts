@@ -1,5 +1,5 @@
 import { ApiError, call } from '../api/client';
-import type { Draft, OwnAttempt, Pattern } from '../api/types';
+import type { Checked, Draft, OwnAttempt, Pattern, Sibling } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 
 export type Keeping =
@@ -43,6 +43,7 @@ export class DraftKeeper {
   #keeping: Keeping;
   #version: number;
   #note: string;
+  #checked: Checked | null;
   #known: { pattern: Pattern; note: string };
   #timer: ReturnType<typeof setTimeout> | null = null;
   #soon: ReturnType<typeof setTimeout> | null = null;
@@ -64,6 +65,7 @@ export class DraftKeeper {
   ) {
     this.#version = draft.version;
     this.#note = kept?.note ?? draft.note;
+    this.#checked = draft.checked ?? null;
     this.#known = { pattern: draft.pattern, note: draft.note };
     this.#keeping =
       kept && kept.version !== draft.version
@@ -73,6 +75,11 @@ export class DraftKeeper {
 
   get keeping(): Keeping {
     return this.#keeping;
+  }
+
+  /** What the requirements say of the beat as it was last kept; null where they are not ticked. */
+  get checked(): Checked | null {
+    return this.#checked;
   }
 
   get note(): string {
@@ -112,14 +119,14 @@ export class DraftKeeper {
   }
 
   /** @throws ApiError with the sentence to show */
-  async handIn(): Promise<OwnAttempt[]> {
+  async handIn(): Promise<{ attempts: OwnAttempt[]; parts: Sibling[] }> {
     if (this.#timer) clearTimeout(this.#timer);
     await this.#sending;
     const sent = this.#work();
     try {
-      const answer = await call<{ draft: Draft; attempts: OwnAttempt[] }>('POST', `${this.path}/attempts`, sent);
+      const answer = await call<{ draft: Draft; attempts: OwnAttempt[]; parts: Sibling[] }>('POST', `${this.path}/attempts`, sent);
       this.#accept(answer.draft, sent);
-      return answer.attempts;
+      return answer;
     } catch (error) {
       if (!this.#conflict(error)) this.#schedule(0);
       throw error;
@@ -212,6 +219,7 @@ export class DraftKeeper {
 
   #accept(draft: Draft, sent: Kept): void {
     this.#version = draft.version;
+    this.#checked = draft.checked ?? this.#checked;
     this.#known = { pattern: sent.pattern, note: sent.note };
     keep(savedKey(this.key), draft);
     if (this.#dirty()) {

@@ -1,13 +1,15 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Bench } from '../api/types';
+import type { Bench, Sibling } from '../api/types';
 import { Notice } from '../ui/states';
 import { when } from '../ui/words';
 import type { DraftKeeper } from './DraftKeeper';
 
+type Props = { bench: Bench; keeper: DraftKeeper; limit: number; setParts: (parts: Sibling[]) => void };
+
 /** A line about the work, and one press to hand in. */
-export function HandIn({ bench, keeper, limit }: { bench: Bench; keeper: DraftKeeper; limit: number }) {
+export function HandIn({ bench, keeper, limit, setParts }: Props) {
   const queries = useQueryClient();
   const [note, setNote] = useState(keeper.note);
   const [attempts, setAttempts] = useState(bench.attempts);
@@ -18,8 +20,9 @@ export function HandIn({ bench, keeper, limit }: { bench: Bench; keeper: DraftKe
     setBusy(true);
     setError('');
     try {
-      const all = await keeper.handIn();
+      const { attempts: all, parts } = await keeper.handIn();
       setAttempts(all);
+      setParts(parts);
       setSaid(`Attempt ${all[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
       void queries.invalidateQueries({ queryKey: ['today'] });
     } catch (problem) {

@@ -1,79 +1,71 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call } from '../api/client';
-import type { AttemptToMark, Feedback } from '../api/types';
+import type { AttemptToMark, Catalogue, Statement } from '../api/types';
 import { Notice } from '../ui/states';
+import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
+import { Phrases } from './Phrases';
+import { draftText } from './phrases';
+import type { ReturnedNow } from './TakeBack';
+import type { AnswerState } from './useAnswer';
 
-const KEPT = { kept: 'Kept; not returned yet', keeping: 'Keeping …', 'not kept': 'Not kept yet' };
+const KEPT = { kept: 'Kept; not returned yet', keeping: 'Keeping …', 'not kept': 'Kept in this browser; sent when the connection is back' };
 
-type Props = { data: AttemptToMark; text: string; setText: (text: string) => void; limit: number };
+type Props = {
+  data: AttemptToMark;
+  answer: AnswerState;
+  catalogue: Catalogue;
+  /** What the teacher looks at, for the places in phrases. */
+  statement: Statement | null;
+  /** Attempts of others who wait for an answer and of whom the same is to be said. */
+  alike: { id: string; name: string }[];
+  onReturned: (returned: ReturnedNow) => void;
+};
 
 /** Mark and text. What is typed is kept by itself; the student sees it only when it is returned. */
-export function Answer({ data, text, setText, limit }: Props) {
-  const queries = useQueryClient();
+export function Answer({ data, answer, catalogue, statement, alike, onReturned }: Props) {
   const navigate = useNavigate();
-  const path = `/api/attempts/${data.attempt.id}`;
-  const [mark, setMark] = useState(data.feedback.mark === null ? '' : String(data.feedback.mark));
-  const [returnedAt, setReturnedAt] = useState(data.feedback.returnedAt);
-  const [kept, setKept] = useState<'kept' | 'keeping' | 'not kept'>('kept');
-  const [error, setError] = useState('');
-  const known = useRef({ mark, text });
-  const value = mark.trim() === '' ? null : Number(mark.replace(',', '.'));
+  const { typed, change, add, value, wrong, kept, returnedAt, error } = answer;
   const { points } = data.part;
-  const wrong = value !== null && (Number.isNaN(value) || value < 0 || value > points);
-  const suggested = data.result?.mark ?? null;
-  const first = data.student.name.split(' ')[0];
-
-  // Kept after a pause while it is not returned yet, and at once when the page or the attempt is left. A returned answer changes
-  // only when it is returned again.
-  const latest = useRef({ mark, text, value, open: false });
-  latest.current = { mark, text, value, open: !returnedAt && !wrong };
-  const save = useCallback(
-    async (keepalive: boolean) => {
-      const now = latest.current;
-      if (!now.open || (known.current.mark === now.mark && known.current.text === now.text)) return;
-      known.current = { mark: now.mark, text: now.text };
-      try {
-        await call('PUT', `${path}/feedback`, { mark: now.value, text: now.text }, keepalive);
-        setKept('kept');
-      } catch (problem) {
-        known.current = { mark: '', text: '\0' };
-        setKept('not kept');
-        setError((problem as Error).message);
-      }
-    },
-    [path],
-  );
-  useEffect(() => {
-    if (known.current.mark === mark && known.current.text === text) return;
-    setKept('keeping');
-    const timer = setTimeout(() => void save(false), 500);
-    return () => clearTimeout(timer);
-  }, [mark, text, save]);
-  useEffect(() => {
-    const leave = () => void save(true);
-    window.addEventListener('pagehide', leave);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, [save]);
-
+  const first = data.student.firstName;
+  const [toAll, setToAll] = useState(false);
+  const mark = useRef<HTMLInputElement>(null);
+  const text = useRef<HTMLTextAreaElement>(null);
+  const group = toAll && !returnedAt ? alike : [];
+  const everybody = [{ id: data.attempt.id, name: data.student.name }, ...group];
   const giveBack = async (andNext: boolean) => {
-    setError('');
-    try {
-      const answer = await call<Feedback & { next: string | null }>('POST', `${path}/return`, { mark: value, text });
-      known.current = { mark, text };
-      setReturnedAt(answer.returnedAt);
-      void queries.invalidateQueries({ queryKey: ['marking', data.part.id] });
-      void queries.invalidateQueries({ queryKey: ['today'] });
-      if (andNext) navigate(answer.next ? `/marking/${data.part.id}/${answer.next}` : `/marking/${data.part.id}`);
-    } catch (problem) {
-      setError((problem as Error).message);
+    if (value === null || wrong) return;
+    let next: string | null | undefined;
+    if (group.length > 0) {
+      try {
+        await call('POST', `/api/parts/${data.part.id}/return-group`, {
+          attempts: everybody.map(({ id }) => id),
+          // Where the suggestion was taken, each gets their own.
+          mark: value === data.suggested ? null : value,
+          text: typed.text,
+        });
+      } catch (problem) {
+        answer.setError((problem as Error).message);
+        return;
+      }
+      answer.returned(new Date().toISOString());
+      next = null;
+    } else {
+      next = await answer.giveBack();
+      if (next === undefined) return;
     }
+    onReturned({ partId: data.part.id, attempts: everybody, at: Date.now() });
+    if (andNext) navigate(next ? `/marking/${data.part.id}/${next}` : `/marking/${data.part.id}`);
   };
+  const leave = (event: React.KeyboardEvent<HTMLElement>) => {
+    if (event.key === 'Escape') event.currentTarget.blur();
+  };
+  useKeys({
+    m: () => mark.current?.select(),
+    w: () => text.current?.focus(),
+    'Ctrl+Enter': () => void giveBack(true),
+  });
   return (
     <section aria-labelledby="answer" className="card">
       <h2 id="answer">Your answer</h2>
@@ -81,16 +73,19 @@ export function Answer({ data, text, setText, limit }: Props) {
         <label className="flex flex-col text-sm">
           Mark, of {points}
           <input
+            ref={mark}
+            title="Key M"
             className="field mt-1 w-24 text-lg"
             inputMode="decimal"
-            value={mark}
+            value={typed.mark}
             aria-invalid={wrong}
-            onChange={(event) => setMark(event.target.value)}
+            onKeyDown={leave}
+            onChange={(event) => change({ mark: event.target.value })}
           />
         </label>
-        {suggested !== null && (
-          <button type="button" className="button" onClick={() => setMark(String(suggested))}>
-            Take {suggested}
+        {data.suggested !== null && (
+          <button type="button" className="button" onClick={() => change({ mark: String(data.suggested) })}>
+            Take {data.suggested}
           </button>
         )}
       </div>
@@ -98,26 +93,73 @@ export function Answer({ data, text, setText, limit }: Props) {
       <label className="mt-3 block text-sm">
         What you say to <bdi>{first}</bdi>
         <textarea
+          ref={text}
+          title="Key W"
           className="field mt-1"
           rows={6}
           dir="auto"
-          maxLength={limit}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
+          maxLength={catalogue.limits.feedback}
+          value={typed.text}
+          onKeyDown={leave}
+          onChange={(event) => change({ text: event.target.value })}
         />
       </label>
       <p role="status" className="text-sm text-faint">
-        {returnedAt ? `Returned ${when(returnedAt)}` : mark === '' && text === '' ? 'Not answered yet' : KEPT[kept]}
+        {returnedAt ? `Returned ${when(returnedAt)}` : typed.mark === '' && typed.text === '' ? 'Not answered yet' : KEPT[kept]}
       </p>
-      <div className="mt-2 flex flex-wrap gap-2">
-        <button type="button" className="button button-main" disabled={value === null || wrong} onClick={() => void giveBack(true)}>
-          Return and next
+      <div className="mt-1 flex flex-wrap gap-2">
+        <button type="button" className="button button-small" onClick={() => add(draftText(data))}>
+          Write a first draft
         </button>
-        <button type="button" className="button" disabled={value === null || wrong} onClick={() => void giveBack(false)}>
+        <Phrases data={data} catalogue={catalogue} statement={statement} text={typed.text} add={add} />
+      </div>
+      {alike.length > 0 && !returnedAt && (
+        <label className="mt-3 flex items-start gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="mt-1"
+            checked={toAll}
+            onChange={(event) => {
+              setToAll(event.target.checked);
+              // The name becomes each student's own.
+              change({ text: event.target.checked ? typed.text.replaceAll(first, '{name}') : typed.text.replaceAll('{name}', first) });
+            }}
+          />
           <span>
-            Return to <bdi>{first}</bdi>
+            Answer {alike.length === 1 ? 'one more' : `${alike.length} more`} with the same:{' '}
+            {alike.map(({ id, name }, index) => (
+              <span key={id}>
+                {index > 0 && ', '}
+                <bdi>{name}</bdi>
+              </span>
+            ))}
+            {toAll && (
+              <span className="block text-faint">
+                {'{name}'} becomes each one’s name
+                {value !== null && value === data.suggested && '; each gets their own suggested mark'}. Notes on the sheet go to{' '}
+                <bdi>{first}</bdi> alone.
+              </span>
+            )}
           </span>
+        </label>
+      )}
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button button-main"
+          title="Key Ctrl + Enter"
+          disabled={value === null || wrong}
+          onClick={() => void giveBack(true)}
+        >
+          {group.length > 0 ? `Return to all ${everybody.length}` : 'Return and next'}
         </button>
+        {group.length === 0 && (
+          <button type="button" className="button" disabled={value === null || wrong} onClick={() => void giveBack(false)}>
+            <span>
+              Return to <bdi>{first}</bdi>
+            </span>
+          </button>
+        )}
       </div>
       {value === null && <p className="mt-1 text-sm text-faint">Give a mark first.</p>}
       {error && <Notice>{error}</Notice>}

@@ -1,6 +1,5 @@
 import type { Result } from '../api/types';
-
-const NAMES: Record<string, string> = { placement: 'Placement', dynamics: 'Dynamics', feel: 'Feel', tempo: 'Tempo', form: 'Form' };
+import { ASPECT_NAMES } from './names';
 
 /** The suggested mark, unfolded into what it was reckoned from. */
 export function Arithmetic({ result }: { result: Result }) {
@@ -29,7 +28,7 @@ export function Arithmetic({ result }: { result: Result }) {
         <tbody>
           {Object.entries(result.aspects).map(([name, value]) => (
             <tr key={name} className="border-t border-rule">
-              <td>{NAMES[name]}</td>
+              <td>{ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}</td>
               <td className="text-right">{value === null ? 'not assessed' : value.toFixed(4)}</td>
               <td className="text-right">{value === null ? '' : result.weights[name]}</td>
               <td className="text-right">{value === null ? '' : ((result.weights[name] ?? 0) * value).toFixed(2)}</td>

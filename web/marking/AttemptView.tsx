@@ -1,21 +1,51 @@
-import { useState } from 'react';
-import type { AttemptToMark, Catalogue, Statement } from '../api/types';
+import { lazy, Suspense, useCallback, useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
+import { Waiting } from '../ui/states';
+import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
 import { Answer } from './Answer';
+import { CheckedList } from './CheckedList';
 import { Compared } from './Compared';
-import { OwnBeat } from './OwnBeat';
+import { Since } from './Since';
+import type { ReturnedNow } from './TakeBack';
+import { useAnswer } from './useAnswer';
+
+const Correction = lazy(() => import('./Correction').then(({ Correction: one }) => ({ default: one })));
+
+type Props = { data: AttemptToMark; list: MarkingList; catalogue: Catalogue; onReturned: (returned: ReturnedNow) => void };
 
 /** One attempt beside its target, and the teacher's answer. */
-export function AttemptView({ data, catalogue }: { data: AttemptToMark; catalogue: Catalogue }) {
-  const [text, setText] = useState(data.feedback.text);
-  const take = (statement: Statement) =>
-    setText((before) => (before.trim() === '' ? statement.text : `${before.trimEnd()}\n${statement.text}`));
-  const answer = <Answer data={data} text={text} setText={setText} limit={catalogue.limits.feedback} />;
+export function AttemptView({ data, list, catalogue, onReturned }: Props) {
+  const navigate = useNavigate();
+  const answer = useAnswer(data);
+  const [statement, setStatement] = useState<Statement | null>(null);
+  const { change, add } = answer;
+  const take = (one: Statement) => add(one.text);
+  const setPins = (pins: Pin[]) => change({ pins });
+  const setCorrection = useCallback((correction: Pattern | null) => change({ correction }), [change]);
+  const order = list.students.flatMap((student) => student.attempts.slice(0, 1).map(({ id }) => id));
+  const go = (by: number) => {
+    const index = order.indexOf(data.attempt.id);
+    const there = order[(index + by + order.length) % order.length];
+    if (there && there !== data.attempt.id) navigate(`/marking/${data.part.id}/${there}`);
+  };
+  useKeys({ n: () => go(1), p: () => go(-1) });
   return (
     <>
-      <h2 className="text-2xl">
-        <bdi>{data.student.name}</bdi>, attempt {data.attempt.number}
-      </h2>
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h2 className="text-2xl">
+          <bdi>{data.student.name}</bdi>, attempt {data.attempt.number}
+        </h2>
+        <span className="joined ml-auto">
+          <button type="button" className="button button-small" title="Key P" onClick={() => go(-1)}>
+            Previous
+          </button>
+          <button type="button" className="button button-small" title="Key N" onClick={() => go(1)}>
+            Next
+          </button>
+        </span>
+      </div>
       <p className="mb-3 text-sm text-faint">
         Handed in {when(data.attempt.handedInAt)}
         {data.attempt.note && (
@@ -24,25 +54,51 @@ export function AttemptView({ data, catalogue }: { data: AttemptToMark; catalogu
             <bdi className="text-ink">{data.attempt.note}</bdi>”
           </>
         )}
+        {data.others.length > 0 && data.result && (
+          <span className="block">
+            Nearest to target {data.result.target + 1};{' '}
+            {data.others.map((one) => `target ${one.target + 1} would give ${one.mark ?? 'no mark'}`).join(', ')}.
+          </span>
+        )}
       </p>
-      {data.result && data.part.target ? (
-        <Compared
-          result={data.result}
-          target={data.part.target}
-          submission={data.attempt.pattern}
-          music={data.music}
+      <Since data={data} catalogue={catalogue} />
+      <Compared
+        result={data.result}
+        target={data.target}
+        submission={data.attempt.pattern}
+        music={data.music}
+        catalogue={catalogue}
+        beatName="Their beat"
+        pins={answer.typed.pins}
+        correction={answer.typed.correction}
+        desk={{ setPins, take, choose: (index) => setStatement(index === null ? null : (data.result?.statements[index] ?? null)) }}
+        beneath={
+          <Suspense fallback={<Waiting what="the sheet" />}>
+            <Correction data={data} catalogue={catalogue} correction={answer.typed.correction} change={setCorrection} />
+          </Suspense>
+        }
+        more={data.checked && <CheckedList checked={data.checked} />}
+      >
+        <Answer
+          data={data}
+          answer={answer}
           catalogue={catalogue}
-          beatName="Their beat"
-          take={take}
-        >
-          {answer}
-        </Compared>
-      ) : (
-        <>
-          <OwnBeat title="Their beat" pattern={data.attempt.pattern} music={data.music} catalogue={catalogue} />
-          <div className="mt-4 max-w-xl">{answer}</div>
-        </>
-      )}
+          statement={statement}
+          alike={alikeOf(data.attempt.id, list)}
+          onReturned={onReturned}
+        />
+      </Compared>
     </>
+  );
+}
+
+/** Those who wait for an answer and of whom the same is to be said. */
+function alikeOf(id: string, list: MarkingList): { id: string; name: string }[] {
+  const group = list.groups.find(({ of }) => of.includes(id))?.of ?? [];
+  return list.students.flatMap((student) =>
+    student.attempts
+      .slice(0, 1)
+      .filter((attempt) => attempt.id !== id && attempt.state !== 'returned' && group.includes(attempt.id))
+      .map((attempt) => ({ id: attempt.id, name: student.name })),
   );
 }

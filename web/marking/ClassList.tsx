@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
 import type { MarkingList } from '../api/types';
 import { when } from '../ui/words';
-
-const STATES = { 'to-mark': 'to mark', begun: 'answer begun', returned: 'returned' };
+import { isLate } from './Glance';
+import { STATES } from './names';
 
 /** Within the list only: the page stays where it is. */
 function intoSight(link: HTMLAnchorElement | null): void {
@@ -16,15 +16,37 @@ function intoSight(link: HTMLAnchorElement | null): void {
 export function ClassList({ list, chosen }: { list: MarkingList; chosen: string | undefined }) {
   const handedIn = list.students.filter((student) => student.attempts.length > 0);
   const others = list.students.filter((student) => student.attempts.length === 0);
-  const late = (time: string) => list.assignment.dueAt !== null && time > list.assignment.dueAt;
   return (
-    <section aria-labelledby="class" className="lg:max-h-[calc(100dvh-6rem)] lg:overflow-y-auto">
+    <section aria-labelledby="class" className="lg:max-h-[calc(100dvh-9rem)] lg:overflow-y-auto">
       <h1 id="class" className="text-2xl">
         {list.assignment.title}
+        {list.parts.length > 1 && `, part ${list.part.position}`}
       </h1>
       <p className="text-sm text-faint">
         {list.assignment.course.name} · {handedIn.length} of {list.students.length} handed in
       </p>
+      <nav aria-label="Of this part" className="mt-2 flex flex-wrap gap-1.5">
+        {list.parts.length > 1 &&
+          list.parts.map((part) => (
+            <Link
+              key={part.id}
+              to={`/marking/${part.id}`}
+              aria-current={part.id === list.part.id ? 'page' : undefined}
+              className="section-tab flex items-center text-sm aria-[current=page]:border-ink aria-[current=page]:bg-wash"
+            >
+              Part {part.position}
+            </Link>
+          ))}
+        <Link to={`/marking/${list.part.id}`} className="button button-small">
+          At a glance
+        </Link>
+        <Link to={`/picture/${list.part.id}`} className="button button-small">
+          Class picture
+        </Link>
+        <Link to={`/project/${list.part.id}`} className="button button-small">
+          Projector
+        </Link>
+      </nav>
       {handedIn.length === 0 && <p className="card mt-3">Nobody has handed in yet. Their beats will stand here as they come.</p>}
       <ul className="mt-3 flex flex-col gap-1">
         {handedIn.map((student) =>
@@ -47,10 +69,10 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 <span className="flex justify-between gap-2 text-xs text-faint">
                   <span>
                     Attempt {attempt.number}, {when(attempt.handedInAt)}
-                    {late(attempt.handedInAt) && ', late'}
+                    {isLate(list, attempt.handedInAt) && ', late'}
                   </span>
                   <span className="shrink-0">
-                    {attempt.placement !== null && `${Math.round(attempt.placement * 100)} % · `}
+                    {attempt.said.length > 0 ? `${attempt.said.length} to say · ` : 'all right · '}
                     {STATES[attempt.state]}
                   </span>
                 </span>

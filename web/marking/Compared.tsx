@@ -1,81 +1,210 @@
-import { type ReactNode, useMemo, useState } from 'react';
-import type { Catalogue, Music, Pattern, Result, Statement } from '../api/types';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/types';
+import { writtenOut } from '../music/form';
 import { ComparisonSheet } from '../sheet/ComparisonSheet';
+import { PatternSheet } from '../sheet/PatternSheet';
+import type { Place } from '../sheet/Pins';
 import { Transport } from '../sound/Transport';
-import { usePlayer, usePosition } from '../sound/usePlayer';
+import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
+import { useKeys } from '../ui/useKeys';
 import { tempoWords } from '../ui/words';
 import { Arithmetic } from './Arithmetic';
+import { differencesOnly } from './differences';
 import { Legend } from './Legend';
+import { Notes } from './Notes';
 import { Statements } from './Statements';
 
 const BEAT = 'beat';
 const TARGET = 'target';
+const DIFFERENCES = 'differences';
+const CORRECTION = 'correction';
 
 type Props = {
-  result: Result;
-  target: Pattern;
+  /** null where there is no target to compare with. */
+  result: Result | null;
+  target: Pattern | null;
   submission: Pattern;
   music: Music;
   catalogue: Catalogue;
   beatName: string;
-  take?: (statement: Statement) => void;
+  pins: Pin[];
+  /** The beat as the teacher would have it. */
+  correction: Pattern | null;
+  /** For the teacher. */
+  desk?: { setPins: (pins: Pin[]) => void; take: (statement: Statement) => void; choose: (index: number | null) => void };
+  /** Beneath the sheet: the correction being drawn, or what to do with it. */
+  beneath?: ReactNode;
+  /** Beside the statements. */
   children?: ReactNode;
+  /** Under the statements. */
+  more?: ReactNode;
 };
 
-/** Target and beat: seen in one sheet, heard one by one or in turn, the differences in words. The same for teacher and student. */
-export function Compared({ result, target, submission, music, catalogue, beatName, take, children }: Props) {
+/** A beat, with its target where there is one: seen in one sheet, heard one by one or in turn, the differences in words. The same for teacher and student. */
+export function Compared(props: Props) {
+  const { result, target, submission, music, catalogue, beatName, pins, correction, desk, beneath, children, more } = props;
   const [chosen, setChosen] = useState<number | null>(null);
+  const [draft, setDraft] = useState<Place | null>(null);
+  const [bar, setBar] = useState<number | null>(null);
   const voices = useMemo(
     () => [
       { name: BEAT, pattern: () => submission },
-      { name: TARGET, pattern: () => target },
+      ...(result && target
+        ? [
+            { name: TARGET, pattern: () => target },
+            { name: DIFFERENCES, pattern: () => differencesOnly(result, target, submission, music) },
+          ]
+        : []),
+      ...(correction ? [{ name: CORRECTION, pattern: () => correction }] : []),
     ],
-    [submission, target],
+    [submission, target, result, music, correction],
   );
   const player = usePlayer(catalogue, submission.kit, voices, music);
   const position = usePosition(player);
+  const { voice } = usePlayerState(player);
+  const bars = Math.max(...[submission, target].map((one) => (one ? (writtenOut(one, music.barTicks).sections[0]?.bars ?? 1) : 1)));
+  useEffect(() => {
+    player.loop(bar === null ? null : { from: bar * music.barTicks, to: (bar + 1) * music.barTicks });
+  }, [player, bar, music]);
   const choose = (index: number | null) => {
     setChosen(index);
-    const range = index === null ? null : placeOf(result, index, music);
+    desk?.choose(index);
+    const range = index === null || !result ? null : placeOf(result, index, music);
     if (range) void player.play(range);
     else player.stop();
   };
+  const hear = (name: string) => {
+    if (!voices.some((one) => one.name === name)) return;
+    player.hear(name);
+    if (!player.state.playing) void player.play();
+  };
+  const statements = result?.statements ?? [];
+  useKeys(
+    desk
+      ? {
+          b: () => hear(BEAT),
+          t: () => hear(TARGET),
+          d: () => hear(DIFFERENCES),
+          s: () => player.setSlow(!player.state.slow),
+          l: () => setBar((before) => (before === null ? 0 : before + 1 < bars ? before + 1 : null)),
+          k: () => setDraft({ instrument: null, from: (bar ?? 0) * music.barTicks, to: (bar ?? 0) * music.barTicks + 240 }),
+          ...Object.fromEntries(statements.slice(0, 9).map((statement, index) => [String(index + 1), () => desk.take(statement)])),
+        }
+      : {},
+  );
+  const rows = [
+    ...new Set(
+      [submission, ...(target ? [target] : [])].flatMap((one) =>
+        one.sections.flatMap((section) => section.rows.map((row) => row.instrument)),
+      ),
+    ),
+  ];
   return (
     <>
       <Transport
         player={player}
         voices={[
           { value: BEAT, label: beatName },
-          { value: TARGET, label: 'Target' },
-          { value: 'turn', label: 'In turn' },
+          ...(result && target
+            ? [
+                { value: TARGET, label: 'Target' },
+                { value: 'turn', label: 'In turn' },
+                { value: DIFFERENCES, label: 'Differences only' },
+              ]
+            : []),
+          ...(correction ? [{ value: CORRECTION, label: 'Suggestion' }] : []),
         ]}
       >
+        {bars > 1 && (
+          <label className="flex items-center gap-1.5 text-sm" title={desk && 'Key L'}>
+            Loop
+            <select
+              className="field field-small w-auto"
+              value={bar ?? ''}
+              onChange={(event) => setBar(event.target.value === '' ? null : Number(event.target.value))}
+            >
+              <option value="">all</option>
+              {Array.from({ length: bars }, (_, i) => (
+                <option key={music.words[i]?.at ?? i} value={i}>
+                  bar {i + 1}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
         <span className="text-sm text-faint">{tempoWords(submission.tempo)}</span>
       </Transport>
-      <section aria-label="Target and beat in one sheet" className="card mt-3 overflow-x-auto">
-        <ComparisonSheet
-          label="Target and beat"
-          result={result}
-          target={target}
-          submission={submission}
+      {result && target ? (
+        <section aria-label="Target and beat in one sheet" className="card mt-3 overflow-x-auto">
+          <ComparisonSheet
+            label="Target and beat"
+            result={result}
+            target={target}
+            submission={submission}
+            music={music}
+            catalogue={catalogue}
+            player={player}
+            position={position}
+            chosen={chosen}
+            pins={pins}
+            draft={draft}
+            onPlace={desk && setDraft}
+          />
+          <div className="mt-3">
+            <Legend />
+          </div>
+        </section>
+      ) : (
+        <PatternSheet
+          title={beatName}
+          ink="plain"
+          pattern={submission}
           music={music}
           catalogue={catalogue}
           player={player}
           position={position}
-          chosen={chosen}
+          pins={pins}
+          draft={draft}
+          onPlace={desk && setDraft}
         />
-        <div className="mt-3">
-          <Legend />
-        </div>
-      </section>
+      )}
+      <Notes
+        pins={pins}
+        music={music}
+        rows={rows}
+        bars={bars}
+        catalogue={catalogue}
+        player={player}
+        draft={draft}
+        setDraft={setDraft}
+        {...(desk && { change: desk.setPins })}
+      />
+      {correction && !desk && (
+        <PatternSheet
+          title="Your teacher's suggestion"
+          pattern={correction}
+          music={music}
+          catalogue={catalogue}
+          player={player}
+          position={() => (voice === CORRECTION ? position() : null)}
+        />
+      )}
+      {beneath}
       <div className="mt-4 grid gap-4 md:grid-cols-2">
-        <section aria-labelledby="differences" className="card">
-          <h2 id="differences" className="mb-2">
-            What differs
-          </h2>
-          <Statements statements={result.statements} chosen={chosen} choose={choose} {...(take && { take })} />
-          <Arithmetic result={result} />
-        </section>
+        {(result || more) && (
+          <section aria-labelledby="differences" className="card">
+            <h2 id="differences" className="mb-2">
+              {result ? 'What differs' : 'What was asked for'}
+            </h2>
+            {result && (
+              <>
+                <Statements statements={statements} chosen={chosen} choose={choose} {...(desk && { take: desk.take })} />
+                <Arithmetic result={result} />
+              </>
+            )}
+            {more}
+          </section>
+        )}
         {children}
       </div>
     </>

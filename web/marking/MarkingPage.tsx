@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useCallback, useState } from 'react';
 import { useParams } from 'react-router';
 import { call } from '../api/client';
 import type { AttemptToMark, MarkingList } from '../api/types';
@@ -6,15 +7,23 @@ import { useCatalogue } from '../api/useCatalogue';
 import { Failed, Waiting } from '../ui/states';
 import { AttemptView } from './AttemptView';
 import { ClassList } from './ClassList';
+import { Glance } from './Glance';
+import { MarkingKeys } from './MarkingKeys';
+import { type ReturnedNow, TakeBack } from './TakeBack';
 
-/** The Marking table: the class at the left, one attempt at the right. */
+/** Milliseconds between two looks while beats are compared again. */
+const LOOK = 1000;
+
+/** The Marking table: the class at the left, one attempt at the right, or the whole class at a glance. */
 export default function MarkingPage() {
   const { partId, attemptId } = useParams();
+  const [returned, setReturned] = useState<ReturnedNow | null>(null);
   const catalogue = useCatalogue();
   const list = useQuery({
     queryKey: ['marking', partId],
     queryFn: () => call<MarkingList>('GET', `/api/parts/${partId}/marking`),
     refetchOnMount: 'always',
+    refetchInterval: ({ state }) => (state.data?.recomparing ? LOOK : false),
   });
   const attempt = useQuery({
     queryKey: ['attempt', attemptId],
@@ -23,21 +32,32 @@ export default function MarkingPage() {
     refetchOnMount: 'always',
     refetchOnWindowFocus: false,
   });
+  const forget = useCallback(() => setReturned(null), []);
   const error = list.error ?? catalogue.error;
-  if (error) return <Failed error={error} again={() => void (list.error ? list : catalogue).refetch()} />;
+  if (error && !list.data) return <Failed error={error} again={() => void (list.error ? list : catalogue).refetch()} />;
   if (!list.data || !catalogue.data) return <Waiting what="the Marking table" />;
   return (
     <div className="grid gap-5 lg:grid-cols-[19rem_minmax(0,1fr)]">
-      <ClassList list={list.data} chosen={attemptId} />
+      <div>
+        <ClassList list={list.data} chosen={attemptId} />
+        <MarkingKeys />
+      </div>
       <div className="min-w-0">
-        {attempt.error ? (
+        {returned && <TakeBack returned={returned} done={forget} />}
+        {attempt.error && !attempt.data ? (
           <Failed error={attempt.error} again={() => void attempt.refetch()} />
-        ) : attempt.data ? (
-          <AttemptView key={attempt.data.attempt.id} data={attempt.data} catalogue={catalogue.data} />
+        ) : attempt.data && attempt.data.attempt.id === attemptId ? (
+          <AttemptView
+            key={`${attempt.data.attempt.id} ${attempt.data.feedback.returnedAt}`}
+            data={attempt.data}
+            list={list.data}
+            catalogue={catalogue.data}
+            onReturned={setReturned}
+          />
         ) : attemptId ? (
           <Waiting what="the attempt" />
         ) : (
-          <p className="card">Choose a student at the left: you hear and see their beat beside the target, and answer it.</p>
+          <Glance list={list.data} />
         )}
       </div>
     </div>

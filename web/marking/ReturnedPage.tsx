@@ -5,8 +5,8 @@ import type { AttemptReturned } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { Failed, Waiting } from '../ui/states';
 import { when } from '../ui/words';
+import { CheckedList } from './CheckedList';
 import { Compared } from './Compared';
-import { OwnBeat } from './OwnBeat';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
 export default function ReturnedPage() {
@@ -45,23 +45,30 @@ export default function ReturnedPage() {
       ) : (
         <p className="card mb-4">Your teacher has not returned this yet.</p>
       )}
-      {result && data.part.target ? (
-        <Compared
-          result={result}
-          target={data.part.target}
-          submission={data.attempt.pattern}
-          music={data.music}
-          catalogue={catalogue.data}
-          beatName="My beat"
-        />
-      ) : (
-        <>
-          {feedback && data.part.view === 'hidden' && (
-            <p className="mb-3">The target of this task stays hidden, so your teacher says in words what differs.</p>
-          )}
-          <OwnBeat title="Your beat" pattern={data.attempt.pattern} music={data.music} catalogue={catalogue.data} />
-        </>
+      {feedback && !result && data.part.view !== 'seen' && (
+        <p className="mb-3">The target of this task stays hidden, so your teacher says in words what differs.</p>
       )}
+      <Compared
+        result={result}
+        target={data.target}
+        submission={data.attempt.pattern}
+        music={data.music}
+        catalogue={catalogue.data}
+        beatName={result ? 'My beat' : 'Your beat'}
+        pins={feedback?.pins ?? []}
+        correction={feedback?.correction ?? null}
+        more={data.checked && <CheckedList checked={data.checked} />}
+        beneath={
+          feedback?.correction &&
+          data.open && (
+            <p className="mt-3">
+              <Link to={`/bench/${data.part.id}`} state={{ take: feedback.correction }} className="button">
+                Take this suggestion over into my beat
+              </Link>
+            </p>
+          )
+        }
+      />
     </div>
   );
 }

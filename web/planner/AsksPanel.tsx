@@ -57,7 +57,13 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
               )}
             </p>
             <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-faint">
-              <NumberField label="points" value={ask.data.points ?? 1} low={0} high={1000} take={(value) => change(ask.key, { points: value })} />
+              <NumberField
+                label="points"
+                value={ask.data.points ?? 1}
+                low={0}
+                high={1000}
+                take={(value) => change(ask.key, { points: value })}
+              />
               {ask.data.points === 1 ? 'point' : 'points'}
               {ask.frame && (
                 <button type="button" className="button button-small text-ink" onClick={() => open(ask.key)}>

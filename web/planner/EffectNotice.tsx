@@ -14,7 +14,7 @@ export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanK
       </h2>
       <p className="text-sm text-faint">Marks that you have given stay as they are; only the suggestions move.</p>
       {changes.length > 0 && (
-        <div className="mt-2 max-h-64 overflow-y-auto" tabIndex={0} role="group" aria-label="For whom">
+        <div className="mt-2">
           <table className="w-full text-sm">
             <thead className="text-left text-faint">
               <tr>

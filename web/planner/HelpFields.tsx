@@ -55,7 +55,17 @@ export function HelpFields({ part, change }: { part: PartPlan; change: (help: Pa
   );
 }
 
-function Limit({ label, words, value, take }: { label: string; words: string; value: number | null; take: (value: number | null) => void }) {
+function Limit({
+  label,
+  words,
+  value,
+  take,
+}: {
+  label: string;
+  words: string;
+  value: number | null;
+  take: (value: number | null) => void;
+}) {
   return (
     <div className="flex flex-wrap items-center gap-1.5">
       <label className="flex items-center gap-1.5">

@@ -23,7 +23,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
           <p className="mt-1 text-faint">This part has no target, so only your rules and your own ear count. Points are set below.</p>
         )}
       </div>
-      <div role="group" aria-label="Start from" className="flex flex-wrap items-center gap-1.5">
+      <fieldset aria-label="Start from" className="flex flex-wrap items-center gap-1.5">
         <span>Start from</span>
         {PRESETS.map(({ name, says, policy }) => (
           <button
@@ -37,7 +37,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
             {name}
           </button>
         ))}
-      </div>
+      </fieldset>
       <p className="text-faint">{current?.says ?? 'Your own mixture.'}</p>
       <Trial trial={trial} part={part} />
       {DIALS.map(({ title, dials }) => (
@@ -77,7 +77,10 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
 
 /** Points and steps are the teacher's own in every preset. */
 const fits = (dial: Dial, policy: Policy) =>
-  (dial.key.startsWith('weight') && policy.weights !== undefined) || (dial.key.startsWith('credit') && policy.credit !== undefined) || dial.key === 'grace' || dial.key === 'window';
+  (dial.key.startsWith('weight') && policy.weights !== undefined) ||
+  (dial.key.startsWith('credit') && policy.credit !== undefined) ||
+  dial.key === 'grace' ||
+  dial.key === 'window';
 
 type TrialState = {
   attempts: { id: string; name: string }[];
@@ -97,7 +100,9 @@ function useTrial(part: PartPlan): TrialState {
   });
   const [chosen, setChosen] = useState<string | null>(null);
   const attempts = (list.data?.students ?? []).flatMap((student) =>
-    student.attempts.slice(0, 1).map((attempt) => ({ id: attempt.id, name: student.name, mark: attempt.suggested, said: attempt.said.length })),
+    student.attempts
+      .slice(0, 1)
+      .map((attempt) => ({ id: attempt.id, name: student.name, mark: attempt.suggested, said: attempt.said.length })),
   );
   // To begin with one that has something to say.
   const attempt = attempts.find(({ id }) => id === chosen) ?? attempts.find(({ said }) => said > 0) ?? attempts[0] ?? null;
@@ -193,7 +198,12 @@ function Alike({ policy, change, catalogue }: { policy: Policy; change: (policy:
         </p>
       ))}
       <p className="flex flex-wrap items-center gap-1.5">
-        <select aria-label="One instrument" className="field field-small w-32" value={first} onChange={(event) => setFirst(event.target.value)}>
+        <select
+          aria-label="One instrument"
+          className="field field-small w-32"
+          value={first}
+          onChange={(event) => setFirst(event.target.value)}
+        >
           <option value="">one …</option>
           {catalogue.instruments.map((one) => (
             <option key={one.name} value={one.name}>

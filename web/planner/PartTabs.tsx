@@ -38,7 +38,11 @@ export function PartTabs({ plan, setPlan, part, sheet, choose, changePart }: Pro
     changePart((before) =>
       sheet.role === 'start'
         ? { ...before, start: null }
-        : { ...before, targets: before.targets.filter((store) => store !== sheet.store), view: before.targets.length > 1 ? before.view : 'seen' },
+        : {
+            ...before,
+            targets: before.targets.filter((store) => store !== sheet.store),
+            view: before.targets.length > 1 ? before.view : 'seen',
+          },
     );
     choose(index, 'target 0');
   };

@@ -85,8 +85,8 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
           <PartTabs plan={plan} setPlan={setPlan} part={part} sheet={sheet} choose={choose} changePart={changePart} />
           {part.attempts > 0 && (
             <p className="mb-2 text-sm text-faint">
-              {plural(part.attempts, 'beat is', 'beats are')} handed in, so what students begin with and what is open to them stays. Targets,
-              requirements, marking and help can change: you are told for whom first.
+              {plural(part.attempts, 'beat is', 'beats are')} handed in, so what students begin with and what is open to them stays.
+              Targets, requirements, marking and help can change: you are told for whom first.
             </p>
           )}
         </>

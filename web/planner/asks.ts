@@ -17,7 +17,13 @@ export const ASKS: Kind[] = [
   {
     kind: 'tempo-between',
     menu: 'a tempo',
-    sentence: ['The tempo lies between', number('low', 'lowest', 1, 1600), 'and', number('high', 'highest', 1, 1600), 'quarter notes a minute.'],
+    sentence: [
+      'The tempo lies between',
+      number('low', 'lowest', 1, 1600),
+      'and',
+      number('high', 'highest', 1, 1600),
+      'quarter notes a minute.',
+    ],
     usual: { low: 60, high: 120 },
   },
   { kind: 'contains', menu: 'strokes that must be there', sentence: ['Everything on the frame is there.'], usual: {} },

@@ -1,58 +1,109 @@
 import { describe, expect, it } from 'vitest';
-import type { PlannedAssignment, TeacherToday } from '../api/types';
+import type { Pattern, PlannedAssignment, TeacherToday } from '../api/types';
+import { PatternStore } from '../music/PatternStore';
 import { rowAdded } from '../music/rows';
-import { inputOf, newPlan, planOf } from './plan';
+import { inputOf, newFrame, newPart, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
 
 const course: TeacherToday['courses'][number] = { id: 'c', name: 'Parade line', counting: 'steps', students: 20 };
 const plan = { ...newPlan(course), title: 'Harbour Steps' };
-const rows = (pattern: typeof plan.pattern) => pattern.sections[0]?.rows.map((row) => [row.instrument, ...row.hits.map((hit) => hit.at)]);
-const drawn = {
-  ...plan.pattern,
+const part = plan.parts[0] as PartPlan;
+const rows = (pattern: Pattern | null | undefined) =>
+  pattern?.sections[0]?.rows.map((row) => [row.instrument, ...row.hits.map((hit) => hit.at)]);
+const blank = part.targets[0]?.pattern as Pattern;
+const drawn: Pattern = {
+  ...blank,
   sections: [{ name: 'A', bars: 2, rows: [{ instrument: 'kick', hits: [{ at: 0 }, { at: 2880 }, { at: 3840 }, { at: 6720 }] }] }],
 };
+const sent = (change: Partial<PartPlan>) => inputOf({ ...plan, parts: [{ ...part, ...change }] }).parts[0];
+const answer = (change: object) =>
+  ({
+    id: 'a',
+    title: 'Harbour Steps',
+    brief: '',
+    dueAt: null,
+    publishedAt: null,
+    course,
+    attempts: 0,
+    recomparing: null,
+    parts: [
+      {
+        id: 'p',
+        kind: 'copy',
+        view: 'seen',
+        instruments: ['snare', 'kick'],
+        freedom: {},
+        policy: { points: 20 },
+        help: {},
+        waits: false,
+        requirements: [],
+        start: { ...drawn, sections: [{ name: 'A', bars: 2, rows: [{ instrument: 'kick', hits: [] }] }] },
+        targets: [drawn],
+        attempts: 0,
+        ...change,
+      },
+    ],
+  }) as unknown as PlannedAssignment;
 
 describe('a plan', () => {
   it('begins with a bar of four and the usual rows', () => {
-    expect(rows(plan.pattern)).toEqual([['kick'], ['snare'], ['closed-hat'], ['open-hat']]);
-    expect(plan.pattern.meter).toEqual({ count: 4, unit: 4, groups: [1, 1, 1, 1] });
+    expect(rows(blank)).toEqual([['kick'], ['snare'], ['closed-hat'], ['open-hat']]);
+    expect(blank.meter).toEqual({ count: 4, unit: 4, groups: [1, 1, 1, 1] });
   });
 
   it('is sent with its rows as the instruments offered, counted as the class counts', () => {
-    const input = inputOf(plan, rowAdded(plan.pattern, 0, 'clap'));
-    expect(input.parts[0]?.instruments).toEqual(['kick', 'snare', 'closed-hat', 'open-hat', 'clap']);
-    expect(input.parts[0]?.policy).toEqual({ points: 20, counting: 'steps' });
-    expect(input.parts[0]?.pattern.title).toBe('Harbour Steps');
+    const input = sent({ targets: [new PatternStore(rowAdded(blank, 0, 'clap'))] });
+    expect(input?.instruments).toEqual(['kick', 'snare', 'closed-hat', 'open-hat', 'clap']);
+    expect(input?.policy).toEqual({ counting: 'steps' });
+    expect(input?.targets?.[0]?.title).toBe('Harbour Steps');
+    expect(input?.start).toBeNull();
   });
 
   it('comes back as it was sent, with an empty row for what is offered but not in the target', () => {
-    const part = inputOf(plan, drawn).parts[0];
-    const answer = {
-      id: 'a',
-      title: 'Harbour Steps',
-      brief: '',
-      dueAt: null,
-      publishedAt: null,
-      course,
-      attempts: 0,
-      parts: [{ id: 'p', view: 'seen', points: 20, instruments: ['snare', 'kick'], kind: 'copy', freedom: {}, pattern: part?.pattern }],
-    } as unknown as PlannedAssignment;
-    expect(rows(planOf(answer).pattern)).toEqual([['kick', 0, 2880, 3840, 6720], ['snare']]);
+    const back = planOf(answer({})).parts[0];
+    expect(rows(back?.targets[0]?.pattern)).toEqual([['kick', 0, 2880, 3840, 6720], ['snare']]);
+    expect(back?.start, 'empty rows follow the target').toBeNull();
   });
 
-  it('goes back with its part untouched once somebody has handed in', () => {
-    const part = { view: 'hidden' as const, instruments: ['kick'], pattern: drawn, policy: { points: 12, grace: 10 } };
-    const input = inputOf({ ...plan, title: 'By night', attempts: 2, part }, { ...drawn, title: 'Changed' });
-    expect(input.parts).toEqual([part]);
+  it('goes back with what students begin with untouched once somebody has handed in', () => {
+    const read = planOf(answer({ attempts: 2 }));
+    const input = inputOf({ ...read, title: 'By night' });
     expect(input.title).toBe('By night');
-  });
-
-  it('keeps what else its policy holds when the points change', () => {
-    const part = { view: 'seen' as const, instruments: ['kick'], pattern: drawn, policy: { points: 12, grace: 10 } };
-    expect(inputOf({ ...plan, points: 30, part }, drawn).parts[0]?.policy).toEqual({ points: 30, grace: 10, counting: 'steps' });
+    expect(input.parts[0]).toMatchObject({ id: 'p', instruments: ['snare', 'kick'], start: answer({}).parts[0]?.start, targets: [drawn] });
   });
 
   it('requires only rows that every section has', () => {
     const freedom = { form: true, required: ['kick', 'snare'] };
-    expect(inputOf({ ...plan, kind: 'create', freedom }, drawn).parts[0]?.freedom).toEqual({ form: true, required: ['kick'] });
+    expect(sent({ kind: 'create', freedom, targets: [], start: new PatternStore(drawn) })?.freedom).toEqual({
+      form: true,
+      required: ['kick'],
+    });
+  });
+
+  it('turns what was drawn into what students begin with, and back', () => {
+    const own = withKind({ ...part, targets: [new PatternStore(drawn)] }, 'build-on');
+    expect([own.targets.length, own.start?.pattern]).toEqual([0, drawn]);
+    const copy = withKind(own, 'copy');
+    expect([copy.targets[0]?.pattern, copy.start]).toEqual([drawn, null]);
+  });
+
+  it('keeps frames on sheets of their own and sends them with their rule', () => {
+    const frame = newFrame(part);
+    const asks = [
+      { key: 'x', data: { kind: 'contains', points: 2 }, frame },
+      { key: 'y', data: { kind: 'starts-with', instrument: 'kick' } },
+    ];
+    expect(sheetsOf({ ...part, asks }).map(({ role }) => role)).toEqual(['target', 'frame']);
+    expect(sent({ asks })?.requirements).toEqual([
+      { kind: 'contains', points: 2, frame: frame.pattern },
+      { kind: 'starts-with', instrument: 'kick' },
+    ]);
+    expect(rows(frame.pattern)).toEqual([['kick'], ['snare'], ['closed-hat'], ['open-hat']]);
+    expect(planOf(answer({ requirements: sent({ asks })?.requirements })).parts[0]?.asks[0]?.frame?.pattern).toEqual(frame.pattern);
+  });
+
+  it('takes meter and rows over into a further part', () => {
+    const next = newPart({ ...part, targets: [new PatternStore(drawn)] });
+    expect(rows(next.targets[0]?.pattern)).toEqual([['kick']]);
+    expect(next.id).toBeNull();
   });
 });

@@ -1,4 +1,15 @@
-import type { AssignmentInput, Freedom, Help, PartInput, Pattern, PlannedAssignment, PlannedPart, Policy, Requirement, TeacherToday } from '../api/types';
+import type {
+  AssignmentInput,
+  Freedom,
+  Help,
+  PartInput,
+  Pattern,
+  PlannedAssignment,
+  PlannedPart,
+  Policy,
+  Requirement,
+  TeacherToday,
+} from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { hitCount, instrumentsOf } from '../music/pattern';
 

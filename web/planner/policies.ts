@@ -114,7 +114,11 @@ export const DIALS: { title: string; dials: Dial[] }[] = [
         low: 0,
         high: 3840,
         get: (policy) => policy.grace ?? USUAL.grace,
-        set: (policy, value) => ({ ...policy, grace: Math.round(value), window: Math.max(Math.round(value), policy.window ?? USUAL.window) }),
+        set: (policy, value) => ({
+          ...policy,
+          grace: Math.round(value),
+          window: Math.max(Math.round(value), policy.window ?? USUAL.window),
+        }),
         usual: USUAL.grace,
         other: 60,
       },

@@ -7,6 +7,7 @@ import type { Player } from '../sound/Player';
 import { soundings } from '../sound/schedule';
 import { type Geometry, noteX, type SheetLine } from './geometry';
 import { Note } from './Note';
+import { PinGround, PinMarks, type Place } from './Pins';
 import { Sheet, StaffLine } from './Sheet';
 
 type Props = {
@@ -19,10 +20,15 @@ type Props = {
   player: Player;
   position: () => number | null;
   chosen: number | null;
+  pins?: Place[];
+  draft?: Place | null;
+  /** Takes a press on the sheet. */
+  onPlace?: ((place: Place) => void) | undefined;
 };
 
 /** Target and beat in one sheet: two inks that also differ in shape. A chosen statement stands out, the rest steps back. */
-export function ComparisonSheet({ label, result, target, submission, music, catalogue, player, position, chosen }: Props) {
+export function ComparisonSheet(props: Props) {
+  const { label, result, target, submission, music, catalogue, player, position, chosen, pins = [], draft = null, onPlace } = props;
   const asked = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);
   const played = useMemo(() => writtenOut(submission, music.barTicks).sections[0], [submission, music.barTicks]);
   const bars = Math.max(asked?.bars ?? 1, played?.bars ?? 1);
@@ -49,18 +55,26 @@ export function ComparisonSheet({ label, result, target, submission, music, cata
       finest={finestOf([...(asked?.rows ?? []), ...(played?.rows ?? [])])}
       position={position}
       player={player}
-      content={() => <StaffLine />}
-      overlay={(line, g) =>
-        result.pairs.map((pair) => (
-          <g
-            key={`${pair.instrument} ${pair.target} ${pair.submission}`}
-            opacity={chosen === null || pair.statement === chosen ? 1 : 0.22}
-            data-status={pair.status}
-          >
-            <PairMark pair={pair} line={line} g={g} rowOf={rowOf} instruments={catalogue.instruments} velocities={velocities} />
-          </g>
-        ))
-      }
+      content={(row, _, line, g) => (
+        <>
+          {onPlace && <PinGround instrument={row.key} line={line} g={g} onPlace={onPlace} />}
+          <StaffLine />
+        </>
+      )}
+      overlay={(line, g) => (
+        <>
+          <PinMarks pins={pins} draft={draft} rows={rows.map(({ key }) => key)} line={line} g={g} />
+          {result.pairs.map((pair) => (
+            <g
+              key={`${pair.instrument} ${pair.target} ${pair.submission}`}
+              opacity={chosen === null || pair.statement === chosen ? 1 : 0.22}
+              data-status={pair.status}
+            >
+              <PairMark pair={pair} line={line} g={g} rowOf={rowOf} instruments={catalogue.instruments} velocities={velocities} />
+            </g>
+          ))}
+        </>
+      )}
     />
   );
 }

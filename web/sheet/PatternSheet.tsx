@@ -5,6 +5,7 @@ import { finestOf } from '../music/time';
 import type { Player } from '../sound/Player';
 import { lineWidth, noteX } from './geometry';
 import { type Ink, Note } from './Note';
+import { PinGround, PinMarks, type Place } from './Pins';
 import { Sheet, StaffLine } from './Sheet';
 
 type Props = {
@@ -15,10 +16,14 @@ type Props = {
   position: () => number | null;
   title?: string;
   ink?: Ink;
+  pins?: Place[];
+  draft?: Place | null;
+  onPlace?: ((place: Place) => void) | undefined;
 };
 
 /** A pattern to look at and listen to. Rows without a hit are left out. */
-export function PatternSheet({ pattern, music, catalogue, player, position, title = 'Target', ink = 'target' }: Props) {
+export function PatternSheet(props: Props) {
+  const { pattern, music, catalogue, player, position, title = 'Target', ink = 'target', pins = [], draft = null, onPlace } = props;
   const section = useMemo(() => writtenOut(pattern, music.barTicks).sections[0], [pattern, music.barTicks]);
   const used = useMemo(() => (section?.rows ?? []).filter((row) => row.hits.length > 0), [section]);
   const rows = useMemo(
@@ -40,8 +45,10 @@ export function PatternSheet({ pattern, music, catalogue, player, position, titl
         finest={finestOf(used)}
         position={position}
         player={player}
+        overlay={(line, g) => <PinMarks pins={pins} draft={draft} rows={rows.map(({ instrument }) => instrument.name)} line={line} g={g} />}
         content={({ instrument }, index, line, g) => (
           <>
+            {onPlace && <PinGround instrument={instrument.name} line={line} g={g} onPlace={onPlace} />}
             <StaffLine />
             <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
               {used[index]?.hits

@@ -146,6 +146,20 @@ export class Player {
     this.#sound({ ...row, instrument, velocity: this.#state.playing ? velocity * 0.45 : velocity }, this.#context.currentTime, false);
   }
 
+  /**
+   * Plays a sound that came whole, in place of what plays.
+   * @returns what stops it, and what is kept when it has ended by itself or was stopped
+   */
+  async sound(wav: ArrayBuffer): Promise<{ stop: () => void; ended: Promise<void> }> {
+    this.stop();
+    await this.#context.resume();
+    const source = new AudioBufferSourceNode(this.#context, { buffer: await this.#context.decodeAudioData(wav) });
+    source.connect(this.#out);
+    const ended = new Promise<void>((resolve) => source.addEventListener('ended', () => resolve()));
+    source.start();
+    return { stop: () => source.stop(), ended };
+  }
+
   /** Where the line is, in written-out ticks of the pass, from the audio clock; null when nothing plays. */
   position(): number | null {
     if (!this.#state.playing || !this.#music) return null;

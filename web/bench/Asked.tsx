@@ -1,0 +1,36 @@
+import { useSyncExternalStore } from 'react';
+import type { Bench } from '../api/types';
+import { Tick } from '../ui/Tick';
+import { plural } from '../ui/words';
+import type { DraftKeeper } from './DraftKeeper';
+
+/** What the task asks for, as a list that ticks itself while the beat is built, where the teacher allows it. */
+export function Asked({ asks, ticks, keeper }: { asks: Bench['asks']; ticks: boolean; keeper: DraftKeeper }) {
+  const checked = useSyncExternalStore(keeper.subscribe, () => keeper.checked);
+  if (asks.length === 0) return null;
+  const shown = ticks ? checked : null;
+  return (
+    <section aria-labelledby="asked" className="mt-3">
+      <h3 id="asked">What is asked</h3>
+      {shown && (
+        <p role="status" className="text-sm text-faint">
+          {shown.passed} of {plural(asks.length, 'thing')} met
+        </p>
+      )}
+      <ul className="mt-1 flex flex-col gap-1.5 text-sm">
+        {asks.map((ask, index) => {
+          const result = shown?.results[index];
+          return (
+            <li key={`${ask.kind} ${ask.text}`} className="flex items-start gap-2">
+              {result ? <Tick met={result.passed} /> : <span aria-hidden="true">·</span>}
+              <span>
+                {ask.text}
+                {result && !result.passed && <span className="block text-faint">{result.text}</span>}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { useState } from 'react';
+import { call } from '../api/client';
+import type { Bench, Catalogue, CheckAnswer } from '../api/types';
+import type { PatternStore } from '../music/PatternStore';
+import { Notice } from '../ui/states';
+import { Tick } from '../ui/Tick';
+import { lower, plural } from '../ui/words';
+
+const ASK: Record<Bench['help']['ask'], string> = {
+  nothing: '',
+  count: 'How many strokes are right?',
+  rows: 'Which rows are right?',
+  bars: 'Which bars are right?',
+  places: 'Where is something different?',
+};
+
+type Props = { store: PatternStore; path: string; help: Bench['help']; catalogue: Catalogue };
+
+/** Asking about the beat before it is handed in: the one question that the task allows, as often as it allows. */
+export function CheckBlock({ store, path, help, catalogue }: Props) {
+  const [left, setLeft] = useState(help.checksLeft);
+  const [answer, setAnswer] = useState<CheckAnswer | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState('');
+  const check = async () => {
+    setBusy(true);
+    setError('');
+    try {
+      const said = await call<CheckAnswer>('POST', `${path}/check`, { pattern: store.pattern });
+      setAnswer(said);
+      setLeft(said.left);
+    } catch (problem) {
+      setError((problem as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <section aria-labelledby="check" className="card p-3">
+      <h2 id="check">Check</h2>
+      <p className="mt-2 flex flex-wrap items-center gap-2">
+        <button type="button" className="button" disabled={busy || left === 0} onClick={() => void check()}>
+          {ASK[help.ask]}
+        </button>
+        {left !== null && <span className="text-sm text-faint">{left === 0 ? 'No check left' : `${plural(left, 'check')} left`}</span>}
+      </p>
+      <div role="status" className="text-sm">
+        {answer && <Said answer={answer} catalogue={catalogue} />}
+      </div>
+      {error && <Notice>{error}</Notice>}
+    </section>
+  );
+}
+
+function Said({ answer, catalogue }: { answer: CheckAnswer; catalogue: Catalogue }) {
+  const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
+  const { count, rows, bars, places } = answer;
+  if (count !== undefined) return <p className="mt-2">{plural(count, 'stroke is', 'strokes are')} right.</p>;
+  if (places) {
+    return (
+      <p className="mt-2">
+        {places.length === 0 ? 'Nothing differs.' : `Something differs at ${places.map(({ place }) => place).join('; ')}.`}
+      </p>
+    );
+  }
+  const list =
+    rows?.map(({ instrument, right }) => ({ name: label(instrument), right })) ??
+    bars?.map(({ bar, right }) => ({ name: `Bar ${bar}`, right }));
+  return (
+    <ul className="mt-2 flex flex-col gap-1">
+      {(list ?? []).map(({ name, right }) => (
+        <li key={name} className="flex items-start gap-2">
+          <Tick met={right} />
+          {right ? `${name} is right` : `Not yet: ${lower(name)}`}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,80 @@
+import { useEffect, useRef, useState } from 'react';
+import { hear } from '../api/client';
+import type { Bench, Catalogue } from '../api/types';
+import { playerFor } from '../sound/usePlayer';
+import { Choice } from '../ui/Choice';
+import { Notice } from '../ui/states';
+import { plural } from '../ui/words';
+
+const SPEEDS = [
+  { value: '1', label: 'its tempo' },
+  { value: '0.75', label: 'slower' },
+  { value: '0.5', label: 'half' },
+];
+
+/** A target that is only heard: the whole of it or a bar, as the task allows. It comes as sound; there is nothing to look at. */
+export function Dictation({ part, help, catalogue }: { part: Bench['part']; help: Bench['help']; catalogue: Catalogue }) {
+  const player = playerFor(catalogue, part.kit);
+  const [speed, setSpeed] = useState('1');
+  const [left, setLeft] = useState(help.hearingsLeft);
+  const [now, setNow] = useState('');
+  const [error, setError] = useState('');
+  const sounding = useRef<{ stop: () => void } | null>(null);
+  useEffect(() => () => sounding.current?.stop(), []);
+  const listen = async (bar: number | null) => {
+    sounding.current?.stop();
+    setError('');
+    const what = bar === null ? 'the whole target' : `bar ${bar} of the target`;
+    setNow(`Fetching ${what} …`);
+    try {
+      const answer = await hear(part.id, bar, Number(speed));
+      setLeft(answer.left);
+      const playing = await player.sound(answer.wav);
+      sounding.current = playing;
+      setNow(`Playing ${what}`);
+      await playing.ended;
+      // Unless another one has begun meanwhile.
+      if (sounding.current === playing) {
+        sounding.current = null;
+        setNow('');
+      }
+    } catch (problem) {
+      setNow('');
+      setError((problem as Error).message);
+    }
+  };
+  const none = left === 0;
+  return (
+    <section aria-labelledby="listen" className="card p-3">
+      <h2 id="listen">Listen, and write down what you hear</h2>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <button type="button" className="button button-main" disabled={none} onClick={() => void listen(null)}>
+          Play the target
+        </button>
+        <button type="button" className="button" disabled={now === ''} onClick={() => sounding.current?.stop()}>
+          Stop listening
+        </button>
+      </div>
+      {help.byBar && part.bars > 1 && (
+        <fieldset aria-label="One bar" className="mt-2 flex flex-wrap items-center gap-1.5 text-sm">
+          {Array.from({ length: part.bars }, (_, i) => i + 1).map((bar) => (
+            <button key={bar} type="button" className="button button-small" disabled={none} onClick={() => void listen(bar)}>
+              Bar {bar}
+            </button>
+          ))}
+        </fieldset>
+      )}
+      {help.slower && (
+        <div className="mt-2 text-sm">
+          <Choice label="How fast" value={speed} options={SPEEDS} onChange={setSpeed} />
+        </div>
+      )}
+      <p role="status" className="mt-2 text-sm text-faint">
+        {now}
+        {now !== '' && left !== null && ' · '}
+        {left !== null && (none ? 'You have listened as often as this task allows' : `${plural(left, 'hearing')} left`)}
+      </p>
+      {error && <Notice>{error}</Notice>}
+    </section>
+  );
+}

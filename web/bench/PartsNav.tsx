@@ -1,0 +1,28 @@
+import { Link } from 'react-router';
+import type { Sibling } from '../api/types';
+
+/** The parts of the assignment in their order; one that waits says for what. */
+export function PartsNav({ parts, part }: { parts: Sibling[]; part: string }) {
+  if (parts.length < 2) return null;
+  return (
+    <nav aria-label="Parts of this task" className="mb-2 flex flex-wrap items-center gap-1.5">
+      {parts.map((one) =>
+        one.waiting ? (
+          <span key={one.id} className="px-2 text-sm text-faint">
+            Part {one.position} opens when part {one.position - 1} is right
+          </span>
+        ) : (
+          <Link
+            key={one.id}
+            to={`/bench/${one.id}`}
+            aria-current={one.id === part ? 'page' : undefined}
+            className="section-tab flex items-center text-sm aria-[current=page]:border-ink aria-[current=page]:bg-wash"
+          >
+            Part {one.position}
+            {one.handedIn && ', handed in'}
+          </Link>
+        ),
+      )}
+    </nav>
+  );
+}

@@ -1,0 +1,56 @@
+import { useEffect, useState } from 'react';
+import type { AttemptToMark, Catalogue, Pattern } from '../api/types';
+import { EditBar } from '../bench/EditBar';
+import { Editor } from '../bench/Editor';
+import { SectionTabs } from '../bench/SectionTabs';
+import { PatternStore } from '../music/PatternStore';
+import { EditSheet } from '../sheet/EditSheet';
+import { playerFor } from '../sound/usePlayer';
+
+type Props = { data: AttemptToMark; catalogue: Catalogue; correction: Pattern | null; change: (correction: Pattern | null) => void };
+
+const nowhere = () => null;
+
+/** The teacher draws on the student's sheet: a suggestion that the student can hear and take over. It begins as the beat that was handed in. */
+export function Correction({ data, catalogue, correction, change }: Props) {
+  const [editor, setEditor] = useState<Editor | null>(() => (correction ? editorOf(data, catalogue, correction) : null));
+  useEffect(() => editor?.store.subscribe(() => change(editor.store.pattern)), [editor, change]);
+  if (!editor) {
+    return (
+      <p className="mt-3">
+        <button type="button" className="button" onClick={() => setEditor(editorOf(data, catalogue, data.attempt.pattern))}>
+          Draw a suggestion on their sheet
+        </button>
+      </p>
+    );
+  }
+  const player = playerFor(catalogue, data.attempt.pattern.kit);
+  return (
+    <section aria-labelledby="suggestion" className="card mt-3 overflow-x-auto p-3">
+      <div className="mb-1 flex flex-wrap items-center gap-2">
+        <h2 id="suggestion">Your suggestion</h2>
+        <span className="text-sm text-faint">
+          {correction ? 'It goes with your answer; they can hear it and take it over.' : 'Change a hit, and it goes with your answer.'}
+        </span>
+        <button
+          type="button"
+          className="button button-small ml-auto"
+          onClick={() => {
+            change(null);
+            setEditor(null);
+          }}
+        >
+          Leave the suggestion out
+        </button>
+      </div>
+      <SectionTabs editor={editor} locked />
+      <EditSheet label="Your suggestion" editor={editor} music={data.music} player={player} position={nowhere} zoom={1} />
+      <EditBar editor={editor} />
+    </section>
+  );
+}
+
+function editorOf(data: AttemptToMark, catalogue: Catalogue, pattern: Pattern): Editor {
+  const player = playerFor(catalogue, data.attempt.pattern.kit);
+  return new Editor(new PatternStore(pattern), catalogue, data.music, player, data.part.freedom, data.part.instruments);
+}

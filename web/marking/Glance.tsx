@@ -1,0 +1,172 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Aspects, MarkingList } from '../api/types';
+import { Choice } from '../ui/Choice';
+import { plural, when } from '../ui/words';
+import { ASPECT_NAMES, STATES } from './names';
+
+const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
+
+/** The class at a glance: who is where, or who made the same mistakes. */
+export function Glance({ list }: { list: MarkingList }) {
+  const [by, setBy] = useState<'student' | 'mistake'>('student');
+  const waiting = list.students.filter((student) => student.attempts[0] && student.attempts[0].state !== 'returned').length;
+  if (list.students.every((student) => student.attempts.length === 0)) {
+    return <p className="card">Nobody has handed in yet. As soon as a beat comes in, you hear and see it here beside the target.</p>;
+  }
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-3">
+        <h2 className="text-2xl">The class at a glance</h2>
+        <Choice
+          label="Order"
+          value={by}
+          options={[
+            { value: 'student', label: 'By student' },
+            { value: 'mistake', label: 'Same mistakes together' },
+          ]}
+          onChange={setBy}
+        />
+        <span className="text-sm text-faint">{waiting === 0 ? 'Everybody has an answer.' : `${plural(waiting, 'beat')} to answer`}</span>
+        {list.recomparing && (
+          <span role="status" className="text-sm">
+            Comparing again, {list.recomparing.done} of {list.recomparing.total} …
+          </span>
+        )}
+      </div>
+      {by === 'student' ? <Table list={list} /> : <Groups list={list} />}
+    </>
+  );
+}
+
+const percent = (value: number | null | undefined) => (value === null || value === undefined ? '' : Math.round(value * 100));
+
+function Table({ list }: { list: MarkingList }) {
+  const aspects = list.students.some(({ attempts }) => attempts[0] && Object.keys(attempts[0].aspects).length > 0);
+  const rules = list.students.some(({ attempts }) => attempts[0]?.passed !== null && attempts[0] !== undefined);
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a table wider than a small screen is scrolled by key
+    <section className="card overflow-x-auto p-2" tabIndex={0} aria-label="The class">
+      <table className="glance">
+        <thead>
+          <tr>
+            <th>Student</th>
+            <th>State</th>
+            <th>Attempts</th>
+            <th>Handed in</th>
+            {aspects && NAMES.map((name) => <th key={name}>{ASPECT_NAMES[name]}</th>)}
+            {rules && <th>Rules met</th>}
+            <th>To say</th>
+            <th>Mark</th>
+          </tr>
+        </thead>
+        <tbody>
+          {list.students.map((student) => {
+            const [newest] = student.attempts;
+            if (!newest) {
+              return (
+                <tr key={student.id} className="text-faint">
+                  <th scope="row" className="font-normal">
+                    <bdi>{student.name}</bdi>
+                  </th>
+                  <td colSpan={6 + (aspects ? NAMES.length : 0) + (rules ? 1 : 0)}>not handed in</td>
+                </tr>
+              );
+            }
+            const values = newest.aspects as Aspects;
+            return (
+              <tr key={student.id}>
+                <th scope="row">
+                  <Link to={`/marking/${list.part.id}/${newest.id}`} className="quiet-link">
+                    <bdi>{student.name}</bdi>
+                  </Link>
+                </th>
+                <td>{STATES[newest.state]}</td>
+                <td>{student.attempts.length}</td>
+                <td className="whitespace-nowrap">
+                  {when(newest.handedInAt)}
+                  {isLate(list, newest.handedInAt) && <b>, late</b>}
+                </td>
+                {aspects &&
+                  NAMES.map((name) => (
+                    <td key={name}>
+                      <Bar value={values[name]} /> {percent(values[name])}
+                    </td>
+                  ))}
+                {rules && <td>{newest.passed === null ? '' : `${newest.passed} of ${newest.passed + (newest.failed ?? 0)}`}</td>}
+                <td>{newest.said.length === 0 ? 'all right' : newest.said.length}</td>
+                <td className="font-head text-base">
+                  {newest.mark ?? <span className="font-normal text-faint">{newest.suggested === null ? '' : `~${newest.suggested}`}</span>}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="mt-2 text-sm text-faint">Aspects in percent of the newest attempt; ~ is a mark that Pulsanda suggests.</p>
+    </section>
+  );
+}
+
+export function isLate(list: MarkingList, time: string): boolean {
+  return list.assignment.dueAt !== null && new Date(time) > new Date(list.assignment.dueAt);
+}
+
+/** How much of an aspect is reached, as a length beside its number. */
+function Bar({ value }: { value: number | null | undefined }) {
+  if (value === null || value === undefined) return <span className="text-faint">–</span>;
+  return (
+    <svg aria-hidden="true" width="26" height="8" className="inline-block">
+      <rect x="0.5" y="0.5" width="25" height="7" rx="2" fill="none" className="stroke-rule" />
+      <rect x="0.5" y="0.5" width={25 * value} height="7" rx="2" className="fill-target" />
+    </svg>
+  );
+}
+
+function Groups({ list }: { list: MarkingList }) {
+  const byId = new Map(list.students.flatMap((student) => student.attempts.map((attempt) => [attempt.id, { student, attempt }])));
+  return (
+    <ul className="flex flex-col gap-2">
+      {list.groups.map((group) => {
+        const members = group.of.flatMap((id) => byId.get(id) ?? []);
+        const open = members.filter(({ attempt }) => attempt.state !== 'returned');
+        const first = open[0] ?? members[0];
+        return (
+          <li key={group.of.join()} className="card flex flex-wrap items-start gap-x-6 gap-y-2 p-3">
+            <div className="min-w-64 flex-1">
+              {group.statements.length === 0 ? (
+                <p className="font-bold">Everything is as asked.</p>
+              ) : (
+                <ul className={group.statements.length > 1 ? 'list-disc pl-5 font-bold' : 'font-bold'}>
+                  {group.statements.map((text) => (
+                    <li key={text}>{text}</li>
+                  ))}
+                </ul>
+              )}
+              <p className="mt-1 text-sm">
+                {members.map(({ student, attempt }, index) => (
+                  <span key={attempt.id} className={attempt.state === 'returned' ? 'text-faint' : ''}>
+                    {index > 0 && ', '}
+                    <bdi>{student.name}</bdi>
+                    {attempt.state === 'returned' && ' (returned)'}
+                  </span>
+                ))}
+              </p>
+            </div>
+            {first && (
+              <Link
+                to={`/marking/${list.part.id}/${first.attempt.id}`}
+                className={`button ${open.length > 0 ? 'button-main' : ''}`}
+                aria-label={`${doing(open.length)}: ${group.statements[0] ?? 'Everything is as asked.'}`}
+              >
+                {doing(open.length)}
+              </Link>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+const doing = (open: number) => (open > 1 ? `Answer all ${open} at once` : open === 1 ? 'Answer' : 'Look at one');

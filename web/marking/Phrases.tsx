@@ -1,0 +1,85 @@
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
+import { useState } from 'react';
+import { call } from '../api/client';
+import type { AttemptToMark, Catalogue, Phrase, Statement } from '../api/types';
+import { Notice } from '../ui/states';
+import { filled } from './phrases';
+
+type Props = { data: AttemptToMark; catalogue: Catalogue; statement: Statement | null; text: string; add: (sentence: string) => void };
+
+/** The teacher's own phrases: a press puts one into the text with name, place and instrument filled in. */
+export function Phrases({ data, catalogue, statement, text, add }: Props) {
+  const [phrases, setPhrases] = useState(data.phrases);
+  const [own, setOwn] = useState('');
+  const [error, setError] = useState('');
+  const said = statement ?? data.result?.statements[0] ?? null;
+  const guarded = async (work: () => Promise<void>) => {
+    setError('');
+    try {
+      await work();
+    } catch (problem) {
+      setError((problem as Error).message);
+    }
+  };
+  const keep = (phrase: string) =>
+    guarded(async () => {
+      const made = await call<Phrase>('POST', '/api/phrases', { text: phrase });
+      setPhrases((before) => [...before, made]);
+      setOwn('');
+    });
+  const remove = (id: string) =>
+    guarded(async () => {
+      await call('DELETE', `/api/phrases/${id}`);
+      setPhrases((before) => before.filter((one) => one.id !== id));
+    });
+  const last = text.trim().split('\n').at(-1) ?? '';
+  return (
+    <Disclosure as="div" className="contents">
+      <DisclosureButton className="button button-small">Your phrases ({phrases.length})</DisclosureButton>
+      <DisclosurePanel className="w-full rounded-md border border-rule p-2 text-sm">
+        <ul className="flex flex-col gap-1">
+          {phrases.map((phrase) => (
+            <li key={phrase.id} className="flex items-start gap-2">
+              <button
+                type="button"
+                className="button button-small flex-1 justify-start text-left"
+                onClick={() => add(filled(phrase.text, data.student.firstName, said, catalogue))}
+              >
+                {filled(phrase.text, data.student.firstName, said, catalogue)}
+              </button>
+              <button
+                type="button"
+                className="button button-small"
+                aria-label={`Remove this phrase: ${phrase.text}`}
+                onClick={() => void remove(phrase.id)}
+              >
+                ×
+              </button>
+            </li>
+          ))}
+        </ul>
+        <div className="mt-2 flex flex-wrap items-end gap-2">
+          <label className="min-w-48 flex-1">
+            A new phrase; {'{name}'}, {'{place}'} and {'{instrument}'} are filled in
+            <input
+              className="field field-small mt-0.5"
+              dir="auto"
+              maxLength={300}
+              value={own}
+              onChange={(event) => setOwn(event.target.value)}
+            />
+          </label>
+          <button type="button" className="button button-small" disabled={own.trim() === ''} onClick={() => void keep(own)}>
+            Keep it
+          </button>
+          {last !== '' && last.length <= 300 && (
+            <button type="button" className="button button-small" onClick={() => setOwn(last)}>
+              From your text
+            </button>
+          )}
+        </div>
+        {error && <Notice>{error}</Notice>}
+      </DisclosurePanel>
+    </Disclosure>
+  );
+}

@@ -1,0 +1,47 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { call } from '../api/client';
+import { Notice } from '../ui/states';
+import { plural } from '../ui/words';
+
+/** What was returned a moment ago. */
+export type ReturnedNow = { partId: string; attempts: { id: string; name: string }[]; at: number };
+const MINUTE = 60_000;
+
+/** For a minute after a return: take it back. */
+export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () => void }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [error, setError] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(done, Math.max(0, returned.at + MINUTE - Date.now()));
+    return () => clearTimeout(timer);
+  }, [returned, done]);
+  const [first] = returned.attempts;
+  if (!first) return null;
+  const several = returned.attempts.length > 1;
+  const takeBack = async () => {
+    try {
+      if (several) await call('POST', `/api/parts/${returned.partId}/take-back-group`, { attempts: returned.attempts.map(({ id }) => id) });
+      else await call('POST', `/api/attempts/${first.id}/take-back`);
+      await queries.invalidateQueries({ queryKey: ['marking', returned.partId] });
+      queries.removeQueries({ queryKey: ['attempt', first.id] });
+      void queries.invalidateQueries({ queryKey: ['today'] });
+      done();
+      navigate(`/marking/${returned.partId}/${first.id}`, { state: { again: Date.now() } });
+    } catch (problem) {
+      setError((problem as Error).message);
+    }
+  };
+  return (
+    <div role="status" className="card arrive mb-3 flex flex-wrap items-center gap-3 py-2">
+      <span>Returned to {several ? plural(returned.attempts.length, 'student') : <bdi>{first.name}</bdi>}.</span>
+      <button type="button" className="button button-small" onClick={() => void takeBack()}>
+        Take it back
+      </button>
+      <span className="text-sm text-faint">for a minute</span>
+      {error && <Notice>{error}</Notice>}
+    </div>
+  );
+}

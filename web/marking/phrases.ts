@@ -1,0 +1,29 @@
+import type { AttemptToMark, Catalogue, Statement } from '../api/types';
+import { lower } from '../ui/words';
+
+/** A phrase with what it leaves open filled in from a statement; what the statement does not know stays as it is, to be typed over. */
+export function filled(phrase: string, name: string, statement: Statement | null, catalogue: Catalogue): string {
+  const label = (instrument: string) => lower(catalogue.instruments.find((one) => one.name === instrument)?.label ?? instrument);
+  const instruments = statement?.instruments.map(label).join(' and ') ?? '';
+  return phrase
+    .replaceAll('{name}', name)
+    .replaceAll('{place}', statement?.place || '{place}')
+    .replaceAll('{instrument}', instruments || '{instrument}');
+}
+
+/** A first draft of an answer, made of what the core says. Always to be changed; never sent by itself. */
+export function draftText(data: AttemptToMark): string {
+  const { result, checked, before, student } = data;
+  const lines: string[] = [];
+  const gone = before?.progress.gone ?? [];
+  const matched = result?.pairs.filter((pair) => pair.status === 'match').length ?? 0;
+  if (result && result.statements.length === 0) lines.push(`${student.firstName}, every stroke is where it should be.`);
+  else if (result) lines.push(`${student.firstName}, ${matched} of ${result.strokes.target} strokes are in place.`);
+  else if (checked)
+    lines.push(`${student.firstName}, ${checked.passed} of ${checked.passed + checked.failed} things that were asked for are there.`);
+  if (gone.length > 0)
+    lines.push(gone.length === 1 ? 'You have mended what I wrote last time.' : `You have mended ${gone.length} things since last time.`);
+  lines.push(...(result?.statements ?? []).slice(0, 3).map(({ text }) => text));
+  lines.push(...(checked?.results ?? []).filter(({ passed }) => !passed).map(({ text }) => text));
+  return lines.join('\n');
+}

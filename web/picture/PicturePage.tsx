@@ -1,0 +1,180 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { call } from '../api/client';
+import type { Picture } from '../api/types';
+import { useCatalogue } from '../api/useCatalogue';
+import { ASPECT_NAMES } from '../marking/names';
+import { Failed, Waiting } from '../ui/states';
+import { plural } from '../ui/words';
+import { PictureSheet } from './PictureSheet';
+import { Spread } from './Spread';
+import { Totals } from './Totals';
+
+/** A number that was pressed: what it counts, and the beats behind it. */
+export type Behind = { title: string; of: string[] };
+
+/** The Class picture: what the class made of one part. Every number opens the beats behind it. */
+export default function PicturePage() {
+  const { partId } = useParams();
+  const catalogue = useCatalogue();
+  const [behind, setBehind] = useState<Behind | null>(null);
+  const { data, error, refetch } = useQuery({
+    queryKey: ['picture', partId],
+    queryFn: () => call<Picture>('GET', `/api/parts/${partId}/picture`),
+    refetchOnMount: 'always',
+  });
+  const failed = error ?? catalogue.error;
+  if (failed && !data) return <Failed error={failed} again={() => void refetch()} />;
+  if (!data || !catalogue.data) return <Waiting what="the Class picture" />;
+  const { picture, beats, target } = data;
+  const open = (title: string, of: string[]) => setBehind({ title, of });
+  return (
+    <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_17rem]">
+      <div className="flex min-w-0 flex-col gap-4">
+        <PictureHead data={data} />
+        {beats.length === 0 ? (
+          <p className="card">Nobody has handed in yet. When beats come in, you see here what the class misses, and where.</p>
+        ) : (
+          <>
+            {target ? (
+              <PictureSheet data={data} target={target} catalogue={catalogue.data} open={open} />
+            ) : (
+              <p className="card">This part has no target to miss; what was asked for, and what came of it, stands at the Marking table.</p>
+            )}
+            <div className="grid gap-4 md:grid-cols-2">
+              <Said data={data} open={open} />
+              {target && <Totals data={data} target={target} catalogue={catalogue.data} open={open} />}
+            </div>
+            <section aria-labelledby="spread" className="card">
+              <h2 id="spread">How it spreads</h2>
+              <div className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2 xl:grid-cols-3">
+                <Spread
+                  title="Suggested mark"
+                  values={beats.flatMap(({ suggested, id }) => (suggested === null ? [] : [{ value: suggested, of: id }]))}
+                  most={data.part.points}
+                  unit=""
+                  open={open}
+                />
+                {Object.entries(picture.aspects).map(([name, values]) => (
+                  <Spread
+                    key={name}
+                    title={ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}
+                    values={values.map((one) => ({ ...one, value: one.value * 100 }))}
+                    most={100}
+                    unit=" %"
+                    open={open}
+                  />
+                ))}
+              </div>
+            </section>
+          </>
+        )}
+      </div>
+      <BehindIt behind={behind} data={data} />
+    </div>
+  );
+}
+
+function PictureHead({ data }: { data: Picture }) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+      <h1>
+        Class picture: {data.assignment.title}
+        {data.parts.length > 1 && `, part ${data.part.position}`}
+      </h1>
+      <span className="text-faint">{plural(data.beats.length, 'beat')}, each student’s newest</span>
+      <nav aria-label="Of this part" className="ml-auto flex flex-wrap gap-1.5">
+        {data.parts.length > 1 &&
+          data.parts.map((part) => (
+            <Link
+              key={part.id}
+              to={`/picture/${part.id}`}
+              aria-current={part.id === data.part.id ? 'page' : undefined}
+              className="section-tab flex items-center text-sm aria-[current=page]:border-ink aria-[current=page]:bg-wash"
+            >
+              Part {part.position}
+            </Link>
+          ))}
+        <Link to={`/marking/${data.part.id}`} className="button button-small">
+          Marking table
+        </Link>
+        <Link to={`/project/${data.part.id}`} className="button button-small">
+          Projector
+        </Link>
+        <Link to={`/term/${data.assignment.course.id}`} className="button button-small">
+          Over the term
+        </Link>
+      </nav>
+    </div>
+  );
+}
+
+/** The commonest statements, with how many made them. */
+function Said({ data, open }: { data: Picture; open: (title: string, of: string[]) => void }) {
+  const { statements } = data.picture;
+  const right = data.beats.filter(({ id }) => !statements.some(({ by }) => by.includes(id))).map(({ id }) => id);
+  return (
+    <section aria-labelledby="said" className="card">
+      <h2 id="said">What there is to say</h2>
+      <ol className="mt-2 flex flex-col gap-1">
+        {statements.slice(0, 12).map(({ text, by }) => (
+          <li key={text} className="flex items-baseline gap-2">
+            <button
+              type="button"
+              className="count-button"
+              aria-label={`${plural(by.length, 'beat')}: ${text}`}
+              onClick={() => open(text, by)}
+            >
+              {by.length}
+            </button>
+            <span>{text}</span>
+          </li>
+        ))}
+        {data.target && right.length > 0 && (
+          <li className="flex items-baseline gap-2">
+            <button
+              type="button"
+              className="count-button"
+              aria-label={`${plural(right.length, 'beat')}: as asked`}
+              onClick={() => open('As asked', right)}
+            >
+              {right.length}
+            </button>
+            <span className="text-faint">as asked</span>
+          </li>
+        )}
+      </ol>
+      {statements.length > 12 && <p className="mt-2 text-sm text-faint">And {statements.length - 12} more that only few made.</p>}
+    </section>
+  );
+}
+
+/** The beats behind a number. */
+function BehindIt({ behind, data }: { behind: Behind | null; data: Picture }) {
+  const beats = data.beats.filter(({ id }) => behind?.of.includes(id));
+  return (
+    <aside aria-label="The beats behind a number" className="card self-start lg:sticky lg:top-3">
+      <div role="status">
+        {behind ? (
+          <>
+            <h2>{behind.title}</h2>
+            <p className="text-sm text-faint">{plural(beats.length, 'beat')}</p>
+          </>
+        ) : (
+          <p className="text-faint">Press any number to see whose beats are behind it.</p>
+        )}
+      </div>
+      <ul className="mt-2 flex flex-col gap-1">
+        {beats.map((beat) => (
+          <li key={beat.id}>
+            <Link to={`/marking/${data.part.id}/${beat.id}`} className="quiet-link flex justify-between gap-2">
+              <bdi>{beat.name}</bdi>
+              <span className="font-head">{beat.mark ?? (beat.suggested === null ? '' : `~${beat.suggested}`)}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </aside>
+  );
+}

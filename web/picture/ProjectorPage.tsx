@@ -1,0 +1,182 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { call } from '../api/client';
+import type { AttemptToMark, Catalogue, Music, Pattern, Picture, Result } from '../api/types';
+import { useCatalogue } from '../api/useCatalogue';
+import { ComparisonSheet } from '../sheet/ComparisonSheet';
+import { PatternSheet } from '../sheet/PatternSheet';
+import { Transport } from '../sound/Transport';
+import { usePlayer, usePosition } from '../sound/usePlayer';
+import { Choice } from '../ui/Choice';
+import { Failed, Waiting } from '../ui/states';
+import { tempoWords } from '../ui/words';
+
+type Look = 'target' | 'beat' | 'both';
+const SIZES = [
+  { value: '1.3', label: 'large' },
+  { value: '1.7', label: 'larger' },
+  { value: '2.2', label: 'largest' },
+];
+
+/** For the wall: the target, or any beat without its name, large, with the counting words and the reading line, to count aloud together. */
+export default function ProjectorPage() {
+  const { partId } = useParams();
+  const catalogue = useCatalogue();
+  const [look, setLook] = useState<Look>('target');
+  const [chosen, setChosen] = useState('');
+  const [size, setSize] = useState('1.7');
+  const picture = useQuery({ queryKey: ['picture', partId], queryFn: () => call<Picture>('GET', `/api/parts/${partId}/picture`) });
+  // In no order that a class could know.
+  const beats = useMemo(() => [...(picture.data?.beats ?? [])].sort((a, b) => shuffled(a.id) - shuffled(b.id)), [picture.data]);
+  const attempt = useQuery({
+    queryKey: ['attempt', chosen],
+    queryFn: () => call<AttemptToMark>('GET', `/api/attempts/${chosen}`),
+    enabled: chosen !== '',
+  });
+  const failed = picture.error ?? catalogue.error ?? attempt.error;
+  if (failed && !picture.data) return <Failed error={failed} again={() => void picture.refetch()} />;
+  if (!picture.data || !catalogue.data) return <Waiting what="the projector view" />;
+  const { data } = picture;
+  const beat = chosen !== '' && attempt.data?.attempt.id === chosen ? attempt.data : null;
+  const choose = (id: string) => {
+    setChosen(id);
+    setLook(id === '' ? 'target' : look === 'target' ? 'beat' : look);
+  };
+  const index = beats.findIndex(({ id }) => id === chosen);
+  const step = (by: number) => choose(beats[(index + by + beats.length) % beats.length]?.id ?? '');
+  const shown = look === 'target' || !beat ? data.target : beat.attempt.pattern;
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>{data.assignment.title}</h1>
+        {beats.length > 0 && (
+          <span className="joined">
+            <button type="button" className="button" onClick={() => step(-1)}>
+              Beat before
+            </button>
+            <label className="sr-only" htmlFor="beat">
+              What to look at
+            </label>
+            <select id="beat" className="field w-auto rounded-none" value={chosen} onChange={(event) => choose(event.target.value)}>
+              <option value="">{data.target ? 'The target' : 'Choose a beat'}</option>
+              {beats.map(({ id }, i) => (
+                <option key={id} value={id}>
+                  Beat {i + 1} of {beats.length}
+                </option>
+              ))}
+            </select>
+            <button type="button" className="button" onClick={() => step(1)}>
+              Next beat
+            </button>
+          </span>
+        )}
+        {beat?.result && (
+          <Choice<Look>
+            label="Look at"
+            value={look}
+            options={[
+              { value: 'target', label: 'Target' },
+              { value: 'beat', label: 'Beat' },
+              { value: 'both', label: 'Both in one' },
+            ]}
+            onChange={setLook}
+          />
+        )}
+        <span className="ml-auto flex flex-wrap gap-2">
+          <Choice label="Size" value={size} options={SIZES} onChange={setSize} />
+          <button type="button" className="button" onClick={() => void document.documentElement.requestFullscreen()}>
+            Fill the screen
+          </button>
+          <Link to={`/picture/${data.part.id}`} className="button">
+            Back
+          </Link>
+        </span>
+      </div>
+      {attempt.error && <Failed error={attempt.error} again={() => void attempt.refetch()} />}
+      {shown ? (
+        <Wall
+          key={`${chosen} ${look}`}
+          pattern={shown}
+          both={look === 'both' && beat?.result && beat.target ? { result: beat.result, target: beat.target } : null}
+          title={look === 'target' || !beat ? 'Target' : `Beat ${index + 1}`}
+          music={beat?.music ?? data.music}
+          catalogue={catalogue.data}
+          size={Number(size)}
+        />
+      ) : chosen === '' ? (
+        <p className="card text-xl">This part has no target. Choose a beat to look at together; its name stays with you.</p>
+      ) : (
+        <Waiting what="the beat" />
+      )}
+    </>
+  );
+}
+
+/** The order of beats on the wall: fixed for a beat, and nobody's. */
+function shuffled(id: string): number {
+  let hash = 7;
+  for (const letter of id) hash = (hash * 31 + letter.charCodeAt(0)) % 1_000_003;
+  return hash;
+}
+
+type WallProps = {
+  pattern: Pattern;
+  both: { result: Result; target: Pattern } | null;
+  title: string;
+  music: Music;
+  catalogue: Catalogue;
+  size: number;
+};
+
+function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
+  const voices = useMemo(
+    () => [{ name: 'shown', pattern: () => pattern }, ...(both ? [{ name: 'target', pattern: () => both.target }] : [])],
+    [pattern, both],
+  );
+  const player = usePlayer(catalogue, pattern.kit, voices, music);
+  const position = usePosition(player);
+  return (
+    <>
+      <Transport
+        player={player}
+        {...(both && {
+          voices: [
+            { value: 'shown', label: 'Beat' },
+            { value: 'target', label: 'Target' },
+            { value: 'turn', label: 'In turn' },
+          ],
+        })}
+      >
+        <span className="text-lg">{tempoWords(pattern.tempo)}</span>
+      </Transport>
+      <div className="wall mt-3" style={{ zoom: size }}>
+        {both ? (
+          <section aria-label="Target and beat in one sheet" className="card">
+            <ComparisonSheet
+              label="Target and beat"
+              result={both.result}
+              target={both.target}
+              submission={pattern}
+              music={music}
+              catalogue={catalogue}
+              player={player}
+              position={position}
+              chosen={null}
+            />
+          </section>
+        ) : (
+          <PatternSheet
+            title={title}
+            ink="plain"
+            pattern={pattern}
+            music={music}
+            catalogue={catalogue}
+            player={player}
+            position={position}
+          />
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,62 @@
+import type { Catalogue, Pattern, Picture } from '../api/types';
+
+type Props = { data: Picture; target: Pattern; catalogue: Catalogue; open: (title: string, of: string[]) => void };
+
+/** Misses and extras added up, by bar and by instrument. */
+export function Totals({ data, catalogue, open }: Props) {
+  const { picture, music } = data;
+  const bar = (tick: number) => Math.max(0, Math.floor(tick / music.barTicks));
+  const bars = [...new Set([...picture.strokes, ...picture.extras].map(({ tick }) => bar(tick)))].sort((a, b) => a - b);
+  const instruments = [...new Set([...picture.strokes, ...picture.extras].map(({ instrument }) => instrument))];
+  const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
+  return (
+    <section aria-labelledby="totals" className="card">
+      <h2 id="totals">Added up</h2>
+      <table className="glance mt-2">
+        <thead>
+          <tr>
+            <th>Where</th>
+            <th>not in place</th>
+            <th>too many</th>
+          </tr>
+        </thead>
+        <tbody>
+          {bars.length > 1 &&
+            bars.map((one) => <Line key={one} name={`Bar ${one + 1}`} data={data} match={({ tick }) => bar(tick) === one} open={open} />)}
+          {instruments.map((name) => (
+            <Line key={name} name={label(name)} data={data} match={({ instrument }) => instrument === name} open={open} />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+type LineProps = { name: string; data: Picture; match: (place: { instrument: string; tick: number }) => boolean; open: Props['open'] };
+
+function Line({ name, data, match, open }: LineProps) {
+  const missed = data.picture.strokes.filter(match).flatMap((stroke) => [...stroke.missed, ...stroke.moved]);
+  const extra = data.picture.extras.filter(match).flatMap(({ by }) => by);
+  const cell = (of: string[], what: string) =>
+    of.length === 0 ? (
+      <span className="px-2 text-faint">0</span>
+    ) : (
+      <button
+        type="button"
+        className="count-button"
+        aria-label={`${name}, ${what}: ${of.length}`}
+        onClick={() => open(`${name}, ${what}`, of)}
+      >
+        {of.length}
+      </button>
+    );
+  return (
+    <tr>
+      <th scope="row" className="font-normal">
+        {name}
+      </th>
+      <td>{cell(missed, 'not in place')}</td>
+      <td>{cell(extra, 'too many')}</td>
+    </tr>
+  );
+}
