@@ -39,7 +39,10 @@ final class AccessibilityTest extends BrowserTestCase
             'the Bench' => [['Change and hand in again: Lamp', 'Show the target', 'Keys and hands'], '[role=grid] .note'],
             'what was returned' => [['Read the answer: Foghorn'], '.note-matched'],
         ]];
-        yield 'another' => ['jun', ['what was returned of a hidden target' => [['Read the answer: Ferry'], '.note']]];
+        yield 'another' => ['jun', [
+            'what was returned of a target that is only heard' => [['Read the answer: Ferry'], '.note'],
+            'dictation' => [['Build on: Ferry', 'Which rows'], '#listen'],
+        ]];
         $open = 'Change and hand in again: Slack';
         yield 'a student at an open task' => ['amara', [
             'the Bench' => [[$open], '[role=grid] .note'],
@@ -53,8 +56,16 @@ final class AccessibilityTest extends BrowserTestCase
             'the day' => [[], 'main h2'],
             'the Planner' => [['Go on planning: Heron'], '[role=grid] .note'],
             'a new plan' => [['Plan an assignment'], '[role=grid]'],
-            'trying a task' => [['Go on planning: Heron', 'Try it as a student', 'Compare with the target'], 'details'],
-            'the Marking table' => [['Mark 12: Lamp', 'Q', 'Suggested mark'], '.note-extra'],
+            'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],
+            'how it is marked' => [['Open the plan: Lamp', 'Marking'], '#policy'],
+            'trying a task' => [['Go on planning: Heron', 'Try it as a student', 'See what it would get'], '[aria-label="What was asked for"]'],
+            'the class at a glance' => [['Mark 12: Lamp'], 'table'],
+            'the same mistakes' => [['Mark 12: Lamp', 'Same mistakes together'], '.button-main'],
+            'the Marking table' => [['Mark 12: Lamp', 'Q', 'Suggested mark', 'Pin a note', 'Your phrases', 'Draw a suggestion', 'Keys'], '[role=grid] .note'],
+            'two attempts' => [['Mark 12: Lamp', 'Ines', 'Lay attempt 1'], '.note-missing'],
+            'the Class picture' => [['Class picture: Lamp'], '.picture-count'],
+            'the term' => [['The class over the term'], '.term-cell'],
+            'the projector' => [['Class picture: Lamp', 'Projector', 'Next beat', 'Both in one'], '.note-matched'],
         ]];
     }
 

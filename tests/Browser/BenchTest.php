@@ -168,11 +168,11 @@ final class BenchTest extends BrowserTestCase
         self::assertSame([90, 90], [$kwame->hit(1, 960), $kwame->hit(1, 2880)], 'what was built without a connection is with the server');
     }
 
-    public function testAHiddenTargetIsNowhereOnThePage(): void
+    public function testATargetThatIsOnlyHeardIsNowhereOnThePage(): void
     {
         $wren = $this->person('wren');
         $wren->press('Begin: Ferry Rocker');
-        $wren->read('The target is hidden');
+        $wren->read('Listen, and write down what you hear');
         $wren->cell(0, 0);
         self::assertSame([], $wren->driver->findElements(WebDriverBy::cssSelector('.note')));
         self::assertStringNotContainsString('In turn', $wren->text());

@@ -6,6 +6,7 @@ namespace Pulsanda\Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Exception\TimeoutException;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
@@ -269,16 +270,20 @@ final readonly class Person
      */
     public function until(\Closure $look, string $what): mixed
     {
-        /** @var T */
-        return $this->driver->wait(self::PATIENCE, 60)->until(static function () use ($look): mixed {
-            try {
-                $found = $look();
+        try {
+            /** @var T */
+            return $this->driver->wait(self::PATIENCE, 60)->until(static function () use ($look): mixed {
+                try {
+                    $found = $look();
 
-                return null === $found || false === $found ? null : $found;
-            } catch (StaleElementReferenceException) {
-                return null; // the page was just drawn anew
-            }
-        }, "Waited in vain $what; the page says: ".mb_substr(str_replace("\n", ' · ', $this->text()), 0, 2500));
+                    return null === $found || false === $found ? null : $found;
+                } catch (StaleElementReferenceException) {
+                    return null; // the page was just drawn anew
+                }
+            });
+        } catch (TimeoutException) {
+            Assert::fail("Waited in vain $what; the page says: ".mb_substr(str_replace("\n", ' · ', $this->text()), 0, 2500));
+        }
     }
 
     /** Fails if the page has complained, about broken scripts or the content policy for instance. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Browser;
 
+use Facebook\WebDriver\WebDriverKeys;
+
 /** A teacher writes a plan, changes their mind, tries it, and throws it away. */
 final class PlannerTest extends BrowserTestCase
 {
@@ -84,18 +86,80 @@ final class PlannerTest extends BrowserTestCase
         $wren->assertNoComplaints();
     }
 
-    public function testWhatIsHandedInKeepsItsTarget(): void
+    public function testEveryDialShowsWhatItChangesOnARealBeat(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Open the plan: Lamplighters');
+        $odile->press('Marking');
+        $odile->read('18.5 of 20 for the copy');
+        $odile->press('Placement only');
+        $odile->read('Only where the strokes stand');
+        $odile->read('18 of 20 for the copy');
+        $odile->see('input[aria-label=Grace]')->clear();
+        $odile->see('input[aria-label=Grace]')->sendKeys('240'.WebDriverKeys::TAB);
+        $odile->read('Your own mixture.');
+        $odile->read('With 30 ticks instead, as usual: 18');
+        $odile->assertNoComplaints();
+    }
+
+    public function testAChangedTargetIsToldForWhomAndComparedAgain(): void
     {
         $odile = $this->person('odile');
         $odile->press('Open the plan: Lamplighters');
         $odile->read('14 beats are handed in');
-        $odile->cell(0, 240)->click();
-        self::assertNull($odile->hit(0, 240), 'the target is only to look at');
+        $odile->press('What students begin with');
+        $odile->cell(0, 0)->click();
+        self::assertNull($odile->hit(0, 0), 'what students begin with is only to look at');
+        $odile->press('Target');
+        $odile->cell(1, 7440)->click();
         $odile->fill('Name', 'Lamplighters, by night');
         $odile->read('Changed, not saved yet');
         $odile->press('Save the changes');
+        $odile->read('This changes what is said to');
+        $odile->read('19.5 → 20');
+        $odile->press('Not yet');
+        $odile->readNot('This changes what is said to');
+        $odile->press('Save the changes');
+        $odile->press('Save and compare again');
         $odile->read('Saved at');
         $odile->go('/');
-        $odile->read('Lamplighters, by night');
+        $odile->press('Mark 12: Lamplighters, by night');
+        $odile->press('Same mistakes together');
+        $odile->read('Snare: every hit is one sixteenth late.');
+        $odile->readNot('a hit is missing at bar 2, beat 4 a');
+        $odile->assertNoComplaints();
+    }
+
+    public function testRulesAreComposedInSentencesAndDrawnOnFrames(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Plan an assignment');
+        $odile->fill('Name', 'Gull Cry');
+        $odile->press('make their own');
+        $odile->press('Rules');
+        $odile->choose('Ask for', 'a number of hits');
+        $odile->choose('instrument', 'Snare');
+        $odile->choose('Ask for', 'places that must stay clear');
+        $odile->press('Frame: must stay clear');
+        $odile->cell(1, 960)->click();
+        $odile->until(static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'), 'it to be kept');
+        $odile->press('Task');
+        $odile->press('Publish to Parade line');
+        $odile->read('0 of 20 handed in');
+
+        $wren = $this->person('wren');
+        $wren->press('Begin: Gull Cry');
+        $wren->read('Snare: 4 to 16 hits in every bar.');
+        $wren->read('1 of 2 things met');
+        foreach ([960, 1200, 1440, 1680] as $tick) {
+            $wren->cell(1, $tick)->click();
+        }
+        $wren->read('take out snare at beat 2 first');
+        $wren->read('1 of 2 things met');
+        $wren->cell(1, 960)->click();
+        $wren->cell(1, 1920)->click();
+        $wren->read('2 of 2 things met');
+        $wren->assertNoComplaints();
+        $odile->assertNoComplaints();
     }
 }

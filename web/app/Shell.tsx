@@ -15,6 +15,11 @@ export function Shell({ account, children }: { account: Account; children: React
     document.documentElement.dataset.theme = evening ? 'evening' : 'day';
     localStorage.setItem('light', evening ? 'evening' : 'day');
   }, [evening]);
+  // Another place begins at its top.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what it follows
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [pathname]);
   const leave = async () => {
     await call('POST', '/api/sign-out');
     await forgetAnswers();

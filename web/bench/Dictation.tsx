@@ -58,7 +58,14 @@ export function Dictation({ part, help, catalogue }: { part: Bench['part']; help
       {help.byBar && part.bars > 1 && (
         <fieldset aria-label="One bar" className="mt-2 flex flex-wrap items-center gap-1.5 text-sm">
           {Array.from({ length: part.bars }, (_, i) => i + 1).map((bar) => (
-            <button key={bar} type="button" className="button button-small" disabled={none} onClick={() => void listen(bar)}>
+            <button
+              key={bar}
+              type="button"
+              className="button button-small"
+              disabled={none}
+              aria-label={`Listen to bar ${bar}`}
+              onClick={() => void listen(bar)}
+            >
               Bar {bar}
             </button>
           ))}

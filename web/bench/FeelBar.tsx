@@ -170,7 +170,7 @@ function TempoField({ editor }: { editor: Editor }) {
           }}
         />
       </label>
-      <span className="joined">
+      <span className="joined flex-nowrap">
         <button type="button" className="button" aria-label="A step slower" disabled={tempo.bpm <= low} onClick={() => set(tempo.bpm - 1)}>
           −
         </button>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Aspects, MarkingList } from '../api/types';
 import { Choice } from '../ui/Choice';
-import { plural, when } from '../ui/words';
+import { briefly, plural } from '../ui/words';
 import { ASPECT_NAMES, STATES } from './names';
 
 const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
@@ -56,7 +56,7 @@ function Table({ list }: { list: MarkingList }) {
             <th>Handed in</th>
             {aspects && NAMES.map((name) => <th key={name}>{ASPECT_NAMES[name]}</th>)}
             {rules && <th>Rules met</th>}
-            <th>To say</th>
+            <th>To say</th>
             <th>Mark</th>
           </tr>
         </thead>
@@ -84,17 +84,17 @@ function Table({ list }: { list: MarkingList }) {
                 <td>{STATES[newest.state]}</td>
                 <td>{student.attempts.length}</td>
                 <td className="whitespace-nowrap">
-                  {when(newest.handedInAt)}
+                  {briefly(newest.handedInAt)}
                   {isLate(list, newest.handedInAt) && <b>, late</b>}
                 </td>
                 {aspects &&
                   NAMES.map((name) => (
-                    <td key={name}>
+                    <td key={name} className="whitespace-nowrap">
                       <Bar value={values[name]} /> {percent(values[name])}
                     </td>
                   ))}
                 {rules && <td>{newest.passed === null ? '' : `${newest.passed} of ${newest.passed + (newest.failed ?? 0)}`}</td>}
-                <td>{newest.said.length === 0 ? 'all right' : newest.said.length}</td>
+                <td>{newest.said.length === 0 ? 'nothing' : newest.said.length}</td>
                 <td className="font-head text-base">
                   {newest.mark ?? <span className="font-normal text-faint">{newest.suggested === null ? '' : `~${newest.suggested}`}</span>}
                 </td>
@@ -116,9 +116,9 @@ export function isLate(list: MarkingList, time: string): boolean {
 function Bar({ value }: { value: number | null | undefined }) {
   if (value === null || value === undefined) return <span className="text-faint">–</span>;
   return (
-    <svg aria-hidden="true" width="26" height="8" className="inline-block">
-      <rect x="0.5" y="0.5" width="25" height="7" rx="2" fill="none" className="stroke-rule" />
-      <rect x="0.5" y="0.5" width={25 * value} height="7" rx="2" className="fill-target" />
+    <svg aria-hidden="true" width="18" height="8" className="inline-block">
+      <rect x="0.5" y="0.5" width="17" height="7" rx="2" fill="none" className="stroke-rule" />
+      <rect x="0.5" y="0.5" width={17 * value} height="7" rx="2" className="fill-target" />
     </svg>
   );
 }

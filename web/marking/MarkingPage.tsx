@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { useCallback, useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback } from 'react';
 import { useParams } from 'react-router';
 import { call } from '../api/client';
 import type { AttemptToMark, MarkingList } from '../api/types';
@@ -17,7 +17,6 @@ const LOOK = 1000;
 /** The Marking table: the class at the left, one attempt at the right, or the whole class at a glance. */
 export default function MarkingPage() {
   const { partId, attemptId } = useParams();
-  const [returned, setReturned] = useState<ReturnedNow | null>(null);
   const catalogue = useCatalogue();
   const list = useQuery({
     queryKey: ['marking', partId],
@@ -32,7 +31,16 @@ export default function MarkingPage() {
     refetchOnMount: 'always',
     refetchOnWindowFocus: false,
   });
-  const forget = useCallback(() => setReturned(null), []);
+  // Outlives the way to the next attempt.
+  const queries = useQueryClient();
+  const { data: returned } = useQuery<ReturnedNow | null>({
+    queryKey: ['returned now'],
+    queryFn: () => null,
+    initialData: null,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const setReturned = useCallback((now: ReturnedNow | null) => queries.setQueryData(['returned now'], now), [queries]);
+  const forget = useCallback(() => setReturned(null), [setReturned]);
   const error = list.error ?? catalogue.error;
   if (error && !list.data) return <Failed error={error} again={() => void (list.error ? list : catalogue).refetch()} />;
   if (!list.data || !catalogue.data) return <Waiting what="the Marking table" />;
@@ -43,7 +51,7 @@ export default function MarkingPage() {
         <MarkingKeys />
       </div>
       <div className="min-w-0">
-        {returned && <TakeBack returned={returned} done={forget} />}
+        {returned && returned.partId === partId && <TakeBack returned={returned} done={forget} />}
         {attempt.error && !attempt.data ? (
           <Failed error={attempt.error} again={() => void attempt.refetch()} />
         ) : attempt.data && attempt.data.attempt.id === attemptId ? (

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Catalogue, Pattern, Picture } from '../api/types';
 import { writtenOut } from '../music/form';
 import { finestOf } from '../music/time';
@@ -26,6 +26,10 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
       return instrument ? [{ key: name, instrument }] : [];
     });
   }, [section, picture, catalogue]);
+  // What one beat alone has done hides what many have.
+  const [least, setLeast] = useState(beats.length >= 8 ? 2 : 1);
+  const strokes = picture.strokes.filter(({ missed, moved }) => missed.length + moved.length >= least);
+  const extras = picture.extras.filter(({ by }) => by.length >= least);
   const say = (tick: number) => lower(music.words.findLast(({ at }) => at <= tick)?.say ?? '');
   const inLine = (tick: number, line: SheetLine) => tick >= line.from - 120 && tick < line.to - 120;
   return (
@@ -35,6 +39,17 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
         <Transport player={player}>
           <span className="text-sm text-faint">{tempoWords(target.tempo)}</span>
         </Transport>
+        <label className="flex items-center gap-1.5 text-sm">
+          Show what
+          <select className="field field-small w-auto" value={least} onChange={(event) => setLeast(Number(event.target.value))}>
+            {[1, 2, 3, 5].map((count) => (
+              <option key={count} value={count}>
+                {count === 1 ? 'anybody' : `at least ${count}`}
+              </option>
+            ))}
+          </select>
+          did
+        </label>
       </div>
       <Sheet
         label="The target with what the class missed"
@@ -65,7 +80,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
                     </g>
                   );
                 })}
-              {picture.extras
+              {extras
                 .filter((extra) => extra.instrument === row.key && inLine(extra.tick, line))
                 .map((extra) => (
                   <Note
@@ -74,12 +89,12 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
                     y={g.scale.row - g.scale.rise}
                     scale={g.scale}
                     head={row.instrument.notehead}
-                    hit={{ at: 0, velocity: 20 }}
+                    hit={{ at: 0, velocity: 60 }}
                     ink="extra"
                   />
                 ))}
             </svg>
-            {picture.strokes
+            {strokes
               .filter(
                 (stroke) => stroke.instrument === row.key && inLine(stroke.tick, line) && stroke.missed.length + stroke.moved.length > 0,
               )
@@ -95,7 +110,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
                   open={open}
                 />
               ))}
-            {picture.extras
+            {extras
               .filter((extra) => extra.instrument === row.key && inLine(extra.tick, line))
               .map((extra) => (
                 <Count

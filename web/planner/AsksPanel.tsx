@@ -67,7 +67,7 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
               {ask.data.points === 1 ? 'point' : 'points'}
               {ask.frame && (
                 <button type="button" className="button button-small text-ink" onClick={() => open(ask.key)}>
-                  Draw the frame
+                  Draw it
                 </button>
               )}
               <button

@@ -102,7 +102,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
             </>
           ),
         },
-        { name: 'Asks', content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} /> },
+        { name: 'Rules', content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} /> },
         { name: 'Marking', content: <MarkingPanel {...props} /> },
       ]}
     />

@@ -17,6 +17,11 @@ export const USUAL = {
 /** Ways to mark, to start from. */
 export const PRESETS: { name: string; says: string; policy: Policy }[] = [
   {
+    name: 'As usual',
+    says: 'Places first; loudness, swing, tempo and form a little.',
+    policy: { grace: USUAL.grace, window: USUAL.window, credit: USUAL.credit, weights: USUAL.weights },
+  },
+  {
     name: 'Exact copy',
     says: 'Every stroke in its place and as loud as asked; what is near counts little.',
     policy: {

@@ -63,7 +63,8 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
           return part.id === null && index >= 0 ? { ...part, id: answer.parts[index]?.id ?? null } : part;
         }),
       });
-      known.current = JSON.stringify(inputOf(named(plan)));
+      // What was sent, not what stands there by now.
+      known.current = JSON.stringify({ ...input, parts: input.parts.map((part, i) => ({ ...part, id: answer.parts[i]?.id ?? null })) });
       setKeptAt(new Date());
       setEffect(null);
       setRecomparing(answer.recomparing);

@@ -5,6 +5,11 @@ export function when(time: string | null | undefined): string {
     : '';
 }
 
+/** The same without the day of the week, for narrow places. */
+export function briefly(time: string): string {
+  return new Date(time).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+}
+
 const BEAT_WORDS: Record<string, string> = { '4': 'quarter', '4.': 'dotted quarter', '8': 'eighth', '2': 'half' };
 
 export function tempoWords(tempo: { bpm: number; beat?: string }): string {

@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Browser;
+
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverKeys;
+
+/** A class answered in ten minutes: the Marking table, the Class picture and the projector. */
+final class AnswerTest extends BrowserTestCase
+{
+    public function testTheSameMistakesAreAnsweredOnceAndTakenBackAndReturned(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Mark 12: Lamp');
+        $odile->read('12 beats to answer');
+        $odile->press('Same mistakes together');
+        $odile->press('Answer all 2 at once');
+        $odile->read('Amara Obi, attempt 1');
+        $odile->press('Take 18.5');
+        $odile->fill('What you say to', 'Almost, Amara: one step earlier.');
+        $odile->tick('Answer one more with the same');
+        $odile->until(static fn (): bool => 'Almost, {name}: one step earlier.' === $odile->script('return document.querySelector("textarea").value'), 'the name to become anybody\'s');
+        $odile->press('Return to all 2');
+        $odile->read('Returned to 2 students');
+        $odile->read('10 beats to answer');
+        $odile->press('Take it back');
+        $odile->read('Kept; not returned yet');
+        self::assertSame('Almost, Amara: one step earlier.', $odile->script('return document.querySelector("textarea").value'), 'what was typed stays');
+        $odile->tick('Answer one more with the same');
+        $odile->press('Return to all 2');
+        $odile->read('10 beats to answer');
+        $odile->assertNoComplaints();
+
+        foreach (['amara' => 'Almost, Amara: one step earlier.', 'nour' => 'Almost, نور: one step earlier.'] as $student => $text) {
+            $person = $this->person($student);
+            $person->press('Read the answer: Lamplighters');
+            $person->read($text);
+            $person->read('18.5');
+            $person->assertNoComplaints();
+        }
+    }
+
+    public function testAnAnswerByKeysAlone(): void
+    {
+        $odile = $this->person('odile');
+        $this->marking($odile);
+        $odile->press('Zoë');
+        $odile->read('Zoë Lindqvist-Oyelaran, attempt 1');
+        $odile->keys('n');
+        $odile->read('Þórunn Ægisdóttir, attempt 1');
+        $odile->keys('p');
+        $odile->read('Zoë Lindqvist-Oyelaran, attempt 1');
+        $odile->keys('d');
+        $odile->see('[role=radio][data-checked]');
+        $odile->until(static fn (): bool => true === $odile->script('return [...document.querySelectorAll("[role=radio]")].some((one) => one.textContent === "Differences only" && one.hasAttribute("data-checked"))'), 'the differences to be heard');
+        $odile->see('button[aria-label=Stop]');
+        $odile->keys('l', 's', '1');
+        $odile->until(static fn (): bool => 'Kick: 2 hits are missing on beat 3 in every bar; add them.' === $odile->script('return document.querySelector("textarea").value'), 'the first statement in the text');
+        $odile->keys('w', ' Try it slowly.', WebDriverKeys::ESCAPE, 'm', '18');
+        $odile->read('Kept; not returned yet');
+        $odile->driver->navigate()->refresh();
+        $odile->read('Kept; not returned yet');
+        self::assertSame('Kick: 2 hits are missing on beat 3 in every bar; add them. Try it slowly.', $odile->script('return document.querySelector("textarea").value'));
+        $odile->hold(WebDriverKeys::CONTROL, WebDriverKeys::ENTER);
+        $odile->read('Returned to Zoë Lindqvist-Oyelaran');
+        $odile->read('Þórunn Ægisdóttir, attempt 1');
+        $odile->keys('?');
+        $odile->tick('single keys act');
+        $odile->keys(WebDriverKeys::TAB, 'n');
+        self::assertStringContainsString('Þórunn Ægisdóttir, attempt 1', $odile->text(), 'switched off, single keys do nothing');
+        $odile->tick('single keys act');
+        $odile->assertNoComplaints();
+    }
+
+    public function testNotesOnTheSheetAndASuggestionThatIsTakenOver(): void
+    {
+        $odile = $this->person('odile');
+        $this->marking($odile);
+        $odile->press('Tom');
+        $ground = $odile->see('[data-ground="kick 1"]', true);
+        (new WebDriverActions($odile->driver))->moveToElement($ground, 0, 0)->click()->perform();
+        $odile->fill('Note', 'Here the lamp is missing.');
+        $odile->press('Pin it');
+        $odile->see('[data-pin="1"]', true);
+        $odile->press('Pin a note');
+        $odile->choose('Row', 'all rows');
+        $odile->fill('Note', 'This bar walks.');
+        $odile->keys(WebDriverKeys::ENTER);
+        $odile->read('This bar walks.');
+        $odile->press('Draw a suggestion on their sheet');
+        $odile->cell(0, 6240)->click();
+        $odile->read('It goes with your answer');
+        $odile->press('Write a first draft');
+        $odile->press('Your phrases');
+        $odile->press('Count beat');
+        $odile->press('Take 19.5');
+        $odile->read('Kept; not returned yet');
+        $odile->press('Return to Tom');
+        $odile->read('Returned to Tom');
+
+        $tomas = $this->person('tomas');
+        $tomas->press('Read the answer: Lamplighters');
+        $tomas->read('26 of 27 strokes are in place.');
+        $tomas->read('Here the lamp is missing.');
+        $tomas->see('[data-pin="2"]', true);
+        $tomas->press('Hear it');
+        $tomas->see('button[aria-label=Stop]');
+        $tomas->press('Suggestion');
+        $tomas->press('Take this suggestion over');
+        $tomas->read('Undo: take the teacher');
+        self::assertSame(90, $tomas->hit(0, 6240));
+        $tomas->saved();
+        $tomas->press('Undo');
+        self::assertNull($tomas->hit(0, 6240), 'the own beat comes back');
+        $tomas->assertNoComplaints();
+        $odile->assertNoComplaints();
+    }
+
+    public function testTheClassPictureOpensTheBeatsBehindANumber(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Class picture: Lamp');
+        $odile->press('Snare, bar 2, beat 4 a: missed by');
+        $odile->read('5 beats');
+        $odile->press('Ines Caldeira');
+        $odile->read('Ines Caldeira, attempt 2');
+        $odile->press('Projector');
+        $odile->press('Next beat');
+        $odile->see('.wall .note');
+        foreach (['Ines', 'Bo', 'Amara', 'Tom', 'Siobh'] as $name) {
+            self::assertStringNotContainsString($name, $odile->see('main')->getText(), 'no name on the wall');
+        }
+        $odile->press('Play');
+        $odile->see('.wall .lit');
+        $odile->press('Stop');
+        $odile->press('Back');
+        $odile->press('Over the term');
+        $odile->press('Placement');
+        $odile->press('Ines Caldeira, Foghorn Shuffle: 100');
+        $odile->read('Ines Caldeira, attempt 1');
+        $odile->assertNoComplaints();
+    }
+
+    public function testWhatIsTypedOutlastsALostConnection(): void
+    {
+        $odile = $this->person('odile');
+        $this->marking($odile);
+        $odile->press('Bo');
+        $odile->read('Bo, attempt 1');
+        $odile->offline(true);
+        $odile->fill('What you say to', 'Right, Bo.');
+        $odile->read('Kept in this browser');
+        $odile->offline(false);
+        $odile->read('Kept; not returned yet');
+        $odile->driver->navigate()->refresh();
+        $odile->read('Kept; not returned yet');
+        self::assertSame('Right, Bo.', $odile->script('return document.querySelector("textarea").value'));
+    }
+
+    /** However many are still to be marked. */
+    private function marking(Person $odile): void
+    {
+        $odile->press('Class picture: Lamp');
+        $odile->press('Marking table');
+    }
+}
