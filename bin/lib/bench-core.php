@@ -5,9 +5,12 @@ declare(strict_types=1);
 // Measures the core on a class of submissions, and the size of what a student's browser loads first. Prints ratios within this
 // run: how long each stage takes beside reading the same documents from JSON, and how it grows with the bars.
 
+use Pulsanda\Core\Compare\Aspects;
+use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Pairing;
 use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Compare\Statements;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
@@ -81,27 +84,45 @@ function fastest(Closure $work): float
     return $best;
 }
 
-echo "A class of 35 on twelve rows, in milliseconds (times reading the same documents)\n";
-echo "bars  strokes   read   strokes       pairing       all of comparing\n";
+echo "A class of 35 on twelve rows, in milliseconds (times reading the same documents from JSON)\n";
+echo "bars  strokes   read       strokes       pairing    statements       aspects  groups, picture     all of it\n";
 $policy = Policy::of();
+$growth = [];
 foreach ([1, 2, 4, 8, 16] as $bars) {
     [$targetJson, $class] = schoolClass($bars);
     $target = PatternReader::read($targetJson);
     $read = array_map(PatternReader::read(...), $class);
     $written = array_map(Strokes::written(...), $read);
     $asked = Strokes::written($target);
+    $pairs = array_map(static fn (array $strokes): array => Pairing::of($asked, $strokes, $policy)->pairs, $written);
+    $results = array_map(static fn (Pattern $one): array => Comparison::of($target, $one, $policy)->toData(), $read);
+    $credits = array_map(static fn (array $result): array => array_column($result['pairs'], 'credit'), $results);
+    $named = array_combine(array_map(static fn (int $i): string => "beat $i", array_keys($results)), $results);
+    $said = static fn (array $results): array => array_map(static fn (array $result): array => array_column($result['statements'], 'text'), $results);
     $reading = fastest(static fn () => array_map(PatternReader::read(...), $class));
     $line = sprintf('%4d  %7d %6.1f', $bars, array_sum(array_map(count(...), $written)), $reading);
     foreach ([
         static fn () => array_map(Strokes::written(...), $read),
         static fn () => array_map(static fn (array $strokes): Pairing => Pairing::of($asked, $strokes, $policy), $written),
-        static fn () => array_map(static fn (Pattern $one): array => Comparison::of($target, $one, $policy)->toData(), $read),
+        static fn () => array_map(static fn (Pattern $one, array $of): array => Statements::of($target, $one, $of, $policy, $target->ticks()), $read, $pairs),
+        static fn () => array_map(static fn (Pattern $one, array $of, array $credit): Aspects => Aspects::of($target, $one, $of, $credit, $policy, $target->ticks()), $read, $pairs, $credits),
+        static fn () => [ClassPicture::groups($said($named)), ClassPicture::of($named)],
+        static function () use ($target, $read, $policy, $said): array {
+            $all = [];
+            foreach ($read as $i => $one) {
+                $all["beat $i"] = Comparison::of($target, $one, $policy)->toData();
+            }
+
+            return [ClassPicture::groups($said($all)), ClassPicture::of($all)];
+        },
     ] as $stage) {
         $time = fastest($stage);
         $line .= sprintf('  %6.1f (%4.1f)', $time, $time / $reading);
     }
+    $growth[$bars] = $time;
     echo $line, "\n";
 }
+echo 'From 1 to 16 bars all of it grows ', number_format($growth[16] / $growth[1], 1), " times.\n";
 
 $manifestFile = (getenv('PULSANDA_DATA') ?: "$root/var")."/build/.vite/manifest.json";
 if (!is_file($manifestFile)) {

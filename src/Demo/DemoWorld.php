@@ -201,13 +201,13 @@ final class DemoWorld
             snare       ....|....|x...|...g|....|....|x...|..g.
             closed-hat  s...|s...|s...|s...|s...|s...|s...|s...
             GRID);
-        $this->attempt($slack, 'elodie', $calm, 'The snare waits for the middle of the bar, like the water.', '-30 hours', 10.0, 'Calm, and never empty. Go on to the spring tide.');
-        $this->attempt($spring, 'elodie', self::own($slack->start, 132, 2, <<<'GRID'
+        $this->attempt($slack, 'zoe', $calm, 'The snare waits for the middle of the bar, like the water.', '-30 hours', 10.0, 'Calm, and never empty. Go on to the spring tide.');
+        $this->attempt($spring, 'zoe', self::own($slack->start, 132, 2, <<<'GRID'
             kick        X..x|..x.|X..x|..x.|X..x|..x.|X...|....
             snare       ..g.|X..g|..g.|X...|..g.|X..g|..g.|XxxX
             closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|....
             GRID), 'Waves that run over each other, then one breaks.', '-3 hours');
-        $this->attempt($slack, 'kwame', self::own($slack->start, 84, 2, <<<'GRID'
+        $this->attempt($slack, 'bo', self::own($slack->start, 84, 2, <<<'GRID'
             kick        X...|....|X...|....|X...|....|X...|....
             snare       ....|X...|....|X...|....|X...|....|X...
             closed-hat  xxxx|xxxx|xxxx|xxxx|xxxx|xxxx|xxxx|xxxx

@@ -4,6 +4,14 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\App;
 
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Entity\Recomparison;
+use Pulsanda\Core\Compare\Policy;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\HttpKernel\KernelInterface;
+use Symfony\Component\Uid\Uuid;
+
 /** Assignments of several parts, what they ask, and what happens when that changes. */
 final class PartsTest extends ApiTestCase
 {
@@ -91,6 +99,23 @@ final class PartsTest extends ApiTestCase
         self::assertSame(18, $this->at($this->json($this->get('/api/attempts/'.$this->attempt('Lamplighters\' March', 'yael'))), 'feedback.mark'));
     }
 
+    public function testComparingThatWasCutOffGoesOnWhenSomebodyLooks(): void
+    {
+        $part = $this->entities()->find(Part::class, Uuid::fromString($this->part('Lamplighters\' March'))) ?? self::fail('There is no such part.');
+        $part->policy = Policy::of(points: 100);
+        $this->entities()->persist(new Recomparison($part->school, $part, 14, new \DateTimeImmutable('-1 hour')));
+        $this->entities()->flush();
+        $this->signIn('odile');
+        $id = $this->assignment('Lamplighters\' March');
+        self::assertSame(['done' => 0, 'total' => 14], $this->json($this->get("/api/assignments/$id"))['recomparing']);
+        self::assertNull($this->json($this->get("/api/assignments/$id"))['recomparing']);
+        self::assertSame(100.0, $this->suggestedNumber('bo', 1));
+        $command = (new Application(self::bootedKernel()))->find('pulsanda:recompare');
+        $tester = new CommandTester($command);
+        self::assertSame(0, $tester->execute([]));
+        self::assertStringContainsString('Nothing waits', $tester->getDisplay());
+    }
+
     public function testSeveralTargetsAreAllReportedAndTheBestCounts(): void
     {
         $this->signIn('odile');
@@ -116,6 +141,19 @@ final class PartsTest extends ApiTestCase
         self::assertLessThan(10, $this->at($weighed, 'marks.2.mark'));
         $this->assertProblem(422, 'policies[0].grace', $this->send('POST', "$attempt/weigh", ['policies' => [['grace' => -1]]]));
         $this->assertProblem(422, 'policies', $this->send('POST', "$attempt/weigh", ['policies' => []]));
+    }
+
+    private static function bootedKernel(): KernelInterface
+    {
+        return self::$kernel ?? self::fail('There is no kernel.');
+    }
+
+    private function suggestedNumber(string $student, int $number): float
+    {
+        $suggested = $this->suggested($student, $number);
+        self::assertIsNumeric($suggested);
+
+        return (float) $suggested;
     }
 
     private function suggested(string $student, int $number): mixed

@@ -94,7 +94,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->read('It goes with your answer');
         $odile->press('Write a first draft');
         $odile->press('Your phrases');
-        $odile->press('Count beat');
+        $odile->press('Count bar 2');
         $odile->press('Take 19.5');
         $odile->read('Kept; not returned yet');
         $odile->press('Return to Tom');
@@ -102,7 +102,7 @@ final class AnswerTest extends BrowserTestCase
 
         $tomas = $this->person('tomas');
         $tomas->press('Read the answer: Lamplighters');
-        $tomas->read('26 of 27 strokes are in place.');
+        $tomas->read('25 of 26 strokes are in place.');
         $tomas->read('Here the lamp is missing.');
         $tomas->see('[data-pin="2"]', true);
         $tomas->press('Hear it');
@@ -122,14 +122,14 @@ final class AnswerTest extends BrowserTestCase
     {
         $odile = $this->person('odile');
         $odile->press('Class picture: Lamp');
-        $odile->press('Snare, bar 2, beat 4 a: missed by');
+        $odile->press('5: Snare, bar 2, beat 4 a');
         $odile->read('5 beats');
         $odile->press('Ines Caldeira');
         $odile->read('Ines Caldeira, attempt 2');
         $odile->press('Projector');
         $odile->press('Next beat');
         $odile->see('.wall .note');
-        foreach (['Ines', 'Bo', 'Amara', 'Tom', 'Siobh'] as $name) {
+        foreach (['Ines', 'Amara', 'Tom', 'Siobh', 'Zoë'] as $name) {
             self::assertStringNotContainsString($name, $odile->see('main')->getText(), 'no name on the wall');
         }
         $odile->press('Play');

@@ -143,29 +143,29 @@ final class BenchTest extends BrowserTestCase
     public function testAReloadWithoutAConnectionOpensTheBeatAgain(): void
     {
         $wire = Wire::to((string) getenv('PULSANDA_URL'));
-        $kwame = $this->person('kwame', url: $wire->url);
-        $kwame->press('Begin: Lamplighters');
-        $kwame->cell(0, 0)->click();
-        $kwame->saved();
-        $kwame->until(static fn (): bool => true === $kwame->script('return navigator.serviceWorker.controller !== null'), 'the page to be kept');
+        $elodie = $this->person('elodie', url: $wire->url);
+        $elodie->press('Begin: Lamplighters');
+        $elodie->cell(0, 0)->click();
+        $elodie->saved();
+        $elodie->until(static fn (): bool => true === $elodie->script('return navigator.serviceWorker.controller !== null'), 'the page to be kept');
         // The page's parts are kept once they have been asked for through the worker.
-        $kwame->driver->navigate()->refresh();
-        $kwame->cell(0, 960)->click();
-        $kwame->saved();
+        $elodie->driver->navigate()->refresh();
+        $elodie->cell(0, 960)->click();
+        $elodie->saved();
         $wire->cut();
-        $kwame->cell(1, 960)->click();
-        $kwame->read('kept in this browser and sent when the connection is back');
-        $kwame->driver->navigate()->refresh();
-        self::assertSame([90, 90, 90], [$kwame->hit(0, 0), $kwame->hit(0, 960), $kwame->hit(1, 960)]);
-        $kwame->cell(1, 2880)->click();
-        $kwame->press('Play');
-        $kwame->press('Stop');
+        $elodie->cell(1, 960)->click();
+        $elodie->read('kept in this browser and sent when the connection is back');
+        $elodie->driver->navigate()->refresh();
+        self::assertSame([90, 90, 90], [$elodie->hit(0, 0), $elodie->hit(0, 960), $elodie->hit(1, 960)]);
+        $elodie->cell(1, 2880)->click();
+        $elodie->press('Play');
+        $elodie->press('Stop');
         $wire->join();
-        $kwame->saved();
-        $kwame->press('Sign out');
-        $kwame->signIn('kwame', (string) getenv('DEMO_PASSWORD'));
-        $kwame->press('Go on building: Lamplighters');
-        self::assertSame([90, 90], [$kwame->hit(1, 960), $kwame->hit(1, 2880)], 'what was built without a connection is with the server');
+        $elodie->saved();
+        $elodie->press('Sign out');
+        $elodie->signIn('elodie', (string) getenv('DEMO_PASSWORD'));
+        $elodie->press('Go on building: Lamplighters');
+        self::assertSame([90, 90], [$elodie->hit(1, 960), $elodie->hit(1, 2880)], 'what was built without a connection is with the server');
     }
 
     public function testATargetThatIsOnlyHeardIsNowhereOnThePage(): void

@@ -16,7 +16,7 @@ export function PartsNav({ parts, part }: { parts: Sibling[]; part: string }) {
             key={one.id}
             to={`/bench/${one.id}`}
             aria-current={one.id === part ? 'page' : undefined}
-            className="section-tab flex items-center text-sm aria-[current=page]:border-ink aria-[current=page]:bg-wash"
+            className="part-tab"
           >
             Part {one.position}
             {one.handedIn && ', handed in'}

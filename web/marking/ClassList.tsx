@@ -32,7 +32,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
               key={part.id}
               to={`/marking/${part.id}`}
               aria-current={part.id === list.part.id ? 'page' : undefined}
-              className="section-tab flex items-center text-sm aria-[current=page]:border-ink aria-[current=page]:bg-wash"
+              className="part-tab"
             >
               Part {part.position}
             </Link>

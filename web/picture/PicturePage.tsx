@@ -91,7 +91,7 @@ function PictureHead({ data }: { data: Picture }) {
               key={part.id}
               to={`/picture/${part.id}`}
               aria-current={part.id === data.part.id ? 'page' : undefined}
-              className="section-tab flex items-center text-sm aria-[current=page]:border-ink aria-[current=page]:bg-wash"
+              className="part-tab"
             >
               Part {part.position}
             </Link>

@@ -155,7 +155,7 @@ function Count({ kind, tick, line, g, of, title, open }: CountProps) {
       type="button"
       className={`picture-count picture-${kind}`}
       style={{ left: noteX(tick, line, g) }}
-      aria-label={title}
+      aria-label={`${of.length}: ${title}`}
       title={title}
       onClick={() => open(title, of)}
     >

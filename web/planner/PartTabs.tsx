@@ -76,7 +76,7 @@ export function PartTabs({ plan, setPlan, part, sheet, choose, changePart }: Pro
             <button
               key={one.key}
               type="button"
-              className="section-tab"
+              className="part-tab"
               aria-current={one.key === part.key ? 'true' : undefined}
               onClick={() => choose(i, 'target 0')}
             >
@@ -103,7 +103,7 @@ export function PartTabs({ plan, setPlan, part, sheet, choose, changePart }: Pro
             <button
               key={one.key}
               type="button"
-              className="section-tab text-sm"
+              className="part-tab"
               aria-current={one.key === sheet.key ? 'true' : undefined}
               onClick={() => choose(index, one.key)}
             >
