@@ -15,7 +15,7 @@ final readonly class Mixdown
 {
     /** Samples per second: half of what the kits have, so that it is quick to fetch. */
     public const RATE = 22050;
-    public const MOST_SECONDS = 180;
+    public const MOST_SECONDS = 120;
     /** How long the last strokes may ring on. */
     private const TAIL = 0.4;
     /** How a velocity becomes a gain; the browser's player has the same. */
@@ -49,7 +49,8 @@ final readonly class Mixdown
         foreach (Strokes::heard($pattern, 1) as $stroke) {
             $played = $groove->played($stroke->written) + $stroke->push;
             $level = $levels[$stroke->instrument->value] ?? 1.0;
-            if ($stroke->written < $from || $stroke->written >= $from + $ticks || 0.0 === $level) {
+            // What a roll carries over the end of the pass still sounds, as far as it rings.
+            if (0.0 === $level || (null !== $bar && ($stroke->written < $from || $stroke->written >= $from + $ticks))) {
                 continue;
             }
             $start = max(0, (int) round($pattern->tempo->seconds($played - $from) / $speed * self::RATE));
@@ -62,7 +63,11 @@ final readonly class Mixdown
             }
         }
 
-        return array_values(array_map(static fn (float $sample): float => tanh($sample), $mix));
+        foreach ($mix as $i => $sample) {
+            $mix[$i] = tanh($sample);
+        }
+
+        return array_values($mix);
     }
 
     /**

@@ -11,6 +11,8 @@ final readonly class Wav
     public const RATE = 44100;
 
     private const HEADER = 44;
+    /** Samples packed at once, so that a long sound needs no second copy of itself. */
+    private const CHUNK = 8192;
 
     /**
      * @param list<float> $samples from −1 to 1
@@ -19,8 +21,8 @@ final readonly class Wav
     public static function write(array $samples, int $rate = self::RATE): string
     {
         $data = '';
-        foreach (array_chunk($samples, 8192) as $chunk) {
-            $data .= pack('v*', ...array_map(static fn (float $sample): int => (int) round(max(-1, min(1, $sample)) * 32767) & 0xFFFF, $chunk));
+        for ($from = 0, $count = \count($samples); $from < $count; $from += self::CHUNK) {
+            $data .= pack('v*', ...array_map(static fn (float $sample): int => (int) round(max(-1, min(1, $sample)) * 32767) & 0xFFFF, \array_slice($samples, $from, self::CHUNK)));
         }
         $format = pack('vvVVvv', 1, 1, $rate, $rate * 2, 2, 16);
 

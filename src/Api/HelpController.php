@@ -20,6 +20,8 @@ use Pulsanda\Core\Sound\Wav;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Symfony\Component\RateLimiter\RateLimiterFactory;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
 
@@ -32,7 +34,7 @@ final readonly class HelpController
     /** More than anybody asks. */
     private const ALWAYS = 1_000_000_000;
 
-    public function __construct(private Access $access, private Connection $connection, private Kits $kits)
+    public function __construct(private Access $access, private Connection $connection, private Kits $kits, private RateLimiterFactory $helpLimiter)
     {
     }
 
@@ -100,6 +102,10 @@ final readonly class HelpController
 
     private function part(string $id): Part
     {
+        if (!$this->helpLimiter->create((string) $this->access->account()->id)->consume()->isAccepted()) {
+            throw new TooManyRequestsHttpException(60, 'This is very fast; wait a minute, then go on.');
+        }
+
         return Role::Teacher === $this->access->account()->role ? $this->access->taughtPart($id) : $this->access->openPart($id);
     }
 

@@ -55,6 +55,8 @@ final class RequireCommand extends Command
                 continue;
             }
             if (true === $input->getOption('json')) {
+                // What each is worth stands in the file of requirements.
+                $result['results'] = array_map(static fn (array $one): array => array_diff_key($one, ['points' => true]), $result['results']);
                 $output->writeln(json_encode($result, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
                 continue;
             }

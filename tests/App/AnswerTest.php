@@ -71,6 +71,40 @@ final class AnswerTest extends ApiTestCase
         self::assertSame([422, 'correction.tempo'], [$response->getStatusCode(), $this->json($response)['path'] ?? null], 'a student could not take it over');
     }
 
+    public function testWhatIsNotSentStaysAsItWas(): void
+    {
+        $this->signIn('odile');
+        $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'zoe');
+        $correction = $this->at($this->json($this->get($attempt)), 'target');
+        $pins = [['instrument' => null, 'from' => 0, 'to' => 240, 'text' => 'Here.']];
+        $this->send('PUT', "$attempt/feedback", ['mark' => 17, 'text' => 'Kick.', 'pins' => $pins, 'correction' => $correction]);
+        $kept = $this->json($this->send('PUT', "$attempt/feedback", ['mark' => 18, 'text' => 'Kick!']));
+        self::assertSame([18, 'Kick!', $pins, $correction], [$kept['mark'], $kept['text'], $kept['pins'], $kept['correction']]);
+        $cleared = $this->json($this->send('PUT', "$attempt/feedback", ['mark' => null, 'text' => '', 'pins' => [], 'correction' => null]));
+        self::assertSame([null, '', [], null], [$cleared['mark'], $cleared['text'], $cleared['pins'], $cleared['correction']]);
+        $this->signIn('zoe');
+        self::assertNull($this->json($this->get($attempt))['feedback'], 'none of it reaches the student before it is returned');
+    }
+
+    public function testTheTableSaysWhatThereIsOfEachStudent(): void
+    {
+        $this->signIn('odile');
+        $list = $this->json($this->get('/api/parts/'.$this->part('Slack Tide / Spring Tide').'/marking'));
+        self::assertSame([1, 2], array_column((array) $list['parts'], 'position'));
+        $rows = [];
+        foreach ((array) $list['students'] as $student) {
+            self::assertIsArray($student);
+            $rows[$this->text($student, 'name')] = ((array) $student['attempts'])[0] ?? null;
+        }
+        self::assertIsArray($rows['Amara Obi']);
+        self::assertSame([3, 1, 8, null, 'to-mark'], [$rows['Amara Obi']['passed'], $rows['Amara Obi']['failed'], $rows['Amara Obi']['suggested'], $rows['Amara Obi']['mark'], $rows['Amara Obi']['state']]);
+        self::assertSame(['1 bar in all; make it 2 to 8.'], $rows['Amara Obi']['said']);
+        self::assertIsArray($rows['Zoë Lindqvist-Oyelaran']);
+        self::assertSame([[], 10, 'returned'], [$rows['Zoë Lindqvist-Oyelaran']['said'], $rows['Zoë Lindqvist-Oyelaran']['mark'], $rows['Zoë Lindqvist-Oyelaran']['state']]);
+        self::assertNull($rows['Wren']);
+        self::assertNull($list['recomparing']);
+    }
+
     public function testAReturnIsTakenBackWithinAMinute(): void
     {
         $this->signIn('odile');

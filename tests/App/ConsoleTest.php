@@ -71,6 +71,7 @@ final class ConsoleTest extends TestCase
         self::assertStringContainsString('bad.json: colour', $process->getErrorOutput());
         $results = array_map(static fn (string $line): array => (array) json_decode($line, true), explode("\n", trim($process->getOutput())));
         self::assertSame([[2, 1, 4], [1, 2, 1]], array_map(static fn (array $one): array => [$one['passed'], $one['failed'], $one['points']], $results));
+        self::assertSame(['kind' => 'note-words', 'passed' => true, 'text' => 'You said what you chose.', 'evidence' => []], ((array) $results[0]['results'])[2]);
         self::assertStringContainsString('no  Not heard yet: cowbell.', $this->run_('pulsanda:require', 'asked.json', 'target.json')->getOutput());
         self::assertStringContainsString('policy.json: a list', $this->run_('pulsanda:require', 'policy.json', 'target.json')->getErrorOutput());
     }

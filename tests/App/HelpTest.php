@@ -60,6 +60,16 @@ final class HelpTest extends ApiTestCase
         $this->assertProblem(409, 'no target to listen to', $this->send('POST', '/api/parts/'.$this->part('Foghorn Shuffle').'/hear', ['bar' => null]));
     }
 
+    public function testWhoListensFasterThanEarsCanIsSlowedDown(): void
+    {
+        $this->signIn('odile');
+        $part = '/api/parts/'.$this->part('Ferry Rocker');
+        for ($i = 0; $i < 40; ++$i) {
+            self::assertSame(422, $this->send('POST', "$part/hear", ['bar' => 9])->getStatusCode());
+        }
+        $this->assertProblem(429, 'wait a minute', $this->send('POST', "$part/hear", ['bar' => 1]));
+    }
+
     public function testWhatTheTeacherDoesNotAllowIsRefused(): void
     {
         $this->signIn('odile');

@@ -7,6 +7,9 @@ namespace Pulsanda\Tests\App;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Recomparison;
 use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Require\Freedom;
+use Pulsanda\Core\Rhythm\Tempo;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\HttpKernel\KernelInterface;
@@ -97,6 +100,47 @@ final class PartsTest extends ApiTestCase
         self::assertSame(20, $this->suggested('ines', 2));
         self::assertNull($this->json($this->get("/api/assignments/$id"))['recomparing']);
         self::assertSame(18, $this->at($this->json($this->get('/api/attempts/'.$this->attempt('Lamplighters\' March', 'yael'))), 'feedback.mark'));
+    }
+
+    public function testWordsAndHelpChangeNobodysMark(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment('Lamplighters\' March');
+        $input = $this->input($id);
+        $input['brief'] = 'Walk slowly.';
+        $input['parts'][0]['help'] = ['ask' => 'places', 'times' => 1];
+        self::assertSame(['parts' => []], $this->json($this->send('POST', "/api/assignments/$id/effect", $input)));
+        $saved = $this->json($this->send('PUT', "/api/assignments/$id", $input));
+        self::assertNull($saved['recomparing']);
+        $this->signIn('wren');
+        self::assertSame(['places', 1], [$this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'help.ask'), $this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'help.checksLeft')]);
+    }
+
+    public function testARuleThatIsAddedCountsForBeatsThatAreHandedIn(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment('Lamplighters\' March');
+        $input = $this->input($id);
+        $input['parts'][0]['requirements'] = [['kind' => 'note-words', 'least' => 3, 'points' => 5]];
+        $effect = $this->json($this->send('POST', "/api/assignments/$id/effect", $input));
+        $changes = array_column((array) $this->at($effect, 'parts.0.changes'), null, 'student');
+        self::assertSame([20, 25], [$this->at($changes, 'Bo.before'), $this->at($changes, 'Bo.after')]);
+        self::assertSame(['0 words about your work; write at least 3.'], $this->at($changes, 'Amara Obi.new'));
+        self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $input)->getStatusCode());
+        self::assertSame(25.0, $this->suggestedNumber('bo', 1));
+        self::assertSame(25, $this->at($this->json($this->get("/api/assignments/$id")), 'parts.0.points'));
+    }
+
+    public function testTheTempoThatATaskAllowsIsRight(): void
+    {
+        $part = $this->entities()->find(Part::class, Uuid::fromString($this->part('Lamplighters\' March'))) ?? self::fail('There is no such part.');
+        $target = $part->target() ?? self::fail('There is no target.');
+        $fast = Pattern::of($target->title, $target->meter, Tempo::of(116, '4'), $target->sections, $target->order, $target->swing, $target->kit);
+        self::assertSame(0.0, (float) $part->assess($fast, '')->aspects()['tempo']);
+        $part->freedom = Freedom::of(['low' => 90, 'high' => 120]);
+        self::assertSame(1.0, (float) $part->assess($fast, '')->aspects()['tempo']);
+        $part->policy = Policy::of(tempo: ['low' => 90, 'high' => 100]);
+        self::assertSame(0.0, (float) $part->assess($fast, '')->aspects()['tempo'], 'the policy\'s own range comes first');
     }
 
     public function testComparingThatWasCutOffGoesOnWhenSomebodyLooks(): void

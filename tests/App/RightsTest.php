@@ -64,6 +64,27 @@ final class RightsTest extends ApiTestCase
         self::assertSame([], $this->json($this->get('/api/today'))['tasks']);
     }
 
+    public function testHelpIsForThoseWhoAreSetTheTask(): void
+    {
+        $part = '/api/parts/'.$this->part('Ferry Rocker');
+        $this->browser->getCookieJar()->clear();
+        self::assertSame(401, $this->send('POST', "$part/hear", ['bar' => null])->getStatusCode());
+        self::assertSame(401, $this->send('POST', "$part/check", [])->getStatusCode());
+        $this->stranger(Role::Student);
+        $this->signIn('stranger');
+        $this->assertProblem(404, 'not yours', $this->send('POST', "$part/hear", ['bar' => null]));
+        $this->assertProblem(404, 'not yours', $this->send('POST', "$part/check", []));
+        $this->signIn('wren');
+        $this->assertProblem(404, 'not yours', $this->send('POST', '/api/parts/'.$this->part('Heron Step').'/check', []));
+    }
+
+    public function testAnotherTeacherHearsNothingOfThisOnesTargets(): void
+    {
+        $this->stranger(Role::Teacher);
+        $this->signIn('stranger');
+        $this->assertProblem(404, 'not yours', $this->send('POST', '/api/parts/'.$this->part('Ferry Rocker').'/hear', ['bar' => null]));
+    }
+
     public function testATeacherHasNoDraft(): void
     {
         $this->signIn('odile');

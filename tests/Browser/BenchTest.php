@@ -144,7 +144,7 @@ final class BenchTest extends BrowserTestCase
     {
         $wire = Wire::to((string) getenv('PULSANDA_URL'));
         $elodie = $this->person('elodie', url: $wire->url);
-        $elodie->press('Begin: Lamplighters');
+        $elodie->press('Begin: Ferry Rocker');
         $elodie->cell(0, 0)->click();
         $elodie->saved();
         $elodie->until(static fn (): bool => true === $elodie->script('return navigator.serviceWorker.controller !== null'), 'the page to be kept');
@@ -164,7 +164,7 @@ final class BenchTest extends BrowserTestCase
         $elodie->saved();
         $elodie->press('Sign out');
         $elodie->signIn('elodie', (string) getenv('DEMO_PASSWORD'));
-        $elodie->press('Go on building: Lamplighters');
+        $elodie->press('Go on building: Ferry Rocker');
         self::assertSame([90, 90], [$elodie->hit(1, 960), $elodie->hit(1, 2880)], 'what was built without a connection is with the server');
     }
 

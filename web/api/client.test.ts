@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ApiError, call, session } from './client';
+import { ApiError, call, hear, session } from './client';
 
 type Request = { path: string; method: string; token: string | undefined };
 let requests: Request[];
@@ -65,5 +65,23 @@ describe('asking the server', () => {
   it('takes an answer without a body', async () => {
     answers = [() => new Response(null, { status: 204 })];
     expect(await call('DELETE', '/api/x')).toBeUndefined();
+  });
+});
+
+describe('a target that is only heard', () => {
+  const sound = (left: string) => () => new Response('RIFF', { headers: { 'X-Left': left } });
+
+  it('comes as sound, with how often it may still be played', async () => {
+    answers = [sound('4'), sound('0'), sound('any')];
+    const first = await hear('p', 2, 0.5);
+    expect([new TextDecoder().decode(first.wav), first.left]).toEqual(['RIFF', 4]);
+    expect((await hear('p', null, 1)).left).toBe(0);
+    expect((await hear('p', null, 1)).left, 'as often as one likes').toBeNull();
+    expect(requests.map(({ path, method }) => [path, method])).toEqual(Array.from({ length: 3 }, () => ['/api/parts/p/hear', 'POST']));
+  });
+
+  it('says so when there is nothing left to hear', async () => {
+    answers = [json(409, { title: 'Conflict', status: 409, detail: 'You have listened as often as this task allows.' })];
+    expect((await error(hear('p', null, 1))).message).toBe('You have listened as often as this task allows.');
   });
 });

@@ -12,12 +12,7 @@ export function PartsNav({ parts, part }: { parts: Sibling[]; part: string }) {
             Part {one.position} opens when part {one.position - 1} is right
           </span>
         ) : (
-          <Link
-            key={one.id}
-            to={`/bench/${one.id}`}
-            aria-current={one.id === part ? 'page' : undefined}
-            className="part-tab"
-          >
+          <Link key={one.id} to={`/bench/${one.id}`} aria-current={one.id === part ? 'page' : undefined} className="part-tab">
             Part {one.position}
             {one.handedIn && ', handed in'}
           </Link>

@@ -50,8 +50,11 @@ export default function PicturePage() {
               <h2 id="spread">How it spreads</h2>
               <div className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2 xl:grid-cols-3">
                 <Spread
-                  title="Suggested mark"
-                  values={beats.flatMap(({ suggested, id }) => (suggested === null ? [] : [{ value: suggested, of: id }]))}
+                  title="Mark, given or suggested"
+                  values={beats.flatMap(({ mark, suggested, id }) => {
+                    const value = mark ?? suggested;
+                    return value === null ? [] : [{ value, of: id }];
+                  })}
                   most={data.part.points}
                   unit=""
                   open={open}

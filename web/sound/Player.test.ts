@@ -62,6 +62,10 @@ function stubAudio(): void {
   class Source extends Node {
     #started: Started | null = null;
     onended: (() => void) | null = null;
+    #listeners: (() => void)[] = [];
+    addEventListener(_: string, listener: () => void) {
+      this.#listeners.push(listener);
+    }
     readonly options: { buffer?: { name: string } };
     constructor(context: unknown, given: Record<string, number> & { buffer?: { name: string } }) {
       super(context, given);
@@ -73,6 +77,7 @@ function stubAudio(): void {
     }
     stop(time = 0) {
       if (this.#started) this.#started.stopped = time;
+      for (const listener of this.#listeners) listener();
     }
   }
   vi.stubGlobal(
@@ -261,5 +266,33 @@ describe('the player', () => {
     expect(started.length).toBe(count);
     expect(player.position()).toBeNull();
     expect(player.kit.progress).toEqual({ loaded: 400, total: 400, failed: false });
+  });
+});
+
+describe('a sound that comes whole', () => {
+  const wav = (name: string) => new TextEncoder().encode(name).buffer as ArrayBuffer;
+
+  it('plays in place of what plays', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
+    await player.play();
+    expect(player.state.playing).toBe(true);
+    await player.sound(wav('target'));
+    expect(player.state.playing).toBe(false);
+    expect(started.at(-1)?.sound).toBe('target');
+  });
+
+  it('can be stopped, and tells when it has ended', async () => {
+    const playing = await player.sound(wav('bar 2'));
+    let ended = false;
+    void playing.ended.then(() => {
+      ended = true;
+    });
+    await Promise.resolve();
+    expect(ended).toBe(false);
+    playing.stop();
+    await playing.ended;
+    expect(started.at(-1)?.stopped).not.toBeNull();
+    await Promise.resolve();
+    expect(ended).toBe(true);
   });
 });

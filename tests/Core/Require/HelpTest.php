@@ -7,6 +7,7 @@ namespace Pulsanda\Tests\Core\Require;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Compare\Question;
+use Pulsanda\Core\Compare\Status;
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Require\Help;
@@ -45,6 +46,32 @@ final class HelpTest extends TestCase
         $counting = new Counting(Meter::of(4, 4), CountingStyle::Steps);
         $answer = Question::Bars->answer(Lesson::compare($target, Lesson::steps(['kick' => [1, 33]], 3)), [Instrument::Kick], $counting, 3);
         self::assertSame(['bars' => [['bar' => 1, 'right' => true], ['bar' => 2, 'right' => false], ['bar' => 3, 'right' => true]]], $answer);
+    }
+
+    public function testAnswersAgreeWithTheComparisonOverRandomBeats(): void
+    {
+        $random = Lesson::random(77);
+        for ($round = 0; $round < 40; ++$round) {
+            [$target, $beat] = [Lesson::any($random), Lesson::any($random)];
+            $comparison = Lesson::compare($target, $beat);
+            $counting = new Counting($beat->meter, CountingStyle::BarBeat);
+            $offered = $beat->instruments();
+            $differing = array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs());
+            $count = Question::Count->answer($comparison, $offered, $counting, $beat->bars());
+            self::assertSame(\count(array_filter($comparison->pairing->pairs, static fn ($pair): bool => Status::Match === $pair->status)), $count['count'] ?? null);
+            $rows = Question::Rows->answer($comparison, $offered, $counting, $beat->bars())['rows'] ?? [];
+            self::assertSame(array_map(static fn (Instrument $one): string => $one->value, $offered), array_column($rows, 'instrument'), 'no row that the student does not know of');
+            foreach ($rows as ['instrument' => $name, 'right' => $right]) {
+                $touched = array_filter($differing, static fn ($pair): bool => $name === $pair->target?->instrument->value || $name === $pair->submission?->instrument->value);
+                self::assertSame([] === $touched, $right, $name);
+            }
+            $bars = Question::Bars->answer($comparison, $offered, $counting, $beat->bars())['bars'] ?? [];
+            self::assertSame(range(1, $beat->bars()), array_column($bars, 'bar'), 'never more bars than the student has');
+            $places = Question::Places->answer($comparison, $offered, $counting, $beat->bars())['places'] ?? [];
+            self::assertSame([] === $differing, [] === $places);
+            self::assertLessThanOrEqual(\count($differing), \count($places));
+            self::assertSame([], Question::Nothing->answer($comparison, $offered, $counting, $beat->bars()));
+        }
     }
 
     public function testHelpIsWrittenAsItIsRead(): void

@@ -10,6 +10,8 @@ use Pulsanda\Core\Compare\Policy;
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Rhythm\Meter;
@@ -79,7 +81,7 @@ final class RequirementsTest extends TestCase
         for ($round = 0; $round < 60; ++$round) {
             $pattern = Lesson::any($random);
             $submission = Submission::of($pattern, '', Policy::of());
-            $optional = array_filter(\Pulsanda\Core\Pattern\Strokes::written($pattern), static fn ($stroke): bool => $stroke->optional);
+            $optional = array_filter(Strokes::written($pattern), static fn ($stroke): bool => $stroke->optional);
             $frame = ['kind' => 'contains', 'frame' => json_decode(PatternWriter::write($pattern))];
             if ([] === $optional) {
                 self::assertTrue(self::check([$frame], $pattern)['results'][0]['passed']);
@@ -99,6 +101,36 @@ final class RequirementsTest extends TestCase
         self::assertSame('The fill has 6 hits.', self::check([['kind' => 'fill-at-end', 'beats' => 1, 'least' => 6]], $six)['results'][0]['text']);
     }
 
+    public function testPointsAndCountsAddUpOverRandomBeats(): void
+    {
+        $random = Lesson::random(404);
+        for ($round = 0; $round < 30; ++$round) {
+            $frame = json_decode(PatternWriter::write(Lesson::any($random)));
+            $list = [
+                ['kind' => 'contains', 'points' => 3, 'frame' => $frame], ['kind' => 'keep-clear', 'points' => 0.5, 'frame' => $frame],
+                ['kind' => 'instruments-at-least', 'points' => 2, 'number' => $random->getInt(1, 4)], ['kind' => 'bars-total', 'low' => 1, 'high' => $random->getInt(1, 12)],
+                ['kind' => 'fullness-at-most', 'points' => 4, 'percent' => $random->getInt(0, 100), 'except' => []], ['kind' => 'hits-between', 'points' => 1, 'low' => 1, 'high' => $random->getInt(1, 40), 'per' => 'bar'],
+            ];
+            $requirements = RequirementFile::read((string) json_encode($list));
+            $beat = Lesson::any($random);
+            $checked = $requirements->check(Submission::of($beat, '', Policy::of()));
+            self::assertSame(\count($list), $checked['passed'] + $checked['failed']);
+            self::assertSame(array_column($list, 'kind'), array_column($checked['results'], 'kind'));
+            self::assertEqualsWithDelta(array_sum(array_map(static fn (array $one): float => $one['passed'] ? $one['points'] : 0, $checked['results'])), $checked['points'], 1e-9);
+            self::assertLessThanOrEqual($requirements->points(), $checked['points']);
+            self::assertEqualsWithDelta(11.5, $requirements->points(), 1e-9);
+            self::assertEquals($checked, RequirementFile::fromData($requirements->toData())->check(Submission::of($beat, '', Policy::of())), 'written and read again it says the same');
+            // A beat always holds itself, as far as it sounds every time.
+            $own = RequirementFile::read((string) json_encode([['kind' => 'contains', 'frame' => json_decode(PatternWriter::write($beat))]]));
+            $sure = [] === array_filter(Strokes::written($beat), static fn (Stroke $stroke): bool => $stroke->optional);
+            self::assertTrue(!$sure || $own->check(Submission::of($beat, '', Policy::of()))['results'][0]['passed']);
+            foreach ($checked['results'] as $one) {
+                self::assertLessThanOrEqual(20, str_word_count($one['text']), $one['text']);
+                self::assertStringEndsWith('.', $one['text']);
+            }
+        }
+    }
+
     public function testEveryKindSaysWhatItAsks(): void
     {
         $frame = json_decode(PatternWriter::write(Lesson::steps(['kick' => [1]])));
@@ -115,7 +147,7 @@ final class RequirementsTest extends TestCase
             'The tempo lies between 60 and 80.5 quarter notes a minute.', 'The given part is all there.', 'The places that should stay clear are clear.',
             'Kick: 2 to 4 hits in every bar.', 'In all: 1 hit.', 'Kick and snare are heard.', 'Nothing but kick is heard.', 'At least 3 instruments are heard.',
             'Snare: at least 2 levels of loudness, out of ghost, soft, firm and accent.', 'Bars 1 and 2 differ by 1 to 4 hits.', 'A fill of at least 4 hits on snare in the last beat.',
-            'Kick stands on the first downbeat.', 'The swing lies between 55 and 60 percent.', 'No row fills more than 50 percent of its sixteenths, except closed hat.',
+            'Kick stands on the first downbeat.', 'The swing lies between 55 and 60 percent.', 'No row fills more than 50 percent of its sixteenths, except closed hi-hat.',
             'At least 2 sections are played.', 'One pass lasts 2 bars.', 'Your line about the work has at least 5 words.',
         ], array_column($asks, 'text'));
     }

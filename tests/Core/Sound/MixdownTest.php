@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -39,6 +40,38 @@ final class MixdownTest extends TestCase
         $this->expectException(InvalidInput::class);
         $this->expectExceptionMessageMatches('/no bar 3; choose one from 1 to 2/');
         self::clicks($pattern, bar: 3);
+    }
+
+    public function testEveryStrokeThatIsHeardIsInTheMixOverRandomBeats(): void
+    {
+        $random = Lesson::random(12);
+        for ($round = 0; $round < 30; ++$round) {
+            $pattern = Lesson::any($random);
+            $groove = $pattern->grooveMap();
+            $loud = array_filter(Strokes::heard($pattern, 1), static fn ($stroke): bool => self::levelOf($pattern, $stroke->instrument) > 0);
+            $times = array_map(static fn ($stroke): int => max(0, (int) round($pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push) * Mixdown::RATE)), $loud);
+            try {
+                self::assertSame([], array_diff(self::clicks($pattern), $times), 'nothing sounds that is not written');
+            } catch (InvalidInput $error) {
+                self::assertStringContainsString('bar by bar', $error->getMessage());
+                continue;
+            }
+            $within = array_filter($times, static fn (int $time): bool => $time < $pattern->tempo->seconds($pattern->ticks()) * Mixdown::RATE);
+            self::assertSame([], array_diff($within, self::clicks($pattern)), 'all that is written sounds');
+        }
+    }
+
+    private static function levelOf(Pattern $pattern, Instrument $instrument): float
+    {
+        foreach ($pattern->sections as $section) {
+            foreach ($section->rows as $row) {
+                if ($instrument === $row->instrument) {
+                    return $row->muted ? 0 : $row->level;
+                }
+            }
+        }
+
+        return 0;
     }
 
     public function testLouderStrokesAreLouderAndNothingClips(): void

@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest';
+import type { AttemptToMark, Catalogue, Statement } from '../api/types';
+import { draftText, filled } from './phrases';
+
+const catalogue = { instruments: [{ name: 'closed-hat', label: 'Closed hi-hat' }] } as Catalogue;
+const statement = (text: string, place = '', instruments: string[] = []): Statement =>
+  ({ kind: 'hit-missing', text, place, instruments }) as unknown as Statement;
+const attempt = (data: object) => ({ student: { firstName: 'Ines' }, result: null, checked: null, before: null, ...data }) as AttemptToMark;
+const pairs = (right: number, wrong: number) => [
+  ...Array.from({ length: right }, () => ({ status: 'match' })),
+  ...Array.from({ length: wrong }, () => ({ status: 'missing' })),
+];
+const result = (statements: Statement[], right = 10, wrong = 2) => ({
+  statements,
+  pairs: pairs(right, wrong),
+  strokes: { target: right + wrong, submission: right },
+});
+
+describe('a phrase', () => {
+  it('is filled in with name, place and instrument', () => {
+    expect(filled('{name}, count {place} before the {instrument}.', 'Bo', statement('', 'beat 2', ['closed-hat']), catalogue)).toBe(
+      'Bo, count beat 2 before the closed hi-hat.',
+    );
+  });
+
+  it('names two instruments', () => {
+    expect(filled('{instrument}', 'Bo', statement('', '', ['closed-hat', 'kick']), catalogue)).toBe('closed hi-hat and kick');
+  });
+
+  it('keeps what is not known to be typed over', () => {
+    expect(filled('Listen at {place}, {name}.', 'Bo', null, catalogue)).toBe('Listen at {place}, Bo.');
+  });
+});
+
+describe('a first draft', () => {
+  it('says what is right, then at most three things', () => {
+    const text = draftText(attempt({ result: result(['One.', 'Two.', 'Three.', 'Four.'].map((one) => statement(one))) }));
+    expect(text.split('\n')).toEqual(['Ines, 10 of 12 strokes are in place.', 'One.', 'Two.', 'Three.']);
+  });
+
+  it('praises what is all right', () => {
+    expect(draftText(attempt({ result: result([], 12, 0) }))).toBe('Ines, every stroke is where it should be.');
+  });
+
+  it('names what was mended', () => {
+    const gone = (texts: string[]) => attempt({ result: result([], 12, 0), before: { progress: { gone: texts, still: [], new: [] } } });
+    expect(draftText(gone(['One.']))).toContain('You have mended what I wrote last time.');
+    expect(draftText(gone(['One.', 'Two.']))).toContain('You have mended 2 things since last time.');
+  });
+
+  it('says which rules are not met where there is no target', () => {
+    const checked = {
+      passed: 1,
+      failed: 1,
+      points: 2,
+      results: [
+        { passed: true, text: 'Kept.' },
+        { passed: false, text: '1 bar in all; make it 2 to 8.' },
+      ],
+    };
+    expect(draftText(attempt({ checked }))).toBe('Ines, 1 of 2 things that were asked for are there.\n1 bar in all; make it 2 to 8.');
+  });
+});
