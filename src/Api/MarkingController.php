@@ -63,6 +63,9 @@ final readonly class MarkingController
     public function save(string $id, Request $request): JsonResponse
     {
         $attempt = $this->access->taughtAttempt($id);
+        if (null !== $attempt->feedback?->returnedAt) {
+            throw new Conflict('This answer is returned already; return it again to change it.');
+        }
         $feedback = $this->answer($attempt, $request);
         $this->entities->flush();
 

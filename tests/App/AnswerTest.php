@@ -111,6 +111,7 @@ final class AnswerTest extends ApiTestCase
         $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'bo');
         $this->assertProblem(409, 'More than a minute', $this->send('POST', '/api/attempts/'.$this->attempt(self::MARCH, 'yael').'/take-back'));
         $this->send('POST', "$attempt/return", ['mark' => 20, 'text' => 'Right.']);
+        $this->assertProblem(409, 'returned already', $this->send('PUT', "$attempt/feedback", ['mark' => 1, 'text' => 'Too late.']));
         self::assertNull($this->json($this->send('POST', "$attempt/take-back"))['returnedAt']);
         self::assertSame('Right.', $this->at($this->json($this->get($attempt)), 'feedback.text'), 'what was typed stays');
         self::assertSame('+60 seconds', Feedback::UNDO);
@@ -167,7 +168,7 @@ final class AnswerTest extends ApiTestCase
         self::assertCount(5, (array) $term['parts'], 'published parts');
         $bo = $this->one("SELECT id FROM account WHERE sign_in = 'bo'");
         $own = array_filter((array) $term['attempts'], static fn (mixed $attempt): bool => \is_array($attempt) && $bo === $attempt['studentId']);
-        self::assertCount(3, $own);
+        self::assertCount(4, $own);
     }
 
     /** Thirty-five students or one: the class list costs the same number of queries. */

@@ -1257,6 +1257,7 @@ export interface paths {
                         "application/json": components["schemas"]["Feedback"];
                     };
                 };
+                409: components["responses"]["Problem"];
                 422: components["responses"]["Problem"];
             };
         };

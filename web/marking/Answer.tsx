@@ -38,6 +38,7 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
     if (value === null || wrong) return;
     let next: string | null | undefined;
     if (group.length > 0) {
+      await answer.settled();
       try {
         await call('POST', `/api/parts/${data.part.id}/return-group`, {
           attempts: everybody.map(({ id }) => id),

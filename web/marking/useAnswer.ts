@@ -26,7 +26,9 @@ export function useAnswer(data: AttemptToMark) {
   latest.current = { typed, value, open: !returnedAt && !wrong };
   const body = () => ({ ...latest.current.typed, mark: latest.current.value });
 
-  const save = useCallback(
+  /** What is on its way: a return waits for it, so that nothing older comes after it. */
+  const sending = useRef<Promise<void>>(Promise.resolve());
+  const send = useCallback(
     async (keepalive: boolean) => {
       const now = JSON.stringify(latest.current.typed);
       if (now === known.current || !latest.current.open) return;
@@ -44,17 +46,23 @@ export function useAnswer(data: AttemptToMark) {
     },
     [path, key],
   );
+  const save = useCallback(
+    (keepalive: boolean) => {
+      sending.current = send(keepalive);
+    },
+    [send],
+  );
   useEffect(() => {
     const now = JSON.stringify(typed);
     if (now === known.current) return;
     localStorage.setItem(key, now);
     setKept('keeping');
-    const timer = setTimeout(() => void save(false), PAUSE);
+    const timer = setTimeout(() => save(false), PAUSE);
     return () => clearTimeout(timer);
   }, [typed, key, save]);
   useEffect(() => {
     if (kept !== 'not kept') return;
-    const again = () => void save(false);
+    const again = () => save(false);
     const timer = setInterval(again, RETRY);
     window.addEventListener('online', again);
     return () => {
@@ -63,7 +71,7 @@ export function useAnswer(data: AttemptToMark) {
     };
   }, [kept, save]);
   useEffect(() => {
-    const leave = () => void save(true);
+    const leave = () => save(true);
     window.addEventListener('pagehide', leave);
     return () => {
       window.removeEventListener('pagehide', leave);
@@ -89,6 +97,7 @@ export function useAnswer(data: AttemptToMark) {
   /** @returns the attempt that waits next, undefined when it could not be returned */
   const giveBack = async (): Promise<string | null | undefined> => {
     setError('');
+    await sending.current;
     try {
       const answer = await call<Feedback & { next: string | null }>('POST', `${path}/return`, body());
       returned(answer.returnedAt ?? '');
@@ -98,7 +107,7 @@ export function useAnswer(data: AttemptToMark) {
       return undefined;
     }
   };
-  return { typed, change, add, value, wrong, kept, returnedAt, error, setError, giveBack, returned };
+  return { typed, change, add, value, wrong, kept, returnedAt, error, setError, giveBack, returned, settled: () => sending.current };
 }
 
 export type AnswerState = ReturnType<typeof useAnswer>;
