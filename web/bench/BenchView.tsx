@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Bench, Catalogue, Pattern } from '../api/types';
 import { type History, PatternStore } from '../music/PatternStore';
@@ -9,7 +9,6 @@ import { Failed, Waiting } from '../ui/states';
 import { Asked } from './Asked';
 import { Brief } from './Brief';
 import { CheckBlock } from './CheckBlock';
-import { Dictation } from './Dictation';
 import { DraftKeeper, type Kept } from './DraftKeeper';
 import { Editor } from './Editor';
 import { HandIn } from './HandIn';
@@ -18,9 +17,12 @@ import { KeysHelp } from './KeysHelp';
 import { sameMeter } from './meters';
 import { PartsNav } from './PartsNav';
 import { type Looked, StatesBlock } from './panels/StatesBlock';
-import { TryOut } from './TryOut';
 import { useMusic } from './useMusic';
 import { Workbench } from './Workbench';
+
+// Only some tasks, and only teachers, need these.
+const Dictation = lazy(() => import('./Dictation').then((one) => ({ default: one.Dictation })));
+const TryOut = lazy(() => import('./TryOut').then((one) => ({ default: one.TryOut })));
 
 type Props = {
   answer: Bench;
@@ -95,10 +97,16 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
               <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })}>
                 <Asked asks={bench.asks} ticks={bench.checked !== null} keeper={keeper} />
               </Brief>
-              {part.view === 'heard' && <Dictation part={part} help={bench.help} catalogue={catalogue} />}
+              {part.view === 'heard' && (
+                <Suspense fallback={<Waiting what="the target" />}>
+                  <Dictation part={part} help={bench.help} catalogue={catalogue} />
+                </Suspense>
+              )}
               {bench.help.ask !== 'nothing' && <CheckBlock store={store} path={path} help={bench.help} catalogue={catalogue} />}
               {trying ? (
-                <TryOut store={store} bench={bench} path={path} />
+                <Suspense fallback={<Waiting what="what to try" />}>
+                  <TryOut store={store} bench={bench} path={path} />
+                </Suspense>
               ) : (
                 <HandIn bench={bench} keeper={keeper} limit={catalogue.limits.note} setParts={setParts} />
               )}
