@@ -32,7 +32,7 @@ type Props = {
   correction: Pattern | null;
   /** For the teacher. */
   desk?: { setPins: (pins: Pin[]) => void; take: (statement: Statement) => void; choose: (index: number | null) => void };
-  /** Beneath the sheet: the correction being drawn, or what to do with it. */
+  /** What to do with the correction, beneath the sheet; or the correction being drawn, beneath the answer. */
   beneath?: ReactNode;
   /** Beside the statements. */
   children?: ReactNode;
@@ -189,7 +189,7 @@ export function Compared(props: Props) {
           position={() => (voice === CORRECTION ? position() : null)}
         />
       )}
-      {beneath}
+      {!desk && beneath}
       <div className="mt-4 grid gap-4 md:grid-cols-2">
         {(result || more) && (
           <section aria-labelledby="differences" className="card">
@@ -207,6 +207,7 @@ export function Compared(props: Props) {
         )}
         {children}
       </div>
+      {desk && beneath}
     </>
   );
 }
