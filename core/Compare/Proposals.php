@@ -100,11 +100,16 @@ final readonly class Proposals
         }
         yield from $this->repeatedBar($askedBars, $playedBars);
         $different = array_values(array_filter(range(1, min($asked, $played)), static fn (int $bar): bool => $is($askedBars, $bar) !== $is($playedBars, $bar)));
+        $parts = static fn (array $bars, int $bar): array => array_flip(explode(' ', $is($bars, $bar), -1));
+        $asks = $plays = [];
+        foreach ($different as $bar) {
+            [$asks[$bar], $plays[$bar]] = [$parts($askedBars, $bar), $parts($playedBars, $bar)];
+        }
         foreach ($different as $i => $a) {
             foreach (\array_slice($different, $i + 1) as $b) {
                 [$crossed, $straight] = [
-                    self::likeness($is($askedBars, $a), $is($playedBars, $b)) + self::likeness($is($askedBars, $b), $is($playedBars, $a)),
-                    self::likeness($is($askedBars, $a), $is($playedBars, $a)) + self::likeness($is($askedBars, $b), $is($playedBars, $b)),
+                    self::likeness($asks[$a], $plays[$b]) + self::likeness($asks[$b], $plays[$a]),
+                    self::likeness($asks[$a], $plays[$a]) + self::likeness($asks[$b], $plays[$b]),
                 ];
                 if ($crossed > 2 * self::LIKE && $crossed > $straight) {
                     yield new SwappedBars($a, $b);
@@ -292,11 +297,14 @@ final readonly class Proposals
         return $bars;
     }
 
-    /** @return float 0–1: how much of the longer of two bars stands in both */
-    private static function likeness(string $a, string $b): float
+    /**
+     * @param array<array-key, int> $a keys are what stands in a bar
+     * @param array<array-key, int> $b
+     *
+     * @return float 0–1: how much of the longer of two bars stands in both
+     */
+    private static function likeness(array $a, array $b): float
     {
-        [$a, $b] = [explode(' ', $a, -1), explode(' ', $b, -1)];
-
-        return \count(array_intersect($a, $b)) / max(1, \count($a), \count($b));
+        return \count(array_intersect_key($a, $b)) / max(1, \count($a), \count($b));
     }
 }

@@ -37,10 +37,14 @@ final readonly class Requirements
         return [] === $this->requirements;
     }
 
-    /** @return list<array{kind: string, text: string, points: float}> what is asked, in words */
+    /** @return list<array{kind: string, text: string, points: float, frame?: mixed}> what is asked, in words; and the pattern of those that are drawn */
     public function asks(): array
     {
-        return array_map(static fn (array $one): array => ['kind' => $one[0]->kind(), 'text' => $one[0]->asks(), 'points' => $one[1]], $this->requirements);
+        return array_map(static function (array $one, mixed $data): array {
+            $frame = $data instanceof \stdClass ? $data->frame ?? null : null;
+
+            return ['kind' => $one[0]->kind(), 'text' => $one[0]->asks(), 'points' => $one[1]] + (null === $frame ? [] : ['frame' => $frame]);
+        }, $this->requirements, $this->data);
     }
 
     /** @return float the points of all */

@@ -151,6 +151,9 @@ final class PlannerTest extends BrowserTestCase
         $wren->press('Begin: Gull Cry');
         $wren->read('Snare: 4 to 16 hits in every bar.');
         $wren->read('1 of 2 things met');
+        $wren->press('Show: The places that should stay clear');
+        $wren->see('section[aria-label="The places that should stay clear are clear."] .note');
+        $wren->press('Show: The places that should stay clear');
         foreach ([960, 1200, 1440, 1680] as $tick) {
             $wren->cell(1, $tick)->click();
         }

@@ -1983,6 +1983,7 @@ export interface components {
             kind: string;
             text: string;
             points: number;
+            frame?: components["schemas"]["Pattern"];
         };
         /** @description What the requirements say of a beat */
         Checked: {

@@ -1,11 +1,20 @@
 import { useSyncExternalStore } from 'react';
-import type { Bench } from '../api/types';
+import type { Bench, Pattern } from '../api/types';
 import { Tick } from '../ui/Tick';
 import { plural } from '../ui/words';
 import type { DraftKeeper } from './DraftKeeper';
 
+type Props = {
+  asks: Bench['asks'];
+  ticks: boolean;
+  keeper: DraftKeeper;
+  /** The pattern of a rule that stands above the sheet now. */
+  frame: Pattern | null;
+  show: (frame: { title: string; pattern: Pattern } | null) => void;
+};
+
 /** What the task asks for, as a list that ticks itself while the beat is built, where the teacher allows it. */
-export function Asked({ asks, ticks, keeper }: { asks: Bench['asks']; ticks: boolean; keeper: DraftKeeper }) {
+export function Asked({ asks, ticks, keeper, frame, show }: Props) {
   const checked = useSyncExternalStore(keeper.subscribe, () => keeper.checked);
   if (asks.length === 0) return null;
   const shown = ticks ? checked : null;
@@ -25,6 +34,17 @@ export function Asked({ asks, ticks, keeper }: { asks: Bench['asks']; ticks: boo
               {result ? <Tick met={result.passed} /> : <span aria-hidden="true">·</span>}
               <span>
                 {ask.text}
+                {ask.frame && (
+                  <button
+                    type="button"
+                    className="button button-small ml-1.5"
+                    aria-pressed={frame === ask.frame}
+                    aria-label={`Show: ${ask.text}`}
+                    onClick={() => show(frame === ask.frame || !ask.frame ? null : { title: ask.text, pattern: ask.frame })}
+                  >
+                    Show
+                  </button>
+                )}
                 {result && !result.passed && <span className="block text-faint">{result.text}</span>}
               </span>
             </li>

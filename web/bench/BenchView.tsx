@@ -42,6 +42,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
   const [showTarget, setShowTarget] = useState(false);
   const [looked, setLooked] = useState<Looked | null>(null);
   const [parts, setParts] = useState(bench.parts);
+  const [frame, setFrame] = useState<{ title: string; pattern: Pattern } | null>(null);
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);
   const { music, error } = useMusic(store, assignment.course.counting, given);
   const [editor] = useState(
@@ -72,7 +73,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
       looked={
         looked && sameMeter(looked.pattern.meter, store.pattern.meter)
           ? { title: `Save ${looked.version}, as it was`, pattern: looked.pattern }
-          : null
+          : frame
       }
       head={
         <>
@@ -95,7 +96,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
           content: (
             <>
               <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })}>
-                <Asked asks={bench.asks} ticks={bench.checked !== null} keeper={keeper} />
+                <Asked asks={bench.asks} ticks={bench.checked !== null} keeper={keeper} frame={frame?.pattern ?? null} show={setFrame} />
               </Brief>
               {part.view === 'heard' && (
                 <Suspense fallback={<Waiting what="the target" />}>

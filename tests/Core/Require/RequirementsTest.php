@@ -150,6 +150,7 @@ final class RequirementsTest extends TestCase
             'Kick stands on the first downbeat.', 'The swing lies between 55 and 60 percent.', 'No row fills more than 50 percent of its sixteenths, except closed hi-hat.',
             'At least 2 sections are played.', 'One pass lasts 2 bars.', 'Your line about the work has at least 5 words.',
         ], array_column($asks, 'text'));
+        self::assertEquals([$frame, $frame], array_column($asks, 'frame'), 'what is drawn can be shown');
     }
 
     #[DataProvider('badFiles')]
