@@ -105,6 +105,19 @@ final class AnswerTest extends ApiTestCase
         self::assertNull($list['recomparing']);
     }
 
+    public function testASuggestedMarkNeverPassesThePoints(): void
+    {
+        $this->signIn('odile');
+        $part = '/api/parts/'.$this->part('Slack Tide / Spring Tide');
+        $attempts = [$this->attempt('Slack Tide / Spring Tide', 'amara'), $this->attempt('Slack Tide / Spring Tide', 'bo')];
+        self::assertSame(['returned' => 2], $this->json($this->send('POST', "$part/return-group", ['attempts' => $attempts, 'mark' => null, 'text' => ''])));
+        foreach ($attempts as $attempt) {
+            $shown = $this->json($this->get("/api/attempts/$attempt"));
+            self::assertSame($shown['suggested'], $this->at($shown, 'feedback.mark'));
+            self::assertLessThanOrEqual($this->at($shown, 'part.points'), $this->at($shown, 'feedback.mark'));
+        }
+    }
+
     public function testAReturnIsTakenBackWithinAMinute(): void
     {
         $this->signIn('odile');

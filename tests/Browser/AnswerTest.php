@@ -118,6 +118,20 @@ final class AnswerTest extends BrowserTestCase
         $odile->assertNoComplaints();
     }
 
+    public function testAnAnswerIsReadAndHeardOnAPhone(): void
+    {
+        $ines = $this->person('ines', 390, 844, true);
+        $ines->press('Read the answer: Foghorn');
+        $ines->read('Exactly right, and it breathes.');
+        $ines->see('.note-matched');
+        $ines->press('Target');
+        $ines->press('Play');
+        $ines->see('.sheet-words .lit');
+        $ines->press('Stop');
+        self::assertLessThanOrEqual(390, $ines->script('return document.documentElement.scrollWidth'), 'nothing sticks out at the side');
+        $ines->assertNoComplaints();
+    }
+
     public function testTheClassPictureOpensTheBeatsBehindANumber(): void
     {
         $odile = $this->person('odile');

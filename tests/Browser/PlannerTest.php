@@ -86,6 +86,27 @@ final class PlannerTest extends BrowserTestCase
         $wren->assertNoComplaints();
     }
 
+    public function testLeavingAtOnceLosesNothing(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Plan an assignment');
+        $odile->fill('Name', 'Spindrift');
+        $odile->press('Today');
+        $odile->press('Go on planning: Spindrift');
+        $odile->fill('Brief', 'Light and quick.');
+        $odile->press('Today');
+        $odile->press('Go on planning: Spindrift');
+        $odile->until(static fn (): bool => 'Light and quick.' === $odile->script('return document.querySelector("textarea")?.value'), 'the last words to be kept');
+        $odile->press('Remove this plan');
+        $odile->press('Yes, remove it');
+        $odile->readNot('Spindrift');
+        $odile->press('Open the plan: Ferry');
+        $odile->fill('Name', 'Ferry, rocking');
+        $odile->press('Forget the changes');
+        $odile->until(static fn (): bool => 'Ferry Rocker' === $odile->script('return document.querySelector("section[aria-labelledby=task] input")?.value'), 'the saved name');
+        $odile->assertNoComplaints();
+    }
+
     public function testEveryDialShowsWhatItChangesOnARealBeat(): void
     {
         $odile = $this->person('odile');
@@ -99,6 +120,9 @@ final class PlannerTest extends BrowserTestCase
         $odile->see('input[aria-label=Grace]')->sendKeys('240'.WebDriverKeys::TAB);
         $odile->read('Your own mixture.');
         $odile->read('With 30 ticks instead, as usual: 18');
+        $odile->tick('the tempo is right as the task sets it');
+        $odile->read('a tempo is right from');
+        self::assertSame(['92', '100'], [$odile->see('input[aria-label="right from"]')->getAttribute('value'), $odile->see('input[aria-label="right up to"]')->getAttribute('value')], 'around the target\'s own');
         $odile->assertNoComplaints();
     }
 
@@ -114,6 +138,10 @@ final class PlannerTest extends BrowserTestCase
         $odile->cell(1, 7440)->click();
         $odile->fill('Name', 'Lamplighters, by night');
         $odile->read('Changed, not saved yet');
+        $odile->press('Today');
+        $odile->press('Open the plan: Lamplighters');
+        $odile->read('Changed, not saved yet');
+        self::assertNull($odile->hit(1, 7440), 'what was left unsaved is still there');
         $odile->press('Save the changes');
         $odile->read('This changes what is said to');
         $odile->read('19.5 → 20');

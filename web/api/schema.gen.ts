@@ -1902,7 +1902,10 @@ export interface components {
             };
             points?: number;
             step?: number;
-            tempo?: Record<string, never> | null;
+            tempo?: {
+                low: number;
+                high: number;
+            } | null;
             counting?: components["schemas"]["Counting"];
         };
         /** @description docs/requirements.md describes every kind */

@@ -218,3 +218,34 @@ describe('handing in', () => {
     expect(keeper.keeping.state).toBe('saved');
   });
 });
+
+describe('what is asked of the beat', () => {
+  const checked = (passed: number) => ({ passed, failed: 2 - passed, points: passed, results: [] });
+
+  it('is as the beat was last kept', async () => {
+    keeper = new DraftKeeper(PATH, store, { ...draft, checked: checked(0) });
+    expect(keeper.checked?.passed).toBe(0);
+    world.answer = ({ body }) => ({ status: 200, body: { ...body, version: body.version + 1, savedAt: null, checked: checked(1) } });
+    keeper.start();
+    add(0);
+    expect(keeper.checked?.passed, 'not before the core has said so').toBe(0);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.checked?.passed).toBe(1);
+  });
+
+  it('stays as it was while there is no connection', async () => {
+    keeper = new DraftKeeper(PATH, store, { ...draft, checked: checked(1) });
+    world.answer = () => 'offline';
+    keeper.start();
+    add(0);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([keeper.keeping.state, keeper.checked?.passed]).toEqual(['waiting', 1]);
+  });
+
+  it('is nothing where it does not tick itself', async () => {
+    keeper.start();
+    add(0);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.checked).toBeNull();
+  });
+});

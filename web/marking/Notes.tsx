@@ -116,12 +116,23 @@ type FormProps = {
   keep: (pin: Pin) => void;
 };
 
+/** Where a note that is being written is kept: leaving the page loses nothing. */
+const writing = () => `${window.location.pathname} note`;
+
 function PinForm({ draft, music, rows, bars, label, setDraft, keep }: FormProps) {
-  const [text, setText] = useState('');
+  const [text, setText] = useState(() => sessionStorage.getItem(writing()) ?? '');
+  const write = (note: string) => {
+    setText(note);
+    sessionStorage.setItem(writing(), note);
+  };
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => field.current?.focus(), []);
   const places = music.words.filter(({ at }) => at % 240 === 0 && at < bars * music.barTicks);
-  const done = () => text.trim() !== '' && keep({ ...draft, text: text.trim() });
+  const done = () => {
+    if (text.trim() === '') return;
+    sessionStorage.removeItem(writing());
+    keep({ ...draft, text: text.trim() });
+  };
   return (
     <div className="mt-2 flex flex-wrap items-end gap-2 rounded-md bg-wash p-2 text-sm">
       <label>
@@ -180,7 +191,7 @@ function PinForm({ draft, music, rows, bars, label, setDraft, keep }: FormProps)
           dir="auto"
           maxLength={MOST}
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => write(event.target.value)}
           onKeyDown={(event) => {
             if (event.key === 'Enter') done();
             if (event.key === 'Escape') setDraft(null);

@@ -2,8 +2,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '../api/client';
 import type { Catalogue, MarkingList, Policy, Weighed } from '../api/types';
+import { tickSeconds } from '../sound/schedule';
 import { NumberField } from '../ui/NumberField';
-import type { PartPlan } from './plan';
+import { baseOf, type PartPlan } from './plan';
 import { DIALS, type Dial, PRESETS, turned } from './policies';
 
 type Props = { part: PartPlan; changePart: (change: (part: PartPlan) => PartPlan) => void; catalogue: Catalogue };
@@ -70,6 +71,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
         />
         a shorter target is repeated to the length of the beat
       </label>
+      <TempoThatCounts policy={part.policy} change={change} base={Math.round(60 / (tickSeconds(baseOf(part)) * 960))} />
       <Alike policy={part.policy} change={change} catalogue={catalogue} />
     </section>
   );
@@ -167,6 +169,43 @@ function Effect({ dial, policy, trial }: { dial: Dial; policy: Policy; trial: Tr
       With {value} {dial.unit} instead{dial.get(policy) === dial.usual ? '' : ', as usual'}:{' '}
       {other === trial.now.mark ? 'the same mark' : <b className="text-ink">{other}</b>}
     </p>
+  );
+}
+
+/** Which tempo is right: the target's own and what the task leaves open, or a range of the teacher's. */
+function TempoThatCounts({ policy, change, base }: { policy: Policy; change: (policy: Policy) => void; base: number }) {
+  const range = policy.tempo;
+  return (
+    <div className="flex flex-wrap items-center gap-1.5">
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={Boolean(range)}
+          onChange={(event) => change({ tempo: event.target.checked ? { low: base - 4, high: base + 4 } : null })}
+        />
+        {range ? 'a tempo is right from' : 'the tempo is right as the task sets it; name a range of your own'}
+      </label>
+      {range && (
+        <>
+          <NumberField
+            label="right from"
+            value={range.low}
+            low={1}
+            high={range.high}
+            take={(low) => change({ tempo: { ...range, low } })}
+          />
+          to
+          <NumberField
+            label="right up to"
+            value={range.high}
+            low={range.low}
+            high={1600}
+            take={(high) => change({ tempo: { ...range, high } })}
+          />
+          quarters
+        </>
+      )}
+    </div>
   );
 }
 

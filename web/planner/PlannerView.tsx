@@ -17,10 +17,10 @@ import { TaskPanel } from './TaskPanel';
 import { type PlanKeeper, usePlanKeeping } from './usePlanKeeping';
 
 /** The Planner: the words of the task beside the sheet, which is the one that students use. */
-export function PlannerView({ plan: opened, catalogue }: { plan: Plan; catalogue: Catalogue }) {
-  const [plan, setPlan] = useState(opened);
+export function PlannerView({ saved, left, catalogue }: { saved: Plan; left: Plan | null; catalogue: Catalogue }) {
+  const [plan, setPlan] = useState(left ?? saved);
   const [chosen, setChosen] = useState({ part: 0, sheet: 'target 0' });
-  const keeper = usePlanKeeping(plan, setPlan);
+  const keeper = usePlanKeeping(plan, setPlan, saved);
   const part = (plan.parts[chosen.part] ?? plan.parts[0]) as PartPlan;
   const sheets = sheetsOf(part);
   const sheet = sheets.find(({ key }) => key === chosen.sheet) ?? (sheets[0] as PlanSheet);
@@ -153,6 +153,11 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           </Link>
         )}
       </p>
+      {plan.id && plan.publishedAt && keeper.dirty && (
+        <button type="button" className="button mt-2" onClick={keeper.forget}>
+          Forget the changes
+        </button>
+      )}
       {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
     </section>
   );

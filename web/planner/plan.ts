@@ -151,7 +151,8 @@ function partOf(part: PlannedPart): PartPlan {
   const [first, ...others] = part.targets;
   return {
     key: newKey(),
-    id,
+    // A part that was left before it was first kept has no name yet.
+    id: id === '' ? null : id,
     attempts,
     kind,
     view,

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { call } from '../api/client';
 import type { Effect, PlannedAssignment } from '../api/types';
 import { inputOf, type Plan, sheetsOf } from './plan';
+import { keepUnsaved } from './unsaved';
 
 /** Milliseconds between two looks at how far comparing again is. */
 const LOOK = 700;
@@ -23,13 +24,14 @@ function useSheets(plan: Plan): number {
  * Keeps a plan by itself while only the teacher sees it; what is published changes only on a press, and when that changes how beats
  * that are handed in are judged, only after it is told for whom.
  */
-export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Plan) => void) {
+export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Plan) => void, saved: Plan) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const sheets = useSheets(plan);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the sheets are read through their stores
   const body = useMemo(() => JSON.stringify(inputOf(plan)), [plan, sheets]);
-  const known = useRef(body);
+  // What the server has; a plan that comes back with changes from before differs from it.
+  const known = useRef(useMemo(() => JSON.stringify(inputOf(saved)), [saved]));
   const [keptAt, setKeptAt] = useState<Date | null>(null);
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState('');
@@ -100,8 +102,14 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
     });
     if (!done) return;
     known.current = body;
+    leaving.current.dirty = false;
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate('/');
+  };
+  /** Goes back to what is saved. */
+  const forget = () => {
+    if (plan.id) keepUnsaved(plan.id, null);
+    window.location.reload();
   };
   const latest = useRef(save);
   latest.current = save;
@@ -112,12 +120,30 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
     return () => clearTimeout(timer);
   }, [body, plan.publishedAt, busy]);
   useEffect(() => {
-    const warn = (event: BeforeUnloadEvent) => {
-      if (dirty && plan.title.trim() !== '') event.preventDefault();
+    if (plan.publishedAt && plan.id) keepUnsaved(plan.id, dirty ? body : null);
+  }, [plan.publishedAt, plan.id, dirty, body]);
+  // Leaving at once after a change: what only the teacher sees is sent, what is published stays in this browser.
+  const leaving = useRef({ plan, body, dirty });
+  leaving.current = { plan, body, dirty };
+  useEffect(() => {
+    const leave = () => {
+      const now = leaving.current;
+      if (!now.dirty || now.plan.publishedAt || now.plan.title.trim() === '' || now.body === known.current) return;
+      const sent = now.plan.id
+        ? call('PUT', `/api/assignments/${now.plan.id}`, now.body, true)
+        : call('POST', '/api/assignments', { courseId: now.plan.course.id, ...JSON.parse(now.body) }, true);
+      known.current = now.body;
+      sent.then(
+        () => queries.invalidateQueries({ queryKey: ['today'] }),
+        () => {},
+      );
     };
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [dirty, plan.title]);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [queries]);
   useEffect(() => {
     if (!recomparing || !plan.id) return;
     const timer = setTimeout(() => {
@@ -141,7 +167,7 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
           : keptAt || plan.id
             ? `Saved${keptAt ? ` at ${keptAt.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''}`
             : '';
-  return { save, saveChanges, publish, remove, error, dirty, said, busy, effect, forgetEffect: () => setEffect(null) };
+  return { save, saveChanges, publish, remove, error, dirty, said, busy, effect, forgetEffect: () => setEffect(null), forget };
 }
 
 export type PlanKeeper = ReturnType<typeof usePlanKeeping>;
