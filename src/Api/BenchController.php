@@ -46,6 +46,7 @@ final readonly class BenchController
             'part' => Shapes::part($part),
             'music' => Shapes::openMusic($part, $draft->pattern ?? $part->start),
             'target' => TargetView::Seen === $part->view ? Shapes::pattern($part->target()) : null,
+            'others' => TargetView::Seen === $part->view ? array_map(PatternWriter::toData(...), \array_slice($part->targets, 1)) : [],
             'draft' => null === $draft
                 ? ['version' => 0, 'pattern' => PatternWriter::toData($part->start), 'note' => '', 'savedAt' => null]
                 : Drafts::shape($draft),

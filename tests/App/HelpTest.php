@@ -123,7 +123,7 @@ final class HelpTest extends ApiTestCase
                 foreach (['1234', '2345', '3456', '77'] as $secret) {
                     self::assertDoesNotMatchRegularExpression("/[:,\\[]{$secret}[,}\\]]/", $answer);
                 }
-                self::assertDoesNotMatchRegularExpression('/"(targets?|result|statements|pairs)":(?!null|\[\])/', $answer);
+                self::assertDoesNotMatchRegularExpression('/"(targets?|others|result|statements|pairs)":(?!null|\[\])/', $answer);
             }
         }
     }

@@ -173,6 +173,8 @@ final class PartsTest extends ApiTestCase
         self::assertSame([1, 20, 20], [$this->at($attempt, 'result.target'), $this->at($attempt, 'result.mark'), $attempt['suggested']]);
         self::assertSame($late, $attempt['target']);
         self::assertSame([0], array_column((array) $attempt['others'], 'target'));
+        $this->signIn('wren');
+        self::assertSame([$late], $this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench'))['others'], 'a further target may be seen as well');
     }
 
     public function testPoliciesAreWeighedOnARealSubmission(): void

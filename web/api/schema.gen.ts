@@ -2062,6 +2062,8 @@ export interface components {
             part: components["schemas"]["Part"];
             music: components["schemas"]["Music"];
             target: components["schemas"]["Pattern"] | null;
+            /** @description Further targets that count as well */
+            others: components["schemas"]["Pattern"][];
             draft: components["schemas"]["Draft"];
             attempts: components["schemas"]["OwnAttempt"][];
             parts: components["schemas"]["Sibling"][];

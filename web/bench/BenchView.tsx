@@ -69,6 +69,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
       music={music}
       counting={assignment.course.counting}
       target={target}
+      others={bench.others}
       showTarget={showTarget}
       looked={
         looked && sameMeter(looked.pattern.meter, store.pattern.meter)

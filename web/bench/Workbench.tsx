@@ -27,6 +27,8 @@ type Props = {
   music: Music;
   counting: 'steps' | 'syllables' | 'bar-beat';
   target?: Pattern | null;
+  /** Further targets, to look at. */
+  others?: Pattern[];
   showTarget?: boolean;
   /** Another pattern to look at above the sheet, an earlier state for instance. */
   looked?: { title: string; pattern: Pattern } | null;
@@ -53,6 +55,7 @@ export function Workbench(props: Props) {
     music,
     counting,
     target = null,
+    others = [],
     showTarget = false,
     looked = null,
     locked = false,
@@ -92,6 +95,18 @@ export function Workbench(props: Props) {
         {target && (showTarget || voice !== MINE) && (
           <PatternSheet pattern={target} music={music} catalogue={catalogue} player={player} position={theirs} />
         )}
+        {showTarget &&
+          others.map((other, index) => (
+            <PatternSheet
+              key={`${index + 2}`}
+              title={`Target ${index + 2}, which counts as well`}
+              pattern={other}
+              music={music}
+              catalogue={catalogue}
+              player={player}
+              position={nowhere}
+            />
+          ))}
         {looked && (
           <PatternSheet
             title={looked.title}

@@ -94,6 +94,12 @@ export function useAnswer(data: AttemptToMark) {
     void queries.invalidateQueries({ queryKey: ['marking', data.part.id] });
     void queries.invalidateQueries({ queryKey: ['today'] });
   };
+  /** Everything typed has reached the server, as far as it can be reached. */
+  const settled = async () => {
+    await sending.current;
+    save(false);
+    await sending.current;
+  };
   /** @returns the attempt that waits next, undefined when it could not be returned */
   const giveBack = async (): Promise<string | null | undefined> => {
     setError('');
@@ -107,7 +113,7 @@ export function useAnswer(data: AttemptToMark) {
       return undefined;
     }
   };
-  return { typed, change, add, value, wrong, kept, returnedAt, error, setError, giveBack, returned, settled: () => sending.current };
+  return { typed, change, add, value, wrong, kept, returnedAt, error, setError, giveBack, returned, settled };
 }
 
 export type AnswerState = ReturnType<typeof useAnswer>;
