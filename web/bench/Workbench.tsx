@@ -98,7 +98,8 @@ export function Workbench(props: Props) {
         {showTarget &&
           others.map((other, index) => (
             <PatternSheet
-              key={`${index + 2}`}
+              // biome-ignore lint/suspicious/noArrayIndexKey: targets have no other name, and their order is fixed
+              key={index}
               title={`Target ${index + 2}, which counts as well`}
               pattern={other}
               music={music}
