@@ -34,6 +34,7 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
   const known = useRef(useMemo(() => JSON.stringify(inputOf(saved)), [saved]));
   const [keptAt, setKeptAt] = useState<Date | null>(null);
   const [busy, setBusy] = useState(false);
+  const [asking, setAsking] = useState(false);
   const [error, setError] = useState('');
   const [effect, setEffect] = useState<Effect | null>(null);
   const [recomparing, setRecomparing] = useState<PlannedAssignment['recomparing']>(null);
@@ -78,7 +79,9 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
   /** Saves, or first says what that changes for whom. */
   const saveChanges = async () => {
     if (plan.id && plan.parts.some((part) => part.attempts > 0)) {
+      setAsking(true);
       const told = await guarded(() => call<Effect>('POST', `/api/assignments/${plan.id}/effect`, inputOf(plan)));
+      setAsking(false);
       if (!told) return;
       if (told.parts.length > 0) {
         setEffect(told);
@@ -156,17 +159,19 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
   }, [recomparing, plan.id]);
   const said = recomparing
     ? `Saved; comparing again, ${recomparing.done} of ${recomparing.total} …`
-    : busy
-      ? 'Saving …'
-      : !plan.id && plan.title.trim() === ''
-        ? 'Name the task, and it is kept from then on'
-        : dirty
-          ? plan.publishedAt
-            ? 'Changed, not saved yet'
-            : 'Saving …'
-          : keptAt || plan.id
-            ? `Saved${keptAt ? ` at ${keptAt.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''}`
-            : '';
+    : asking
+      ? 'Seeing for whom this changes something …'
+      : busy
+        ? 'Saving …'
+        : !plan.id && plan.title.trim() === ''
+          ? 'Name the task, and it is kept from then on'
+          : dirty
+            ? plan.publishedAt
+              ? 'Changed, not saved yet'
+              : 'Saving …'
+            : keptAt || plan.id
+              ? `Saved${keptAt ? ` at ${keptAt.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''}`
+              : '';
   return { save, saveChanges, publish, remove, error, dirty, said, busy, effect, forgetEffect: () => setEffect(null), forget };
 }
 
