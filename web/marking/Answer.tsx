@@ -6,7 +6,7 @@ import { Notice } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
 import { Phrases } from './Phrases';
-import { draftText } from './phrases';
+import { draftText, opened } from './phrases';
 import type { ReturnedNow } from './TakeBack';
 import type { AnswerState } from './useAnswer';
 
@@ -63,7 +63,10 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
     if (event.key === 'Escape') event.currentTarget.blur();
   };
   useKeys({
-    m: () => mark.current?.select(),
+    m: () => {
+      mark.current?.focus();
+      mark.current?.select();
+    },
     w: () => text.current?.focus(),
     'Ctrl+Enter': () => void giveBack(true),
   });
@@ -123,7 +126,7 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
             onChange={(event) => {
               setToAll(event.target.checked);
               // The name becomes each student's own.
-              change({ text: event.target.checked ? typed.text.replaceAll(first, '{name}') : typed.text.replaceAll('{name}', first) });
+              change({ text: event.target.checked ? opened(typed.text, first) : typed.text.replaceAll('{name}', first) });
             }}
           />
           <span>

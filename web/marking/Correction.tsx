@@ -14,7 +14,15 @@ const nowhere = () => null;
 /** The teacher draws on the student's sheet: a suggestion that the student can hear and take over. It begins as the beat that was handed in. */
 export function Correction({ data, catalogue, correction, change }: Props) {
   const [editor, setEditor] = useState<Editor | null>(() => (correction ? editorOf(data, catalogue, correction) : null));
-  useEffect(() => editor?.store.subscribe(() => change(editor.store.pattern)), [editor, change]);
+  useEffect(
+    () =>
+      editor?.store.subscribe(() => {
+        // Taken back to what was handed in, it suggests nothing.
+        const { pattern } = editor.store;
+        change(pattern === data.attempt.pattern ? null : pattern);
+      }),
+    [editor, change, data],
+  );
   if (!editor) {
     return (
       <p className="mt-3">

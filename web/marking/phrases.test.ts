@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
-import { draftText, filled } from './phrases';
+import { draftText, filled, opened } from './phrases';
 
 const catalogue = { instruments: [{ name: 'closed-hat', label: 'Closed hi-hat' }] } as Catalogue;
 const statement = (text: string, place = '', instruments: string[] = []): Statement =>
@@ -30,6 +30,16 @@ describe('a phrase', () => {
   it('keeps what is not known to be typed over', () => {
     expect(filled('Listen at {place}, {name}.', 'Bo', null, catalogue)).toBe('Listen at {place}, Bo.');
   });
+});
+
+describe('a text to several', () => {
+  it.each([
+    ['Bo', 'Both bars are late, Bo.', 'Both bars are late, {name}.'],
+    ['Q', 'Quick, Q! Q?', 'Quick, {name}! {name}?'],
+    ['نور', 'Almost, نور: listen.', 'Almost, {name}: listen.'],
+    ['Þórunn', 'Þórunns beat, Þórunn', 'Þórunns beat, {name}'],
+    ['A.', 'Abc A. x', 'Abc {name} x'],
+  ])('leaves the name %s open where it stands as a word', (name, text, open) => expect(opened(text, name)).toBe(open));
 });
 
 describe('a first draft', () => {

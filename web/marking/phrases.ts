@@ -11,6 +11,12 @@ export function filled(phrase: string, name: string, statement: Statement | null
     .replaceAll('{instrument}', instruments || '{instrument}');
 }
 
+/** A text to one student with the name left open, so that it can go to several. Only the whole word: "Bo" is not in "Both". */
+export function opened(text: string, name: string): string {
+  const word = name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+  return text.replace(new RegExp(`(?<![\\p{L}\\p{M}\\p{N}])${word}(?![\\p{L}\\p{M}\\p{N}])`, 'gu'), '{name}');
+}
+
 /** A first draft of an answer, made of what the core says. Always to be changed; never sent by itself. */
 export function draftText(data: AttemptToMark): string {
   const { result, checked, before, student } = data;

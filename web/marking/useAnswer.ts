@@ -54,7 +54,12 @@ export function useAnswer(data: AttemptToMark) {
   );
   useEffect(() => {
     const now = JSON.stringify(typed);
-    if (now === known.current) return;
+    if (now === known.current) {
+      // Typed back to what is kept already.
+      localStorage.removeItem(key);
+      setKept('kept');
+      return;
+    }
     localStorage.setItem(key, now);
     setKept('keeping');
     const timer = setTimeout(() => save(false), PAUSE);

@@ -85,7 +85,7 @@ export default function ProjectorPage() {
         )}
         <span className="ml-auto flex flex-wrap gap-2">
           <Choice label="Size" value={size} options={SIZES} onChange={setSize} />
-          <button type="button" className="button" onClick={() => void document.documentElement.requestFullscreen()}>
+          <button type="button" className="button" onClick={() => void document.documentElement.requestFullscreen?.()}>
             Fill the screen
           </button>
           <Link to={`/picture/${data.part.id}`} className="button">

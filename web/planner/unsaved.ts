@@ -1,4 +1,5 @@
 import type { AssignmentInput, PlannedAssignment } from '../api/types';
+import { emptied } from './plan';
 
 /** Changes of a published plan that are not saved yet, kept in this browser so that leaving the page loses nothing. */
 
@@ -27,15 +28,7 @@ export function withUnsaved(answer: PlannedAssignment): PlannedAssignment | null
     const known = answer.parts.find(({ id }) => id === part.id) ?? answer.parts[0];
     const start = part.start ?? part.targets?.[0] ?? known?.start;
     if (!known || !start) return [];
-    return [{ ...known, ...part, id: part.id ?? '', start: part.start ?? emptyRows(start), attempts: part.id ? (known.attempts ?? 0) : 0 }];
+    return [{ ...known, ...part, id: part.id ?? '', start: part.start ?? emptied(start), attempts: part.id ? (known.attempts ?? 0) : 0 }];
   });
   return { ...answer, title, brief, dueAt: dueAt ?? null, parts: parts as PlannedAssignment['parts'] };
-}
-
-function emptyRows(pattern: PlannedAssignment['parts'][number]['start']): PlannedAssignment['parts'][number]['start'] {
-  const sections = pattern.sections.map((section) => ({
-    ...section,
-    rows: section.rows.map(({ instrument }) => ({ instrument, hits: [] })),
-  }));
-  return { ...pattern, sections };
 }

@@ -51,7 +51,12 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
       setBusy(false);
     }
   };
-  const save = () =>
+  const sending = useRef<Promise<PlannedAssignment | null>>(Promise.resolve(null));
+  const save = () => {
+    sending.current = send();
+    return sending.current;
+  };
+  const send = () =>
     guarded(async () => {
       const input = inputOf(plan);
       const answer = plan.id
@@ -132,14 +137,19 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
     const leave = () => {
       const now = leaving.current;
       if (!now.dirty || now.plan.publishedAt || now.plan.title.trim() === '' || now.body === known.current) return;
-      const sent = now.plan.id
-        ? call('PUT', `/api/assignments/${now.plan.id}`, now.body, true)
-        : call('POST', '/api/assignments', { courseId: now.plan.course.id, ...JSON.parse(now.body) }, true);
       known.current = now.body;
-      sent.then(
-        () => queries.invalidateQueries({ queryKey: ['today'] }),
-        () => {},
-      );
+      // After what is on its way, so that a new plan is not made twice.
+      sending.current
+        .then((answer) => {
+          const id = now.plan.id ?? answer?.id;
+          return id
+            ? call('PUT', `/api/assignments/${id}`, now.body, true)
+            : call('POST', '/api/assignments', { courseId: now.plan.course.id, ...JSON.parse(now.body) }, true);
+        })
+        .then(
+          () => queries.invalidateQueries({ queryKey: ['today'] }),
+          () => {},
+        );
     };
     window.addEventListener('pagehide', leave);
     return () => {
