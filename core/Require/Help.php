@@ -20,7 +20,7 @@ final readonly class Help
 
     /**
      * @param int|null $times    how often the question may be asked; null for as often as one likes
-     * @param bool     $ticks    whether the requirements are shown and tick themselves
+     * @param bool     $ticks    whether the requirements tick themselves while the student works
      * @param int|null $hearings how often a target that is only heard may be played; null for as often as one likes
      * @param bool     $byBar    whether it may be played bar by bar
      * @param bool     $slower   whether it may be played slower

@@ -15,7 +15,7 @@ use Pulsanda\Core\Pattern\Range;
 /** Reads a list of requirements as JSON; docs/requirements.md describes every kind. */
 final readonly class RequirementFile
 {
-    private const MOST = 40;
+    public const MOST = 40;
     private const MOST_INSTRUMENTS = 48;
 
     /** What each kind may hold beside its kind and points. */

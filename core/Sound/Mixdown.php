@@ -7,6 +7,7 @@ namespace Pulsanda\Core\Sound;
 use Pulsanda\Core\Exception\InvalidInput;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Rhythm\GrooveMap;
 
@@ -18,6 +19,8 @@ final readonly class Mixdown
     public const MOST_SECONDS = 120;
     /** How long the last strokes may ring on. */
     private const TAIL = 0.4;
+    /** Samples over which a sound ends that another one silences. */
+    private const FADE = 220;
     /** How a velocity becomes a gain; the browser's player has the same. */
     private const CURVE = 1.6;
 
@@ -46,20 +49,25 @@ final readonly class Mixdown
         $length = (int) ceil(($seconds + self::TAIL) * self::RATE);
         $mix = array_fill(0, $length, 0.0);
         $levels = self::levels($pattern);
-        foreach (Strokes::heard($pattern, 1) as $stroke) {
-            $played = $groove->played($stroke->written) + $stroke->push;
-            $level = $levels[$stroke->instrument->value] ?? 1.0;
+        $strokes = Strokes::heard($pattern, 1);
+        $at = static fn (Stroke $stroke): int => (int) round($pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push - $from) / $speed * self::RATE);
+        $silenced = self::silenced(array_values(array_filter($strokes, static fn (Stroke $stroke): bool => 0.0 !== ($levels[$stroke->section.$stroke->instrument->value] ?? 1.0))), $at);
+        foreach ($strokes as $stroke) {
+            $level = $levels[$stroke->section.$stroke->instrument->value] ?? 1.0;
             // What a roll carries over the end of the pass still sounds, as far as it rings.
             if (0.0 === $level || (null !== $bar && ($stroke->written < $from || $stroke->written >= $from + $ticks))) {
                 continue;
             }
-            $start = max(0, (int) round($pattern->tempo->seconds($played - $from) / $speed * self::RATE));
+            $start = max(0, $at($stroke));
+            $end = min($length, $silenced[$stroke->instrument->choke() ?? ''][$at($stroke)] ?? $length);
             $gain = $level * ($stroke->velocity / 127) ** self::CURVE;
             foreach ($sound($stroke->instrument) as $i => $sample) {
-                if ($start + $i >= $length) {
+                if ($start + $i >= $end) {
                     break;
                 }
-                $mix[$start + $i] += $gain * $sample;
+                // Cut off, it fades rather than clicks.
+                $fade = $end < $length ? min(1, ($end - $start - $i) / self::FADE) : 1;
+                $mix[$start + $i] += $gain * $fade * $sample;
             }
         }
 
@@ -85,13 +93,38 @@ final readonly class Mixdown
         return $half;
     }
 
-    /** @return array<string, float> how loud each row is; 0 for one that is muted */
+    /**
+     * When a sound is silenced by the next one of its kind, as a closed hat ends an open one.
+     *
+     * @param list<Stroke>          $strokes
+     * @param \Closure(Stroke): int $at      the sample at which a stroke starts
+     *
+     * @return array<string, array<int, int>> by kind: the sample at which a sound starts, and the one at which the next does
+     */
+    private static function silenced(array $strokes, \Closure $at): array
+    {
+        $starts = [];
+        foreach ($strokes as $stroke) {
+            if (null !== $stroke->instrument->choke()) {
+                $starts[$stroke->instrument->choke()][$at($stroke)] = true;
+            }
+        }
+
+        return array_map(static function (array $times): array {
+            $times = array_keys($times);
+            sort($times);
+
+            return array_combine(\array_slice($times, 0, -1), \array_slice($times, 1));
+        }, $starts);
+    }
+
+    /** @return array<string, float> how loud each row of a section is, by the names of both; 0 for one that is muted */
     private static function levels(Pattern $pattern): array
     {
         $levels = [];
         foreach ($pattern->sections as $section) {
             foreach ($section->rows as $row) {
-                $levels[$row->instrument->value] ??= $row->muted ? 0.0 : $row->level;
+                $levels[$section->name.$row->instrument->value] ??= $row->muted ? 0.0 : $row->level;
             }
         }
 

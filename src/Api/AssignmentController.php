@@ -26,7 +26,7 @@ use Symfony\Component\Routing\Attribute\Route;
 final readonly class AssignmentController
 {
     public const MOST_BRIEF = 2000;
-    private const MOST_PARTS = 8;
+    public const MOST_PARTS = 8;
     private const KEYS = ['title', 'brief', 'dueAt', 'parts'];
 
     public function __construct(private Access $access, private EntityManagerInterface $entities, private ClockInterface $clock, private Recomparer $recomparer)
@@ -84,7 +84,7 @@ final readonly class AssignmentController
     {
         $assignment = $this->access->taughtAssignment($id);
         foreach ($assignment->parts as $part) {
-            if (!$part->hasHit()) {
+            if (!$part->isDrawn()) {
                 throw InvalidInput::at(\sprintf('parts[%d].targets', $part->position - 1), 'a target has no hits yet; draw it before you publish.');
             }
         }
@@ -112,14 +112,12 @@ final readonly class AssignmentController
     public function tryOut(string $id, Request $request): JsonResponse
     {
         $part = $this->access->taughtPart($id);
-        $fields = Body::of($request, ['pattern', 'note']);
-        $pattern = self::pattern($fields);
+        $pattern = self::pattern(Body::of($request, ['pattern']));
         PartInput::checkAgainst($part, $pattern);
 
-        $note = Body::text($fields, 'note', Draft::MOST_NOTE);
-        $assessment = $part->assess($pattern, $note);
+        $assessment = $part->assess($pattern, '');
 
-        return new JsonResponse(['result' => $assessment->results()[0] ?? null, 'checked' => $assessment->checked, 'suggested' => $assessment->suggested()]);
+        return new JsonResponse(['result' => $assessment->results[0] ?? null, 'checked' => $assessment->checked, 'suggested' => $assessment->suggested()]);
     }
 
     /** @throws InvalidInput */

@@ -137,7 +137,8 @@ final readonly class BenchController
     private function siblings(Part $part): array
     {
         $newest = [];
-        if (Role::Student === $this->access->account()->role) {
+        $student = Role::Student === $this->access->account()->role;
+        if ($student) {
             /** @var list<array{part: string, said: list<string>}> $attempts */
             $attempts = $this->entities->createQuery('SELECT IDENTITY(a.part) AS part, a.said FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND a.student = :student ORDER BY a.number')
                 ->setParameters(['assignment' => $part->assignment->id, 'student' => $this->access->student()->id])->getArrayResult();
@@ -150,7 +151,7 @@ final readonly class BenchController
                 'id' => (string) $one->id,
                 'position' => $one->position,
                 'handedIn' => isset($newest[(string) $one->id]),
-                'waiting' => $one->waits && Role::Student === $this->access->account()->role && (null === $before || [] !== ($newest[(string) $before->id] ?? null)),
+                'waiting' => $student && !$one->isOpenAfter($newest[(string) $before?->id] ?? null),
             ];
             $before = $one;
         }

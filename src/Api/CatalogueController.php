@@ -6,6 +6,7 @@ namespace Pulsanda\App\Api;
 
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Feedback;
+use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Sound\Kits;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
@@ -13,6 +14,7 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
+use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Rhythm\Meter;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -35,7 +37,7 @@ final readonly class CatalogueController
             'levels' => array_map(static fn (Level $level): array => ['name' => $level->value, 'lowest' => $level->lowest(), 'entry' => $level->entry()], Level::cases()),
             'snaps' => array_map(static fn (Snap $snap): array => ['name' => $snap->value, 'ticks' => $snap->ticks()], Snap::cases()),
             'meters' => array_map(static fn (array $meter): array => PatternWriter::meter(Meter::of(...$meter)), self::METERS),
-            'limits' => ['title' => Pattern::MOST_TITLE, 'bars' => Section::MOST_BARS, 'sections' => Pattern::MOST_SECTIONS, 'order' => Pattern::MOST_ORDER, 'hits' => Section::MOST_HITS, 'rows' => Section::MOST_ROWS, 'note' => Draft::MOST_NOTE, 'feedback' => Feedback::MOST_TEXT, 'brief' => AssignmentController::MOST_BRIEF],
+            'limits' => ['title' => Pattern::MOST_TITLE, 'bars' => Section::MOST_BARS, 'sections' => Pattern::MOST_SECTIONS, 'order' => Pattern::MOST_ORDER, 'hits' => Section::MOST_HITS, 'rows' => Section::MOST_ROWS, 'note' => Draft::MOST_NOTE, 'feedback' => Feedback::MOST_TEXT, 'brief' => AssignmentController::MOST_BRIEF, 'parts' => AssignmentController::MOST_PARTS, 'targets' => PartInput::MOST_TARGETS, 'rules' => RequirementFile::MOST, 'pin' => Feedback::MOST_PIN_TEXT, 'phrase' => Phrase::MOST_TEXT],
             'kits' => $kits->all(),
         ]);
         $response->setEtag(md5((string) $response->getContent()));

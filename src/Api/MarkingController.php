@@ -142,7 +142,7 @@ final readonly class MarkingController
         foreach (Body::of($request, ['policies'])->list('policies', 1, self::MOST_POLICIES) as $i => $data) {
             $changed->policy = PartInput::policy($data, "policies[$i]");
             $assessment = $changed->assess($attempt->pattern, $attempt->note);
-            $result = $assessment->results()[0] ?? null;
+            $result = $assessment->results[0] ?? null;
             $marks[] = ['mark' => $result['mark'] ?? null, 'aspects' => (object) ($result['aspects'] ?? []), 'said' => $assessment->said()];
         }
 

@@ -26,7 +26,7 @@ use Pulsanda\Core\Require\Requirements;
 final readonly class PartInput
 {
     private const MOST_INSTRUMENTS = 32;
-    private const MOST_TARGETS = 8;
+    public const MOST_TARGETS = 8;
 
     /**
      * @param string|null      $id          of the part that is changed; null for a new one

@@ -68,7 +68,7 @@ class Attempt
 
     public function take(Assessment $assessment): void
     {
-        [$this->results, $this->checked, $this->aspects] = [$assessment->results(), $assessment->checked, $assessment->aspects()];
+        [$this->results, $this->checked, $this->aspects] = [$assessment->results, $assessment->checked, $assessment->aspects()];
         [$this->said, $this->suggested] = [$assessment->said(), $assessment->suggested()];
     }
 }

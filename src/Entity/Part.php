@@ -75,21 +75,16 @@ class Part
         return $this->targets[0] ?? null;
     }
 
-    /** @return bool whether there is something that a beat can be right by */
-    public function canBeRight(): bool
+    /** @return bool whether every target has a hit */
+    public function isDrawn(): bool
     {
-        return [] !== $this->targets || !$this->requirements->isEmpty();
+        return [] === array_filter($this->targets, static fn (Pattern $target): bool => 0 === $target->hitCount());
     }
 
-    public function hasHit(): bool
+    /** @param list<string>|null $said to the newest attempt at the part before; null when there is none */
+    public function isOpenAfter(?array $said): bool
     {
-        foreach ($this->targets as $target) {
-            if (0 === $target->hitCount()) {
-                return false;
-            }
-        }
-
-        return true;
+        return !$this->waits || [] === $said;
     }
 
     /** @return list<Comparison> with each target, the best first; none where there is no target */

@@ -12,7 +12,7 @@ use Pulsanda\Core\Compare\ClassPicture;
 /**
  * A class at a glance: every student with their attempts, in a fixed number of queries and without reading patterns or results.
  *
- * @phpstan-type Row array{id: string, number: int, handedInAt: string|null, aspects: array<string, float|null>, said: list<string>, passed: int|null, failed: int|null, suggested: float|null, mark: float|null, state: 'returned'|'begun'|'to-mark'}
+ * @phpstan-type Row array{id: string, number: int, handedInAt: string|null, aspects: object, said: list<string>, passed: int|null, failed: int|null, suggested: float|null, mark: float|null, state: 'returned'|'begun'|'to-mark'}
  * @phpstan-type StudentRow array{id: string, name: string, attempts: list<Row>}
  */
 final readonly class ClassTable
@@ -41,7 +41,7 @@ final readonly class ClassTable
                 'id' => $attempt['id'],
                 'number' => $attempt['number'],
                 'handedInAt' => Shapes::time(new \DateTimeImmutable($attempt['handed_in_at'])),
-                'aspects' => $aspects,
+                'aspects' => (object) $aspects,
                 'said' => $said,
                 'passed' => $attempt['passed'],
                 'failed' => $attempt['failed'],

@@ -82,20 +82,21 @@ final readonly class Access
     public function openPart(string $id): Part
     {
         $part = $this->studiedPart($id);
-        if ($part->waits && !$this->isRight($part->assignment->id, $part->position - 1)) {
+        if ($part->waits && !$part->isOpenAfter($this->saidOf($part->assignment->id, $part->position - 1))) {
             throw new Conflict(\sprintf('Part %d opens when part %d is right; hand that in first.', $part->position, $part->position - 1));
         }
 
         return $part;
     }
 
-    /** @return bool whether there is nothing left to say to the newest attempt of the signed-in student at a part */
-    private function isRight(Uuid $assignment, int $position): bool
+    /** @return list<string>|null what is said to the newest attempt of the signed-in student at a part; null when there is none */
+    private function saidOf(Uuid $assignment, int $position): ?array
     {
-        $said = $this->entities->createQuery('SELECT a.said FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND p.position = :position AND a.student = :student ORDER BY a.number DESC')
+        /** @var list<array{said: list<string>}> $newest */
+        $newest = $this->entities->createQuery('SELECT a.said FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND p.position = :position AND a.student = :student ORDER BY a.number DESC')
             ->setParameters(['assignment' => $assignment, 'position' => $position, 'student' => $this->student()->id])->setMaxResults(1)->getArrayResult();
 
-        return [['said' => []]] === $said;
+        return $newest[0]['said'] ?? null;
     }
 
     public function taughtAttempt(string $id): Attempt

@@ -1117,7 +1117,6 @@ export interface paths {
                 content: {
                     "application/json": {
                         pattern: components["schemas"]["Pattern"];
-                        note?: string;
                     };
                 };
             };
@@ -1722,6 +1721,11 @@ export interface components {
                 note: number;
                 feedback: number;
                 brief: number;
+                parts: number;
+                targets: number;
+                rules: number;
+                pin: number;
+                phrase: number;
             };
             kits: components["schemas"]["Kit"][];
         };
@@ -2121,7 +2125,7 @@ export interface components {
             id: string;
             number: number;
             handedInAt: string;
-            aspects: components["schemas"]["Aspects"] | unknown[];
+            aspects: components["schemas"]["Aspects"];
             said: string[];
             passed: number | null;
             failed: number | null;

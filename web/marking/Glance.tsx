@@ -73,7 +73,7 @@ function Table({ list }: { list: MarkingList }) {
                 </tr>
               );
             }
-            const values = newest.aspects as Aspects;
+            const values = newest.aspects;
             return (
               <tr key={student.id}>
                 <th scope="row">

@@ -17,8 +17,6 @@ type Props = {
   setDraft: (place: Place | null) => void;
 };
 
-const MOST = 500;
-
 /** Notes pinned to the sheet, by number. Whoever reads one can hear its place; the teacher adds and removes them. */
 export function Notes({ pins, music, rows, bars, catalogue, player, change, draft, setDraft }: Props) {
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
@@ -60,6 +58,7 @@ export function Notes({ pins, music, rows, bars, catalogue, player, change, draf
           rows={rows}
           bars={bars}
           label={label}
+          most={catalogue.limits.pin}
           setDraft={setDraft}
           keep={(pin) => {
             change([...pins, pin]);
@@ -112,6 +111,7 @@ type FormProps = {
   rows: string[];
   bars: number;
   label: (name: string) => string;
+  most: number;
   setDraft: (place: Place | null) => void;
   keep: (pin: Pin) => void;
 };
@@ -119,7 +119,7 @@ type FormProps = {
 /** Where a note that is being written is kept: leaving the page loses nothing. */
 const writing = () => `${window.location.pathname} note`;
 
-function PinForm({ draft, music, rows, bars, label, setDraft, keep }: FormProps) {
+function PinForm({ draft, music, rows, bars, label, most, setDraft, keep }: FormProps) {
   const [text, setText] = useState(() => sessionStorage.getItem(writing()) ?? '');
   const write = (note: string) => {
     setText(note);
@@ -189,7 +189,7 @@ function PinForm({ draft, music, rows, bars, label, setDraft, keep }: FormProps)
           ref={field}
           className="field mt-0.5"
           dir="auto"
-          maxLength={MOST}
+          maxLength={most}
           value={text}
           onChange={(event) => write(event.target.value)}
           onKeyDown={(event) => {

@@ -64,7 +64,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
             <input
               className="field field-small mt-0.5"
               dir="auto"
-              maxLength={300}
+              maxLength={catalogue.limits.phrase}
               value={own}
               onChange={(event) => setOwn(event.target.value)}
             />
@@ -72,7 +72,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
           <button type="button" className="button button-small" disabled={own.trim() === ''} onClick={() => void keep(own)}>
             Keep it
           </button>
-          {last !== '' && last.length <= 300 && (
+          {last !== '' && last.length <= catalogue.limits.phrase && (
             <button type="button" className="button button-small" onClick={() => setOwn(last)}>
               From your text
             </button>

@@ -12,8 +12,6 @@ type Props = {
   open: (sheet: string) => void;
 };
 
-const MOST = 40;
-
 /** What the part asks for beside its targets, in sentences with blanks. */
 export function AsksPanel({ part, changePart, catalogue, open }: Props) {
   const points = part.asks.reduce((sum, { data }) => sum + (data.points ?? 1), 0);
@@ -87,7 +85,7 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
         <select
           className="field field-small mt-1"
           value=""
-          disabled={part.asks.length >= MOST}
+          disabled={part.asks.length >= catalogue.limits.rules}
           onChange={(event) => event.target.value !== '' && add(event.target.value)}
         >
           <option value="">choose a rule</option>

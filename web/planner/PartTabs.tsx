@@ -1,3 +1,4 @@
+import type { Catalogue } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { baseOf, emptied, newPart, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
 
@@ -8,13 +9,11 @@ type Props = {
   sheet: PlanSheet;
   choose: (part: number, sheet: string) => void;
   changePart: (change: (part: PartPlan) => PartPlan) => void;
+  limits: Catalogue['limits'];
 };
 
-const MOST_PARTS = 8;
-const MOST_TARGETS = 8;
-
 /** The parts of the assignment, and the sheets of the one that is shown. */
-export function PartTabs({ plan, setPlan, part, sheet, choose, changePart }: Props) {
+export function PartTabs({ plan, setPlan, part, sheet, choose, changePart, limits }: Props) {
   const index = plan.parts.indexOf(part);
   const sheets = sheetsOf(part);
   const several = part.targets.length > 1;
@@ -83,7 +82,7 @@ export function PartTabs({ plan, setPlan, part, sheet, choose, changePart }: Pro
               Part {i + 1}
             </button>
           ))}
-        <button type="button" className="button button-small" disabled={plan.parts.length >= MOST_PARTS} onClick={addPart}>
+        <button type="button" className="button button-small" disabled={plan.parts.length >= limits.parts} onClick={addPart}>
           Add a part
         </button>
         {plan.parts.length > 1 && (
@@ -110,7 +109,7 @@ export function PartTabs({ plan, setPlan, part, sheet, choose, changePart }: Pro
               {name(one)}
             </button>
           ))}
-        <button type="button" className="button button-small" disabled={part.targets.length >= MOST_TARGETS} onClick={addTarget}>
+        <button type="button" className="button button-small" disabled={part.targets.length >= limits.targets} onClick={addTarget}>
           {part.targets.length > 0 ? 'Add another target that counts' : 'Add a target'}
         </button>
         {part.kind === 'copy' && !part.start && (

@@ -82,7 +82,15 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
       head={
         <>
           <PlanHead plan={plan} keeper={keeper} />
-          <PartTabs plan={plan} setPlan={setPlan} part={part} sheet={sheet} choose={choose} changePart={changePart} />
+          <PartTabs
+            plan={plan}
+            setPlan={setPlan}
+            part={part}
+            sheet={sheet}
+            choose={choose}
+            changePart={changePart}
+            limits={catalogue.limits}
+          />
           {part.attempts > 0 && (
             <p className="mb-2 text-sm text-faint">
               {plural(part.attempts, 'beat is', 'beats are')} handed in, so what students begin with and what is open to them stays.

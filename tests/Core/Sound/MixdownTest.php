@@ -6,8 +6,12 @@ namespace Pulsanda\Tests\Core\Sound;
 
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
@@ -48,7 +52,7 @@ final class MixdownTest extends TestCase
         for ($round = 0; $round < 30; ++$round) {
             $pattern = Lesson::any($random);
             $groove = $pattern->grooveMap();
-            $loud = array_filter(Strokes::heard($pattern, 1), static fn ($stroke): bool => self::levelOf($pattern, $stroke->instrument) > 0);
+            $loud = array_filter(Strokes::heard($pattern, 1), static fn ($stroke): bool => self::levelOf($pattern, $stroke) > 0);
             $times = array_map(static fn ($stroke): int => max(0, (int) round($pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push) * Mixdown::RATE)), $loud);
             try {
                 self::assertSame([], array_diff(self::clicks($pattern), $times), 'nothing sounds that is not written');
@@ -61,17 +65,34 @@ final class MixdownTest extends TestCase
         }
     }
 
-    private static function levelOf(Pattern $pattern, Instrument $instrument): float
+    private static function levelOf(Pattern $pattern, Stroke $stroke): float
     {
         foreach ($pattern->sections as $section) {
-            foreach ($section->rows as $row) {
-                if ($instrument === $row->instrument) {
+            foreach ($section->name === $stroke->section ? $section->rows : [] as $row) {
+                if ($stroke->instrument === $row->instrument) {
                     return $row->muted ? 0 : $row->level;
                 }
             }
         }
 
         return 0;
+    }
+
+    public function testAClosedHatEndsAnOpenOne(): void
+    {
+        // At 120 quarters a minute the closed hat comes half a second after the open one, which would ring for a second.
+        $ringing = static fn (Instrument $instrument): array => Instrument::OpenHat === $instrument ? array_fill(0, Mixdown::RATE, 0.5) : [0.5];
+        $heard = static fn (string $grid): array => array_keys(array_filter(Mixdown::of(Lesson::grid($grid, tempo: Tempo::of(120, '4')), $ringing), static fn (float $sample): bool => 0.0 !== $sample));
+        self::assertSame(Mixdown::RATE - 1, max(0, ...$heard('open-hat x...|....|....|....')));
+        self::assertSame((int) (Mixdown::RATE / 2), max(0, ...$heard("open-hat x...|....|....|....\nclosed-hat ....|x...|....|....")));
+        self::assertSame(Mixdown::RATE - 1, max(0, ...$heard("open-hat x...|....|....|....\nkick ....|x...|....|....")), 'a kick does not');
+    }
+
+    public function testEachSectionHasItsOwnLevels(): void
+    {
+        $bar = static fn (string $name, bool $muted): Section => Section::of($name, 1, [Row::of(Instrument::Kick, [Hit::of(0)], muted: $muted)], Meter::of(4, 4));
+        $pattern = Pattern::of('Lesson', Meter::of(4, 4), Tempo::of(120, '4'), [$bar('A', true), $bar('B', false)]);
+        self::assertSame([2 * Mixdown::RATE], self::clicks($pattern), 'muted in the first, heard in the second');
     }
 
     public function testLouderStrokesAreLouderAndNothingClips(): void
