@@ -67,7 +67,7 @@ final class PartsTest extends BrowserTestCase
         $odile->read('Since attempt 1');
         $odile->read('You gave 1');
         $odile->press('Lay attempt 1');
-        $odile->see('[aria-label="Attempt 1 and its target"] .note-missing');
+        $odile->see('[aria-label="Attempt 1, as it was"] .note-missing');
         $odile->press('Take 20');
         $odile->press('Return to Wren');
         $odile->read('Returned to Wren');

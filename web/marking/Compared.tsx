@@ -1,7 +1,7 @@
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/types';
 import { writtenOut } from '../music/form';
-import { ComparisonSheet } from '../sheet/ComparisonSheet';
+import { BeatSheet } from '../sheet/BeatSheet';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Place } from '../sheet/Pins';
 import { Transport } from '../sound/Transport';
@@ -45,19 +45,20 @@ export function Compared(props: Props) {
   const { result, target, submission, music, catalogue, beatName, pins, correction, desk, beneath, children, more } = props;
   const [chosen, setChosen] = useState<number | null>(null);
   const [draft, setDraft] = useState<Place | null>(null);
+  const compared = useMemo(() => (result && target ? { result, target } : null), [result, target]);
   const [bar, setBar] = useState<number | null>(null);
   const voices = useMemo(
     () => [
       { name: BEAT, pattern: () => submission },
-      ...(result && target
+      ...(compared
         ? [
-            { name: TARGET, pattern: () => target },
-            { name: DIFFERENCES, pattern: () => differencesOnly(result, target, submission, music) },
+            { name: TARGET, pattern: () => compared.target },
+            { name: DIFFERENCES, pattern: () => differencesOnly(compared.result, compared.target, submission, music) },
           ]
         : []),
       ...(correction ? [{ name: CORRECTION, pattern: () => correction }] : []),
     ],
-    [submission, target, result, music, correction],
+    [submission, compared, music, correction],
   );
   const player = usePlayer(catalogue, submission.kit, voices, music);
   const position = usePosition(player);
@@ -105,7 +106,7 @@ export function Compared(props: Props) {
         player={player}
         voices={[
           { value: BEAT, label: beatName },
-          ...(result && target
+          ...(compared
             ? [
                 { value: TARGET, label: 'Target' },
                 { value: 'turn', label: 'In turn' },
@@ -134,40 +135,23 @@ export function Compared(props: Props) {
         )}
         <span className="text-sm text-faint">{tempoWords(submission.tempo)}</span>
       </Transport>
-      {result && target ? (
-        <section aria-label="Target and beat in one sheet" className="card mt-3 overflow-x-auto">
-          <ComparisonSheet
-            label="Target and beat"
-            result={result}
-            target={target}
-            submission={submission}
-            music={music}
-            catalogue={catalogue}
-            player={player}
-            position={position}
-            chosen={chosen}
-            pins={pins}
-            draft={draft}
-            onPlace={desk && setDraft}
-          />
-          <div className="mt-3">
-            <Legend />
-          </div>
-        </section>
-      ) : (
-        <PatternSheet
-          title={beatName}
-          ink="plain"
-          pattern={submission}
-          music={music}
-          catalogue={catalogue}
-          player={player}
-          position={position}
-          pins={pins}
-          draft={draft}
-          onPlace={desk && setDraft}
-        />
-      )}
+      <BeatSheet
+        title={compared ? 'Target and beat in one sheet' : beatName}
+        compared={compared}
+        beat={submission}
+        music={music}
+        catalogue={catalogue}
+        player={player}
+        position={position}
+        chosen={chosen}
+        pins={pins}
+        draft={draft}
+        onPlace={desk && setDraft}
+      >
+        <div className="mt-3">
+          <Legend />
+        </div>
+      </BeatSheet>
       <Notes
         pins={pins}
         music={music}

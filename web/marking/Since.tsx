@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { AttemptToMark, Catalogue } from '../api/types';
-import { ComparisonSheet } from '../sheet/ComparisonSheet';
-import { PatternSheet } from '../sheet/PatternSheet';
+import { BeatSheet } from '../sheet/BeatSheet';
 import { playerFor } from '../sound/usePlayer';
 
 const nowhere = () => null;
@@ -60,29 +59,15 @@ export function Since({ data, catalogue }: { data: AttemptToMark; catalogue: Cat
       {shown && (
         <div className="arrive mt-3">
           <h3>Attempt {before.attempt.number}</h3>
-          {before.result && before.target ? (
-            <ComparisonSheet
-              label={`Attempt ${before.attempt.number} and its target`}
-              result={before.result}
-              target={before.target}
-              submission={before.attempt.pattern}
-              music={data.music}
-              catalogue={catalogue}
-              player={player}
-              position={nowhere}
-              chosen={null}
-            />
-          ) : (
-            <PatternSheet
-              title={`Attempt ${before.attempt.number}`}
-              ink="plain"
-              pattern={before.attempt.pattern}
-              music={data.music}
-              catalogue={catalogue}
-              player={player}
-              position={nowhere}
-            />
-          )}
+          <BeatSheet
+            title={`Attempt ${before.attempt.number}, as it was`}
+            compared={before.result && before.target && { result: before.result, target: before.target }}
+            beat={before.attempt.pattern}
+            music={data.music}
+            catalogue={catalogue}
+            player={player}
+            position={nowhere}
+          />
         </div>
       )}
     </section>

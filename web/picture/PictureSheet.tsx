@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Catalogue, Pattern, Picture } from '../api/types';
 import { writtenOut } from '../music/form';
 import { finestOf } from '../music/time';
-import { type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
+import { lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine } from '../sheet/Sheet';
 import { Transport } from '../sound/Transport';
@@ -10,6 +10,9 @@ import { usePlayer, usePosition } from '../sound/usePlayer';
 import { lower, tempoWords } from '../ui/words';
 
 type Props = { data: Picture; target: Pattern; catalogue: Catalogue; open: (title: string, of: string[]) => void };
+
+/** A stroke of the target with those who did not play it there, or a place with those who played without being asked. */
+type Mark = { kind: 'missed' | 'extra'; instrument: string; tick: number; of: string[]; title: string };
 
 /** The target's sheet with how often each stroke was missed, and where extras fall. The rarer a stroke is right, the fainter it is drawn. */
 export function PictureSheet({ data, target, catalogue, open }: Props) {
@@ -28,9 +31,27 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
   }, [section, picture, catalogue]);
   // What one beat alone has done hides what many have.
   const [least, setLeast] = useState(beats.length >= 8 ? 2 : 1);
-  const strokes = picture.strokes.filter(({ missed, moved }) => missed.length + moved.length >= least);
-  const extras = picture.extras.filter(({ by }) => by.length >= least);
   const say = (tick: number) => lower(music.words.findLast(({ at }) => at <= tick)?.say ?? '');
+  const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
+  const marks: Mark[] = [
+    ...picture.strokes.map(({ instrument, tick, missed, moved }) => ({
+      kind: 'missed' as const,
+      instrument,
+      tick,
+      of: [...missed, ...moved],
+      title: `${label(instrument)}, ${say(tick)}: missed by ${missed.length}, elsewhere by ${moved.length}`,
+    })),
+    // A stroke that was asked for stands there in any case; one that was not only shows when enough have played it.
+    ...picture.extras
+      .filter(({ by }) => by.length >= least)
+      .map(({ instrument, tick, by }) => ({
+        kind: 'extra' as const,
+        instrument,
+        tick,
+        of: by,
+        title: `${label(instrument)}, ${say(tick)}: played but not asked by ${by.length}`,
+      })),
+  ];
   const inLine = (tick: number, line: SheetLine) => tick >= line.from - 120 && tick < line.to - 120;
   return (
     <section aria-labelledby="where" className="card overflow-x-auto">
@@ -63,66 +84,25 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
           <>
             <StaffLine />
             <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
-              {picture.strokes
-                .filter((stroke) => stroke.instrument === row.key && inLine(stroke.tick, line))
-                .map((stroke) => {
-                  const wrong = stroke.missed.length + stroke.moved.length;
-                  return (
-                    <g key={stroke.tick} opacity={1 - 0.75 * (wrong / Math.max(1, beats.length))}>
-                      <Note
-                        x={noteX(stroke.tick, line, g)}
-                        y={g.scale.row - g.scale.rise}
-                        scale={g.scale}
-                        head={row.instrument.notehead}
-                        hit={{ at: 0, velocity: 80 }}
-                        ink="plain"
-                      />
-                    </g>
-                  );
-                })}
-              {extras
-                .filter((extra) => extra.instrument === row.key && inLine(extra.tick, line))
-                .map((extra) => (
-                  <Note
-                    key={extra.tick}
-                    x={noteX(extra.tick, line, g)}
-                    y={g.scale.row - g.scale.rise}
-                    scale={g.scale}
-                    head={row.instrument.notehead}
-                    hit={{ at: 0, velocity: 60 }}
-                    ink="extra"
-                  />
+              {marks
+                .filter((mark) => mark.instrument === row.key && inLine(mark.tick, line))
+                .map(({ kind, tick, of }) => (
+                  <g key={`${kind} ${tick}`} opacity={kind === 'missed' ? 1 - 0.75 * (of.length / Math.max(1, beats.length)) : 1}>
+                    <Note
+                      x={noteX(tick, line, g)}
+                      y={g.scale.row - g.scale.rise}
+                      scale={g.scale}
+                      head={row.instrument.notehead}
+                      hit={{ at: 0, velocity: 70 }}
+                      ink={kind === 'missed' ? 'plain' : 'extra'}
+                    />
+                  </g>
                 ))}
             </svg>
-            {strokes
-              .filter(
-                (stroke) => stroke.instrument === row.key && inLine(stroke.tick, line) && stroke.missed.length + stroke.moved.length > 0,
-              )
-              .map((stroke) => (
-                <Count
-                  key={`missed ${stroke.tick}`}
-                  kind="missed"
-                  tick={stroke.tick}
-                  line={line}
-                  g={g}
-                  of={[...stroke.missed, ...stroke.moved]}
-                  title={`${row.instrument.label}, ${say(stroke.tick)}: missed by ${stroke.missed.length}, elsewhere by ${stroke.moved.length}`}
-                  open={open}
-                />
-              ))}
-            {extras
-              .filter((extra) => extra.instrument === row.key && inLine(extra.tick, line))
-              .map((extra) => (
-                <Count
-                  key={`extra ${extra.tick}`}
-                  kind="extra"
-                  tick={extra.tick}
-                  line={line}
-                  g={g}
-                  of={extra.by}
-                  title={`${row.instrument.label}, ${say(extra.tick)}: played but not asked by ${extra.by.length}`}
-                  open={open}
-                />
+            {marks
+              .filter((mark) => mark.instrument === row.key && inLine(mark.tick, line) && mark.of.length >= least)
+              .map((mark) => (
+                <Count key={`${mark.kind} ${mark.tick}`} mark={mark} x={noteX(mark.tick, line, g)} open={open} />
               ))}
           </>
         )}
@@ -139,22 +119,12 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
   );
 }
 
-type CountProps = {
-  kind: 'missed' | 'extra';
-  tick: number;
-  line: SheetLine;
-  g: Geometry;
-  of: string[];
-  title: string;
-  open: Props['open'];
-};
-
-function Count({ kind, tick, line, g, of, title, open }: CountProps) {
+function Count({ mark: { kind, of, title }, x, open }: { mark: Mark; x: number; open: Props['open'] }) {
   return (
     <button
       type="button"
       className={`picture-count picture-${kind}`}
-      style={{ left: noteX(tick, line, g) }}
+      style={{ left: x }}
       aria-label={`${of.length}: ${title}`}
       title={title}
       onClick={() => open(title, of)}

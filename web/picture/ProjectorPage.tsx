@@ -4,8 +4,7 @@ import { Link, useParams } from 'react-router';
 import { call } from '../api/client';
 import type { AttemptToMark, Catalogue, Music, Pattern, Picture, Result } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
-import { ComparisonSheet } from '../sheet/ComparisonSheet';
-import { PatternSheet } from '../sheet/PatternSheet';
+import { BeatSheet } from '../sheet/BeatSheet';
 import { Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
@@ -151,31 +150,7 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
         <span className="text-lg">{tempoWords(pattern.tempo)}</span>
       </Transport>
       <div className="wall mt-3" style={{ zoom: size }}>
-        {both ? (
-          <section aria-label="Target and beat in one sheet" className="card">
-            <ComparisonSheet
-              label="Target and beat"
-              result={both.result}
-              target={both.target}
-              submission={pattern}
-              music={music}
-              catalogue={catalogue}
-              player={player}
-              position={position}
-              chosen={null}
-            />
-          </section>
-        ) : (
-          <PatternSheet
-            title={title}
-            ink="plain"
-            pattern={pattern}
-            music={music}
-            catalogue={catalogue}
-            player={player}
-            position={position}
-          />
-        )}
+        <BeatSheet title={title} compared={both} beat={pattern} music={music} catalogue={catalogue} player={player} position={position} />
       </div>
     </>
   );

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 import type { Policy } from '../api/types';
 import { DIALS, PRESETS, turned, USUAL } from './policies';
@@ -40,6 +41,13 @@ describe('a dial', () => {
   it('keeps the step within the points', () => {
     expect(dial('points').set({ step: 5 }, 2)).toEqual({ points: 2, step: 2 });
     expect(dial('step').set({ points: 2 }, 5)).toEqual({ points: 2, step: 2 });
+  });
+});
+
+describe('what is usual', () => {
+  it('is what the core takes where a policy says nothing', () => {
+    const code = String.raw`require 'vendor/autoload.php'; use Pulsanda\Core\Compare\{Policy, PolicyFile}; echo json_encode(PolicyFile::toData(Policy::of()));`;
+    expect(JSON.parse(execFileSync('php', ['-r', code]).toString())).toMatchObject(USUAL);
   });
 });
 

@@ -1,0 +1,35 @@
+import type { ReactNode } from 'react';
+import type { Catalogue, Music, Pattern, Result } from '../api/types';
+import type { Player } from '../sound/Player';
+import { ComparisonSheet } from './ComparisonSheet';
+import { PatternSheet } from './PatternSheet';
+import type { Place } from './Pins';
+
+type Props = {
+  title: string;
+  /** How the beat compares; null for the beat by itself. */
+  compared: { result: Result; target: Pattern } | null;
+  beat: Pattern;
+  music: Music;
+  catalogue: Catalogue;
+  player: Player;
+  position: () => number | null;
+  chosen?: number | null;
+  pins?: Place[];
+  draft?: Place | null;
+  /** Takes a press on the sheet. */
+  onPlace?: ((place: Place) => void) | undefined;
+  /** Under two beats in one sheet. */
+  children?: ReactNode;
+};
+
+/** A beat that was handed in: with its target in one sheet, or by itself where there is none to show. */
+export function BeatSheet({ title, compared, beat, chosen = null, children, ...rest }: Props) {
+  if (!compared) return <PatternSheet title={title} ink="plain" pattern={beat} {...rest} />;
+  return (
+    <section aria-label={title} className="card mt-3 overflow-x-auto">
+      <ComparisonSheet label={title} result={compared.result} target={compared.target} submission={beat} chosen={chosen} {...rest} />
+      {children}
+    </section>
+  );
+}
