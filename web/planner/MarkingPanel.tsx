@@ -221,8 +221,8 @@ function Alike({ policy, change, catalogue }: { policy: Policy; change: (policy:
   };
   const taken = groups.flat();
   return (
-    <fieldset className="border-t border-rule pt-2">
-      <legend className="float-left mb-1 w-full font-bold">Count as the same</legend>
+    <fieldset className="flex flex-col gap-1.5 border-t border-rule pt-2">
+      <legend className="float-left mb-1 font-bold">Count as the same</legend>
       {groups.map((names) => (
         <p key={names.join()} className="flex items-center gap-2">
           <span className="flex-1">{names.map(label).join(' = ')}</span>
