@@ -1,5 +1,5 @@
 import type { Catalogue, Freedom, Hit, Music, Pattern } from '../../web/api/types';
-import { Editor } from '../../web/bench/Editor';
+import { Editor } from '../../web/edit/Editor';
 import { PatternStore } from '../../web/music/PatternStore';
 
 /** What the tests of the browser part build on: small patterns, a catalogue, the music of 4/4, and an editor that hears and says. */

@@ -3,7 +3,7 @@ import { useParams } from 'react-router';
 import { call } from '../api/client';
 import type { Bench, Session } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
-import { StepKeeper } from '../music/StepKeeper';
+import { StepKeeper } from '../keep/StepKeeper';
 import { Failed, Waiting } from '../ui/states';
 import { BenchView } from './BenchView';
 import { newest, unsent } from './DraftKeeper';

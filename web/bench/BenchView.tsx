@@ -1,24 +1,24 @@
 import { lazy, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Bench, Catalogue, Pattern } from '../api/types';
+import { Editor } from '../edit/Editor';
+import { KeysHelp } from '../edit/KeysHelp';
+import { sameMeter } from '../edit/meters';
+import { useMusic } from '../edit/useMusic';
+import { Workbench } from '../edit/Workbench';
+import type { StepKeeper } from '../keep/StepKeeper';
 import { type History, PatternStore } from '../music/PatternStore';
 import { hitCount } from '../music/pattern';
-import type { StepKeeper } from '../music/StepKeeper';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
 import { Asked } from './Asked';
 import { Brief } from './Brief';
 import { CheckBlock } from './CheckBlock';
 import { DraftKeeper, type Kept } from './DraftKeeper';
-import { Editor } from './Editor';
 import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
-import { KeysHelp } from './KeysHelp';
-import { sameMeter } from './meters';
 import { PartsNav } from './PartsNav';
-import { type Looked, StatesBlock } from './panels/StatesBlock';
-import { useMusic } from './useMusic';
-import { Workbench } from './Workbench';
+import { type Looked, StatesBlock } from './StatesBlock';
 
 // Only some tasks, and only teachers, need these.
 const Dictation = lazy(() => import('./Dictation').then((one) => ({ default: one.Dictation })));

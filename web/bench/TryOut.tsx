@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../api/client';
 import type { Bench, Checked, Result } from '../api/types';
-import { Arithmetic } from '../marking/Arithmetic';
-import { CheckedList } from '../marking/CheckedList';
+import { Arithmetic } from '../compared/Arithmetic';
+import { CheckedList } from '../compared/CheckedList';
 import type { PatternStore } from '../music/PatternStore';
 import { Notice } from '../ui/states';
 

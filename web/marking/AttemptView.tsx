@@ -1,12 +1,12 @@
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
+import { CheckedList } from '../compared/CheckedList';
+import { Compared } from '../compared/Compared';
 import { Waiting } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
 import { Answer } from './Answer';
-import { CheckedList } from './CheckedList';
-import { Compared } from './Compared';
 import { Since } from './Since';
 import type { ReturnedNow } from './TakeBack';
 import { useAnswer } from './useAnswer';

@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
 import type { MarkingList } from '../api/types';
+import { STATES } from '../compared/names';
 import { when } from '../ui/words';
 import { isLate } from './Glance';
-import { STATES } from './names';
 
 /** Within the list only: the page stays where it is. */
 function intoSight(link: HTMLAnchorElement | null): void {

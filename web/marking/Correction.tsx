@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import type { AttemptToMark, Catalogue, Pattern } from '../api/types';
-import { EditBar } from '../bench/EditBar';
-import { Editor } from '../bench/Editor';
-import { SectionTabs } from '../bench/SectionTabs';
+import { EditBar } from '../edit/EditBar';
+import { Editor } from '../edit/Editor';
+import { EditSheet } from '../edit/EditSheet';
+import { SectionTabs } from '../edit/SectionTabs';
 import { PatternStore } from '../music/PatternStore';
-import { EditSheet } from '../sheet/EditSheet';
 import { playerFor } from '../sound/usePlayer';
 
 type Props = { data: AttemptToMark; catalogue: Catalogue; correction: Pattern | null; change: (correction: Pattern | null) => void };

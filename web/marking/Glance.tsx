@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Aspects, MarkingList } from '../api/types';
+import { ASPECT_NAMES, STATES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { briefly, plural } from '../ui/words';
-import { ASPECT_NAMES, STATES } from './names';
 
 const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
 

@@ -3,10 +3,10 @@ import { Link, useParams } from 'react-router';
 import { call } from '../api/client';
 import type { AttemptReturned } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
+import { CheckedList } from '../compared/CheckedList';
+import { Compared } from '../compared/Compared';
 import { Failed, Waiting } from '../ui/states';
 import { when } from '../ui/words';
-import { CheckedList } from './CheckedList';
-import { Compared } from './Compared';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
 export default function ReturnedPage() {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { AttemptToMark, Catalogue } from '../api/types';
-import { BeatSheet } from '../sheet/BeatSheet';
+import { BeatSheet } from '../compared/BeatSheet';
 import { playerFor } from '../sound/usePlayer';
 
 const nowhere = () => null;

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { call } from '../api/client';
 import type { Picture } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
-import { ASPECT_NAMES } from '../marking/names';
+import { ASPECT_NAMES } from '../compared/names';
 import { Failed, Waiting } from '../ui/states';
 import { plural } from '../ui/words';
 import { PictureSheet } from './PictureSheet';

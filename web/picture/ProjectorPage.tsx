@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { call } from '../api/client';
 import type { AttemptToMark, Catalogue, Music, Pattern, Picture, Result } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
-import { BeatSheet } from '../sheet/BeatSheet';
+import { BeatSheet } from '../compared/BeatSheet';
 import { Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';

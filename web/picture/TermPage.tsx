@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call } from '../api/client';
 import type { Aspects, Term } from '../api/types';
-import { ASPECT_NAMES } from '../marking/names';
+import { ASPECT_NAMES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { Failed, Waiting } from '../ui/states';
 

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Catalogue } from '../api/types';
-import { Editor } from '../bench/Editor';
-import { KeysHelp } from '../bench/KeysHelp';
-import { useMusic } from '../bench/useMusic';
-import { Workbench } from '../bench/Workbench';
+import { Editor } from '../edit/Editor';
+import { KeysHelp } from '../edit/KeysHelp';
+import { useMusic } from '../edit/useMusic';
+import { Workbench } from '../edit/Workbench';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { plural, when } from '../ui/words';

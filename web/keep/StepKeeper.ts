@@ -1,7 +1,7 @@
 import type { Pattern } from '../api/types';
-import type { History, PatternStore, Step } from './PatternStore';
-import { type Patch, patchOf, stepsFrom } from './patch';
-import { sameMusic } from './pattern';
+import type { History, PatternStore, Step } from '../music/PatternStore';
+import { type Patch, patchOf, stepsFrom } from '../music/patch';
+import { sameMusic } from '../music/pattern';
 
 type Kept = { key: string; now: Pattern; done: number; undone: number };
 

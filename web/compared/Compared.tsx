@@ -1,7 +1,6 @@
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/types';
 import { writtenOut } from '../music/form';
-import { BeatSheet } from '../sheet/BeatSheet';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Place } from '../sheet/Pins';
 import { Transport } from '../sound/Transport';
@@ -9,6 +8,7 @@ import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
 import { useKeys } from '../ui/useKeys';
 import { tempoWords } from '../ui/words';
 import { Arithmetic } from './Arithmetic';
+import { BeatSheet } from './BeatSheet';
 import { differencesOnly } from './differences';
 import { Legend } from './Legend';
 import { Notes } from './Notes';

@@ -3,12 +3,12 @@ import type { Catalogue, Instrument, Music, Pair, Pattern, Result } from '../api
 import { writtenOut } from '../music/form';
 import { velocityOf } from '../music/pattern';
 import { finestOf } from '../music/time';
+import { type Geometry, noteX, type SheetLine } from '../sheet/geometry';
+import { Note } from '../sheet/Note';
+import { PinGround, PinMarks, type Place } from '../sheet/Pins';
+import { Sheet, StaffLine } from '../sheet/Sheet';
 import type { Player } from '../sound/Player';
 import { soundings } from '../sound/schedule';
-import { type Geometry, noteX, type SheetLine } from './geometry';
-import { Note } from './Note';
-import { PinGround, PinMarks, type Place } from './Pins';
-import { Sheet, StaffLine } from './Sheet';
 
 type Props = {
   label: string;

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import type { Catalogue, Music, Pattern, Result } from '../api/types';
+import { PatternSheet } from '../sheet/PatternSheet';
+import type { Place } from '../sheet/Pins';
 import type { Player } from '../sound/Player';
 import { ComparisonSheet } from './ComparisonSheet';
-import { PatternSheet } from './PatternSheet';
-import type { Place } from './Pins';
 
 type Props = {
   title: string;

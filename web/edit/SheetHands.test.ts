@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { editorOf, lesson, places } from '../../tests/web/lesson';
-import type { Editor, Place } from '../bench/Editor';
 import type { PatternStore } from '../music/PatternStore';
 import { rowChanged } from '../music/rows';
-import { type Geometry, geometry } from './geometry';
+import { type Geometry, geometry } from '../sheet/geometry';
+import type { Editor, Place } from './Editor';
 import { SheetHands } from './SheetHands';
 
 const CELL = 30;

@@ -1,13 +1,13 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import type { Hit, Instrument, Music, Section } from '../api/types';
-import type { Editor } from '../bench/Editor';
-import { type KeyPress, press } from '../bench/keys';
 import { hitAt, velocityOf } from '../music/pattern';
 import { finestOf } from '../music/time';
+import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
+import { Note } from '../sheet/Note';
+import { Sheet, StaffLine } from '../sheet/Sheet';
 import type { Player } from '../sound/Player';
-import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from './geometry';
-import { Note } from './Note';
-import { Sheet, StaffLine } from './Sheet';
+import type { Editor } from './Editor';
+import { type KeyPress, press } from './keys';
 import { SheetHands } from './SheetHands';
 
 type Props = {

@@ -1,6 +1,6 @@
-import type { Editor, Place } from '../bench/Editor';
 import { velocityOf } from '../music/pattern';
-import type { Geometry } from './geometry';
+import type { Geometry } from '../sheet/geometry';
+import type { Editor, Place } from './Editor';
 
 type Kind = 'press-hit' | 'press-empty' | 'tap-empty' | 'paint' | 'erase' | 'shape' | 'push' | 'mark';
 type Gesture = {

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, useSyncExternalStore } from 'react';
-import { call } from '../../api/client';
-import type { DraftStates, Pattern } from '../../api/types';
-import { hitCount } from '../../music/pattern';
-import { clock, plural } from '../../ui/words';
-import type { DraftKeeper } from '../DraftKeeper';
-import type { Editor } from '../Editor';
+import { call } from '../api/client';
+import type { DraftStates, Pattern } from '../api/types';
+import type { Editor } from '../edit/Editor';
+import { hitCount } from '../music/pattern';
+import { clock, plural } from '../ui/words';
+import type { DraftKeeper } from './DraftKeeper';
 
 /** An earlier state that is looked at, above the sheet. */
 export type Looked = { version: number; pattern: Pattern };
