@@ -2,7 +2,6 @@ import type { ReactNode } from 'react';
 import type { Catalogue, Music, Pattern, Result } from '../api/types';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Place } from '../sheet/Pins';
-import type { Player } from '../sound/Player';
 import { ComparisonSheet } from './ComparisonSheet';
 
 type Props = {
@@ -12,7 +11,7 @@ type Props = {
   beat: Pattern;
   music: Music;
   catalogue: Catalogue;
-  player: Player;
+  audition: (instrument: string) => void;
   position: () => number | null;
   chosen?: number | null;
   pins?: Place[];

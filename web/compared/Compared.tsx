@@ -141,7 +141,7 @@ export function Compared(props: Props) {
         beat={submission}
         music={music}
         catalogue={catalogue}
-        player={player}
+        audition={player.audition}
         position={position}
         chosen={chosen}
         pins={pins}
@@ -169,7 +169,7 @@ export function Compared(props: Props) {
           pattern={correction}
           music={music}
           catalogue={catalogue}
-          player={player}
+          audition={player.audition}
           position={() => (voice === CORRECTION ? position() : null)}
         />
       )}

@@ -2,13 +2,12 @@ import { useMemo } from 'react';
 import type { Catalogue, Instrument, Music, Pair, Pattern, Result } from '../api/types';
 import { writtenOut } from '../music/form';
 import { velocityOf } from '../music/pattern';
+import { soundings } from '../music/schedule';
 import { finestOf } from '../music/time';
 import { type Geometry, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { PinGround, PinMarks, type Place } from '../sheet/Pins';
 import { Sheet, StaffLine } from '../sheet/Sheet';
-import type { Player } from '../sound/Player';
-import { soundings } from '../sound/schedule';
 
 type Props = {
   label: string;
@@ -17,7 +16,7 @@ type Props = {
   submission: Pattern;
   music: Music;
   catalogue: Catalogue;
-  player: Player;
+  audition: (instrument: string) => void;
   position: () => number | null;
   chosen: number | null;
   pins?: Place[];
@@ -28,7 +27,7 @@ type Props = {
 
 /** Target and beat in one sheet: two inks that also differ in shape. A chosen statement stands out, the rest steps back. */
 export function ComparisonSheet(props: Props) {
-  const { label, result, target, submission, music, catalogue, player, position, chosen, pins = [], draft = null, onPlace } = props;
+  const { label, result, target, submission, music, catalogue, audition, position, chosen, pins = [], draft = null, onPlace } = props;
   const asked = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);
   const played = useMemo(() => writtenOut(submission, music.barTicks).sections[0], [submission, music.barTicks]);
   const bars = Math.max(asked?.bars ?? 1, played?.bars ?? 1);
@@ -54,7 +53,7 @@ export function ComparisonSheet(props: Props) {
       rows={rows}
       finest={finestOf([...(asked?.rows ?? []), ...(played?.rows ?? [])])}
       position={position}
-      player={player}
+      audition={audition}
       content={(row, _, line, g) => (
         <>
           {onPlace && <PinGround instrument={row.key} line={line} g={g} onPlace={onPlace} />}

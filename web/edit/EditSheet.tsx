@@ -76,7 +76,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, locked
         bars={section.bars}
         rows={rows}
         position={position}
-        player={player}
+        audition={player.audition}
         finest={finestOf(section.rows)}
         grid={{ zoom, onBar, name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} /> }}
         onLayout={onLayout}

@@ -2,9 +2,9 @@ import type { Catalogue, Freedom, Hit, Music, Pattern, Row, Section } from '../a
 import type { PatternStore } from '../music/PatternStore';
 import { bounded, changedHit, hitAt, MOST_PUSH, velocityOf, withHit, withoutHit } from '../music/pattern';
 import { type Clip, changed, copied, emptied, hitsIn, louder, moved, pasted, pushed, type Range, readClip } from '../music/range';
+import { tickSeconds } from '../music/schedule';
 import { snapTicks } from '../music/time';
 import type { Player } from '../sound/Player';
-import { tickSeconds } from '../sound/schedule';
 import { plural } from '../ui/words';
 
 export type Place = { row: number; at: number };

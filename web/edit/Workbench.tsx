@@ -93,7 +93,7 @@ export function Workbench(props: Props) {
           {turn && <span className="text-sm">Playing {turn}</span>}
         </Transport>
         {target && (showTarget || voice !== MINE) && (
-          <PatternSheet pattern={target} music={music} catalogue={catalogue} player={player} position={theirs} />
+          <PatternSheet pattern={target} music={music} catalogue={catalogue} audition={player.audition} position={theirs} />
         )}
         {showTarget &&
           others.map((other, index) => (
@@ -104,7 +104,7 @@ export function Workbench(props: Props) {
               pattern={other}
               music={music}
               catalogue={catalogue}
-              player={player}
+              audition={player.audition}
               position={nowhere}
             />
           ))}
@@ -115,7 +115,7 @@ export function Workbench(props: Props) {
             pattern={looked.pattern}
             music={music}
             catalogue={catalogue}
-            player={player}
+            audition={player.audition}
             position={nowhere}
           />
         )}

@@ -65,7 +65,7 @@ export function Since({ data, catalogue }: { data: AttemptToMark; catalogue: Cat
             beat={before.attempt.pattern}
             music={data.music}
             catalogue={catalogue}
-            player={player}
+            audition={player.audition}
             position={nowhere}
           />
         </div>

@@ -79,7 +79,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
         rows={rows}
         finest={finestOf(section?.rows ?? [])}
         position={position}
-        player={player}
+        audition={player.audition}
         content={(row, _, line, g) => (
           <>
             <StaffLine />

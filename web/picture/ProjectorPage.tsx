@@ -150,7 +150,15 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
         <span className="text-lg">{tempoWords(pattern.tempo)}</span>
       </Transport>
       <div className="wall mt-3" style={{ zoom: size }}>
-        <BeatSheet title={title} compared={both} beat={pattern} music={music} catalogue={catalogue} player={player} position={position} />
+        <BeatSheet
+          title={title}
+          compared={both}
+          beat={pattern}
+          music={music}
+          catalogue={catalogue}
+          audition={player.audition}
+          position={position}
+        />
       </div>
     </>
   );

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '../api/client';
 import type { Catalogue, MarkingList, Policy, Weighed } from '../api/types';
-import { tickSeconds } from '../sound/schedule';
+import { tickSeconds } from '../music/schedule';
 import { NumberField } from '../ui/NumberField';
 import { baseOf, type PartPlan } from './plan';
 import { DIALS, type Dial, PRESETS, turned } from './policies';

@@ -2,7 +2,6 @@ import { useMemo } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { writtenOut } from '../music/form';
 import { finestOf } from '../music/time';
-import type { Player } from '../sound/Player';
 import { lineWidth, noteX } from './geometry';
 import { type Ink, Note } from './Note';
 import { PinGround, PinMarks, type Place } from './Pins';
@@ -12,7 +11,7 @@ type Props = {
   pattern: Pattern;
   music: Music;
   catalogue: Catalogue;
-  player: Player;
+  audition: (instrument: string) => void;
   position: () => number | null;
   title?: string;
   ink?: Ink;
@@ -23,7 +22,7 @@ type Props = {
 
 /** A pattern to look at and listen to. Rows without a hit are left out. */
 export function PatternSheet(props: Props) {
-  const { pattern, music, catalogue, player, position, title = 'Target', ink = 'target', pins = [], draft = null, onPlace } = props;
+  const { pattern, music, catalogue, audition, position, title = 'Target', ink = 'target', pins = [], draft = null, onPlace } = props;
   const section = useMemo(() => writtenOut(pattern, music.barTicks).sections[0], [pattern, music.barTicks]);
   const used = useMemo(() => (section?.rows ?? []).filter((row) => row.hits.length > 0), [section]);
   const rows = useMemo(
@@ -44,7 +43,7 @@ export function PatternSheet(props: Props) {
         rows={rows}
         finest={finestOf(used)}
         position={position}
-        player={player}
+        audition={audition}
         overlay={(line, g) => <PinMarks pins={pins} draft={draft} rows={rows.map(({ instrument }) => instrument.name)} line={line} g={g} />}
         content={({ instrument }, index, line, g) => (
           <>

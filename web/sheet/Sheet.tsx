@@ -1,6 +1,5 @@
 import { memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
-import type { Player } from '../sound/Player';
 import { type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
 import { useReadingLine } from './useReadingLine';
 
@@ -13,7 +12,7 @@ type Props = {
   /** The line's place in played ticks, null when nothing plays; read once a frame. */
   position: () => number | null;
   /** Sounds a row when its name is pressed. */
-  player: Player;
+  audition: (instrument: string) => void;
   /** What stands in a row of one line. */
   content: (row: SheetRow, index: number, line: SheetLine, g: Geometry) => ReactNode;
   /** What lies over all rows of one line. */
@@ -34,7 +33,7 @@ type Props = {
 const leastStep = (finest: number, coarse: boolean) => (finest >= 240 ? (coarse ? 28 : 24) : Math.min(60, 5400 / finest));
 
 /** Bars, beats, counting words and row names, and the reading line. What stands on it is the caller's. */
-export function Sheet({ label, music, bars, rows, position, player, content, overlay, finest = 240, grid, onLayout }: Props) {
+export function Sheet({ label, music, bars, rows, position, audition, content, overlay, finest = 240, grid, onLayout }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useLayoutEffect(() => {
@@ -82,7 +81,7 @@ export function Sheet({ label, music, bars, rows, position, player, content, ove
                       <button
                         type="button"
                         className="row-name"
-                        onClick={() => void player.audition(row.instrument.name)}
+                        onClick={() => audition(row.instrument.name)}
                         title={`Hear ${row.instrument.label}`}
                       >
                         {row.instrument.label}

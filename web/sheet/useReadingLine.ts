@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import type { Music } from '../api/types';
-import { written } from '../sound/schedule';
+import { written } from '../music/schedule';
 import type { Geometry } from './geometry';
 
 type Line = { reading: HTMLElement; words: { at: number; element: Element }[] };

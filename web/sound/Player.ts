@@ -1,8 +1,8 @@
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { MOST_PUSH } from '../music/pattern';
+import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
 import { KitLoader } from './KitLoader';
 import { roomOf } from './room';
-import { passTicks, type Sounding, soundings, tickSeconds } from './schedule';
 
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
 export type Voice = { name: string; pattern: () => Pattern };
@@ -140,11 +140,11 @@ export class Player {
   }
 
   /** One sound by itself: quiet while the loop plays, so that it does not cover it. */
-  async audition(instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> {
+  audition = async (instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> => {
     await this.#context.resume();
     await this.kit.load([instrument]);
     this.#sound({ ...row, instrument, velocity: this.#state.playing ? velocity * 0.45 : velocity }, this.#context.currentTime, false);
-  }
+  };
 
   /**
    * Plays a sound that came whole, in place of what plays.

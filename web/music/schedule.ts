@@ -1,8 +1,8 @@
 import type { Music, Pattern } from '../api/types';
-import { formOf } from '../music/form';
-import { velocityOf } from '../music/pattern';
-import { beatTicks, snapTicks } from '../music/time';
+import { formOf } from './form';
 import { sounds } from './odds';
+import { velocityOf } from './pattern';
+import { beatTicks, snapTicks } from './time';
 
 /** One sounding: when it is played (in ticks from the start of its pass, groove and push applied), and how. */
 export type Sounding = {
