@@ -5,11 +5,11 @@ declare(strict_types=1);
 // Measures the core on a class of submissions, and the size of what a student's browser loads first. Prints ratios within this
 // run: how long each stage takes beside reading the same documents from JSON, and how it grows with the bars.
 
-use Pulsanda\Core\Compare\Aspects;
+use Pulsanda\Core\Compare\Mark\Aspects;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\Pairing;
-use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Statements;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;

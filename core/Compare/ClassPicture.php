@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Status;
+
 /**
  * What a class made of one target: how often each stroke was missed, where extras fall, how marks and aspects spread, and what is
  * said most. Every number is given as the list of those behind it.

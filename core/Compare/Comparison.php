@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Compare\Mark\Aspects;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
+use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Pattern\Level;
 
 /** How loud and soft the matched strokes are beside what is asked. Being louder throughout is not a mistake. */

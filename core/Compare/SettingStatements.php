@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
+use Pulsanda\Core\Compare\Mark\Aspects;
+use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
 

@@ -4,7 +4,14 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
-use Pulsanda\Core\Compare\Cause\Cause;
+use Pulsanda\Core\Compare\Explain\Cause\Cause;
+use Pulsanda\Core\Compare\Explain\Explanation;
+use Pulsanda\Core\Compare\Explain\LeftPair;
+use Pulsanda\Core\Compare\Explain\Played;
+use Pulsanda\Core\Compare\Explain\Remainder;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;

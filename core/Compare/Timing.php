@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** A row, or all of it, that is consistently a little early or late within the grace: no mistake in placement, but to be heard. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Edit;
 
+use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Hit;
-use Pulsanda\Core\Pattern\Range;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Snap;
 
@@ -21,7 +21,7 @@ final readonly class Quantize
      * @param int $from     tick of the section from which hits are moved
      * @param int $to       tick before which hits are moved, the section's length at most
      *
-     * @throws \Pulsanda\Core\Exception\InvalidInput
+     * @throws \Pulsanda\Core\Input\InvalidInput
      */
     public static function row(Row $row, Snap $snap, int $strength, int $from, int $to): Row
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Edit;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;

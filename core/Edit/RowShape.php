@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Edit;
 
-use Pulsanda\Core\Pattern\Range;
+use Pulsanda\Core\Input\Range;
 
 /** How a row is built: the gaps between its hits, whether they repeat, how even they are, and which bars and halves are alike. */
 final readonly class RowShape
@@ -23,7 +23,7 @@ final readonly class RowShape
     /**
      * @param list<int> $places ticks from the section's start, in any order, each within the section
      *
-     * @throws \Pulsanda\Core\Exception\InvalidInput
+     * @throws \Pulsanda\Core\Input\InvalidInput
      */
     public static function of(array $places, int $bars, int $barTicks): self
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Edit;
 
-use Pulsanda\Core\Pattern\Range;
+use Pulsanda\Core\Input\Range;
 
 /** So many hits as evenly as the steps allow: the gaps between neighbours differ by one step at most. */
 final readonly class Spread
@@ -18,7 +18,7 @@ final readonly class Spread
      *
      * @return list<int> steps from 0, rising
      *
-     * @throws \Pulsanda\Core\Exception\InvalidInput
+     * @throws \Pulsanda\Core\Input\InvalidInput
      */
     public static function over(int $count, int $steps, int $start = 0): array
     {

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Pattern;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Input\Range;
 
 /** One hit in a row. */
 final readonly class Hit

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Pattern;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Rhythm\GrooveMap;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;

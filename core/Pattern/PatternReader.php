@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Pattern;
 
-use Pulsanda\Core\Exception\InvalidInput;
-use Pulsanda\Core\Json\Document;
-use Pulsanda\Core\Json\Fields;
+use Pulsanda\Core\Input\Document;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Pattern;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Input\Range;
 
 /** One instrument's line through a section. Its hits are sorted and no two stand at one place. */
 final readonly class Row

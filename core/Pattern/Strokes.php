@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Pattern;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 
 /** Writes a pattern out to what is heard. Comparison, notation, audio and export all start here. */
 final readonly class Strokes

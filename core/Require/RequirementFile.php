@@ -4,13 +4,29 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
-use Pulsanda\Core\Exception\InvalidInput;
-use Pulsanda\Core\Json\Document;
-use Pulsanda\Core\Json\Fields;
+use Pulsanda\Core\Input\Document;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
-use Pulsanda\Core\Pattern\Range;
+use Pulsanda\Core\Require\Rule\BarsDiffer;
+use Pulsanda\Core\Require\Rule\BarsTotal;
+use Pulsanda\Core\Require\Rule\Contains;
+use Pulsanda\Core\Require\Rule\FillAtEnd;
+use Pulsanda\Core\Require\Rule\FullnessAtMost;
+use Pulsanda\Core\Require\Rule\HitsBetween;
+use Pulsanda\Core\Require\Rule\InstrumentsAtLeast;
+use Pulsanda\Core\Require\Rule\KeepClear;
+use Pulsanda\Core\Require\Rule\LevelsAtLeast;
+use Pulsanda\Core\Require\Rule\NoteWords;
+use Pulsanda\Core\Require\Rule\OnlyUses;
+use Pulsanda\Core\Require\Rule\SectionsAtLeast;
+use Pulsanda\Core\Require\Rule\StartsWith;
+use Pulsanda\Core\Require\Rule\SwingBetween;
+use Pulsanda\Core\Require\Rule\TempoBetween;
+use Pulsanda\Core\Require\Rule\Uses;
 
 /** Reads a list of requirements as JSON; docs/requirements.md describes every kind. */
 final readonly class RequirementFile

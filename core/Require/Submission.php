@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
-use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
@@ -19,7 +19,7 @@ final readonly class Submission
     {
     }
 
-    /** @throws \Pulsanda\Core\Exception\InvalidInput when the pattern is too long to write out */
+    /** @throws \Pulsanda\Core\Input\InvalidInput when the pattern is too long to write out */
     public static function of(Pattern $pattern, string $note, Policy $policy): self
     {
         $sure = array_values(array_filter(Strokes::written($pattern), static fn (Stroke $stroke): bool => !$stroke->optional));

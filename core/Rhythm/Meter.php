@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Rhythm;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 
 /**
  * How a bar is counted: so many of a note value, in groups. The groups always add up to the count.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Rhythm;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 
 /** How late the off-step of each pair is: 50 percent is straight, 66.67 is triplet. */
 final readonly class Swing

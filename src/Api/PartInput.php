@@ -8,19 +8,19 @@ use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\PartKind;
 use Pulsanda\App\Entity\TargetView;
-use Pulsanda\Core\Compare\Policy;
-use Pulsanda\Core\Compare\PolicyFile;
-use Pulsanda\Core\Exception\InvalidInput;
-use Pulsanda\Core\Json\Fields;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Mark\PolicyFile;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
-use Pulsanda\Core\Require\Freedom;
-use Pulsanda\Core\Require\Help;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Requirements;
+use Pulsanda\Core\Task\Freedom;
+use Pulsanda\Core\Task\Help;
 
 /** A part as the Planner sends it, and what it demands of a student's pattern. */
 final readonly class PartInput

@@ -7,7 +7,7 @@ namespace Pulsanda\App\Api;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Security\Access;
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;

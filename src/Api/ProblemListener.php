@@ -6,7 +6,7 @@ namespace Pulsanda\App\Api;
 
 use Doctrine\ORM\OptimisticLockException;
 use Psr\Log\LoggerInterface;
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;

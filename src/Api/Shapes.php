@@ -8,7 +8,7 @@ use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
-use Pulsanda\Core\Compare\PolicyFile;
+use Pulsanda\Core\Compare\Mark\PolicyFile;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;

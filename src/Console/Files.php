@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
-use Pulsanda\Core\Exception\InvalidInput;
-use Pulsanda\Core\Json\Document;
+use Pulsanda\Core\Input\Document;
+use Pulsanda\Core\Input\InvalidInput;
 
 /** Reads files named on the command line. */
 final readonly class Files

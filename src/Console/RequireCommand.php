@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
-use Pulsanda\Core\Compare\Policy;
-use Pulsanda\Core\Compare\PolicyFile;
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Mark\PolicyFile;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Submission;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\Strokes;

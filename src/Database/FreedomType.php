@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Database;
 
-use Pulsanda\Core\Require\Freedom;
+use Pulsanda\Core\Task\Freedom;
 
 /** @extends CoreType<Freedom> */
 final class FreedomType extends CoreType

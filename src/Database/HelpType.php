@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Database;
 
-use Pulsanda\Core\Require\Help;
+use Pulsanda\Core\Task\Help;
 
 /** @extends CoreType<Help> */
 final class HelpType extends CoreType

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Database;
 
-use Pulsanda\Core\Compare\Policy;
-use Pulsanda\Core\Compare\PolicyFile;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Mark\PolicyFile;
 
 /** @extends CoreType<Policy> */
 final class PolicyType extends CoreType

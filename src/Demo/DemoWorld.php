@@ -20,20 +20,20 @@ use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
 use Pulsanda\App\Entity\TargetView;
-use Pulsanda\Core\Compare\Policy;
-use Pulsanda\Core\Compare\Question;
+use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\TextGrid;
-use Pulsanda\Core\Require\Freedom;
-use Pulsanda\Core\Require\Help;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Task\Freedom;
+use Pulsanda\Core\Task\Help;
+use Pulsanda\Core\Task\Question;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 
 /** The sample world: the Saltmarsh Lantern Parade, its youth drumline, and their winter tasks. All invented. */

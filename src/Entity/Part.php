@@ -6,13 +6,13 @@ namespace Pulsanda\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
 use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
-use Pulsanda\Core\Require\Freedom;
-use Pulsanda\Core\Require\Help;
 use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Task\Freedom;
+use Pulsanda\Core\Task\Help;
 use Symfony\Component\Uid\Uuid;
 
 /** One part of an assignment, with what it fixes (by the start pattern), what it leaves open, and what it asks. */

@@ -7,7 +7,7 @@ namespace Pulsanda\Tests\App;
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Demo\Beat;
 use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Tests\Core\Lesson;
 
 /** The sample world shows what there is to see. */

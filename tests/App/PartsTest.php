@@ -6,10 +6,10 @@ namespace Pulsanda\Tests\App;
 
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Recomparison;
-use Pulsanda\Core\Compare\Policy;
+use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Pattern\Pattern;
-use Pulsanda\Core\Require\Freedom;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Task\Freedom;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\HttpKernel\KernelInterface;

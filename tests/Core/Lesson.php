@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Core;
 
 use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\Policy;
-use Pulsanda\Core\Compare\PolicyFile;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Mark\PolicyFile;
 use Pulsanda\Core\Compare\Statement;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;

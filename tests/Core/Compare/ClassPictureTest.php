@@ -7,7 +7,7 @@ namespace Pulsanda\Tests\Core\Compare;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\Status;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Tests\Core\Lesson;
 
 /**

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Core\Compare;
 
 use PHPUnit\Framework\TestCase;
-use Pulsanda\Core\Compare\Pair;
-use Pulsanda\Core\Compare\Pairing;
-use Pulsanda\Core\Compare\Policy;
-use Pulsanda\Core\Compare\Status;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Tests\Core\Lesson;

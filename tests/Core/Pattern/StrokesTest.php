@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Core\Pattern;
 
 use PHPUnit\Framework\TestCase;
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\OrderEntry;

@@ -6,8 +6,8 @@ namespace Pulsanda\Tests\Core\Require;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Pulsanda\Core\Compare\Policy;
-use Pulsanda\Core\Exception\InvalidInput;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Stroke;

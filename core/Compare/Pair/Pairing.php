@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Pair;
+
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Stroke;
+
+/**
+ * Pairs the strokes of a target and a submission one to one with the least total cost, exactly.
+ *
+ * Costs are integers in units of 1/(2·window). "hi" holds (cost, more matches, fewer other drums) in this order, "lo" the
+ * distance and then earlier strokes first, so that equal totals are decided as the rules say.
+ */
+final readonly class Pairing
+{
+    /** Strokes of one side; keeps every sum below 2⁶³. */
+    public const MOST_STROKES = 20_000;
+
+    /**
+     * @param list<Pair> $pairs every stroke of both sides once, by tick and instrument
+     * @param int        $units the total cost in units of 1/(2·window)
+     */
+    private function __construct(public array $pairs, private int $units, private int $unit)
+    {
+    }
+
+    /**
+     * @param list<Stroke> $targets     by tick
+     * @param list<Stroke> $submissions by tick
+     *
+     * @throws InvalidInput when a side has more than MOST_STROKES strokes
+     */
+    public static function of(array $targets, array $submissions, Policy $policy): self
+    {
+        if (max(\count($targets), \count($submissions)) > self::MOST_STROKES) {
+            throw InvalidInput::at('', \sprintf('A pattern with more than %d strokes in one pass is too long to compare; shorten its order.', self::MOST_STROKES));
+        }
+        [$pairs, $targets, $submissions] = self::rowsAsAsked($targets, $submissions, $policy);
+        $unit = self::unit($policy);
+        $units = 0;
+        $assigned = LeastCost::assign(self::edges($targets, $submissions, $policy), self::alone($targets, $submissions, $policy), \count($submissions));
+        $taken = [];
+        foreach ($targets as $t => $target) {
+            $s = $assigned[$t];
+            if (null === $s) {
+                $pairs[] = new Pair(Status::Missing, $target, null);
+                $units += $target->optional ? 0 : $unit;
+                continue;
+            }
+            $taken[$s] = true;
+            [$status, $cost] = self::relation($target, $submissions[$s], $policy) ?? throw new \LogicException('Only strokes within reach are assigned.');
+            $pairs[] = new Pair($status, $target, $submissions[$s]);
+            $units += $cost;
+        }
+        foreach ($submissions as $s => $submission) {
+            if (!isset($taken[$s])) {
+                $pairs[] = new Pair(Status::Extra, null, $submission);
+                $units += $unit;
+            }
+        }
+        usort($pairs, static fn (Pair $a, Pair $b): int => Stroke::compare($a->stroke(), $b->stroke()));
+
+        return new self($pairs, $units, $unit);
+    }
+
+    /**
+     * Takes out the rows in which every stroke has its own within the grace: matched in order they cost nothing, and no cheaper total
+     * is had by tearing one apart, since a pair across rows costs as much as a stroke left alone.
+     *
+     * @param list<Stroke> $targets     by tick
+     * @param list<Stroke> $submissions by tick
+     *
+     * @return array{list<Pair>, list<Stroke>, list<Stroke>} their pairs, and the strokes of all other rows
+     */
+    private static function rowsAsAsked(array $targets, array $submissions, Policy $policy): array
+    {
+        $asked = $played = [];
+        foreach ($targets as $stroke) {
+            $asked[$policy->sameness($stroke->instrument)][] = $stroke;
+        }
+        foreach ($submissions as $stroke) {
+            $played[$policy->sameness($stroke->instrument)][] = $stroke;
+        }
+        $pairs = $done = [];
+        foreach ($asked as $row => $strokes) {
+            $own = [];
+            foreach (\count($strokes) === \count($played[$row] ?? []) ? $strokes : [] as $i => $stroke) {
+                if (abs($stroke->tick() - $played[$row][$i]->tick()) > $policy->grace) {
+                    break;
+                }
+                $own[] = new Pair(Status::Match, $stroke, $played[$row][$i]);
+            }
+            if (\count($own) === \count($strokes)) {
+                $done[$row] = true;
+                array_push($pairs, ...$own);
+            }
+        }
+        $others = static fn (Stroke $stroke): bool => !isset($done[$policy->sameness($stroke->instrument)]);
+
+        return [$pairs, array_values(array_filter($targets, $others)), array_values(array_filter($submissions, $others))];
+    }
+
+    /** The total cost of the pairs, 1 for each stroke left alone. */
+    public function cost(): float
+    {
+        return $this->units / $this->unit;
+    }
+
+    private static function unit(Policy $policy): int
+    {
+        return 2 * max(1, $policy->window);
+    }
+
+    /**
+     * @return array{Status, int}|null the status and the cost in units, null when the two cannot be paired
+     */
+    private static function relation(Stroke $target, Stroke $submission, Policy $policy): ?array
+    {
+        $distance = abs($submission->tick() - $target->tick());
+        if ($target->instrument === $submission->instrument || $policy->sameness($target->instrument) === $policy->sameness($submission->instrument)) {
+            return match (true) {
+                $distance <= $policy->grace => [Status::Match, 0],
+                $distance <= $policy->window => [Status::Moved, $policy->window + $distance],
+                default => null,
+            };
+        }
+
+        return $distance <= $policy->grace ? [Status::OtherDrum, self::unit($policy)] : null;
+    }
+
+    /**
+     * What each target stroke costs when it is paired, less what its partner would cost alone.
+     *
+     * @param list<Stroke> $targets
+     * @param list<Stroke> $submissions
+     *
+     * @return list<array<int, array{int, int}>> for each target stroke: index of submission stroke => hi, lo
+     */
+    private static function edges(array $targets, array $submissions, Policy $policy): array
+    {
+        [$size, $rank] = self::sizes($targets, $submissions);
+        $unit = self::unit($policy);
+        $ticks = array_map(static fn (Stroke $stroke): int => $stroke->tick(), $submissions);
+        $count = \count($submissions);
+        $first = 0;
+        $edges = [];
+        foreach ($targets as $t => $target) {
+            $tick = $target->tick();
+            while ($first < $count && $ticks[$first] < $tick - $policy->window) {
+                ++$first;
+            }
+            $row = [];
+            for ($s = $first; $s < $count && $ticks[$s] <= $tick + $policy->window; ++$s) {
+                $relation = self::relation($target, $submissions[$s], $policy);
+                if (null !== $relation) {
+                    [$status, $cost] = $relation;
+                    $hi = (($cost - $unit) * $size - (Status::Match === $status ? 1 : 0)) * $size + (Status::OtherDrum === $status ? 1 : 0);
+                    $row[$s] = [$hi, abs($ticks[$s] - $tick) * $rank + $t + $s];
+                }
+            }
+            $edges[] = $row;
+        }
+
+        return $edges;
+    }
+
+    /**
+     * @param list<Stroke> $targets
+     * @param list<Stroke> $submissions
+     *
+     * @return list<int> hi of each target stroke left alone; its lo is 0
+     */
+    private static function alone(array $targets, array $submissions, Policy $policy): array
+    {
+        [$size] = self::sizes($targets, $submissions);
+        $unit = self::unit($policy) * $size * $size;
+
+        return array_map(static fn (Stroke $target): int => $target->optional ? 0 : $unit, $targets);
+    }
+
+    /**
+     * @param list<Stroke> $targets
+     * @param list<Stroke> $submissions
+     *
+     * @return array{int, int} more than any number of pairs; more than any sum of places in the two lists
+     */
+    private static function sizes(array $targets, array $submissions): array
+    {
+        $size = max(\count($targets), \count($submissions)) + 1;
+
+        return [$size, 2 * $size * $size];
+    }
+}
