@@ -78,6 +78,20 @@ final readonly class Pattern
         return new self($title, $meter, $tempo, $swing ?? Swing::of(), $kit, $sections, $order, $seed);
     }
 
+    /** Whether both are the same in everything, names and kit included: as equal as their files. */
+    public function equals(self $other): bool
+    {
+        return $this === $other || PatternWriter::write($this) === PatternWriter::write($other);
+    }
+
+    /** Whether both are played in the same order. */
+    public function hasOrderOf(self $other): bool
+    {
+        $order = static fn (self $one): array => array_map(static fn (OrderEntry $entry): array => [$entry->section, $entry->times], $one->order);
+
+        return $order($this) === $order($other);
+    }
+
     /** @return int hits in all sections, silent ones included */
     public function hitCount(): int
     {

@@ -43,8 +43,9 @@ final readonly class Strokes
      */
     private static function writeOut(Pattern $pattern, ?int $pass): array
     {
+        /** @var array<int, array<string, Stroke>> $strokes by tick and instrument */
         $strokes = [];
-        $start = 0;
+        $count = $start = 0;
         foreach ($pattern->form() as $s => $section) {
             $length = $section->bars * $pattern->meter->barTicks();
             foreach ($section->rows as $r => $row) {
@@ -61,10 +62,11 @@ final readonly class Strokes
                         for ($i = 0; $i < $hit->roll; ++$i) {
                             $written = $start + $at + intdiv(2 * $i * $step + $hit->roll, 2 * $hit->roll);
                             $stroke = new Stroke($row->instrument, $written, $hit->push, $hit->velocity, null === $pass && $hit->odds < 100, $section->name);
-                            $key = $row->instrument->value.($written + $hit->push);
-                            $strokes[$key] = isset($strokes[$key]) ? self::merge($strokes[$key], $stroke) : $stroke;
+                            $same = $strokes[$stroke->tick()][$row->instrument->value] ?? null;
+                            $strokes[$stroke->tick()][$row->instrument->value] = null === $same ? $stroke : self::merge($same, $stroke);
+                            $count += null === $same ? 1 : 0;
                         }
-                        if (\count($strokes) > self::MOST) {
+                        if ($count > self::MOST) {
                             throw InvalidInput::at('', \sprintf('One pass of this pattern has more than %d strokes; shorten its order, its rolls or its cycles.', self::MOST));
                         }
                     }
@@ -72,10 +74,10 @@ final readonly class Strokes
             }
             $start += $length;
         }
-        $strokes = array_values($strokes);
-        usort($strokes, Stroke::compare(...));
+        $sorted = array_merge(...array_map(array_values(...), array_values($strokes)));
+        usort($sorted, Stroke::compare(...));
 
-        return $strokes;
+        return $sorted;
     }
 
     /** Two strokes of one instrument on one tick are heard as the louder; surely, if either is sure. */

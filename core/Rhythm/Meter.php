@@ -76,6 +76,11 @@ final readonly class Meter
         return $this->count === $other->count && $this->unit === $other->unit;
     }
 
+    public function equals(self $other): bool
+    {
+        return $this->hasBarOf($other) && $this->groups === $other->groups;
+    }
+
     public function __toString(): string
     {
         return "$this->count/$this->unit";

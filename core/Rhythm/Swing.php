@@ -30,4 +30,9 @@ final readonly class Swing
 
         return new self($percent, $unit);
     }
+
+    public function equals(self $other): bool
+    {
+        return abs($this->percent - $other->percent) < 1e-9 && $this->unit === $other->unit;
+    }
 }

@@ -51,9 +51,9 @@ final readonly class Mixdown
         $levels = self::levels($pattern);
         $strokes = Strokes::heard($pattern, 1);
         $at = static fn (Stroke $stroke): int => (int) round($pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push - $from) / $speed * self::RATE);
-        $silenced = self::silenced(array_values(array_filter($strokes, static fn (Stroke $stroke): bool => 0.0 !== ($levels[$stroke->section.$stroke->instrument->value] ?? 1.0))), $at);
+        $silenced = self::silenced(array_values(array_filter($strokes, static fn (Stroke $stroke): bool => 0.0 !== ($levels[$stroke->section][$stroke->instrument->value] ?? 1.0))), $at);
         foreach ($strokes as $stroke) {
-            $level = $levels[$stroke->section.$stroke->instrument->value] ?? 1.0;
+            $level = $levels[$stroke->section][$stroke->instrument->value] ?? 1.0;
             // What a roll carries over the end of the pass still sounds, as far as it rings.
             if (0.0 === $level || (null !== $bar && ($stroke->written < $from || $stroke->written >= $from + $ticks))) {
                 continue;
@@ -118,13 +118,13 @@ final readonly class Mixdown
         }, $starts);
     }
 
-    /** @return array<string, float> how loud each row of a section is, by the names of both; 0 for one that is muted */
+    /** @return array<string, array<string, float>> how loud each row is, by section and instrument; 0 for one that is muted */
     private static function levels(Pattern $pattern): array
     {
         $levels = [];
         foreach ($pattern->sections as $section) {
             foreach ($section->rows as $row) {
-                $levels[$section->name.$row->instrument->value] ??= $row->muted ? 0.0 : $row->level;
+                $levels[$section->name][$row->instrument->value] ??= $row->muted ? 0.0 : $row->level;
             }
         }
 

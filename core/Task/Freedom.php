@@ -87,7 +87,7 @@ final readonly class Freedom
      */
     public function check(Pattern $pattern, Pattern $start, array $offered): void
     {
-        if (!$this->meter && $pattern->meter != $start->meter) {
+        if (!$this->meter && !$pattern->meter->equals($start->meter)) {
             throw InvalidInput::at('meter', "the task is in $start->meter; keep that meter.");
         }
         $quarters = $pattern->tempo->quarters();
@@ -97,7 +97,7 @@ final readonly class Freedom
         if (null !== $this->tempo && ($quarters < $this->tempo['low'] - 0.01 || $quarters > $this->tempo['high'] + 0.01)) {
             throw InvalidInput::at('tempo', \sprintf('the task asks for %s to %s quarter notes a minute; choose one between.', $this->tempo['low'], $this->tempo['high']));
         }
-        if (!$this->swing && $pattern->swing != $start->swing) {
+        if (!$this->swing && !$pattern->swing->equals($start->swing)) {
             throw InvalidInput::at('swing', 'the task fixes the swing at '.$start->swing->percent.' percent; keep it.');
         }
         if (!$this->form) {
@@ -120,7 +120,7 @@ final readonly class Freedom
                 throw InvalidInput::at("sections[$s].bars", "the task has $bars ".(1 === $bars ? 'bar' : 'bars').' here; keep that length.');
             }
         }
-        if ($pattern->order != $start->order) {
+        if (!$pattern->hasOrderOf($start)) {
             throw InvalidInput::at('order', 'the task sets the order; keep it.');
         }
     }

@@ -30,7 +30,7 @@ final class Explanation
     /** The part of a cause's strokes that must be matched once all causes are undone. */
     private const TRUE_FROM = 0.8;
 
-    /** @var array<string, array{keys: array<string, int>, missing: list<int>, extra: list<int>}> what is left of a row by itself */
+    /** @var array<string, array<string, array{keys: array<string, int>, missing: list<int>, extra: list<int>}>> what is left, by row and its contents */
     private array $rows = [];
 
     private function __construct()
@@ -107,7 +107,7 @@ final class Explanation
         $statements = $strokes = 0;
         $missing = $extra = [];
         foreach ($left->differing() as $row) {
-            $found = $this->rows[$row.$left->rowKey($row)] ??= self::row($left, $row);
+            $found = $this->rows[$row][$left->rowKey($row)] ??= self::row($left, $row);
             $statements += \count($found['keys']);
             $strokes += array_sum($found['keys']);
             foreach ($found['missing'] as $tick) {

@@ -290,7 +290,7 @@ final readonly class Proposals
         foreach ($rows as $row => $strokes) {
             foreach ($strokes as $stroke) {
                 $bar = $this->left->bar($tick($stroke));
-                $bars[$bar] = ($bars[$bar] ?? '').$row.($tick($stroke) - ($bar - 1) * $this->left->barTicks).' ';
+                $bars[$bar] = ($bars[$bar] ?? '').$row.':'.($tick($stroke) - ($bar - 1) * $this->left->barTicks).' ';
             }
         }
 

@@ -111,7 +111,7 @@ final class Remainder
     {
         $key = '';
         foreach ($this->differing() as $row) {
-            $key .= $row.$this->rowKey($row).';';
+            $key .= "$row:{$this->rowKey($row)};";
         }
 
         return $key;
