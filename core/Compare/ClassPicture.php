@@ -6,19 +6,21 @@ namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Say\Statement;
 
 /**
  * What a class made of one target: how often each stroke was missed, where extras fall, how marks and aspects spread, and what is
  * said most. Every number is given as the list of those behind it.
  *
- * @phpstan-import-type Result from Comparison
+ * @phpstan-import-type Compared from Comparison
+ * @phpstan-import-type Stated from Statement
  */
 final readonly class ClassPicture
 {
     /**
-     * @param array<string, Result> $results result objects by the id of their beat
+     * @param array<string, Compared> $results by the id of their beat
      *
-     * @return array{strokes: list<array{instrument: string, tick: int, missed: list<string>, moved: list<string>}>, extras: list<array{instrument: string, tick: int, by: list<string>}>, aspects: array<string, list<array{value: float, of: string}>>, marks: list<array{value: float, of: string}>, statements: list<array{kind: string, text: string, by: list<string>}>}
+     * @return array{strokes: list<array{instrument: string, tick: int, missed: list<string>, moved: list<string>}>, extras: list<array{instrument: string, tick: int, by: list<string>}>, aspects: array<string, list<array{value: float, of: string}>>, marks: list<array{value: float, of: string}>, statements: list<array{statement: Stated, of: string, by: list<string>}>}
      */
     public static function of(array $results): array
     {
@@ -29,23 +31,23 @@ final readonly class ClassPicture
             foreach ($result['pairs'] as $pair) {
                 $played = $pair['played'] ?? $pair['instrument'];
                 if (null !== $pair['target']) {
-                    $key = $pair['instrument'].' '.$pair['target'];
-                    $strokes[$key] ??= ['instrument' => $pair['instrument'], 'tick' => $pair['target'], 'missed' => [], 'moved' => []];
+                    $stroke = $strokes[$pair['target']][$pair['instrument']] ?? ['instrument' => $pair['instrument'], 'tick' => $pair['target'], 'missed' => [], 'moved' => []];
                     match ($pair['status']) {
                         Status::Match->value => null,
-                        Status::Missing->value => $strokes[$key]['missed'][] = $id,
-                        default => $strokes[$key]['moved'][] = $id,
+                        Status::Missing->value => $stroke['missed'][] = $id,
+                        default => $stroke['moved'][] = $id,
                     };
+                    $strokes[$pair['target']][$pair['instrument']] = $stroke;
                 }
                 if (null !== $pair['submission'] && Status::Match->value !== $pair['status']) {
-                    $key = $played.' '.$pair['submission'];
-                    $extras[$key] ??= ['instrument' => $played, 'tick' => $pair['submission'], 'by' => []];
-                    $extras[$key]['by'][] = $id;
+                    $extras[$pair['submission']][$played] ??= ['instrument' => $played, 'tick' => $pair['submission'], 'by' => []];
+                    $extras[$pair['submission']][$played]['by'][] = $id;
                 }
             }
             foreach ($result['statements'] as $statement) {
-                $statements[$statement['text']] ??= ['kind' => $statement['kind'], 'text' => $statement['text'], 'by' => []];
-                $statements[$statement['text']]['by'][] = $id;
+                $key = Statement::fromData($statement)->key();
+                $statements[$key] ??= ['statement' => $statement, 'of' => $id, 'by' => []];
+                $statements[$key]['by'][] = $id;
             }
             foreach ($result['aspects'] as $name => $value) {
                 if (null !== $value) {
@@ -56,32 +58,35 @@ final readonly class ClassPicture
                 $marks[] = ['value' => (float) $result['mark'], 'of' => $id];
             }
         }
-        $place = static fn (array $a, array $b): int => $a['tick'] <=> $b['tick'] ?: $a['instrument'] <=> $b['instrument'];
-        usort($strokes, $place);
-        usort($extras, $place);
-        usort($statements, static fn (array $a, array $b): int => \count($b['by']) <=> \count($a['by']) ?: $a['text'] <=> $b['text']);
+        $flat = static function (array $byTick): array {
+            ksort($byTick);
 
-        return ['strokes' => $strokes, 'extras' => $extras, 'aspects' => $aspects, 'marks' => $marks, 'statements' => $statements];
+            return array_merge(...array_map(static function (array $row): array {
+                ksort($row);
+
+                return array_values($row);
+            }, array_values($byTick)));
+        };
+        usort($statements, static fn (array $a, array $b): int => \count($b['by']) <=> \count($a['by']));
+
+        return ['strokes' => $flat($strokes), 'extras' => $flat($extras), 'aspects' => $aspects, 'marks' => $marks, 'statements' => $statements];
     }
 
     /**
      * Beats of which the same is said stand together.
      *
-     * @param array<string, list<string>> $said the statements' sentences by the id of their beat
+     * @param array<string, list<string>> $said keys of what is said, by the id of their beat
      *
-     * @return list<array{statements: list<string>, of: list<string>}> the largest first; among equals in the order of their first
+     * @return list<non-empty-list<string>> ids, the largest group first; among equals in the order of their first
      */
     public static function groups(array $said): array
     {
         $groups = [];
-        foreach ($said as $id => $sentences) {
-            $key = $sentences;
-            sort($key);
-            $key = implode("\n", $key);
-            $groups[$key] ??= ['statements' => $sentences, 'of' => []];
-            $groups[$key]['of'][] = (string) $id;
+        foreach ($said as $id => $keys) {
+            sort($keys);
+            $groups[json_encode($keys, \JSON_THROW_ON_ERROR)][] = (string) $id;
         }
-        usort($groups, static fn (array $a, array $b): int => \count($b['of']) <=> \count($a['of']));
+        usort($groups, static fn (array $a, array $b): int => \count($b) <=> \count($a));
 
         return $groups;
     }
@@ -89,17 +94,17 @@ final readonly class ClassPicture
     /**
      * Between two attempts of one student.
      *
-     * @param list<string> $before sentences
+     * @param list<string> $before keys of what is said
      * @param list<string> $after
      *
-     * @return array{gone: list<string>, still: list<string>, new: list<string>}
+     * @return array{gone: list<int>, still: list<int>, new: list<int>} indices: in what was said before for those gone, in what is said after for the others
      */
     public static function progress(array $before, array $after): array
     {
         return [
-            'gone' => array_values(array_diff($before, $after)),
-            'still' => array_values(array_intersect($after, $before)),
-            'new' => array_values(array_diff($after, $before)),
+            'gone' => array_keys(array_diff($before, $after)),
+            'still' => array_keys(array_intersect($after, $before)),
+            'new' => array_keys(array_diff($after, $before)),
         ];
     }
 }

@@ -8,24 +8,30 @@ use Pulsanda\Core\Compare\Mark\Aspects;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Compare\Say\Words;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Rhythm\Meter;
 
 /**
  * What comparing a submission with one target gives: pairs, statements, aspects, and the suggested mark.
  *
- * @phpstan-import-type Said from Statement
+ * @phpstan-import-type Stated from Statement
  *
  * @phpstan-type PairData array{status: string, instrument: string, target: int|null, submission: int|null, ticks: int|null, credit: float|null, statement: int|null, played?: string}
- * @phpstan-type Result array{target: int, cost: float, strokes: array{target: int, submission: int}, pairs: list<PairData>, statements: list<Said>, aspects: array<string, float|null>, mark: float|null, points: float, weights: array<string, float>}
+ * @phpstan-type Compared array{target: int, cost: float, strokes: array{target: int, submission: int}, pairs: list<PairData>, meter: array{int, int, list<int>}, bars: int, statements: list<Stated>, aspects: array<string, float|null>, mark: float|null, points: float, weights: array<string, float>}
  */
 final readonly class Comparison
 {
     /**
      * @param int              $target     the target's index among those it was chosen from
      * @param list<Statement>  $statements
+     * @param Meter            $meter      the target's, in which places are told
+     * @param int              $bars       of the longer of the two
      * @param list<float|null> $credits    of each pair's target stroke; null where a submission stroke stands alone
      * @param list<int|null>   $accounts   for each pair the index of the statement that accounts for it
      */
@@ -35,6 +41,8 @@ final readonly class Comparison
         public array $statements,
         public Aspects $aspects,
         public Policy $policy,
+        public Meter $meter,
+        public int $bars,
         private array $credits,
         private array $accounts,
     ) {
@@ -44,7 +52,7 @@ final readonly class Comparison
     public static function of(Pattern $target, Pattern $submission, Policy $policy, int $index = 0): self
     {
         $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
-        $pairing = Pairing::of(self::repeated($target, $targetTicks), Strokes::written($submission), $policy);
+        $pairing = Pairing::of(self::repeated($target, $targetTicks), Strokes::written($submission), $policy->tolerance);
         $statements = Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
         $by = [];
         foreach ($statements as $s => $statement) {
@@ -58,7 +66,9 @@ final readonly class Comparison
         }, $pairing->pairs, $accounts);
         $aspects = Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks);
 
-        return new self($index, $pairing, $statements, $aspects, $policy, $credits, $accounts);
+        $bars = (int) ceil(max($targetTicks, $submission->ticks()) / $target->meter->barTicks());
+
+        return new self($index, $pairing, $statements, $aspects, $policy, $target->meter, $bars, $credits, $accounts);
     }
 
     /**
@@ -80,12 +90,18 @@ final readonly class Comparison
         return [$best, ...$all];
     }
 
+    /** @return list<string> the statements as sentences */
+    public function sentences(CountingStyle $style): array
+    {
+        return array_map((new Words($this->meter, $style, $this->bars))->text(...), $this->statements);
+    }
+
     public function mark(): ?float
     {
         return $this->aspects->mark($this->policy);
     }
 
-    /** @return Result the result object, the same everywhere */
+    /** @return Compared to be stored; Report puts it into words */
     public function toData(): array
     {
         $pairs = [];
@@ -109,6 +125,8 @@ final readonly class Comparison
             'cost' => round($this->pairing->cost(), 4),
             'strokes' => ['target' => $targets, 'submission' => $submissions],
             'pairs' => $pairs,
+            'meter' => [$this->meter->count, $this->meter->unit, $this->meter->groups],
+            'bars' => $this->bars,
             'statements' => array_map(static fn (Statement $statement): array => $statement->toData(), $this->statements),
             'aspects' => array_map(static fn (?float $value): ?float => null === $value ? null : round($value, 4), $this->aspects->all()),
             'mark' => $this->mark(),

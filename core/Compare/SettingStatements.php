@@ -6,6 +6,8 @@ namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Mark\Aspects;
 use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
 
@@ -17,23 +19,21 @@ final readonly class SettingStatements
     {
         $statements = [];
         if (!$target->meter->hasBarOf($submission->meter)) {
-            $statements[] = self::statement(StatementKind::Meter, "Meter: your beat is in $submission->meter, but the task is in $target->meter.");
+            $statements[] = self::statement(StatementKind::Meter, ['has' => (string) $submission->meter, 'asked' => (string) $target->meter]);
         }
         [$low, $high] = Aspects::tempoRange($target, $policy);
         $tempo = $submission->tempo->quarters();
         if ($tempo < $low || $tempo > $high) {
-            $asked = self::number($low).($high > $low ? ' to '.self::number($high) : '');
-            $statements[] = self::statement(StatementKind::Tempo, \sprintf('Tempo: %s, but %s quarter notes a minute are asked; go %s.', self::number($tempo), $asked, $tempo < $low ? 'faster' : 'slower'));
+            $statements[] = self::statement(StatementKind::Tempo, ['has' => $tempo, 'low' => $low, 'high' => $high]);
         }
         if ($targetTicks !== $submission->ticks()) {
-            $asked = $targetTicks / $target->meter->barTicks();
-            $has = $submission->ticks() / $target->meter->barTicks();
-            $statements[] = self::statement(StatementKind::Length, \sprintf('Length: your beat has %s, but the task has %s.', self::bars($has), self::bars($asked)));
+            $bar = $target->meter->barTicks();
+            $statements[] = self::statement(StatementKind::Length, ['has' => $submission->ticks() / $bar, 'asked' => $targetTicks / $bar]);
         }
         array_push($statements, ...self::form($target, $submission, $targetTicks));
         $swing = Aspects::swingPercent($target, $submission);
         if (abs($swing - $target->swing->percent) > 0.005) {
-            $statements[] = self::statement(StatementKind::Swing, \sprintf('Swing: %s percent, but %s percent are asked; swing %s.', self::number($swing), self::number($target->swing->percent), $swing < $target->swing->percent ? 'more' : 'less'));
+            $statements[] = self::statement(StatementKind::Swing, ['has' => $swing, 'asked' => $target->swing->percent]);
         }
 
         return $statements;
@@ -47,23 +47,13 @@ final readonly class SettingStatements
         if (\count($asked) < 2 || $asked === $has || $targetTicks !== $submission->ticks()) {
             return [];
         }
-        $said = static fn (array $list): string => \count($list) > 4 ? \count($list).' parts' : Wording::join(array_map(strval(...), array_values($list)));
 
-        return [self::statement(StatementKind::Form, 'Form: your sections have '.$said($has).' bars; the task has '.$said($asked).'.')];
+        return [self::statement(StatementKind::Form, ['has' => $has, 'asked' => $asked])];
     }
 
-    private static function statement(StatementKind $kind, string $text): Statement
+    /** @param array<string, float|string|list<int>> $values */
+    private static function statement(StatementKind $kind, array $values): Statement
     {
-        return new Statement($kind, 'whole', [], [], null, [], 0, [], $text);
-    }
-
-    private static function bars(float $bars): string
-    {
-        return 1.0 === $bars ? 'one bar' : self::number($bars).' bars';
-    }
-
-    private static function number(float $number): string
-    {
-        return (string) round($number, 2);
+        return new Statement($kind, 'whole', values: $values);
     }
 }

@@ -9,14 +9,17 @@ use Pulsanda\Core\Compare\Explain\Explanation;
 use Pulsanda\Core\Compare\Explain\LeftPair;
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
+use Pulsanda\Core\Compare\Mark\Dynamics;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
 
-/** Says the differences of a pairing and of the settings. Every pair that differs is accounted for by exactly one statement. */
+/** States the differences of a pairing and of the settings. Every pair that differs is accounted for by exactly one statement. */
 final class Statements
 {
     /** @var array<int, int> object id of stroke => index among the statements found */
@@ -24,8 +27,11 @@ final class Statements
     /** @var list<Statement> */
     private array $found = [];
 
-    /** @param list<Pair> $pairs */
-    private function __construct(private readonly array $pairs, private readonly Wording $wording)
+    /**
+     * @param list<Pair>         $pairs
+     * @param \Closure(int): int $bar   of a written tick, from 1
+     */
+    private function __construct(private readonly array $pairs, private readonly \Closure $bar)
     {
     }
 
@@ -39,9 +45,9 @@ final class Statements
         $barTicks = $target->meter->barTicks();
         $askedBars = intdiv($targetTicks, $barTicks);
         $playedBars = (int) ceil($submission->ticks() / $barTicks);
-        $say = new self($pairs, new Wording($target->meter, $policy->counting, max($askedBars, $playedBars)));
+        $say = new self($pairs, static fn (int $tick): int => 1 + max(0, (int) floor($tick / $barTicks)));
         $sides = static fn (string $side): array => array_values(array_filter(array_map(static fn (Pair $pair): ?Stroke => 'target' === $side ? $pair->target : $pair->submission, $pairs)));
-        $start = Remainder::of($sides('target'), $sides('submission'), $policy, $barTicks, $askedBars, $playedBars);
+        $start = Remainder::of($sides('target'), $sides('submission'), $policy->tolerance, $barTicks, $askedBars, $playedBars);
         $differs = [] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs());
         [$causes, $left] = $differs ? Explanation::of($start) : [[], $start];
         $leftPairs = $left->paired();
@@ -51,10 +57,10 @@ final class Statements
         }
         $statements = [...SettingStatements::of($target, $submission, $policy, $targetTicks), ...$say->covering()];
         $matched = array_map(static fn (LeftPair $one): Pair => new Pair($one->pair->status, $one->pair->target, $one->pair->submission), $leftPairs);
-        foreach (Dynamics::of($matched)?->statements($matched, $say->wording) ?? [] as $one) {
+        foreach (DynamicsStatements::of($matched, $say->bar) as $one) {
             $statements[] = $one->covering($say->indices(array_map(static fn (int $i): ?Stroke => $matched[$i]->target, $one->pairs)));
         }
-        array_push($statements, ...Timing::statements($matched, $policy, $say->wording));
+        array_push($statements, ...Timing::statements($matched, $policy->tolerance));
         $width = static fn (Statement $one): int => match ($one->scope) {
             'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
         };
@@ -115,7 +121,7 @@ final class Statements
         $claimed = [];
         foreach (array_reverse($causes, true) as $c => $cause) {
             $ticks = array_map(static fn (Stroke $stroke): int => $stroke->written, array_values($about[$c]));
-            $bars = [] !== $cause->bars() ? $cause->bars() : array_values(array_unique(array_map($this->wording->bar(...), $ticks)));
+            $bars = [] !== $cause->bars() ? $cause->bars() : array_values(array_unique(array_map($this->bar, $ticks)));
             sort($bars);
             foreach (array_diff_key($about[$c], $claimed) as $played => $stroke) {
                 $claimed[$played] = true;
@@ -124,7 +130,7 @@ final class Statements
                 $this->owner[spl_object_id($stroke)] ??= \count($this->found);
             }
             $strokes = \count($about[$c]);
-            $this->found[] = new Statement($cause->kind(), $cause->scope(), $cause->instruments(), $bars, $cause->ticks(), [], $strokes, [Wording::bars($bars)], $cause->text($this->wording, $strokes), $cause->repairs());
+            $this->found[] = new Statement($cause->kind(), $cause->scope(), $cause->instruments(), $bars, $cause->ticks(), $strokes, [], $cause->values(), [], $cause->repairs());
         }
     }
 
@@ -197,32 +203,18 @@ final class Statements
         // Where something is too many is said of what was really played, everything else of what is asked.
         $ticks = array_map(static fn (LeftPair $left): int => ($left->pair->target ?? $left->played ?? $left->pair->stroke())->written, $group);
         sort($ticks);
-        $name = $first->instrument()->label();
-        $where = $this->wording->places($ticks);
-        $many = \count($group) > 1;
-        $distance = $first->ticks() ?? 0;
-        $played = $group[0]->played->instrument ?? $first->instrument();
-        $hits = $many ? \count($group).' hits' : 'a hit';
-        [$is, $them] = $many ? ['are', 'them'] : ['is', 'it'];
-        [$kind, $say, $do] = match ($first->status) {
-            Status::Missing => [StatementKind::HitMissing, "$name: $hits $is missing %s", "; add $them."],
-            Status::Extra => [StatementKind::HitExtra, "$name: $hits too many %s", "; take $them out."],
-            Status::OtherDrum => [StatementKind::OtherDrum, "$name: you played ".lcfirst($played->label()).' instead %s', '.'],
-            default => [StatementKind::HitMoved, "$name: $hits %s $is ".$this->wording->distance($distance).($distance > 0 ? ' late' : ' early'), '.'],
+        $kind = match ($first->status) {
+            Status::Missing => StatementKind::HitMissing,
+            Status::Extra => StatementKind::HitExtra,
+            Status::OtherDrum => StatementKind::OtherDrum,
+            default => StatementKind::HitMoved,
         };
-        $bars = array_values(array_unique(array_map($this->wording->bar(...), $ticks)));
-        $text = Wording::shortEnough(\sprintf($say, $where).$do, \sprintf($say, $where).'.', \sprintf($say, $this->wording->inBars($bars)).$do);
+        $instruments = [$first->instrument()];
+        if (StatementKind::OtherDrum === $kind) {
+            $instruments[] = $group[0]->played->instrument ?? $first->instrument();
+        }
+        $bars = array_values(array_unique(array_map($this->bar, $ticks)));
 
-        return new Statement(
-            $kind,
-            'stroke',
-            Status::OtherDrum === $first->status ? [$first->instrument(), $played] : [$first->instrument()],
-            $bars,
-            Status::Moved === $first->status ? $distance : null,
-            [],
-            \count($group),
-            array_map($this->wording->place(...), $ticks),
-            $text,
-        );
+        return new Statement($kind, 'stroke', $instruments, $bars, StatementKind::HitMoved === $kind ? $first->ticks() : null, \count($group), $ticks);
     }
 }

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
-use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Pair\Tolerance;
+use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** A row, or all of it, that is consistently a little early or late within the grace: no mistake in placement, but to be heard. */
@@ -22,12 +24,12 @@ final readonly class Timing
      *
      * @return list<Statement> one for everything, or one for each row concerned
      */
-    public static function statements(array $pairs, Policy $policy, Wording $wording): array
+    public static function statements(array $pairs, Tolerance $tolerance): array
     {
         $rows = [];
         foreach ($pairs as $pair) {
             if (Status::Match === $pair->status && null !== $pair->ticks()) {
-                $rows[$policy->sameness($pair->instrument())][] = $pair;
+                $rows[$tolerance->sameness($pair->instrument())][] = $pair;
             }
         }
         $off = array_filter(array_map(self::leaning(...), $rows));
@@ -35,7 +37,7 @@ final readonly class Timing
         if (\count($all) >= self::LEAST_STROKES && \count($off) === \count($rows) && \count($rows) > 1 && 1 === \count(array_unique(array_map(static fn (int $ticks): int => $ticks <=> 0, $off)))) {
             $ticks = (int) round(array_sum($off) / \count($off));
 
-            return [self::statement([], $ticks, \count($all), 'Everything is a little '.self::words($ticks))];
+            return [self::statement([], $ticks, \count($all))];
         }
         $statements = [];
         foreach ($off as $row => $ticks) {
@@ -43,7 +45,7 @@ final readonly class Timing
                 continue;
             }
             $instrument = $rows[$row][0]->instrument();
-            $statements[] = self::statement([$instrument], $ticks, \count($rows[$row]), $instrument->label().': a little '.self::words($ticks));
+            $statements[] = self::statement([$instrument], $ticks, \count($rows[$row]));
         }
 
         return $statements;
@@ -64,14 +66,9 @@ final readonly class Timing
         return $same && abs($middle) >= self::LEAST ? $middle : null;
     }
 
-    private static function words(int $ticks): string
-    {
-        return $ticks > 0 ? 'behind the beat throughout; play a touch earlier.' : 'ahead of the beat throughout; wait a touch longer.';
-    }
-
     /** @param list<Instrument> $instruments */
-    private static function statement(array $instruments, int $ticks, int $strokes, string $text): Statement
+    private static function statement(array $instruments, int $ticks, int $strokes): Statement
     {
-        return new Statement($ticks > 0 ? StatementKind::Behind : StatementKind::Ahead, 'feel', $instruments, [], $ticks, [], $strokes, [], $text);
+        return new Statement($ticks > 0 ? StatementKind::Behind : StatementKind::Ahead, 'feel', $instruments, [], $ticks, $strokes);
     }
 }

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
-use Pulsanda\Core\Pattern\Stroke;
-
 /**
  * What a list of requirements says of a submission.
  *
- * @phpstan-type Checked array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
+ * @phpstan-import-type Judged from Verdict
+ *
+ * @phpstan-type Checked array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, found: array<string, bool|float|int|string|list<string>>, evidence: list<array{instrument: string, tick: int, at: int}>}>}
+ * @phpstan-type SaidOfAll array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
  */
 final readonly class Requirements
 {
@@ -43,7 +44,7 @@ final readonly class Requirements
         return array_map(static function (array $one, mixed $data): array {
             $frame = $data instanceof \stdClass ? $data->frame ?? null : null;
 
-            return ['kind' => $one[0]->kind(), 'text' => $one[0]->asks(), 'points' => $one[1]] + (null === $frame ? [] : ['frame' => $frame]);
+            return ['kind' => $one[0]::declares()->kind, 'text' => $one[0]->asks(), 'points' => $one[1]] + (null === $frame ? [] : ['frame' => $frame]);
         }, $this->requirements, $this->data);
     }
 
@@ -53,7 +54,7 @@ final readonly class Requirements
         return array_sum(array_column($this->requirements, 1));
     }
 
-    /** @return Checked points are those of the passed ones */
+    /** @return Checked to be stored; points are those of the passed ones */
     public function check(Submission $submission): array
     {
         $results = [];
@@ -63,15 +64,39 @@ final readonly class Requirements
             $verdict = $requirement->check($submission);
             $passed += $verdict->passed ? 1 : 0;
             $points += $verdict->passed ? $worth : 0;
-            $results[] = [
-                'kind' => $requirement->kind(),
-                'passed' => $verdict->passed,
-                'points' => $worth,
-                'text' => $verdict->text,
-                'evidence' => array_map(static fn (Stroke $stroke): array => ['instrument' => $stroke->instrument->value, 'tick' => $stroke->tick(), 'place' => $submission->place($stroke)], $verdict->evidence),
-            ];
+            $results[] = ['kind' => $requirement::declares()->kind, 'points' => $worth] + $verdict->toData();
         }
 
         return ['passed' => $passed, 'failed' => \count($results) - $passed, 'points' => $points, 'results' => $results];
+    }
+
+    /**
+     * What was checked, in words.
+     *
+     * @param Checked               $checked as check() gave it, for these requirements or for earlier ones
+     * @param \Closure(int): string $place   names a written tick
+     *
+     * @return SaidOfAll
+     */
+    public static function say(array $checked, \Closure $place): array
+    {
+        $checked['results'] = array_map(static fn (array $one): array => [
+            'kind' => $one['kind'],
+            'passed' => $one['passed'],
+            'points' => $one['points'],
+            'text' => self::sentence($one, $place),
+            'evidence' => array_map(static fn (array $stroke): array => ['instrument' => $stroke['instrument'], 'tick' => $stroke['tick'], 'place' => $place($stroke['at'])], $one['evidence']),
+        ], $checked['results']);
+
+        return $checked;
+    }
+
+    /**
+     * @param array{kind: string, passed: bool, found: array<string, bool|float|int|string|list<string>>, evidence: list<array{instrument: string, tick: int, at: int}>} $judged
+     * @param \Closure(int): string                                                                                                                                      $place
+     */
+    public static function sentence(array $judged, \Closure $place): string
+    {
+        return RequirementFile::rules()[$judged['kind']]::says(Verdict::fromData($judged), $place);
     }
 }

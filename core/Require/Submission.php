@@ -4,27 +4,26 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
-use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
-use Pulsanda\Core\Rhythm\Counting;
 
 /** A beat to be checked: its pattern, what is heard of it in one pass, and the student's line about it. */
 final readonly class Submission
 {
     /** @param list<Stroke> $strokes of one pass, those that do not always sound left out */
-    private function __construct(public Pattern $pattern, public array $strokes, public string $note, public Policy $policy)
+    private function __construct(public Pattern $pattern, public array $strokes, public string $note, public Tolerance $tolerance)
     {
     }
 
     /** @throws \Pulsanda\Core\Input\InvalidInput when the pattern is too long to write out */
-    public static function of(Pattern $pattern, string $note, Policy $policy): self
+    public static function of(Pattern $pattern, string $note, Tolerance $tolerance): self
     {
         $sure = array_values(array_filter(Strokes::written($pattern), static fn (Stroke $stroke): bool => !$stroke->optional));
 
-        return new self($pattern, $sure, $note, $policy);
+        return new self($pattern, $sure, $note, $tolerance);
     }
 
     /** @return list<Stroke> of one instrument, or all */
@@ -53,11 +52,6 @@ final readonly class Submission
         return array_values(array_filter($this->strokes, static fn (Stroke $stroke): bool => intdiv(max(0, $stroke->written), $ticks) === $bar - 1));
     }
 
-    public function place(Stroke $stroke): string
-    {
-        return (new Counting($this->pattern->meter, $this->policy->counting))->place($stroke->written, $this->pattern->bars() > 1);
-    }
-
     /**
      * Names in a sentence: "kick, snare and clap".
      *
@@ -69,6 +63,12 @@ final readonly class Submission
         $last = array_pop($names);
 
         return [] === $names ? (string) $last : implode(', ', $names).' and '.$last;
+    }
+
+    /** @return string "4", "2 to 4" */
+    public static function range(float $low, float $high): string
+    {
+        return $low === $high ? "$low" : "$low to $high";
     }
 
     public static function plural(int $count, string $one): string

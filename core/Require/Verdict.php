@@ -4,23 +4,102 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
 
-/** Whether a requirement is met, in a sentence for a student, with the strokes that show it. */
+/**
+ * Whether a requirement is met, with what was found and the strokes that show it: data, of which its requirement makes a sentence.
+ *
+ * @phpstan-type Found array<string, bool|float|int|string|list<string>>
+ * @phpstan-type Judged array{passed: bool, found: Found, evidence: list<array{instrument: string, tick: int, at: int}>}
+ */
 final readonly class Verdict
 {
-    /** @param list<Stroke> $evidence where it is seen, by tick */
-    private function __construct(public bool $passed, public string $text, public array $evidence)
+    /**
+     * @param Found                                               $found
+     * @param list<array{instrument: string, tick: int, at: int}> $evidence by tick; tick with push, at without
+     */
+    private function __construct(public bool $passed, private array $found, public array $evidence)
     {
     }
 
     /**
-     * @param string       $met      the sentence when it is passed
-     * @param string       $missed   the sentence when it is failed: what there is, and what to do
-     * @param list<Stroke> $evidence
+     * @param array<string, bool|float|int|string|Instrument|list<Instrument>|list<string>|null> $found    everything that the sentence tells
+     * @param list<Stroke>                                                                       $evidence
      */
-    public static function of(bool $passed, string $met, string $missed, array $evidence = []): self
+    public static function of(bool $passed, array $found, array $evidence = []): self
     {
-        return new self($passed, $passed ? $met : $missed, $evidence);
+        $plain = static fn (mixed $one): mixed => $one instanceof Instrument ? $one->value : $one;
+        /** @var Found $data */
+        $data = array_filter(array_map(static fn (mixed $one): mixed => \is_array($one) ? array_map($plain, $one) : $plain($one), $found), static fn (mixed $one): bool => null !== $one);
+
+        return new self($passed, $data, array_map(static fn (Stroke $one): array => ['instrument' => $one->instrument->value, 'tick' => $one->tick(), 'at' => $one->written], $evidence));
+    }
+
+    public function number(string $name): float
+    {
+        $value = $this->found[$name] ?? 0;
+
+        return \is_array($value) ? 0 : (float) $value;
+    }
+
+    /** @return string "3 hits", "1 bar" */
+    public function count(string $name, string $of): string
+    {
+        return Submission::plural((int) $this->number($name), $of);
+    }
+
+    /** @return string "4", "2 to 4" */
+    public function range(): string
+    {
+        return Submission::range($this->number('low'), $this->number('high'));
+    }
+
+    /** @return string the instrument's name as it begins a sentence; $all where none is named */
+    public function instrument(string $name = 'instrument', string $all = 'In all'): string
+    {
+        $value = $this->found[$name] ?? null;
+
+        return \is_string($value) ? Instrument::from($value)->label() : $all;
+    }
+
+    /** @return string "kick, snare and clap" */
+    public function instruments(string $name): string
+    {
+        $list = $this->found[$name] ?? [];
+
+        return Submission::names(array_map(Instrument::from(...), \is_array($list) ? $list : []));
+    }
+
+    /** @return list<string> */
+    public function words(string $name): array
+    {
+        $list = $this->found[$name] ?? [];
+
+        return \is_array($list) ? $list : [];
+    }
+
+    /**
+     * @param \Closure(int): string $place
+     *
+     * @return string the first stroke that shows it: "kick at bar 2, beat 3"
+     */
+    public function first(\Closure $place): string
+    {
+        $first = $this->evidence[0] ?? null;
+
+        return null === $first ? '' : lcfirst(Instrument::from($first['instrument'])->label()).' at '.$place($first['at']);
+    }
+
+    /** @return Judged */
+    public function toData(): array
+    {
+        return ['passed' => $this->passed, 'found' => $this->found, 'evidence' => $this->evidence];
+    }
+
+    /** @param Judged $data as toData gave it */
+    public static function fromData(array $data): self
+    {
+        return new self($data['passed'], $data['found'], $data['evidence']);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
-use Pulsanda\App\Marking\Recomparer;
+use Pulsanda\App\Job\Recomparer;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;

@@ -6,7 +6,7 @@ namespace Pulsanda\App\Demo;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use Pulsanda\App\Api\PartInput;
+use Pulsanda\App\Api\Plan\PartInput;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;

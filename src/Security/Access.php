@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Pulsanda\App\Security;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Pulsanda\App\Api\Conflict;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
@@ -13,6 +12,7 @@ use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Http\Conflict;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Uid\Uuid;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Security;
 
-use Pulsanda\App\Api\Problem;
+use Pulsanda\App\Http\Problem;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\Security\Csrf\CsrfToken;

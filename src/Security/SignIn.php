@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Security;
 
 use Psr\Log\LoggerInterface;
-use Pulsanda\App\Api\Problem;
+use Pulsanda\App\Http\Problem;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;

@@ -7,7 +7,7 @@ namespace Pulsanda\Tests\Core;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
-use Pulsanda\Core\Compare\Statement;
+use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\OrderEntry;
@@ -16,6 +16,7 @@ use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Pattern\TextGrid;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -72,6 +73,12 @@ final readonly class Lesson
             static fn (Statement $one): string => trim($one->kind->value.' '.implode(' ', array_map(static fn (Instrument $i): string => $i->value, $one->instruments))),
             $comparison->statements,
         );
+    }
+
+    /** @return list<string> what a student reads */
+    public static function texts(Comparison $comparison, CountingStyle $style = CountingStyle::Syllables): array
+    {
+        return $comparison->sentences($style);
     }
 
     public static function random(int $seed): Randomizer

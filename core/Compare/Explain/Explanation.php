@@ -8,7 +8,7 @@ use Pulsanda\Core\Compare\Explain\Cause\Cause;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Pair\Status;
-use Pulsanda\Core\Compare\StatementKind;
+use Pulsanda\Core\Compare\Say\StatementKind;
 
 /**
  * Looks for the causes with which the fewest statements account for every difference; among as few, for those that leave the fewest
@@ -118,7 +118,7 @@ final class Explanation
             }
         }
 
-        return self::acrossDrums($missing, $extra, $left->policy->grace, $statements, $strokes);
+        return self::acrossDrums($missing, $extra, $left->tolerance->grace, $statements, $strokes);
     }
 
     /**
@@ -161,7 +161,7 @@ final class Explanation
         $asked = $left->asked[$row] ?? [];
         $played = array_map(static fn (Played $one): \Pulsanda\Core\Pattern\Stroke => $one->asStroke(), $left->played[$row] ?? []);
         $keys = $missing = $extra = [];
-        foreach (Pairing::of($asked, $played, $left->policy)->pairs as $pair) {
+        foreach (Pairing::of($asked, $played, $left->tolerance)->pairs as $pair) {
             if ($pair->differs()) {
                 $key = self::likeness($pair);
                 $keys[$key] = ($keys[$key] ?? 0) + 1;

@@ -205,7 +205,7 @@ final readonly class Proposals
      */
     private function distances(string $asked, string $played, ?int $nearest = null): array
     {
-        $nearest ??= $this->left->policy->grace;
+        $nearest ??= $this->left->tolerance->grace;
         $reach = $this->left->barTicks;
         $ticks = array_map(static fn (Played $one): int => $one->tick, $this->left->played[$played]);
         $count = \count($ticks);
@@ -251,7 +251,7 @@ final readonly class Proposals
             foreach ($ticks as $tick) {
                 foreach ([...$played[$bar - 1] ?? [], ...$here, ...$played[$bar + 1] ?? []] as $other) {
                     $distance = $other - $tick;
-                    if (abs($distance) > $this->left->policy->grace && abs($distance) <= $this->left->barTicks) {
+                    if (abs($distance) > $this->left->tolerance->grace && abs($distance) <= $this->left->barTicks) {
                         $votes[$bar][$distance] = ($votes[$bar][$distance] ?? 0) + 1;
                     }
                 }

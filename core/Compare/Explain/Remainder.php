@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain;
 
-use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Stroke;
 
 /**
  * What is still to be compared when some causes are undone: target and submission, row by row. A row is an instrument, or all
- * that the policy counts as the same.
+ * that counts as the same.
  */
 final class Remainder
 {
@@ -22,7 +22,7 @@ final class Remainder
      * @param array<string, list<Stroke>> $asked  by row, by tick; no row is empty
      * @param array<string, list<Played>> $played by row, by tick; no row is empty
      */
-    private function __construct(public readonly array $asked, public readonly array $played, public readonly Policy $policy, public readonly int $barTicks, public readonly int $askedBars, public readonly int $playedBars)
+    private function __construct(public readonly array $asked, public readonly array $played, public readonly Tolerance $tolerance, public readonly int $barTicks, public readonly int $askedBars, public readonly int $playedBars)
     {
     }
 
@@ -30,15 +30,15 @@ final class Remainder
      * @param list<Stroke> $targets
      * @param list<Stroke> $submissions
      */
-    public static function of(array $targets, array $submissions, Policy $policy, int $barTicks, int $askedBars, int $playedBars): self
+    public static function of(array $targets, array $submissions, Tolerance $tolerance, int $barTicks, int $askedBars, int $playedBars): self
     {
         $asked = [];
         foreach ($targets as $stroke) {
-            $asked[$policy->sameness($stroke->instrument)][] = $stroke;
+            $asked[$tolerance->sameness($stroke->instrument)][] = $stroke;
         }
         $played = array_map(static fn (Stroke $stroke): Played => new Played($stroke, $stroke->tick(), $stroke->instrument), $submissions);
 
-        return new self($asked, self::byRow($played, $policy), $policy, $barTicks, $askedBars, $playedBars);
+        return new self($asked, self::byRow($played, $tolerance), $tolerance, $barTicks, $askedBars, $playedBars);
     }
 
     /**
@@ -64,7 +64,7 @@ final class Remainder
             $asked = array_filter(array_map(static fn (array $row): array => array_values(array_filter($row, $asks)), $asked));
         }
 
-        return new self($asked, self::byRow($played, $this->policy), $this->policy, $this->barTicks, $this->askedBars, $playedBars ?? $this->playedBars);
+        return new self($asked, self::byRow($played, $this->tolerance), $this->tolerance, $this->barTicks, $this->askedBars, $playedBars ?? $this->playedBars);
     }
 
     /**
@@ -78,7 +78,7 @@ final class Remainder
         return new self(
             array_filter($asked + $this->asked),
             array_filter(array_map(self::sorted(...), $played) + $this->played),
-            $this->policy, $this->barTicks, $this->askedBars, $this->playedBars,
+            $this->tolerance, $this->barTicks, $this->askedBars, $this->playedBars,
         );
     }
 
@@ -139,7 +139,7 @@ final class Remainder
 
         return array_map(
             static fn (Pair $pair): LeftPair => new LeftPair($pair, null === $pair->submission ? null : $from[spl_object_id($pair->submission)]),
-            Pairing::of($asked, $strokes, $this->policy)->pairs,
+            Pairing::of($asked, $strokes, $this->tolerance)->pairs,
         );
     }
 
@@ -151,7 +151,7 @@ final class Remainder
             return true;
         }
         foreach ($asked as $i => $stroke) {
-            if (abs($stroke->tick() - $played[$i]->tick) > $this->policy->grace) {
+            if (abs($stroke->tick() - $played[$i]->tick) > $this->tolerance->grace) {
                 return true;
             }
         }
@@ -164,11 +164,11 @@ final class Remainder
      *
      * @return array<string, list<Played>>
      */
-    private static function byRow(array $played, Policy $policy): array
+    private static function byRow(array $played, Tolerance $tolerance): array
     {
         $rows = [];
         foreach ($played as $one) {
-            $rows[$policy->sameness($one->instrument)][] = $one;
+            $rows[$tolerance->sameness($one->instrument)][] = $one;
         }
 
         return array_map(self::sorted(...), $rows);

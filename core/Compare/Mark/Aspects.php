@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Mark;
 
-use Pulsanda\Core\Compare\Dynamics;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Pattern\Pattern;
 

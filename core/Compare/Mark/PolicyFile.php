@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Mark;
 
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Input\Document;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\PatternReader;
-use Pulsanda\Core\Rhythm\CountingStyle;
 
 /** Reads and writes a marking policy as JSON; docs/policy.md describes every key. What is left out takes its default. */
 final readonly class PolicyFile
@@ -23,13 +23,11 @@ final readonly class PolicyFile
     /** @throws InvalidInput naming the place */
     public static function fromData(mixed $data): Policy
     {
-        $fields = Fields::of($data, '', ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo', 'counting']);
+        $fields = Fields::of($data, '', ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo']);
         $repeat = $fields->string('repeat', 'exact');
         if (!\in_array($repeat, ['exact', 'tile'], true)) {
             throw InvalidInput::at('repeat', 'this must be "exact" or "tile".');
         }
-        $counting = CountingStyle::tryFrom($fields->string('counting', CountingStyle::Syllables->value))
-            ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
         $tempo = null;
         if (!$fields->isNull('tempo')) {
             $range = Fields::of($fields->value('tempo'), 'tempo', ['low', 'high']);
@@ -37,16 +35,13 @@ final readonly class PolicyFile
         }
 
         return $fields->build(static fn (): Policy => Policy::of(
-            $fields->int('grace', 30),
-            $fields->int('window', 240),
-            $fields->has('alike') ? self::alike($fields) : [],
+            Tolerance::of($fields->int('grace', 30), $fields->int('window', 240), $fields->has('alike') ? self::alike($fields) : []),
             'tile' === $repeat,
             $fields->has('credit') ? self::credit($fields) : [],
             $fields->has('weights') ? self::numbers($fields->value('weights'), 'weights', Policy::ASPECTS) : [],
             $fields->number('points', 20),
             $fields->number('step', 0.5),
             $tempo,
-            $counting,
         ));
     }
 
@@ -54,16 +49,15 @@ final readonly class PolicyFile
     public static function toData(Policy $policy): array
     {
         return [
-            'grace' => $policy->grace,
-            'window' => $policy->window,
-            'alike' => array_map(static fn (array $group): array => array_map(static fn (Instrument $one): string => $one->value, $group), $policy->alike),
+            'grace' => $policy->tolerance->grace,
+            'window' => $policy->tolerance->window,
+            'alike' => array_map(static fn (array $group): array => array_map(static fn (Instrument $one): string => $one->value, $group), $policy->tolerance->alike),
             'repeat' => $policy->tile ? 'tile' : 'exact',
             'credit' => $policy->credit,
             'weights' => $policy->weights,
             'points' => $policy->points,
             'step' => $policy->step,
             'tempo' => $policy->tempo,
-            'counting' => $policy->counting->value,
         ];
     }
 

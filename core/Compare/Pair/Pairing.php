@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Pair;
 
-use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Stroke;
 
@@ -33,15 +32,15 @@ final readonly class Pairing
      *
      * @throws InvalidInput when a side has more than MOST_STROKES strokes
      */
-    public static function of(array $targets, array $submissions, Policy $policy): self
+    public static function of(array $targets, array $submissions, Tolerance $tolerance): self
     {
         if (max(\count($targets), \count($submissions)) > self::MOST_STROKES) {
             throw InvalidInput::at('', \sprintf('A pattern with more than %d strokes in one pass is too long to compare; shorten its order.', self::MOST_STROKES));
         }
-        [$pairs, $targets, $submissions] = self::rowsAsAsked($targets, $submissions, $policy);
-        $unit = self::unit($policy);
+        [$pairs, $targets, $submissions] = self::rowsAsAsked($targets, $submissions, $tolerance);
+        $unit = self::unit($tolerance);
         $units = 0;
-        $assigned = LeastCost::assign(self::edges($targets, $submissions, $policy), self::alone($targets, $submissions, $policy), \count($submissions));
+        $assigned = LeastCost::assign(self::edges($targets, $submissions, $tolerance), self::alone($targets, $submissions, $tolerance), \count($submissions));
         $taken = [];
         foreach ($targets as $t => $target) {
             $s = $assigned[$t];
@@ -51,7 +50,7 @@ final readonly class Pairing
                 continue;
             }
             $taken[$s] = true;
-            [$status, $cost] = self::relation($target, $submissions[$s], $policy) ?? throw new \LogicException('Only strokes within reach are assigned.');
+            [$status, $cost] = self::relation($target, $submissions[$s], $tolerance) ?? throw new \LogicException('Only strokes within reach are assigned.');
             $pairs[] = new Pair($status, $target, $submissions[$s]);
             $units += $cost;
         }
@@ -75,20 +74,20 @@ final readonly class Pairing
      *
      * @return array{list<Pair>, list<Stroke>, list<Stroke>} their pairs, and the strokes of all other rows
      */
-    private static function rowsAsAsked(array $targets, array $submissions, Policy $policy): array
+    private static function rowsAsAsked(array $targets, array $submissions, Tolerance $tolerance): array
     {
         $asked = $played = [];
         foreach ($targets as $stroke) {
-            $asked[$policy->sameness($stroke->instrument)][] = $stroke;
+            $asked[$tolerance->sameness($stroke->instrument)][] = $stroke;
         }
         foreach ($submissions as $stroke) {
-            $played[$policy->sameness($stroke->instrument)][] = $stroke;
+            $played[$tolerance->sameness($stroke->instrument)][] = $stroke;
         }
         $pairs = $done = [];
         foreach ($asked as $row => $strokes) {
             $own = [];
             foreach (\count($strokes) === \count($played[$row] ?? []) ? $strokes : [] as $i => $stroke) {
-                if (abs($stroke->tick() - $played[$row][$i]->tick()) > $policy->grace) {
+                if (abs($stroke->tick() - $played[$row][$i]->tick()) > $tolerance->grace) {
                     break;
                 }
                 $own[] = new Pair(Status::Match, $stroke, $played[$row][$i]);
@@ -98,7 +97,7 @@ final readonly class Pairing
                 array_push($pairs, ...$own);
             }
         }
-        $others = static fn (Stroke $stroke): bool => !isset($done[$policy->sameness($stroke->instrument)]);
+        $others = static fn (Stroke $stroke): bool => !isset($done[$tolerance->sameness($stroke->instrument)]);
 
         return [$pairs, array_values(array_filter($targets, $others)), array_values(array_filter($submissions, $others))];
     }
@@ -109,26 +108,26 @@ final readonly class Pairing
         return $this->units / $this->unit;
     }
 
-    private static function unit(Policy $policy): int
+    private static function unit(Tolerance $tolerance): int
     {
-        return 2 * max(1, $policy->window);
+        return 2 * max(1, $tolerance->window);
     }
 
     /**
      * @return array{Status, int}|null the status and the cost in units, null when the two cannot be paired
      */
-    private static function relation(Stroke $target, Stroke $submission, Policy $policy): ?array
+    private static function relation(Stroke $target, Stroke $submission, Tolerance $tolerance): ?array
     {
         $distance = abs($submission->tick() - $target->tick());
-        if ($target->instrument === $submission->instrument || $policy->sameness($target->instrument) === $policy->sameness($submission->instrument)) {
+        if ($target->instrument === $submission->instrument || $tolerance->sameness($target->instrument) === $tolerance->sameness($submission->instrument)) {
             return match (true) {
-                $distance <= $policy->grace => [Status::Match, 0],
-                $distance <= $policy->window => [Status::Moved, $policy->window + $distance],
+                $distance <= $tolerance->grace => [Status::Match, 0],
+                $distance <= $tolerance->window => [Status::Moved, $tolerance->window + $distance],
                 default => null,
             };
         }
 
-        return $distance <= $policy->grace ? [Status::OtherDrum, self::unit($policy)] : null;
+        return $distance <= $tolerance->grace ? [Status::OtherDrum, self::unit($tolerance)] : null;
     }
 
     /**
@@ -139,22 +138,22 @@ final readonly class Pairing
      *
      * @return list<array<int, array{int, int}>> for each target stroke: index of submission stroke => hi, lo
      */
-    private static function edges(array $targets, array $submissions, Policy $policy): array
+    private static function edges(array $targets, array $submissions, Tolerance $tolerance): array
     {
         [$size, $rank] = self::sizes($targets, $submissions);
-        $unit = self::unit($policy);
+        $unit = self::unit($tolerance);
         $ticks = array_map(static fn (Stroke $stroke): int => $stroke->tick(), $submissions);
         $count = \count($submissions);
         $first = 0;
         $edges = [];
         foreach ($targets as $t => $target) {
             $tick = $target->tick();
-            while ($first < $count && $ticks[$first] < $tick - $policy->window) {
+            while ($first < $count && $ticks[$first] < $tick - $tolerance->window) {
                 ++$first;
             }
             $row = [];
-            for ($s = $first; $s < $count && $ticks[$s] <= $tick + $policy->window; ++$s) {
-                $relation = self::relation($target, $submissions[$s], $policy);
+            for ($s = $first; $s < $count && $ticks[$s] <= $tick + $tolerance->window; ++$s) {
+                $relation = self::relation($target, $submissions[$s], $tolerance);
                 if (null !== $relation) {
                     [$status, $cost] = $relation;
                     $hi = (($cost - $unit) * $size - (Status::Match === $status ? 1 : 0)) * $size + (Status::OtherDrum === $status ? 1 : 0);
@@ -173,10 +172,10 @@ final readonly class Pairing
      *
      * @return list<int> hi of each target stroke left alone; its lo is 0
      */
-    private static function alone(array $targets, array $submissions, Policy $policy): array
+    private static function alone(array $targets, array $submissions, Tolerance $tolerance): array
     {
         [$size] = self::sizes($targets, $submissions);
-        $unit = self::unit($policy) * $size * $size;
+        $unit = self::unit($tolerance) * $size * $size;
 
         return array_map(static fn (Stroke $target): int => $target->optional ? 0 : $unit, $targets);
     }

@@ -7,6 +7,8 @@ namespace Pulsanda\Core\Require\Rule;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -14,37 +16,52 @@ use Pulsanda\Core\Require\Verdict;
 /** Two bars differ by so many strokes; one that is moved counts once. */
 final readonly class BarsDiffer implements Requirement
 {
-    /** @param int $a bar of one pass, from 1 */
-    public function __construct(private int $a, private int $b, private int $low, private int $high)
+    /** @param list<int> $bars two of one pass, from 1 */
+    public function __construct(private array $bars, private int $low, private int $high)
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'bars-differ';
+        return new Declared(
+            'bars-differ',
+            'bars that differ',
+            ['Bars', Blank::bars(), 'differ by', Blank::whole('low', 'least', 0, 100_000), 'to', Blank::whole('high', 'most', 0, 100_000, 'low'), 'hits.'],
+            ['bars' => [1, 2], 'low' => 1, 'high' => 4],
+        );
     }
 
     public function asks(): string
     {
-        return "Bars $this->a and $this->b differ by ".($this->low === $this->high ? Submission::plural($this->low, 'hit') : "$this->low to $this->high hits").'.';
+        [$a, $b] = $this->bars;
+
+        return "Bars $a and $b differ by ".Submission::range($this->low, $this->high).(1 === $this->low && 1 === $this->high ? ' hit.' : ' hits.');
     }
 
     public function check(Submission $submission): Verdict
     {
+        [$a, $b] = $this->bars;
         $bars = $submission->pattern->bars();
-        if (max($this->a, $this->b) > $bars) {
-            return Verdict::of(false, '', 'There is no bar '.max($this->a, $this->b).' yet; the beat has '.Submission::plural($bars, 'bar').'.');
+        $found = ['a' => $a, 'b' => $b, 'bars' => $bars, 'low' => $this->low, 'high' => $this->high];
+        if (max($a, $b) > $bars) {
+            return Verdict::of(false, $found);
         }
-        $by = ($this->b - $this->a) * $submission->pattern->meter->barTicks();
-        $moved = array_map(static fn (Stroke $stroke): Stroke => new Stroke($stroke->instrument, $stroke->written - $by, $stroke->push, $stroke->velocity, false, $stroke->section), $submission->inBar($this->b));
-        $different = array_values(array_filter(Pairing::of($submission->inBar($this->a), $moved, $submission->policy)->pairs, static fn (Pair $pair): bool => $pair->differs()));
+        $by = ($b - $a) * $submission->pattern->meter->barTicks();
+        $moved = array_map(static fn (Stroke $one): Stroke => new Stroke($one->instrument, $one->written - $by, $one->push, $one->velocity, false, $one->section), $submission->inBar($b));
+        $different = array_values(array_filter(Pairing::of($submission->inBar($a), $moved, $submission->tolerance)->pairs, static fn (Pair $pair): bool => $pair->differs()));
         $count = \count($different);
 
-        return Verdict::of(
-            $count >= $this->low && $count <= $this->high,
-            "Bars $this->a and $this->b differ by ".Submission::plural($count, 'hit').'.',
-            "Bars $this->a and $this->b differ by ".Submission::plural($count, 'hit')."; make it $this->low to $this->high.",
-            array_map(static fn (Pair $pair): Stroke => $pair->stroke(), $different),
-        );
+        return Verdict::of($count >= $this->low && $count <= $this->high, ['count' => $count] + $found, array_map(static fn (Pair $pair): Stroke => $pair->stroke(), $different));
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        [$a, $b] = [$verdict->number('a'), $verdict->number('b')];
+        if (max($a, $b) > $verdict->number('bars')) {
+            return 'There is no bar '.max($a, $b)." yet; the beat has {$verdict->count('bars', 'bar')}.";
+        }
+        $says = "Bars $a and $b differ by {$verdict->count('count', 'hit')}";
+
+        return $verdict->passed ? "$says." : "$says; make it {$verdict->number('low')} to {$verdict->number('high')}.";
     }
 }

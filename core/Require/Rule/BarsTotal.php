@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require\Rule;
 
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -15,9 +17,9 @@ final readonly class BarsTotal implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'bars-total';
+        return new Declared('bars-total', 'a length', ['One pass lasts', Blank::whole('low', 'fewest', 1, 100_000), 'to', Blank::whole('high', 'most', 1, 100_000, 'low'), 'bars.'], ['low' => 2, 'high' => 8]);
     }
 
     public function asks(): string
@@ -28,8 +30,14 @@ final readonly class BarsTotal implements Requirement
     public function check(Submission $submission): Verdict
     {
         $bars = $submission->pattern->bars();
-        $range = $this->low === $this->high ? "$this->low" : "$this->low to $this->high";
 
-        return Verdict::of($bars >= $this->low && $bars <= $this->high, Submission::plural($bars, 'bar').' in all.', Submission::plural($bars, 'bar')." in all; make it $range.");
+        return Verdict::of($bars >= $this->low && $bars <= $this->high, ['bars' => $bars, 'low' => $this->low, 'high' => $this->high]);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $bars = $verdict->count('bars', 'bar');
+
+        return $verdict->passed ? "$bars in all." : "$bars in all; make it {$verdict->range()}.";
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Require\Rule;
 
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
@@ -17,9 +19,9 @@ final readonly class Contains implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'contains';
+        return new Declared('contains', 'strokes that must be there', ['Everything on the frame is there.', Blank::frame()]);
     }
 
     public function asks(): string
@@ -30,8 +32,15 @@ final readonly class Contains implements Requirement
     public function check(Submission $submission): Verdict
     {
         [, $missing] = Frame::over($this->frame, $submission);
-        $first = [] === $missing ? '' : lcfirst($missing[0]->instrument->label()).' at '.$submission->place($missing[0]);
 
-        return Verdict::of([] === $missing, 'The given part is all there.', Submission::plural(\count($missing), 'hit').' of the given part '.(1 === \count($missing) ? 'is' : 'are')." missing; begin with $first.", $missing);
+        return Verdict::of([] === $missing, [], $missing);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $count = \count($verdict->evidence);
+
+        return $verdict->passed ? 'The given part is all there.'
+            : Submission::plural($count, 'hit').' of the given part '.(1 === $count ? 'is' : 'are')." missing; begin with {$verdict->first($place)}.";
     }
 }

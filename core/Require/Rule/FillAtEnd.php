@@ -6,6 +6,8 @@ namespace Pulsanda\Core\Require\Rule;
 
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -19,26 +21,48 @@ final readonly class FillAtEnd implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'fill-at-end';
+        return new Declared(
+            'fill-at-end',
+            'a fill at the end',
+            [
+                'The last',
+                Blank::whole('beats', 'beats', 1, 64),
+                'beats hold a fill of at least',
+                Blank::whole('least', 'hits', 1, 1000),
+                'hits on',
+                Blank::instruments('instruments', 'instruments', 'any instrument'),
+            ],
+            ['beats' => 1, 'least' => 4, 'instruments' => []],
+        );
     }
 
     public function asks(): string
     {
-        $where = 1 === $this->beats ? 'the last beat' : "the last $this->beats beats";
         $on = [] === $this->instruments ? '' : ' on '.Submission::names($this->instruments);
 
-        return 'A fill of at least '.Submission::plural($this->least, 'hit')."$on in $where.";
+        return 'A fill of at least '.Submission::plural($this->least, 'hit')."$on in ".self::where($this->beats).'.';
     }
 
     public function check(Submission $submission): Verdict
     {
         $from = $submission->pattern->ticks() - $this->beats * Tempo::BEATS[Tempo::usualBeat($submission->pattern->meter)];
-        $fill = array_values(array_filter($submission->strokes, fn (Stroke $stroke): bool => $stroke->written >= $from && ([] === $this->instruments || \in_array($stroke->instrument, $this->instruments, true))));
-        $count = \count($fill);
-        $where = 1 === $this->beats ? 'the last beat' : "the last $this->beats beats";
+        $fits = fn (Stroke $one): bool => $one->written >= $from && ([] === $this->instruments || \in_array($one->instrument, $this->instruments, true));
+        $fill = array_values(array_filter($submission->strokes, $fits));
 
-        return Verdict::of($count >= $this->least, 'The fill has '.Submission::plural($count, 'hit').'.', Submission::plural($count, 'hit')." in $where; make the fill at least $this->least.", $fill);
+        return Verdict::of(\count($fill) >= $this->least, ['count' => \count($fill), 'least' => $this->least, 'beats' => $this->beats], $fill);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $hits = $verdict->count('count', 'hit');
+
+        return $verdict->passed ? "The fill has $hits." : "$hits in ".self::where((int) $verdict->number('beats'))."; make the fill at least {$verdict->number('least')}.";
+    }
+
+    private static function where(int $beats): string
+    {
+        return 1 === $beats ? 'the last beat' : "the last $beats beats";
     }
 }

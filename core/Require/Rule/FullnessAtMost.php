@@ -6,6 +6,8 @@ namespace Pulsanda\Core\Require\Rule;
 
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -18,9 +20,19 @@ final readonly class FullnessAtMost implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'fullness-at-most';
+        return new Declared(
+            'fullness-at-most',
+            'room between the strokes',
+            [
+                'No row fills more than',
+                Blank::number('percent', 'percent', 0, 100),
+                'percent of its sixteenths; left out of this:',
+                Blank::instruments('except', 'instruments left out', 'none'),
+            ],
+            ['percent' => 50, 'except' => []],
+        );
     }
 
     public function asks(): string
@@ -38,10 +50,17 @@ final readonly class FullnessAtMost implements Requirement
             $strokes = $submission->on($instrument);
             $filled = \count(array_unique(array_map(static fn (Stroke $stroke): int => intdiv(max(0, $stroke->written), 240), $strokes)));
             if (100 * $filled > $this->percent * $sixteenths) {
-                return Verdict::of(false, '', $instrument->label().' fills '.round(100 * $filled / $sixteenths)." percent of its steps; thin it out to $this->percent.", $strokes);
+                return Verdict::of(false, ['instrument' => $instrument, 'filled' => round(100 * $filled / $sixteenths), 'percent' => $this->percent], $strokes);
             }
         }
 
-        return Verdict::of(true, "No row is fuller than $this->percent percent.", '');
+        return Verdict::of(true, ['percent' => $this->percent]);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $percent = $verdict->number('percent');
+
+        return $verdict->passed ? "No row is fuller than $percent percent." : "{$verdict->instrument()} fills {$verdict->number('filled')} percent of its steps; thin it out to $percent.";
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require\Rule;
 
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -15,9 +17,9 @@ final readonly class InstrumentsAtLeast implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'instruments-at-least';
+        return new Declared('instruments-at-least', 'several instruments', ['At least', Blank::whole('number', 'instruments', 1, 48), 'instruments are heard.'], ['number' => 3]);
     }
 
     public function asks(): string
@@ -28,8 +30,14 @@ final readonly class InstrumentsAtLeast implements Requirement
     public function check(Submission $submission): Verdict
     {
         $heard = $submission->instruments();
-        $count = \count($heard);
 
-        return Verdict::of($count >= $this->number, Submission::plural($count, 'instrument').': '.Submission::names($heard).'.', Submission::plural($count, 'instrument')." so far; use at least $this->number.");
+        return Verdict::of(\count($heard) >= $this->number, ['count' => \count($heard), 'heard' => $heard, 'number' => $this->number]);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $count = $verdict->count('count', 'instrument');
+
+        return $verdict->passed ? "$count: {$verdict->instruments('heard')}." : "$count so far; use at least {$verdict->number('number')}.";
     }
 }

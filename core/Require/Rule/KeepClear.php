@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Require\Rule;
 
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
@@ -17,9 +19,9 @@ final readonly class KeepClear implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'keep-clear';
+        return new Declared('keep-clear', 'places that must stay clear', ['Everything on the frame stays clear.', Blank::frame()]);
     }
 
     public function asks(): string
@@ -30,8 +32,15 @@ final readonly class KeepClear implements Requirement
     public function check(Submission $submission): Verdict
     {
         [$there] = Frame::over($this->frame, $submission);
-        $first = [] === $there ? '' : lcfirst($there[0]->instrument->label()).' at '.$submission->place($there[0]);
 
-        return Verdict::of([] === $there, 'What should stay clear is clear.', Submission::plural(\count($there), 'hit').' '.(1 === \count($there) ? 'stands' : 'stand')." where it should stay clear; take out $first first.", $there);
+        return Verdict::of([] === $there, [], $there);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $count = \count($verdict->evidence);
+
+        return $verdict->passed ? 'What should stay clear is clear.'
+            : Submission::plural($count, 'hit').' '.(1 === $count ? 'stands' : 'stand')." where it should stay clear; take out {$verdict->first($place)} first.";
     }
 }

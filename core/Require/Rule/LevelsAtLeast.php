@@ -7,6 +7,8 @@ namespace Pulsanda\Core\Require\Rule;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
 use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -18,9 +20,9 @@ final readonly class LevelsAtLeast implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'levels-at-least';
+        return new Declared('levels-at-least', 'loud and soft', [Blank::instrument('instrument'), 'has at least', Blank::whole('number', 'levels', 1, 4), 'of ghost, soft, firm and accent.'], ['instrument' => 'snare', 'number' => 2]);
     }
 
     public function asks(): string
@@ -31,10 +33,15 @@ final readonly class LevelsAtLeast implements Requirement
     public function check(Submission $submission): Verdict
     {
         $strokes = $submission->on($this->instrument);
-        $levels = array_unique(array_map(static fn (Stroke $stroke): string => Level::of($stroke->velocity)->value, $strokes));
-        $count = \count($levels);
-        $name = $this->instrument->label();
+        $levels = array_values(array_unique(array_map(static fn (Stroke $stroke): string => Level::of($stroke->velocity)->value, $strokes)));
+        $found = ['instrument' => $this->instrument, 'levels' => $levels, 'count' => \count($levels), 'number' => $this->number];
 
-        return Verdict::of($count >= $this->number, "$name: ".implode(', ', $levels).'.', "$name: ".Submission::plural($count, 'level')." of loudness; use at least $this->number of ghost, soft, firm and accent.", $strokes);
+        return Verdict::of(\count($levels) >= $this->number, $found, $strokes);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        return $verdict->instrument().': '.($verdict->passed ? implode(', ', $verdict->words('levels')).'.'
+            : "{$verdict->count('count', 'level')} of loudness; use at least {$verdict->number('number')} of ghost, soft, firm and accent.");
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require\Rule;
 
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -15,9 +17,9 @@ final readonly class NoteWords implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'note-words';
+        return new Declared('note-words', 'words about the work', ['The student writes at least', Blank::whole('least', 'words', 1, 200), 'words about the work.'], ['least' => 5]);
     }
 
     public function asks(): string
@@ -29,6 +31,11 @@ final readonly class NoteWords implements Requirement
     {
         $count = (int) preg_match_all('/[\p{L}\p{N}]+(?:[\'’-][\p{L}\p{N}]+)*/u', $submission->note);
 
-        return Verdict::of($count >= $this->least, 'You said what you chose.', Submission::plural($count, 'word').' about your work; write at least '.$this->least.'.');
+        return Verdict::of($count >= $this->least, ['count' => $count, 'least' => $this->least]);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        return $verdict->passed ? 'You said what you chose.' : "{$verdict->count('count', 'word')} about your work; write at least {$verdict->number('least')}.";
     }
 }

@@ -6,6 +6,8 @@ namespace Pulsanda\Core\Require\Rule;
 
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -13,14 +15,14 @@ use Pulsanda\Core\Require\Verdict;
 /** No other instruments than these are heard. */
 final readonly class OnlyUses implements Requirement
 {
-    /** @param list<Instrument> $instruments */
+    /** @param list<Instrument> $instruments  */
     public function __construct(private array $instruments)
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'only-uses';
+        return new Declared('only-uses', 'no other instruments', ['Nothing is heard but', Blank::instruments('instruments', 'instruments')], ['instruments' => ['kick', 'snare']]);
     }
 
     public function asks(): string
@@ -33,6 +35,13 @@ final readonly class OnlyUses implements Requirement
         $others = array_values(array_filter($submission->instruments(), fn (Instrument $one): bool => !\in_array($one, $this->instruments, true)));
         $evidence = array_values(array_filter($submission->strokes, static fn (Stroke $stroke): bool => \in_array($stroke->instrument, $others, true)));
 
-        return Verdict::of([] === $others, 'Only '.Submission::names($this->instruments).' are heard.', 'Take out '.Submission::names($others).'; only '.Submission::names($this->instruments).' are asked for.', $evidence);
+        return Verdict::of([] === $others, ['asked' => $this->instruments, 'others' => $others], $evidence);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $asked = $verdict->instruments('asked');
+
+        return $verdict->passed ? "Only $asked are heard." : "Take out {$verdict->instruments('others')}; only $asked are asked for.";
     }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require\Rule;
 
+use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -16,9 +19,9 @@ final readonly class SectionsAtLeast implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'sections-at-least';
+        return new Declared('sections-at-least', 'several sections', ['At least', Blank::whole('number', 'sections', 1, Pattern::MOST_SECTIONS), 'different sections are played.'], ['number' => 2]);
     }
 
     public function asks(): string
@@ -28,8 +31,16 @@ final readonly class SectionsAtLeast implements Requirement
 
     public function check(Submission $submission): Verdict
     {
-        $count = \count(array_unique(array_map(static fn (Section $section): string => $section->name, $submission->pattern->form())));
+        $names = array_map(static fn (Section $section): string => $section->name, $submission->pattern->form());
+        $count = \count(array_unique($names, \SORT_STRING));
 
-        return Verdict::of($count >= $this->number, Submission::plural($count, 'section').'.', Submission::plural($count, 'section')." so far; make at least $this->number.");
+        return Verdict::of($count >= $this->number, ['count' => $count, 'number' => $this->number]);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $count = $verdict->count('count', 'section');
+
+        return $verdict->passed ? "$count." : "$count so far; make at least {$verdict->number('number')}.";
     }
 }

@@ -6,6 +6,8 @@ namespace Pulsanda\Core\Require\Rule;
 
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -17,9 +19,9 @@ final readonly class StartsWith implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'starts-with';
+        return new Declared('starts-with', 'a first downbeat', [Blank::instrument('instrument'), 'stands on the first downbeat.'], ['instrument' => 'kick']);
     }
 
     public function asks(): string
@@ -29,9 +31,16 @@ final readonly class StartsWith implements Requirement
 
     public function check(Submission $submission): Verdict
     {
-        $first = array_values(array_filter($submission->on($this->instrument), static fn (Stroke $stroke): bool => abs($stroke->tick()) <= $submission->policy->grace));
-        $name = lcfirst($this->instrument->label());
+        $near = static fn (Stroke $stroke): bool => abs($stroke->tick()) <= $submission->tolerance->grace;
+        $first = array_values(array_filter($submission->on($this->instrument), $near));
 
-        return Verdict::of([] !== $first, "The beat starts with $name.", "Put $name on the first downbeat.", $first);
+        return Verdict::of([] !== $first, ['instrument' => $this->instrument], $first);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $name = lcfirst($verdict->instrument());
+
+        return $verdict->passed ? "The beat starts with $name." : "Put $name on the first downbeat.";
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require\Rule;
 
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -15,9 +17,9 @@ final readonly class SwingBetween implements Requirement
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'swing-between';
+        return new Declared('swing-between', 'a swing', ['The swing lies between', Blank::number('low', 'lowest', 50, 75), 'and', Blank::number('high', 'highest', 50, 75, 'low'), 'percent.'], ['low' => 55, 'high' => 67]);
     }
 
     public function asks(): string
@@ -29,6 +31,13 @@ final readonly class SwingBetween implements Requirement
     {
         $swing = $submission->pattern->swing->percent;
 
-        return Verdict::of($swing >= $this->low && $swing <= $this->high, "The swing is $swing percent.", "The swing is $swing percent; choose one between $this->low and $this->high.");
+        return Verdict::of($swing >= $this->low && $swing <= $this->high, ['swing' => $swing, 'low' => $this->low, 'high' => $this->high]);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $says = "The swing is {$verdict->number('swing')} percent";
+
+        return $verdict->passed ? "$says." : "$says; choose one between {$verdict->number('low')} and {$verdict->number('high')}.";
     }
 }

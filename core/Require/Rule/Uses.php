@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Require\Rule;
 
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
@@ -12,14 +14,14 @@ use Pulsanda\Core\Require\Verdict;
 /** All these instruments are heard. */
 final readonly class Uses implements Requirement
 {
-    /** @param list<Instrument> $instruments */
+    /** @param list<Instrument> $instruments  */
     public function __construct(private array $instruments)
     {
     }
 
-    public function kind(): string
+    public static function declares(): Declared
     {
-        return 'uses';
+        return new Declared('uses', 'instruments that are heard', ['These are all heard:', Blank::instruments('instruments', 'instruments')], ['instruments' => ['kick', 'snare']]);
     }
 
     public function asks(): string
@@ -31,6 +33,11 @@ final readonly class Uses implements Requirement
     {
         $missing = array_values(array_filter($this->instruments, static fn (Instrument $one): bool => [] === $submission->on($one)));
 
-        return Verdict::of([] === $missing, ucfirst(Submission::names($this->instruments)).': all are heard.', 'Not heard yet: '.Submission::names($missing).'.');
+        return Verdict::of([] === $missing, ['asked' => $this->instruments, 'missing' => $missing]);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        return $verdict->passed ? ucfirst($verdict->instruments('asked')).': all are heard.' : 'Not heard yet: '.$verdict->instruments('missing').'.';
     }
 }

@@ -14,7 +14,7 @@ use Pulsanda\Core\Compare\Explain\Cause\TimeScaled;
 use Pulsanda\Core\Compare\Explain\Cause\WrongBar;
 use Pulsanda\Core\Compare\Explain\Cause\WrongRow;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Tests\Core\Lesson;
@@ -68,6 +68,6 @@ final class CausesTest extends TestCase
     /** @param array<string, array<int>> $played */
     private static function remainder(array $played, int $bars): Remainder
     {
-        return Remainder::of(Strokes::written(Lesson::steps(self::TARGET, 2)), Strokes::written(Lesson::steps(array_map(array_values(...), array_filter($played)), $bars)), Policy::of(), 3840, 2, $bars);
+        return Remainder::of(Strokes::written(Lesson::steps(self::TARGET, 2)), Strokes::written(Lesson::steps(array_map(array_values(...), array_filter($played)), $bars)), Tolerance::of(), 3840, 2, $bars);
     }
 }

@@ -9,7 +9,11 @@ use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
+use Pulsanda\Core\Compare\Pair\Tolerance;
+use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -42,14 +46,14 @@ final class ComparisonTest extends TestCase
     {
         $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [5]] + Lesson::TARGET));
         self::assertSame(['hit-missing snare'], Lesson::said($comparison));
-        self::assertSame(['beat 4'], $comparison->statements[0]->places);
-        self::assertSame('Snare: a hit is missing on beat 4; add it.', $comparison->statements[0]->text);
+        self::assertSame([2880], $comparison->statements[0]->at);
+        self::assertSame(['Snare: a hit is missing on beat 4; add it.'], Lesson::texts($comparison));
         self::assertEqualsWithDelta(2 * 11 / 23, $comparison->aspects->placement, 1e-9);
     }
 
     public function testTheResultIsOneObjectWithEveryStrokeOnce(): void
     {
-        $result = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET))->toData();
+        $result = Report::of(Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET))->toData(), CountingStyle::Syllables);
         self::assertSame(['target', 'cost', 'strokes', 'pairs', 'statements', 'aspects', 'mark', 'points', 'weights'], array_keys($result));
         self::assertSame([2.0, ['target' => 12, 'submission' => 12]], [$result['cost'], $result['strokes']]);
         self::assertContains(['status' => 'moved', 'instrument' => 'snare', 'target' => 960, 'submission' => 1200, 'ticks' => 240, 'credit' => 0.5, 'statement' => 0], (array) $result['pairs']);
@@ -83,7 +87,7 @@ final class ComparisonTest extends TestCase
     {
         $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['closed-hat' => range(1, 16)] + Lesson::TARGET));
         self::assertSame(['hit-extra closed-hat'], Lesson::said($comparison));
-        self::assertSame(['beat 1 e', 'beat 1 a', 'beat 2 e', 'beat 2 a', 'beat 3 e', 'beat 3 a', 'beat 4 e', 'beat 4 a'], $comparison->statements[0]->places);
+        self::assertSame('beat 1 e; beat 1 a; beat 2 e; beat 2 a; beat 3 e; beat 3 a; beat 4 e; beat 4 a', Report::of($comparison->toData(), CountingStyle::Syllables)['statements'][0]['place']);
     }
 
     public function testTheSameHitInEveryBarIsSaidOnce(): void
@@ -91,10 +95,10 @@ final class ComparisonTest extends TestCase
         $target = Lesson::grid("kick x...|....|x...|....|x...|....|x...|....\nsnare ....|x...|....|x...|....|x...|....|x...", 2);
         $played = Lesson::grid("kick x...|....|x...|....|x...|....|x...|....\nsnare ....|x...|....|....|....|x...|....|....", 2);
         $comparison = Lesson::compare($target, $played);
-        self::assertSame('Snare: 2 hits are missing on beat 4 in every bar; add them.', $comparison->statements[0]->text);
+        self::assertSame(['Snare: 2 hits are missing on beat 4 in every bar; add them.'], Lesson::texts($comparison));
         self::assertSame([1, 2], $comparison->statements[0]->bars);
-        self::assertSame('Snare: 2 hits are missing at step 13 and step 29; add them.', Lesson::compare($target, $played, ['counting' => 'steps'])->statements[0]->text);
-        self::assertSame('Snare: 2 hits are missing at 1.4 and 2.4; add them.', Lesson::compare($target, $played, ['counting' => 'bar-beat'])->statements[0]->text);
+        self::assertSame(['Snare: 2 hits are missing at step 13 and step 29; add them.'], Lesson::texts($comparison, CountingStyle::Steps));
+        self::assertSame(['Snare: 2 hits are missing at 1.4 and 2.4; add them.'], Lesson::texts($comparison, CountingStyle::BarBeat));
     }
 
     public function testEveryDifferenceBelongsToExactlyOneStatement(): void
@@ -106,8 +110,8 @@ final class ComparisonTest extends TestCase
             sort($covered);
             $different = array_keys(array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs()));
             self::assertSame($different, $covered);
-            foreach ($comparison->statements as $statement) {
-                self::assertLessThanOrEqual(20, \count(explode(' ', $statement->text)), $statement->text);
+            foreach (Lesson::texts($comparison) as $text) {
+                self::assertLessThanOrEqual(20, \count(explode(' ', $text)), $text);
             }
         }
     }
@@ -126,7 +130,7 @@ final class ComparisonTest extends TestCase
     public function testDynamicsAreSaidWithTheirPlaces(): void
     {
         $target = Lesson::grid('snare X.s.|x.s.|X.s.|x.s.');
-        $text = static fn (string $played): array => array_map(static fn ($one): string => $one->text, Lesson::compare($target, Lesson::grid($played))->statements);
+        $text = static fn (string $played): array => Lesson::texts(Lesson::compare($target, Lesson::grid($played)));
         self::assertSame(['Dynamics: every hit is equally loud; make louder and softer ones.'], $text('snare x.x.|x.x.|x.x.|x.x.'));
         self::assertSame(['Accents are missing on beat 1; play harder there.'], $text('snare x.s.|x.s.|X.s.|x.s.'));
         self::assertSame(['Accents where none are asked, on beat 2 &; play softer there.'], $text('snare X.s.|x.X.|X.s.|x.s.'));
@@ -189,7 +193,7 @@ final class ComparisonTest extends TestCase
 
     public function testAPolicyKeepsItsMeaningThroughItsFile(): void
     {
-        $policy = Policy::of(10, 300, [[\Pulsanda\Core\Pattern\Instrument::Snare, \Pulsanda\Core\Pattern\Instrument::Clap]], true, ['moved' => 0.25], ['feel' => 0], 12, 0.25, ['low' => 90, 'high' => 99.5]);
+        $policy = Policy::of(Tolerance::of(10, 300, [[Instrument::Snare, Instrument::Clap]]), true, ['moved' => 0.25], ['feel' => 0], 12, 0.25, ['low' => 90, 'high' => 99.5]);
         self::assertEquals($policy, PolicyFile::read((string) json_encode(PolicyFile::toData($policy))));
     }
 

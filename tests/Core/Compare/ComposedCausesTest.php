@@ -7,7 +7,7 @@ namespace Pulsanda\Tests\Core\Compare;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\Statement;
+use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Tests\Core\Lesson;
 use Random\Randomizer;
 
@@ -35,7 +35,7 @@ final class ComposedCausesTest extends TestCase
             $bars = isset($done['half-time']) ? 2 * self::BARS : self::BARS;
             $comparison = Lesson::compare(Lesson::steps($target, self::BARS), Lesson::steps($played, $bars));
             $said = array_filter($comparison->statements, static fn (Statement $one): bool => !\in_array($one->scope, ['dynamics', 'feel'], true));
-            $words = implode(' ', array_map(static fn (Statement $one): string => $one->text, $said));
+            $words = implode(' ', Lesson::texts($comparison));
             self::assertLessThanOrEqual(array_sum($done), \count($said), "seed $seed, round $round: did ".json_encode($done)." and heard: $words\n".json_encode($target)."\n".json_encode($played));
             $this->assertEverythingIsSaidOnce($comparison);
         }
@@ -108,7 +108,7 @@ final class ComposedCausesTest extends TestCase
         $hats = self::leaning(['closed-hat' => Lesson::TARGET['closed-hat']], -15) + self::leaning(Lesson::TARGET, 0);
         $comparison = Lesson::compare($target, Lesson::pushed($hats));
         self::assertSame(['ahead closed-hat'], Lesson::said($comparison));
-        self::assertSame('Closed hi-hat: a little ahead of the beat throughout; wait a touch longer.', $comparison->statements[0]->text);
+        self::assertSame('Closed hi-hat: a little ahead of the beat throughout; wait a touch longer.', Lesson::texts($comparison)[0]);
         self::assertSame([1.0, 20.0], [(float) $comparison->aspects->placement, $comparison->mark()], 'it costs nothing');
     }
 

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Core\Compare;
 
 use PHPUnit\Framework\TestCase;
-use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Tests\Core\Lesson;
@@ -42,15 +42,15 @@ final class PairingTest extends TestCase
     public function testAnOptionalStrokeMayBeLeftOutForNothing(): void
     {
         $optional = new Stroke(Instrument::Kick, 0, 0, 90, true, 'A');
-        self::assertSame(0.0, Pairing::of([$optional], [], Policy::of())->cost());
+        self::assertSame(0.0, Pairing::of([$optional], [], Tolerance::of())->cost());
         $played = new Stroke(Instrument::Snare, 0, 0, 90, false, 'A');
-        self::assertSame([Status::Missing, Status::Extra], array_map(static fn (Pair $pair): Status => $pair->status, Pairing::of([$optional], [$played], Policy::of())->pairs), 'fewer other drums among equals');
+        self::assertSame([Status::Missing, Status::Extra], array_map(static fn (Pair $pair): Status => $pair->status, Pairing::of([$optional], [$played], Tolerance::of())->pairs), 'fewer other drums among equals');
     }
 
     public function testInstrumentsThatAreAlikeCountAsTheSame(): void
     {
-        $policy = Policy::of(alike: [[Instrument::Snare, Instrument::Clap]]);
-        $pairing = Pairing::of([new Stroke(Instrument::Snare, 0, 0, 90, false, 'A')], [new Stroke(Instrument::Clap, 200, 0, 90, false, 'A')], $policy);
+        $tolerance = Tolerance::of(alike: [[Instrument::Snare, Instrument::Clap]]);
+        $pairing = Pairing::of([new Stroke(Instrument::Snare, 0, 0, 90, false, 'A')], [new Stroke(Instrument::Clap, 200, 0, 90, false, 'A')], $tolerance);
         self::assertSame(Status::Moved, $pairing->pairs[0]->status);
         self::assertEqualsWithDelta(0.5 + 0.5 * 200 / 240, $pairing->cost(), 1e-12);
     }
@@ -59,13 +59,13 @@ final class PairingTest extends TestCase
     {
         $random = Lesson::random(5);
         for ($round = 0; $round < 600; ++$round) {
-            $policy = Policy::of($random->getInt(0, 40), $random->getInt(40, 300));
+            $tolerance = Tolerance::of($random->getInt(0, 40), $random->getInt(40, 300));
             [$targets, $submissions] = [self::strokes($random, true), self::strokes($random, false)];
-            $pairing = Pairing::of($targets, $submissions, $policy);
-            self::assertSame(self::leastOfAll($targets, $submissions, $policy), self::total($pairing->pairs, $policy), "round $round");
+            $pairing = Pairing::of($targets, $submissions, $tolerance);
+            self::assertSame(self::leastOfAll($targets, $submissions, $tolerance), self::total($pairing->pairs, $tolerance), "round $round");
             self::assertCount(\count($targets), array_filter($pairing->pairs, static fn (Pair $pair): bool => null !== $pair->target));
             self::assertCount(\count($submissions), array_filter($pairing->pairs, static fn (Pair $pair): bool => null !== $pair->submission));
-            self::assertEqualsWithDelta(self::total($pairing->pairs, $policy)[0] / (2 * $policy->window), $pairing->cost(), 1e-9);
+            self::assertEqualsWithDelta(self::total($pairing->pairs, $tolerance)[0] / (2 * $tolerance->window), $pairing->cost(), 1e-9);
         }
     }
 
@@ -91,34 +91,34 @@ final class PairingTest extends TestCase
      *
      * @return array{int, int, int, int} as total()
      */
-    private static function leastOfAll(array $targets, array $submissions, Policy $policy): array
+    private static function leastOfAll(array $targets, array $submissions, Tolerance $tolerance): array
     {
         if ([] === $targets) {
-            return [\count($submissions) * 2 * $policy->window, 0, 0, 0];
+            return [\count($submissions) * 2 * $tolerance->window, 0, 0, 0];
         }
         $target = array_shift($targets);
         $add = static fn (array $a, array $b): array => [$a[0] + $b[0], $a[1] + $b[1], $a[2] + $b[2], $a[3] + $b[3]];
-        $best = $add([$target->optional ? 0 : 2 * $policy->window, 0, 0, 0], self::leastOfAll($targets, $submissions, $policy));
+        $best = $add([$target->optional ? 0 : 2 * $tolerance->window, 0, 0, 0], self::leastOfAll($targets, $submissions, $tolerance));
         foreach ($submissions as $s => $submission) {
-            $status = self::relation($target, $submission, $policy);
+            $status = self::relation($target, $submission, $tolerance);
             if (null !== $status) {
                 $rest = $submissions;
                 unset($rest[$s]);
-                $best = min($best, $add(self::total([new Pair($status, $target, $submission)], $policy), self::leastOfAll($targets, array_values($rest), $policy)));
+                $best = min($best, $add(self::total([new Pair($status, $target, $submission)], $tolerance), self::leastOfAll($targets, array_values($rest), $tolerance)));
             }
         }
 
         return $best;
     }
 
-    private static function relation(Stroke $target, Stroke $submission, Policy $policy): ?Status
+    private static function relation(Stroke $target, Stroke $submission, Tolerance $tolerance): ?Status
     {
         $distance = abs($target->tick() - $submission->tick());
         if ($target->instrument !== $submission->instrument) {
-            return $distance <= $policy->grace ? Status::OtherDrum : null;
+            return $distance <= $tolerance->grace ? Status::OtherDrum : null;
         }
 
-        return $distance <= $policy->grace ? Status::Match : ($distance <= $policy->window ? Status::Moved : null);
+        return $distance <= $tolerance->grace ? Status::Match : ($distance <= $tolerance->window ? Status::Moved : null);
     }
 
     /**
@@ -126,15 +126,15 @@ final class PairingTest extends TestCase
      *
      * @return array{int, int, int, int} cost in units of 1/(2·window), matches (negative), other drums, distances
      */
-    private static function total(iterable $pairs, Policy $policy): array
+    private static function total(iterable $pairs, Tolerance $tolerance): array
     {
         $total = [0, 0, 0, 0];
         foreach ($pairs as $pair) {
             $total[0] += match ($pair->status) {
                 Status::Match => 0,
-                Status::Moved => $policy->window + abs((int) $pair->ticks()),
-                Status::OtherDrum, Status::Extra => 2 * $policy->window,
-                Status::Missing => $pair->stroke()->optional ? 0 : 2 * $policy->window,
+                Status::Moved => $tolerance->window + abs((int) $pair->ticks()),
+                Status::OtherDrum, Status::Extra => 2 * $tolerance->window,
+                Status::Missing => $pair->stroke()->optional ? 0 : 2 * $tolerance->window,
             };
             $total[1] -= Status::Match === $pair->status ? 1 : 0;
             $total[2] += Status::OtherDrum === $pair->status ? 1 : 0;
@@ -154,6 +154,6 @@ final class PairingTest extends TestCase
     {
         $stroke = static fn (array $one): Stroke => new Stroke(Instrument::from($one[0]), $one[1], 0, 90, false, 'A');
 
-        return array_map(static fn (Pair $pair): string => trim($pair->target?->tick().' '.$pair->status->value.' '.$pair->submission?->tick()), Pairing::of(array_map($stroke, $targets), array_map($stroke, $submissions), Policy::of())->pairs);
+        return array_map(static fn (Pair $pair): string => trim($pair->target?->tick().' '.$pair->status->value.' '.$pair->submission?->tick()), Pairing::of(array_map($stroke, $targets), array_map($stroke, $submissions), Tolerance::of())->pairs);
     }
 }

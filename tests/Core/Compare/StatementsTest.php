@@ -6,7 +6,6 @@ namespace Pulsanda\Tests\Core\Compare;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Pulsanda\Core\Compare\Statement;
 use Pulsanda\Tests\Core\Lesson;
 
 /** What a drum teacher would say: wide causes first, and no more statements than needed. */
@@ -20,7 +19,7 @@ final class StatementsTest extends TestCase
     public function testTheWorkedExamples(array $played, array $said, float $placement, int $bars = 1): void
     {
         $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps($played, $bars));
-        self::assertSame($said, array_map(static fn (Statement $one): string => $one->text, $comparison->statements));
+        self::assertSame($said, Lesson::texts($comparison));
         self::assertEqualsWithDelta($placement, $comparison->aspects->placement, 0.00005);
     }
 
@@ -55,7 +54,7 @@ final class StatementsTest extends TestCase
         unset($played['closed-hat']);
         $comparison = Lesson::compare(Lesson::steps($target), Lesson::steps($played));
         self::assertSame(['row-missing closed-hat', 'row-extra crash'], Lesson::said($comparison));
-        self::assertSame('Closed hi-hat is left out; add its 8 hits.', $comparison->statements[0]->text);
+        self::assertSame('Closed hi-hat is left out; add its 8 hits.', Lesson::texts($comparison)[0]);
         self::assertEqualsWithDelta(2 * (4 + 0.5 + 0.5) / (12 + 6), $comparison->aspects->placement, 1e-9, 'two hats have a crash in their place; the others are not re-paired and have no credit');
     }
 
@@ -63,7 +62,7 @@ final class StatementsTest extends TestCase
     {
         $target = ['snare' => [5, 13, 21, 29], 'kick' => [1, 9, 17, 25]];
         $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps(['snare' => [5, 13, 20, 28]] + $target, 2));
-        self::assertSame(['Snare: every hit in bar 2 is one sixteenth early.'], array_map(static fn (Statement $one): string => $one->text, $comparison->statements));
+        self::assertSame(['Snare: every hit in bar 2 is one sixteenth early.'], Lesson::texts($comparison));
         self::assertSame([[2], 'bar'], [$comparison->statements[0]->bars, $comparison->statements[0]->scope]);
     }
 
@@ -83,7 +82,7 @@ final class StatementsTest extends TestCase
             $played = ['snare' => array_map(static fn (int $step): int => $step + $by, $target['snare'])] + $target;
             $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
             // Some shifts look the same as fewer or other changes; never is more said than there is.
-            self::assertCount(1, $comparison->statements, json_encode([$target['snare'], $by]).' '.implode(' ', array_map(static fn (Statement $one): string => $one->text, $comparison->statements)));
+            self::assertCount(1, $comparison->statements, json_encode([$target['snare'], $by]).' '.implode(' ', Lesson::texts($comparison)));
             self::assertSame('snare', $comparison->statements[0]->instruments[0]->value);
         }
     }

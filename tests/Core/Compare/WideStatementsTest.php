@@ -7,10 +7,11 @@ namespace Pulsanda\Tests\Core\Compare;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Compare\Comparison;
-use Pulsanda\Core\Compare\Statement;
+use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Pattern\OrderEntry;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Tests\Core\Lesson;
 
@@ -63,13 +64,13 @@ final class WideStatementsTest extends TestCase
     public function testEveryCountingStyleAndEverySentenceIsShort(): void
     {
         $random = Lesson::random(60);
-        foreach (['steps', 'syllables', 'bar-beat'] as $style) {
+        foreach (CountingStyle::cases() as $style) {
             for ($round = 0; $round < 5; ++$round) {
-                $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random), ['counting' => $style]);
-                foreach ($comparison->statements as $statement) {
-                    self::assertLessThanOrEqual(20, \count(explode(' ', $statement->text)), $statement->text);
-                    self::assertStringEndsWith('.', $statement->text);
-                    self::assertStringNotContainsString('  ', $statement->text);
+                $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random));
+                foreach (Lesson::texts($comparison, $style) as $text) {
+                    self::assertLessThanOrEqual(20, \count(explode(' ', $text)), $text);
+                    self::assertStringEndsWith('.', $text);
+                    self::assertStringNotContainsString('  ', $text);
                 }
             }
         }
@@ -109,7 +110,7 @@ final class WideStatementsTest extends TestCase
     /** @return list<string> */
     private static function texts(Comparison $comparison): array
     {
-        return array_map(static fn (Statement $one): string => $one->text, $comparison->statements);
+        return Lesson::texts($comparison);
     }
 
     /**

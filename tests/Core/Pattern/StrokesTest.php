@@ -106,4 +106,11 @@ final class StrokesTest extends TestCase
     {
         return Pattern::of('Row', Meter::of(4, 4), Tempo::of(96, '4'), [Section::of('A', 1, array_values($rows), Meter::of(4, 4))]);
     }
+
+    public function testTwoInstrumentsOnOneTickStayTwoHoweverTheyAreNamed(): void
+    {
+        // "kick" and −20 would glue to the same as "kick-2" and 0.
+        $strokes = Strokes::written(Lesson::pushed(['kick' => [[0, -20]], 'kick-2' => [[20, -20]]]));
+        self::assertSame([['kick', -20], ['kick-2', 0]], array_map(static fn (Stroke $one): array => [$one->instrument->value, $one->tick()], $strokes));
+    }
 }

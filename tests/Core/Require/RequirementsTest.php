@@ -6,20 +6,29 @@ namespace Pulsanda\Tests\Core\Require;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Require\Blank;
 use Pulsanda\Core\Require\RequirementFile;
+use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
 
-/** What a task asks of a beat, requirement by requirement: a beat that meets it, one that does not, and the sentence. */
+/**
+ * What a task asks of a beat, requirement by requirement: a beat that meets it, one that does not, and the sentence.
+ *
+ * @phpstan-import-type Checked from Requirements
+ * @phpstan-import-type SaidOfAll from Requirements
+ */
 final class RequirementsTest extends TestCase
 {
     private const BEAT = "kick        X...|....|x...|....|X...|....|x.x.|....\nsnare       ....|X..g|....|X...|....|X...|....|xxxx\nclosed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.";
@@ -71,7 +80,7 @@ final class RequirementsTest extends TestCase
     public function testPointsAreThoseOfThePassed(): void
     {
         $result = self::check([['kind' => 'starts-with', 'instrument' => 'kick', 'points' => 3], ['kind' => 'uses', 'instruments' => ['snare']], ['kind' => 'uses', 'instruments' => ['cowbell'], 'points' => 5]], Lesson::grid(self::BEAT, 2));
-        self::assertSame([2, 1, 4.0, ['passed', 'failed', 'points', 'results']], [$result['passed'], $result['failed'], $result['points'], array_keys($result)]);
+        self::assertEquals([2, 1, 4.0, ['passed', 'failed', 'points', 'results']], [$result['passed'], $result['failed'], $result['points'], array_keys($result)]);
         self::assertSame(['instrument' => 'kick', 'tick' => 0, 'place' => 'bar 1, beat 1'], $result['results'][0]['evidence'][0]);
     }
 
@@ -80,7 +89,7 @@ final class RequirementsTest extends TestCase
         $random = Lesson::random(50);
         for ($round = 0; $round < 60; ++$round) {
             $pattern = Lesson::any($random);
-            $submission = Submission::of($pattern, '', Policy::of());
+            $submission = Submission::of($pattern, '', Tolerance::of());
             $optional = array_filter(Strokes::written($pattern), static fn ($stroke): bool => $stroke->optional);
             $frame = ['kind' => 'contains', 'frame' => json_decode(PatternWriter::write($pattern))];
             if ([] === $optional) {
@@ -94,9 +103,9 @@ final class RequirementsTest extends TestCase
 
     public function testWhatIsAlikeCountsAndABeatInSixIsADottedQuarter(): void
     {
-        $policy = Policy::of(alike: [[\Pulsanda\Core\Pattern\Instrument::Snare, \Pulsanda\Core\Pattern\Instrument::Clap]]);
+        $tolerance = Tolerance::of(alike: [[\Pulsanda\Core\Pattern\Instrument::Snare, \Pulsanda\Core\Pattern\Instrument::Clap]]);
         $frame = json_decode(PatternWriter::write(Lesson::grid('snare ....|x...|....|x...')));
-        self::assertTrue(self::check([['kind' => 'contains', 'frame' => $frame]], Lesson::grid('clap ....|x...|....|x...'), '', $policy)['results'][0]['passed']);
+        self::assertTrue(self::check([['kind' => 'contains', 'frame' => $frame]], Lesson::grid('clap ....|x...|....|x...'), '', $tolerance)['results'][0]['passed']);
         $six = Lesson::grid('snare ......|xxxxxx', 1, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of());
         self::assertSame('The fill has 6 hits.', self::check([['kind' => 'fill-at-end', 'beats' => 1, 'least' => 6]], $six)['results'][0]['text']);
     }
@@ -113,22 +122,40 @@ final class RequirementsTest extends TestCase
             ];
             $requirements = RequirementFile::read((string) json_encode($list));
             $beat = Lesson::any($random);
-            $checked = $requirements->check(Submission::of($beat, '', Policy::of()));
+            $checked = self::say($requirements, Submission::of($beat, '', Tolerance::of()));
             self::assertSame(\count($list), $checked['passed'] + $checked['failed']);
             self::assertSame(array_column($list, 'kind'), array_column($checked['results'], 'kind'));
             self::assertEqualsWithDelta(array_sum(array_map(static fn (array $one): float => $one['passed'] ? $one['points'] : 0, $checked['results'])), $checked['points'], 1e-9);
             self::assertLessThanOrEqual($requirements->points(), $checked['points']);
             self::assertEqualsWithDelta(11.5, $requirements->points(), 1e-9);
-            self::assertEquals($checked, RequirementFile::fromData($requirements->toData())->check(Submission::of($beat, '', Policy::of())), 'written and read again it says the same');
+            self::assertEquals($checked, self::say(RequirementFile::fromData($requirements->toData()), Submission::of($beat, '', Tolerance::of())), 'written and read again it says the same');
             // A beat always holds itself, as far as it sounds every time.
             $own = RequirementFile::read((string) json_encode([['kind' => 'contains', 'frame' => json_decode(PatternWriter::write($beat))]]));
             $sure = [] === array_filter(Strokes::written($beat), static fn (Stroke $stroke): bool => $stroke->optional);
-            self::assertTrue(!$sure || $own->check(Submission::of($beat, '', Policy::of()))['results'][0]['passed']);
+            self::assertTrue(!$sure || $own->check(Submission::of($beat, '', Tolerance::of()))['results'][0]['passed']);
             foreach ($checked['results'] as $one) {
                 self::assertLessThanOrEqual(20, str_word_count($one['text']), $one['text']);
                 self::assertStringEndsWith('.', $one['text']);
             }
         }
+    }
+
+    public function testEveryKindDeclaresItselfAndIsReadAsItIsOffered(): void
+    {
+        $frame = json_decode(PatternWriter::write(Lesson::steps(['kick' => [1]])));
+        $offered = $declared = [];
+        foreach (RequirementFile::rules() as $kind => $rule) {
+            $data = $rule::declares()->toData();
+            $declared[] = $kind;
+            self::assertSame($kind, $data['kind']);
+            self::assertNotSame('', $data['menu']);
+            $keys = array_map(static fn (Blank $blank): string => $blank->key, $rule::declares()->blanks());
+            $offered[] = ['kind' => $kind] + (\in_array('frame', $keys, true) ? ['frame' => $frame] : []) + (array) $data['usual'];
+            self::assertSame([], array_diff($keys, array_keys((array) $data['usual']), ['frame']), "$kind has a usual value for every blank");
+        }
+        $checked = self::check($offered, Lesson::steps(['kick' => [1]]));
+        self::assertSame($declared, array_column($checked['results'], 'kind'));
+        self::assertCount(16, $declared);
     }
 
     public function testEveryKindSaysWhatItAsks(): void
@@ -182,10 +209,20 @@ final class RequirementsTest extends TestCase
     /**
      * @param list<array<string, mixed>> $requirements
      *
-     * @return array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
+     * @return SaidOfAll
      */
-    private static function check(array $requirements, Pattern $pattern, string $note = '', ?Policy $policy = null): array
+    private static function check(array $requirements, Pattern $pattern, string $note = '', ?Tolerance $tolerance = null): array
     {
-        return RequirementFile::read((string) json_encode($requirements))->check(Submission::of($pattern, $note, $policy ?? Policy::of()));
+        return self::say(RequirementFile::read((string) json_encode($requirements)), Submission::of($pattern, $note, $tolerance ?? Tolerance::of()));
+    }
+
+    /** @return SaidOfAll after a way through storage, where only data is kept */
+    private static function say(Requirements $requirements, Submission $submission): array
+    {
+        /** @var Checked $stored */
+        $stored = json_decode((string) json_encode($requirements->check($submission)), true);
+        $counting = new Counting($submission->pattern->meter, CountingStyle::Syllables);
+
+        return Requirements::say($stored, static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1));
     }
 }

@@ -94,4 +94,13 @@ final class FreedomTest extends TestCase
 
         return Pattern::of($one->title, $one->meter, $one->tempo, [...$one->sections, $other]);
     }
+
+    public function testSectionsThatLookLikeTheSameNumberAreNotTheSame(): void
+    {
+        $meter = Meter::of(4, 4);
+        $make = static fn (string ...$order): Pattern => Pattern::of('Numbers', $meter, Tempo::of(96, '4'), [Section::of('1', 1, [], $meter), Section::of('01', 1, [], $meter)], array_values(array_map(static fn (string $name): OrderEntry => OrderEntry::of($name, 1), $order)));
+        Freedom::of()->check($make('1', '01'), $make('1', '01'), []);
+        $this->expectExceptionMessage('the task sets the order');
+        Freedom::of()->check($make('01', '1'), $make('1', '01'), []);
+    }
 }

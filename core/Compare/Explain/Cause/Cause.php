@@ -5,8 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** One thing that may have happened to a whole row, a bar, or everything. What a cause does not name, it leaves at the usual. */
@@ -19,9 +18,6 @@ abstract readonly class Cause
 
     /** What would be left to compare if it had not happened. */
     abstract public function undone(Remainder $before): Remainder;
-
-    /** @return string one plain sentence for a student */
-    abstract public function text(Wording $wording, int $strokes): string;
 
     /** @return bool whether undoing it gives target strokes their submission strokes back, rather than taking strokes out */
     public function repairs(): bool
@@ -43,6 +39,12 @@ abstract readonly class Cause
 
     /** @return list<int> bars that it names, from 1; empty where it is about all that it covers */
     public function bars(): array
+    {
+        return [];
+    }
+
+    /** @return array<string, bool|int> what else a sentence about it tells */
+    public function values(): array
     {
         return [];
     }

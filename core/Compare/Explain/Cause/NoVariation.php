@@ -6,8 +6,7 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Stroke;
 
 /** Where the target's bars differ, the submission repeats one bar. */
@@ -49,12 +48,8 @@ final readonly class NoVariation extends Cause
         return $this->instead;
     }
 
-    public function text(Wording $wording, int $strokes): string
+    public function values(): array
     {
-        $are = \count($this->instead) > 1 ? 'Bars '.Wording::join(array_map(strval(...), $this->instead)).' are' : 'Bar '.implode('', $this->instead).' is';
-
-        return \count($this->instead) > 4
-            ? "Every bar repeats bar $this->bar; make the others different, as asked."
-            : "$are the same as bar $this->bar; make the change that is asked.";
+        return ['bar' => $this->bar];
     }
 }

@@ -5,8 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** An instrument is left out, or added. */
@@ -44,13 +43,5 @@ final readonly class OneSidedRow extends Cause
     public function instruments(): array
     {
         return [$this->instrument];
-    }
-
-    public function text(Wording $wording, int $strokes): string
-    {
-        $name = $this->instrument->label();
-        $hits = 1 === $strokes ? 'hit' : "$strokes hits";
-
-        return $this->missing ? "$name is left out; add its $hits." : "$name is not asked for; take its $hits out.";
     }
 }

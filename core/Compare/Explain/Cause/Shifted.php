@@ -6,8 +6,7 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** The whole pattern, one row, or one row within one bar, is earlier or later by the same. */
@@ -69,17 +68,5 @@ final readonly class Shifted extends Cause
     public function ticks(): int
     {
         return $this->by;
-    }
-
-    public function text(Wording $wording, int $strokes): string
-    {
-        $late = $wording->distance($this->by).($this->by > 0 ? ' late.' : ' early.');
-        $name = $this->instrument?->label();
-
-        return match (true) {
-            null === $name => "Everything is $late",
-            null === $this->bar => "$name: every hit is $late",
-            default => "$name: every hit ".$wording->inBars([$this->bar])." is $late",
-        };
     }
 }

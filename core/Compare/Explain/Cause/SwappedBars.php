@@ -6,8 +6,7 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 
 /** Two bars are exchanged. */
 final readonly class SwappedBars extends Cause
@@ -41,10 +40,5 @@ final readonly class SwappedBars extends Cause
     public function bars(): array
     {
         return [$this->a, $this->b];
-    }
-
-    public function text(Wording $wording, int $strokes): string
-    {
-        return "Bars $this->a and $this->b are exchanged; swap them.";
     }
 }

@@ -6,8 +6,7 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** Two instruments are exchanged throughout. */
@@ -43,10 +42,5 @@ final readonly class SwappedRows extends Cause
     public function instruments(): array
     {
         return [$this->a, $this->b];
-    }
-
-    public function text(Wording $wording, int $strokes): string
-    {
-        return $this->a->label().' and '.lcfirst($this->b->label()).' are exchanged; swap them.';
     }
 }

@@ -6,8 +6,7 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 
 /** Everything is squeezed into half the time, or stretched over twice the time. */
 final readonly class TimeScaled extends Cause
@@ -29,12 +28,5 @@ final readonly class TimeScaled extends Cause
     public function undone(Remainder $before): Remainder
     {
         return $before->changed(fn (Played $one): Played => $one->at($this->double ? 2 * $one->tick : (int) round($one->tick / 2)));
-    }
-
-    public function text(Wording $wording, int $strokes): string
-    {
-        return $this->double
-            ? 'Everything is twice as fast as asked; spread it over twice the time.'
-            : 'Everything is half as fast as asked; bring it into half the time.';
     }
 }

@@ -6,8 +6,7 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Stroke;
 
 /** A bar is left out or added. What comes after it has moved up or back by a bar, or stands where it should beside an empty bar. */
@@ -57,13 +56,8 @@ final readonly class WrongBar extends Cause
         return [$this->bar];
     }
 
-    public function text(Wording $wording, int $strokes): string
+    public function values(): array
     {
-        return match (true) {
-            $this->missing && $this->moved => "Bar $this->bar is left out; put it in, and the rest falls into place.",
-            $this->missing => "Bar $this->bar is empty; fill it.",
-            $this->moved => "Bar $this->bar is one too many; take it out, and the rest falls into place.",
-            default => "Bar $this->bar should be empty; take its hits out.",
-        };
+        return ['moved' => $this->moved];
     }
 }

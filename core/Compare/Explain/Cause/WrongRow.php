@@ -6,8 +6,7 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\StatementKind;
-use Pulsanda\Core\Compare\Wording;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** A whole row was played on another instrument. */
@@ -43,12 +42,5 @@ final readonly class WrongRow extends Cause
     public function instruments(): array
     {
         return [$this->asked, $this->played];
-    }
-
-    public function text(Wording $wording, int $strokes): string
-    {
-        $name = $this->asked->label();
-
-        return "$name: the whole part is played on ".lcfirst($this->played->label()).'; move it to '.lcfirst($name).'.';
     }
 }

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Task;
+
+use Pulsanda\Core\Compare\Report;
+use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Require\Requirements;
+use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Rhythm\Meter;
+
+/**
+ * All that is to be said about a beat: the statements of its best comparison, then the requirements that are not met. Data with a key
+ * each; in a list of a class it stands in place of the results, which are large.
+ *
+ * @phpstan-import-type Stated from Statement
+ *
+ * @phpstan-type MeterData array{int, int, list<int>}
+ * @phpstan-type Unmet array{index: int, kind: string, passed: bool, found: array<string, bool|float|int|string|list<string>>, evidence: list<array{instrument: string, tick: int, at: int}>}
+ * @phpstan-type FindingsData array{meter: MeterData, bars: int, beat: array{meter: MeterData, bars: int}, statements: list<Stated>, unmet: list<Unmet>}
+ */
+final readonly class Findings
+{
+    /** @param FindingsData $data meter and bars in which statements name places; beat: those of the beat itself, for requirements */
+    public function __construct(private array $data)
+    {
+    }
+
+    /** @return FindingsData */
+    public function toData(): array
+    {
+        return $this->data;
+    }
+
+    public function isEmpty(): bool
+    {
+        return 0 === $this->count();
+    }
+
+    public function count(): int
+    {
+        return \count($this->data['statements']) + \count($this->data['unmet']);
+    }
+
+    /** @return list<string> the same key means the same finding, whoever's beat it is */
+    public function keys(): array
+    {
+        return [
+            ...array_map(static fn (array $one): string => Statement::fromData($one)->key(), $this->data['statements']),
+            ...array_map(static fn (array $one): string => json_encode(['requirement', $one['index']], \JSON_THROW_ON_ERROR), $this->data['unmet']),
+        ];
+    }
+
+    /** @return list<string> in the order of the keys */
+    public function sentences(CountingStyle $style): array
+    {
+        $words = Report::words($this->data['meter'], $style, $this->data['bars']);
+        $beat = new Counting(Meter::of(...$this->data['beat']['meter']), $style);
+        $place = fn (int $tick): string => $beat->place($tick, $this->data['beat']['bars'] > 1);
+
+        return [
+            ...array_map(static fn (array $one): string => $words->text(Statement::fromData($one)), $this->data['statements']),
+            ...array_map(static fn (array $one): string => Requirements::sentence($one, $place), $this->data['unmet']),
+        ];
+    }
+}

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Edit;
+
+use Pulsanda\App\Api\Plan\AssignmentController;
+use Pulsanda\App\Api\Shape\Music;
+use Pulsanda\App\Http\Body;
+use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Edit\Quantize;
+use Pulsanda\Core\Edit\Remeter;
+use Pulsanda\Core\Edit\Rescale;
+use Pulsanda\Core\Edit\RowShape;
+use Pulsanda\Core\Edit\Spread;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Input\Range;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\Snap;
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** What the Bench and the Planner ask the core while somebody edits. Nothing is stored. */
+final readonly class EditController
+{
+    public function __construct(private Access $access)
+    {
+    }
+
+    /** Groove maps, counting words and fills for settings that are not saved yet. */
+    #[Route('/api/music', methods: 'POST')]
+    public function music(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['meter', 'swing', 'bars', 'counting']);
+        $meter = PatternReader::meter($fields->value('meter'), 'meter');
+        $swing = PatternReader::swing($fields->value('swing'), 'swing');
+        $counting = CountingStyle::tryFrom($fields->string('counting')) ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
+        $bars = $fields->int('bars');
+        Range::check('bars', $bars, 1, Section::MOST_BARS);
+
+        return new JsonResponse(Music::of($meter, $swing, $bars, $counting) + Music::open($meter));
+    }
+
+    #[Route('/api/edit/spread', methods: 'POST')]
+    public function spread(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['count', 'steps', 'start']);
+
+        return new JsonResponse(['places' => Spread::over($fields->int('count'), $fields->int('steps'), $fields->int('start', 0))]);
+    }
+
+    /** Gaps, evenness and likeness of a row's hits. */
+    #[Route('/api/edit/shape', methods: 'POST')]
+    public function shape(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['places', 'bars', 'barTicks']);
+        [$bars, $barTicks] = [$fields->int('bars'), $fields->int('barTicks')];
+        Range::check('bars', $bars, 1, Section::MOST_BARS);
+        Range::check('barTicks', $barTicks, 240, 61_440);
+
+        return new JsonResponse(RowShape::of($fields->ints('places', 1024), $bars, $barTicks)->toData());
+    }
+
+    /** Draws the hits of some rows of a section, within a range of ticks, towards a note value. */
+    #[Route('/api/edit/quantize', methods: 'POST')]
+    public function quantize(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['pattern', 'section', 'rows', 'from', 'to', 'snap', 'strength']);
+        [$pattern, $index] = self::section($fields);
+        $section = $pattern->sections[$index];
+        $snap = Snap::tryFrom($fields->string('snap')) ?? throw InvalidInput::at('snap', 'this is not a note value of a grid.');
+        [$from, $to, $strength] = [$fields->int('from'), $fields->int('to'), $fields->int('strength')];
+        Range::check('from', $from, 0, $section->bars * $pattern->meter->barTicks());
+        Range::check('to', $to, $from + 1, $section->bars * $pattern->meter->barTicks());
+        $rows = $section->rows;
+        foreach ($fields->ints('rows', Section::MOST_ROWS) as $i => $r) {
+            $row = $section->rows[$r] ?? throw InvalidInput::at("rows[$i]", "there is no row $r in this section.");
+            $rows[$r] = Quantize::row($row, $snap, $strength, $from, $to);
+        }
+
+        return self::answer($pattern, $index, Section::of($section->name, $section->bars, array_values($rows), $pattern->meter));
+    }
+
+    /** A section over twice or half the time. */
+    #[Route('/api/edit/rescale', methods: 'POST')]
+    public function rescale(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['pattern', 'section', 'to']);
+        [$pattern, $index] = self::section($fields);
+        $section = $pattern->sections[$index];
+
+        return self::answer($pattern, $index, match ($fields->string('to')) {
+            'double' => Rescale::double($section, $pattern->meter),
+            'half' => Rescale::half($section, $pattern->meter),
+            default => throw InvalidInput::at('to', 'this must be "double" or "half".'),
+        });
+    }
+
+    /** A pattern in another meter, with the hits that do not fit. */
+    #[Route('/api/edit/remeter', methods: 'POST')]
+    public function remeter(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['pattern', 'meter']);
+        $changed = Remeter::of(AssignmentController::pattern($fields), PatternReader::meter($fields->value('meter'), 'meter'));
+
+        return new JsonResponse(['pattern' => PatternWriter::toData($changed->pattern), 'lost' => $changed->lost]);
+    }
+
+    /** Reads a pattern file, or says what is wrong with it. */
+    #[Route('/api/edit/read', methods: 'POST')]
+    public function read(Request $request): JsonResponse
+    {
+        $this->access->account();
+
+        return new JsonResponse(['pattern' => PatternWriter::toData(PatternReader::read($request->getContent()))]);
+    }
+
+    /** @return array{Pattern, int} */
+    private static function section(Fields $fields): array
+    {
+        $pattern = AssignmentController::pattern($fields);
+        $index = $fields->int('section');
+        Range::check('section', $index, 0, \count($pattern->sections) - 1);
+
+        return [$pattern, $index];
+    }
+
+    private static function answer(Pattern $pattern, int $index, Section $section): JsonResponse
+    {
+        $sections = array_values(array_replace($pattern->sections, [$index => $section]));
+
+        return new JsonResponse(['pattern' => PatternWriter::toData(Pattern::of($pattern->title, $pattern->meter, $pattern->tempo, $sections, $pattern->order, $pattern->swing, $pattern->kit, $pattern->seed))]);
+    }
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Picture;
+
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Compare\ClassPicture;
+use Pulsanda\Core\Compare\Comparison;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+
+/**
+ * The Class picture: what a class made of one part, and how each student went over the term. For the teacher.
+ *
+ * @phpstan-import-type Result from Comparison
+ */
+final readonly class PictureController
+{
+    public function __construct(private Access $access, private Connection $connection)
+    {
+    }
+
+    #[Route('/api/parts/{id}/picture', methods: 'GET')]
+    public function picture(string $id): JsonResponse
+    {
+        $part = $this->access->taughtPart($id);
+        /** @var list<array{id: string, number: int, name: string, results: string, suggested: string|null, mark: string|null}> $attempts */
+        $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT DISTINCT ON (s.name, s.id) a.id, a.number, s.name, a.results, a.suggested, f.mark
+            FROM attempt a JOIN account s ON s.id = a.student_id LEFT JOIN feedback f ON f.attempt_id = a.id
+            WHERE a.part_id = ? ORDER BY s.name, s.id, a.number DESC
+            SQL, [(string) $part->id]);
+        $results = $beats = [];
+        foreach ($attempts as $attempt) {
+            /** @var list<Result> $all */
+            $all = json_decode($attempt['results'], true, 32, \JSON_THROW_ON_ERROR);
+            // The sheet shows one target, so each beat is counted against that one.
+            foreach ($all as $result) {
+                if (0 === $result['target']) {
+                    $results[$attempt['id']] = $result;
+                }
+            }
+            $beats[] = ['id' => $attempt['id'], 'number' => $attempt['number'], 'name' => $attempt['name'], 'mark' => self::number($attempt['mark']), 'suggested' => self::number($attempt['suggested'])];
+        }
+
+        return new JsonResponse([
+            'assignment' => Shapes::assignment($part->assignment),
+            'part' => Shapes::part($part),
+            'parts' => array_map(static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position], array_values($part->assignment->parts->toArray())),
+            'target' => Shapes::pattern($part->target()),
+            'music' => Shapes::music($part, $part->target() ?? $part->start),
+            'beats' => $beats,
+            'picture' => ClassPicture::of($results),
+        ]);
+    }
+
+    /** Each student's aspects from task to task. */
+    #[Route('/api/courses/{id}/term', methods: 'GET')]
+    public function term(string $id): JsonResponse
+    {
+        $course = $this->access->taughtCourse($id);
+        $parts = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT p.id, p.position, p.points, a.title, (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts
+            FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = ? AND a.published_at IS NOT NULL ORDER BY a.created_at, a.id, p.position
+            SQL, [$id]);
+        $students = $this->connection->fetchAllAssociative('SELECT s.id, s.name FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? ORDER BY s.name', [$id]);
+        /** @var list<array{id: string, part_id: string, student_id: string, aspects: string, suggested: string|null, mark: string|null}> $attempts */
+        $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT DISTINCT ON (a.part_id, a.student_id) a.id, a.part_id, a.student_id, a.aspects, a.suggested, f.mark
+            FROM attempt a JOIN part p ON p.id = a.part_id JOIN assignment t ON t.id = p.assignment_id LEFT JOIN feedback f ON f.attempt_id = a.id
+            WHERE t.course_id = ? AND t.published_at IS NOT NULL ORDER BY a.part_id, a.student_id, a.number DESC
+            SQL, [$id]);
+
+        return new JsonResponse([
+            'course' => ['id' => (string) $course->id, 'name' => $course->name],
+            'parts' => array_map(static fn (array $row): array => ['id' => $row['id'], 'title' => $row['title'], 'position' => $row['position'], 'parts' => $row['parts'], 'points' => self::number($row['points'])], $parts),
+            'students' => $students,
+            'attempts' => array_map(static fn (array $row): array => [
+                'id' => $row['id'], 'partId' => $row['part_id'], 'studentId' => $row['student_id'],
+                'aspects' => (object) (array) json_decode($row['aspects'], true, 4, \JSON_THROW_ON_ERROR),
+                'suggested' => self::number($row['suggested']), 'mark' => self::number($row['mark']),
+            ], $attempts),
+        ]);
+    }
+
+    private static function number(mixed $value): ?float
+    {
+        return is_numeric($value) ? (float) $value : null;
+    }
+}

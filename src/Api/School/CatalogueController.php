@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\School;
+
+use Pulsanda\App\Api\Plan\AssignmentController;
+use Pulsanda\App\Api\Plan\PartInput;
+use Pulsanda\App\Entity\Draft;
+use Pulsanda\App\Entity\Feedback;
+use Pulsanda\App\Entity\Phrase;
+use Pulsanda\App\Sound\Kits;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\Snap;
+use Pulsanda\Core\Require\RequirementFile;
+use Pulsanda\Core\Rhythm\Meter;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** What is the same for everybody: instruments, levels, note values, limits, kits. The browser has no second copy of any of it. */
+final readonly class CatalogueController
+{
+    /** The meters that are offered: count, unit, groups. Any other comes with a file. */
+    private const METERS = [[4, 4], [3, 4], [2, 4], [6, 8], [9, 8], [12, 8], [5, 4, [3, 2]], [5, 4, [2, 3]], [5, 8, [3, 2]], [7, 8, [2, 2, 3]], [7, 8, [3, 2, 2]]];
+
+    #[Route('/api/catalogue', methods: 'GET')]
+    public function catalogue(Request $request, Kits $kits): JsonResponse
+    {
+        $response = new JsonResponse([
+            'instruments' => array_map(static fn (Instrument $one): array => [
+                'name' => $one->value, 'label' => $one->label(), 'family' => $one->family(),
+                'notehead' => $one->notehead(), 'staff' => $one->staff(), 'midi' => $one->midi(), 'choke' => $one->choke(),
+            ], Instrument::cases()),
+            'levels' => array_map(static fn (Level $level): array => ['name' => $level->value, 'lowest' => $level->lowest(), 'entry' => $level->entry()], Level::cases()),
+            'snaps' => array_map(static fn (Snap $snap): array => ['name' => $snap->value, 'ticks' => $snap->ticks()], Snap::cases()),
+            'meters' => array_map(static fn (array $meter): array => PatternWriter::meter(Meter::of(...$meter)), self::METERS),
+            'limits' => ['title' => Pattern::MOST_TITLE, 'bars' => Section::MOST_BARS, 'sections' => Pattern::MOST_SECTIONS, 'order' => Pattern::MOST_ORDER, 'hits' => Section::MOST_HITS, 'rows' => Section::MOST_ROWS, 'note' => Draft::MOST_NOTE, 'feedback' => Feedback::MOST_TEXT, 'brief' => AssignmentController::MOST_BRIEF, 'parts' => AssignmentController::MOST_PARTS, 'targets' => PartInput::MOST_TARGETS, 'rules' => RequirementFile::MOST, 'pin' => Feedback::MOST_PIN_TEXT, 'phrase' => Phrase::MOST_TEXT],
+            'kits' => $kits->all(),
+        ]);
+        $response->setEtag(md5((string) $response->getContent()));
+        $response->setPublic()->headers->set('Cache-Control', 'public, max-age=0, must-revalidate');
+        $response->isNotModified($request);
+
+        return $response;
+    }
+}

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Today;
+
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Security\Access;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Today: what is waiting for the person who signed in. */
+final readonly class TodayController
+{
+    public function __construct(private Access $access, private Connection $connection)
+    {
+    }
+
+    #[Route('/api/today', methods: 'GET')]
+    public function today(): JsonResponse
+    {
+        $account = $this->access->account();
+
+        return new JsonResponse(Role::Teacher === $account->role ? $this->teacher((string) $account->id) : $this->student((string) $account->id));
+    }
+
+    /** @return array<string, mixed> */
+    private function teacher(string $id): array
+    {
+        $courses = $this->connection->fetchAllAssociative(
+            'SELECT c.id, c.name, c.counting, count(e.student_id) AS students FROM course c LEFT JOIN enrolment e ON e.course_id = c.id WHERE c.teacher_id = ? GROUP BY c.id ORDER BY c.name',
+            [$id],
+        );
+        // Only a student's newest attempt waits for an answer.
+        $parts = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, p.id AS part_id, p.position,
+                   count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
+            FROM assignment a
+            JOIN course c ON c.id = a.course_id
+            JOIN part p ON p.assignment_id = a.id
+            LEFT JOIN LATERAL (SELECT DISTINCT ON (student_id) id FROM attempt WHERE part_id = p.id ORDER BY student_id, number DESC) n ON true
+            LEFT JOIN feedback f ON f.attempt_id = n.id
+            WHERE c.teacher_id = ?
+            GROUP BY a.id, p.id
+            ORDER BY a.due_at NULLS LAST, a.created_at, p.position
+            SQL, [$id]);
+        $assignments = [];
+        foreach ($parts as $row) {
+            $key = $row['id'];
+            \assert(\is_string($key));
+            $assignments[$key] ??= ['id' => $key, 'title' => $row['title'], 'courseId' => $row['course_id'], 'dueAt' => self::atom($row['due_at']), 'publishedAt' => self::atom($row['published_at']), 'parts' => []];
+            $assignments[$key]['parts'][] = ['id' => $row['part_id'], 'position' => $row['position'], 'handedIn' => $row['handed_in'], 'toMark' => $row['to_mark']];
+        }
+
+        return ['courses' => $courses, 'assignments' => array_values($assignments)];
+    }
+
+    /** @return array<string, mixed> */
+    private function student(string $id): array
+    {
+        // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
+        $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT p.id AS part_id, p.position, a.title, c.name AS course, a.due_at, d.saved_at, n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
+                   (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts,
+                   p.waits AND coalesce((SELECT t.said::text FROM part b JOIN attempt t ON t.part_id = b.id WHERE b.assignment_id = a.id AND b.position = p.position - 1 AND t.student_id = e.student_id ORDER BY t.number DESC LIMIT 1), '') <> '[]' AS waiting
+            FROM enrolment e
+            JOIN course c ON c.id = e.course_id
+            JOIN assignment a ON a.course_id = c.id AND a.published_at IS NOT NULL
+            JOIN part p ON p.assignment_id = a.id
+            LEFT JOIN draft d ON d.part_id = p.id AND d.student_id = e.student_id
+            LEFT JOIN LATERAL (SELECT id, number, handed_in_at FROM attempt WHERE part_id = p.id AND student_id = e.student_id ORDER BY number DESC LIMIT 1) n ON true
+            LEFT JOIN feedback f ON f.attempt_id = n.id AND f.returned_at IS NOT NULL
+            WHERE e.student_id = ?
+            ORDER BY a.due_at NULLS LAST, a.created_at, p.position
+            SQL, [$id]);
+
+        return ['tasks' => array_map(static fn (array $row): array => [
+            'partId' => $row['part_id'],
+            'position' => $row['position'],
+            'parts' => $row['parts'],
+            'waiting' => $row['waiting'],
+            'title' => $row['title'],
+            'course' => $row['course'],
+            'dueAt' => self::atom($row['due_at']),
+            'savedAt' => self::atom($row['saved_at']),
+            'points' => is_numeric($row['points']) ? (float) $row['points'] : null,
+            'attempt' => null === $row['attempt_id'] ? null : [
+                'id' => $row['attempt_id'],
+                'number' => $row['number'],
+                'handedInAt' => self::atom($row['handed_in_at']),
+                'returnedAt' => self::atom($row['returned_at']),
+                'mark' => is_numeric($row['mark']) ? (float) $row['mark'] : null,
+            ],
+        ], $tasks)];
+    }
+
+    private static function atom(mixed $time): ?string
+    {
+        return \is_string($time) ? Shapes::time(new \DateTimeImmutable($time)) : null;
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Http;
+
+/** What was sent rests on a state that is no longer the current one. */
+final class Conflict extends \RuntimeException
+{
+    /** @param array<string, mixed> $current what there is now, for the person to choose */
+    public function __construct(string $sentence, public readonly array $current = [])
+    {
+        parent::__construct($sentence);
+    }
+}
