@@ -1,5 +1,6 @@
-# Shared by bin/start, bin/test and bin/bench: installs what is missing, and starts and stops PostgreSQL, php-fpm and nginx
-# on loopback with all their data below $DATA. Nothing here touches a service that it did not start itself.
+# Shared by bin/start, bin/test, bin/bench and bin/endure: installs what is missing, and has PostgreSQL, php-fpm, nginx and the worker
+# run and watched by supervisor, with all their data below $DATA. They talk over sockets that only they can reach; nginx alone listens
+# on loopback. Nothing here touches a service that it did not start itself.
 
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 export COMPOSER_ALLOW_SUPERUSER=1
@@ -11,7 +12,7 @@ is_root() { [ "$(id -u)" = 0 ]; }
 # Debian package and the file that shows that it is there.
 PACKAGES="php8.2-cli:/usr/bin/php8.2 php8.2-fpm:/usr/sbin/php-fpm8.2 php8.2-pgsql:/usr/share/php8.2-pgsql/pgsql/pdo_pgsql.ini
 php8.2-mbstring:/usr/share/php8.2-mbstring/mbstring/mbstring.ini php8.2-xml:/usr/share/php8.2-xml/xml/dom.ini php8.2-intl:/usr/share/php8.2-intl/intl/intl.ini
-php8.2-curl:/usr/share/php8.2-curl/curl/curl.ini php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres composer:composer nodejs:node npm:npm curl:curl"
+php8.2-curl:/usr/share/php8.2-curl/curl/curl.ini php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres supervisor:/usr/bin/supervisord composer:composer nodejs:node npm:npm curl:curl"
 BROWSER_PACKAGES="chromium:/usr/bin/chromium chromium-driver:/usr/bin/chromedriver"
 
 install_packages() {
@@ -46,13 +47,14 @@ when_changed() {
 
 install_dependencies() {
     export PULSANDA_DATA=$DATA
-    [ -d "$ROOT/vendor" ] && [ -d "$ROOT/support/symfony/vendor" ] || rm -f "$ROOT/var/stamps/PHP packages"
+    [ -d "$ROOT/vendor" ] && [ -d "$ROOT/support/symfony/vendor" ] || rm -f "$ROOT/var/stamps/PHP packages" "$ROOT/var/stamps/Class map"
     [ -d "$ROOT/node_modules" ] || rm -f "$ROOT/var/stamps/Browser packages"
     [ -f "$DATA/build/.vite/manifest.json" ] || rm -f "$DATA/stamps/Browser part"
     [ -f "$DATA/sounds/manifest.json" ] || rm -f "$DATA/stamps/Sounds"
     when_changed "$ROOT/var" "PHP packages" composer.json support/symfony/composer.json -- install_php
     # Not "npm ci": it refuses a lock file without addresses over the packages of other platforms.
     when_changed "$ROOT/var" "Browser packages" package-lock.json -- npm install --no-save --no-audit --no-fund
+    when_changed "$ROOT/var" "Class map" core src tests composer.json -- composer dump-autoload --classmap-authoritative --no-interaction
     when_changed "$DATA" "Browser part" web package-lock.json vite.config.ts -- npx vite build
     when_changed "$DATA" "Sounds" core/Sound src/Sound -- env APP_ENV=prod bin/console pulsanda:sounds
 }
@@ -64,156 +66,205 @@ install_php() {
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
-# The user whom PostgreSQL runs as (it refuses root), and a prefix that runs a command as that user.
+# One name an instance, from where its data is.
+instance() { printf 'pulsanda-%s' "$(printf '%s' "$DATA" | cksum | cut -d' ' -f1)"; }
+
+# Where the sockets are: short, since the path of a socket is, and out of reach for others.
+run_folder() { if is_root; then printf '/run/%s' "$(instance)"; else printf '%s/run' "$DATA"; fi; }
+
+# What PostgreSQL, and what the application runs as. Neither is ever root: root starts them and steps down.
+postgres_user() { if is_root; then printf postgres; else id -un; fi; }
+web_user() { if is_root; then printf www-data; else id -un; fi; }
 as_postgres() { (cd / && if is_root; then runuser -u postgres -- "$@"; else "$@"; fi); }
+
+# The words that make a command step down to the web user. Where that user may not enter the folders above a checkout, it gets the one
+# right that lets it read there.
+step_down() {
+    is_root || return 0
+    printf 'setpriv --reuid=www-data --regid=www-data --init-groups '
+    runuser -u www-data -- test -r "$ROOT/public/index.php" -a -r "$DATA" || printf -- '--inh-caps=+dac_read_search --ambient-caps=+dac_read_search '
+}
 
 postgres_folder() {
     if is_root && ! runuser -u postgres -- test -x "$DATA"; then
         # PostgreSQL's user cannot reach this checkout; its data stands beside other temporary data, one folder a checkout.
-        printf '/var/tmp/pulsanda-%s' "$(printf '%s' "$DATA" | cksum | cut -d' ' -f1)"
+        printf '/var/tmp/%s' "$(instance)"
     else
         printf '%s/postgresql' "$DATA"
     fi
 }
 
-postgres_running() { [ -d "$(postgres_folder)" ] && as_postgres /usr/lib/postgresql/15/bin/pg_ctl -D "$(postgres_folder)" status >/dev/null 2>&1; }
+secret() { sed -n "s/^$1=//p" "$DATA/secrets"; }
+random() { head -c 24 /dev/urandom | base64 | tr -dc 'A-Za-z0-9'; }
 
-start_postgres() {
-    local folder port=$1 bin=/usr/lib/postgresql/15/bin password
-    mkdir -p "$DATA/log"
+# Makes what an instance needs before anything runs: folders, secrets, the cluster.
+prepare() {
+    local folder bin=/usr/lib/postgresql/15/bin key
     folder=$(postgres_folder)
-    postgres_running && return
+    prepare_web
+    touch "$DATA/secrets"
+    chmod 600 "$DATA/secrets"
+    for key in APP_SECRET DATABASE_PASSWORD OWNER_PASSWORD APP_PASSWORD; do
+        [ -n "$(secret $key)" ] || printf '%s=%s\n' $key "$(random)" >>"$DATA/secrets"
+    done
+    [ -n "$(secret DEMO_PASSWORD)" ] || printf 'DEMO_PASSWORD=lantern-%s\n' "$((RANDOM % 9000 + 1000))" >>"$DATA/secrets"
     if [ ! -f "$folder/PG_VERSION" ]; then
         [ "$(df -Pk "$DATA" | awk 'NR==2 {print $4}')" -gt 400000 ] || fail "There is less than 400 MB of free disk for PostgreSQL; make room and start again."
         mkdir -p "$folder" || fail "The folder $folder cannot be made; check the rights."
-        password=$(head -c 24 /dev/urandom | base64 | tr -dc 'A-Za-z0-9')
         is_root && chown postgres: "$folder"
         chmod 700 "$folder"
-        printf '%s' "$password" >"$folder.password"
-        chmod 600 "$folder.password"
+        (umask 077 && secret DATABASE_PASSWORD >"$folder.password")
         is_root && chown postgres: "$folder.password"
         as_postgres "$bin/initdb" -D "$folder" --username=pulsanda --pwfile="$folder.password" --auth=scram-sha-256 --encoding=UTF8 --locale=C.UTF-8 >"$DATA/log/initdb.log" 2>&1 \
             || fail "The PostgreSQL cluster could not be created; see $DATA/log/initdb.log."
-        printf 'APP_SECRET=%s\nDATABASE_PASSWORD=%s\nDEMO_PASSWORD=lantern-%s\n' "$(head -c 24 /dev/urandom | base64 | tr -dc 'A-Za-z0-9')" "$password" "$((RANDOM % 9000 + 1000))" >"$DATA/secrets"
-        chmod 600 "$DATA/secrets"
         rm -f "$folder.password"
     fi
-    port_taken "$port" && fail "Port $port is taken; free it, or choose another with PULSANDA_DATABASE_PORT=…"
-    as_postgres "$bin/pg_ctl" -D "$folder" -w -l "$folder/server.log" -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories=''" start >/dev/null 2>&1 \
-        || fail "PostgreSQL did not start; see $folder/server.log."
 }
 
-stop_postgres() { if postgres_running; then as_postgres /usr/lib/postgresql/15/bin/pg_ctl -D "$(postgres_folder)" -m fast stop >/dev/null; fi; }
-
-# create_database NAME PORT: makes it if it is not there.
-create_database() {
-    local password
-    password=$(sed -n 's/^DATABASE_PASSWORD=//p' "$DATA/secrets")
-    PGPASSWORD=$password psql -h 127.0.0.1 -p "$2" -U pulsanda -d postgres -tAc "SELECT 1 FROM pg_database WHERE datname = '$1'" | grep -q 1 \
-        || PGPASSWORD=$password psql -h 127.0.0.1 -p "$2" -U pulsanda -d postgres -qc "CREATE DATABASE $1"
+# The folders alone, for an instance that uses the database of another.
+prepare_web() {
+    local run
+    run=$(run_folder)
+    [ ${#run} -lt 80 ] || fail "The path $run is too long for a socket; move the checkout."
+    mkdir -p "$DATA/log/web" "$DATA/nginx" "$DATA/cache" "$run/database" "$run/web" || fail "The folders below $DATA and $run cannot be made; check the rights."
+    chmod 711 "$run"
+    chmod 750 "$run/database"
+    chmod 700 "$run/web"
+    is_root || return 0
+    chown postgres:www-data "$run/database"
+    chown -R www-data: "$run/web" "$DATA/nginx" "$DATA/cache" "$DATA/log/web"
 }
 
-database_url() { printf 'postgresql://pulsanda:%s@127.0.0.1:%s/%s?serverVersion=15&charset=utf8' "$(sed -n 's/^DATABASE_PASSWORD=//p' "$DATA/secrets")" "$2" "$1"; }
-
-# The user whom the web server's workers run as: www-data where it can read the checkout.
-web_user() {
-    if ! is_root; then id -un
-    elif runuser -u www-data -- test -r "$ROOT/public/index.php"; then printf www-data
-    else printf root; fi
-}
-
-# start_web PORT FPM_PORT DATABASE_URL
-start_web() {
-    local port=$1 fpm=$2 url=$3 user
-    user=$(web_user)
-    mkdir -p "$DATA/log" "$DATA/nginx"
+# supervisor's configuration: postgres alone, or everything. settings PORT DATABASE_URL
+write_configuration() {
+    local port=$1 url=$2 run down web
+    run=$(run_folder) down=$(step_down) web=$(web_user)
     {
         sed -n '/^APP_SECRET=/p; /^DEMO_PASSWORD=/p' "$DATA/secrets"
         printf 'APP_ENV=prod\nDATABASE_URL="%s"\n' "$url"
+        [ -z "${TRUSTED_PROXIES:-}" ] || printf 'TRUSTED_PROXIES="%s"\n' "$TRUSTED_PROXIES"
+        [ -z "${TRUSTED_HOSTS:-}" ] || printf 'TRUSTED_HOSTS="%s"\n' "$TRUSTED_HOSTS"
     } >"$DATA/app.env"
     chmod 640 "$DATA/app.env"
-    is_root && chgrp "$(id -gn "$user")" "$DATA/app.env"
+    is_root && chgrp "$(id -gn "$web")" "$DATA/app.env"
     cat >"$DATA/php-fpm.conf" <<CONF
 [global]
-pid = $DATA/php-fpm.pid
-error_log = $DATA/log/php.log
-daemonize = yes
-[pulsanda]
-$(is_root && printf 'user = %s\ngroup = %s\n' "$user" "$(id -gn "$user")")
-listen = 127.0.0.1:$fpm
+error_log = $DATA/log/web/php.log
+daemonize = no
+[$(instance)]
+listen = $run/web/php.sock
+listen.mode = 0600
 pm = static
-pm.max_children = 6
-pm.max_requests = 2000
+pm.max_children = 8
+pm.max_requests = 5000
 catch_workers_output = yes
 decorate_workers_output = no
 env[PULSANDA_DATA] = $DATA
+env[DATABASE_PERSISTENT] = 1
 php_admin_value[memory_limit] = 192M
 php_admin_value[upload_max_filesize] = 8M
 php_admin_value[post_max_size] = 9M
 php_admin_flag[display_errors] = off
 php_admin_flag[expose_php] = off
-php_admin_value[opcache.max_accelerated_files] = 20000
 CONF
-    cat >"$DATA/nginx.conf" <<CONF
-$(is_root && printf 'user %s;' "$user")
-worker_processes 1;
-pid $DATA/nginx.pid;
-error_log $DATA/log/nginx.log warn;
-events { worker_connections 512; }
-http {
-    include /etc/nginx/mime.types;
-    access_log off;
-    server_tokens off;
-    sendfile on;
-    client_max_body_size 9m;
-    client_body_temp_path $DATA/nginx/body;
-    fastcgi_temp_path $DATA/nginx/fastcgi;
-    proxy_temp_path $DATA/nginx/proxy;
-    scgi_temp_path $DATA/nginx/scgi;
-    uwsgi_temp_path $DATA/nginx/uwsgi;
-    gzip on;
-    gzip_comp_level 6;
-    gzip_min_length 600;
-    gzip_types text/css application/javascript application/json application/problem+json image/svg+xml audio/x-wav;
-    server {
-        listen 127.0.0.1:$port;
-        root $ROOT/public;
-        location ~ ^/(build/assets|sounds)/.+\.[a-z0-9]+$ {
-            root $DATA;
-            add_header Cache-Control "public, max-age=31536000, immutable";
-            add_header X-Content-Type-Options nosniff;
-            try_files \$uri =404;
-        }
-        location = /worker.js { add_header Cache-Control "no-cache"; }
-        location = /icon.svg { add_header Cache-Control "public, max-age=86400"; }
-        location / {
-            include /etc/nginx/fastcgi_params;
-            fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
-            fastcgi_param SCRIPT_NAME /index.php;
-            fastcgi_param HTTP_PROXY "";
-            fastcgi_pass 127.0.0.1:$fpm;
-        }
-    }
+    sed -e "s|@ROOT@|$ROOT|g; s|@DATA@|$DATA|g; s|@RUN@|$run|g; s|@PORT@|$port|g" "$ROOT/bin/lib/nginx.conf" >"$DATA/nginx.conf"
+    # The web server sends the same headers with its files as the application with its answers.
+    PULSANDA_DATA=$DATA php "$ROOT/bin/lib/headers.php" >"$DATA/headers.conf"
+    php "$ROOT/bin/lib/headers.php" hide >"$DATA/headers-hide.conf"
+    sed -e "s|@ROOT@|$ROOT|g; s|@DATA@|$DATA|g; s|@RUN@|$run|g; s|@DOWN@|$down|g; s|@POSTGRES@|$(postgres_folder)|g; s|@DURABLE@|${DURABLE:-on}|g" \
+        -e "s|@AS_POSTGRES@|$(is_root && printf 'setpriv --reuid=postgres --regid=postgres --init-groups ')|g" "$ROOT/bin/lib/supervisor.conf" >"$DATA/supervisor.conf"
 }
-CONF
+
+control() { supervisorctl -c "$DATA/supervisor.conf" "$@"; }
+watched() { [ -f "$DATA/supervisor.conf" ] && control pid 2>/dev/null | grep -Eq '^[0-9]+$'; }
+runs() { watched && control status "$1" 2>/dev/null | grep -q RUNNING; }
+
+# await SECONDS SENTENCE COMMAND…: until the command succeeds.
+await() {
+    local until=$(($(date +%s) + $1)) sentence=$2
+    shift 2
+    until "$@" >/dev/null 2>&1; do
+        [ "$(date +%s)" -lt $until ] || fail "$sentence"
+        read -rt 0.1 <> <(:) || :
+    done
+}
+
+# start_database: supervisor, and PostgreSQL under it.
+start_database() {
+    prepare
+    watched || { write_configuration "${PORT:-8017}" ''; (cd / && supervisord -c "$DATA/supervisor.conf") || fail "supervisor did not start; see $DATA/log/supervisor.log."; }
+    runs postgres || control start postgres >/dev/null
+    await 60 "PostgreSQL did not start; see $DATA/log/postgres.log." sql postgres -c 'SELECT 1'
+}
+
+# sql DATABASE ARGUMENTS…: as the cluster's own role, which nothing else uses.
+sql() { local database=$1; shift; PGPASSWORD=$(secret DATABASE_PASSWORD) psql -qtAX -v ON_ERROR_STOP=1 -h "$(run_folder)/database" -U pulsanda -d "$database" "$@"; }
+
+# create_database NAME [TEMPLATE]: makes it if it is not there, and the two roles: one owns it and changes its shape, the other is the
+# application's and may only read and write.
+create_database() {
+    local name=$1 role
+    for role in owner app; do
+        sql postgres -c "SELECT 1 FROM pg_roles WHERE rolname = 'pulsanda_$role'" | grep -q 1 || sql postgres -c "CREATE ROLE pulsanda_$role LOGIN"
+    done
+    sql postgres -c "ALTER ROLE pulsanda_owner PASSWORD '$(secret OWNER_PASSWORD)'; ALTER ROLE pulsanda_app PASSWORD '$(secret APP_PASSWORD)'" 2>/dev/null
+    sql postgres -c "SELECT 1 FROM pg_database WHERE datname = '$name'" | grep -q 1 || sql postgres -c "CREATE DATABASE $name ${2:+TEMPLATE $2}"
+    sql "$name" <<SQL
+ALTER DATABASE $name OWNER TO pulsanda_owner;
+REVOKE ALL ON DATABASE $name FROM PUBLIC;
+GRANT CONNECT ON DATABASE $name TO pulsanda_app;
+ALTER SCHEMA public OWNER TO pulsanda_owner;
+REVOKE CREATE ON SCHEMA public FROM PUBLIC;
+GRANT USAGE ON SCHEMA public TO pulsanda_app;
+DO \$\$ DECLARE one record; BEGIN
+    FOR one IN SELECT format('%I', relname) AS name FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' AND relowner <> 'pulsanda_owner'::regrole LOOP
+        EXECUTE 'ALTER TABLE ' || one.name || ' OWNER TO pulsanda_owner';
+    END LOOP;
+END \$\$;
+SQL
+}
+
+# migrate NAME: brings a database up to date, as its owner.
+migrate() {
+    DATABASE_URL=$(database_url "$1" owner) "$ROOT/bin/console" doctrine:migrations:migrate --no-interaction --quiet --allow-no-migration \
+        || fail "The database could not be brought up to date; see the lines above."
+    sql "$1" <<SQL
+GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO pulsanda_app;
+GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO pulsanda_app;
+REVOKE INSERT, UPDATE, DELETE ON doctrine_migration_versions FROM pulsanda_app;
+REVOKE UPDATE, DELETE ON deed FROM pulsanda_app;
+SQL
+}
+
+# database_url NAME [owner]
+database_url() {
+    local role=${2:-app} password=APP_PASSWORD
+    [ "$role" = app ] || password=OWNER_PASSWORD
+    printf 'postgresql://pulsanda_%s:%s@localhost/%s?host=%s/database&serverVersion=15&charset=utf8' "$role" "$(secret $password)" "$1" "$(run_folder)"
+}
+
+# start_web PORT DATABASE_URL: everything beside PostgreSQL.
+start_web() {
+    local port=$1 url=$2
+    stop_web
+    port_taken "$port" && fail "Port $port is taken; free it, or choose another with PULSANDA_PORT=…"
+    write_configuration "$port" "$url"
     rm -rf "$DATA/cache/prod"
     PULSANDA_DATA=$DATA "$ROOT/bin/console" cache:warmup --no-interaction >"$DATA/log/warmup.log" 2>&1 || fail "The application does not boot; see $DATA/log/warmup.log."
-    is_root && chown -R "$user" "$DATA/cache"
-    port_taken "$fpm" && fail "Port $fpm is taken; free it, or choose another with PULSANDA_PHP_PORT=…"
-    port_taken "$port" && fail "Port $port is taken; free it, or choose another with PULSANDA_PORT=…"
-    /usr/sbin/php-fpm8.2 -y "$DATA/php-fpm.conf" $(is_root && printf -- -R) || fail "php-fpm did not start; see $DATA/log/php.log."
-    /usr/sbin/nginx -c "$DATA/nginx.conf" -p "$DATA/nginx" -e "$DATA/log/nginx.log" || fail "nginx did not start; see $DATA/log/nginx.log."
-    curl -fsS --retry 20 --retry-delay 1 --retry-connrefused -o /dev/null "http://127.0.0.1:$port/api/session" || fail "The application does not answer; see $DATA/log/php.log."
+    is_root && chown -R www-data: "$DATA/cache"
+    watched || (cd / && supervisord -c "$DATA/supervisor.conf") || fail "supervisor did not start; see $DATA/log/supervisor.log."
+    control update >/dev/null
+    control start php nginx worker tidy >/dev/null
+    await 30 "The application does not answer; see $DATA/log/web/php.log and $DATA/log/nginx.log." curl -fsS -o /dev/null "http://127.0.0.1:$port/api/session"
 }
 
-running() { kill -0 "$(cat "$DATA/$1.pid" 2>/dev/null)" 2>/dev/null; }
+stop_web() { if watched; then control stop nginx php worker tidy >/dev/null 2>&1 || :; fi; }
 
-stop_web() {
-    local name
-    for name in nginx php-fpm; do
-        if running "$name"; then
-            kill -QUIT "$(cat "$DATA/$name.pid")"
-            while running "$name" 2>/dev/null; do read -rt 0.1 <> <(:) || :; done
-        fi
-    done
+# Stops all of it, supervisor too.
+stop_all() {
+    local pid
+    watched || return 0
+    pid=$(control pid)
+    control shutdown >/dev/null
+    await 60 "supervisor (process $pid) does not stop." eval "! kill -0 $pid 2>/dev/null"
 }

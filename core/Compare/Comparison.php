@@ -30,8 +30,6 @@ final readonly class Comparison
     /**
      * @param int              $target     the target's index among those it was chosen from
      * @param list<Statement>  $statements
-     * @param Meter            $meter      the target's, in which places are told
-     * @param int              $bars       of the longer of the two
      * @param list<float|null> $credits    of each pair's target stroke; null where a submission stroke stands alone
      * @param list<int|null>   $accounts   for each pair the index of the statement that accounts for it
      */
@@ -41,8 +39,9 @@ final readonly class Comparison
         public array $statements,
         public Aspects $aspects,
         public Policy $policy,
-        public Meter $meter,
-        public int $bars,
+        private Pattern $asked,
+        private Pattern $played,
+        private int $targetTicks,
         private array $credits,
         private array $accounts,
     ) {
@@ -54,6 +53,19 @@ final readonly class Comparison
         $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
         $pairing = Pairing::of(self::repeated($target, $targetTicks), Strokes::written($submission), $policy->tolerance);
         $statements = Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
+
+        return self::marked($index, $target, $submission, $targetTicks, $pairing, $statements, $policy);
+    }
+
+    /** The same marked by another policy, of the same search: see Policy::searchKey(). */
+    public function by(Policy $policy): self
+    {
+        return self::marked($this->target, $this->asked, $this->played, $this->targetTicks, $this->pairing, $this->statements, $policy);
+    }
+
+    /** @param list<Statement> $statements */
+    private static function marked(int $index, Pattern $target, Pattern $submission, int $targetTicks, Pairing $pairing, array $statements, Policy $policy): self
+    {
         $by = [];
         foreach ($statements as $s => $statement) {
             $by += array_fill_keys($statement->pairs, $s);
@@ -66,9 +78,7 @@ final readonly class Comparison
         }, $pairing->pairs, $accounts);
         $aspects = Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks);
 
-        $bars = (int) ceil(max($targetTicks, $submission->ticks()) / $target->meter->barTicks());
-
-        return new self($index, $pairing, $statements, $aspects, $policy, $target->meter, $bars, $credits, $accounts);
+        return new self($index, $pairing, $statements, $aspects, $policy, $target, $submission, $targetTicks, $credits, $accounts);
     }
 
     /**
@@ -83,6 +93,17 @@ final readonly class Comparison
     public static function withEach(array $targets, Pattern $submission, Policy $policy): array
     {
         $all = array_map(static fn (Pattern $target, int $index): self => self::of($target, $submission, $policy, $index), $targets, array_keys($targets));
+
+        return self::best($all);
+    }
+
+    /**
+     * @param non-empty-list<self> $all with one beat
+     *
+     * @return non-empty-list<self> the best first, then the others in their order
+     */
+    public static function best(array $all): array
+    {
         usort($all, static fn (self $a, self $b): int => $b->mark() <=> $a->mark() ?: $a->target <=> $b->target);
         $best = array_shift($all);
         usort($all, static fn (self $a, self $b): int => $a->target <=> $b->target);
@@ -90,10 +111,21 @@ final readonly class Comparison
         return [$best, ...$all];
     }
 
+    public function meter(): Meter
+    {
+        return $this->asked->meter;
+    }
+
+    /** @return int bars of the longer of the two */
+    public function bars(): int
+    {
+        return (int) ceil(max($this->targetTicks, $this->played->ticks()) / $this->meter()->barTicks());
+    }
+
     /** @return list<string> the statements as sentences */
     public function sentences(CountingStyle $style): array
     {
-        return array_map((new Words($this->meter, $style, $this->bars))->text(...), $this->statements);
+        return array_map((new Words($this->meter(), $style, $this->bars()))->text(...), $this->statements);
     }
 
     public function mark(): ?float
@@ -125,8 +157,8 @@ final readonly class Comparison
             'cost' => round($this->pairing->cost(), 4),
             'strokes' => ['target' => $targets, 'submission' => $submissions],
             'pairs' => $pairs,
-            'meter' => [$this->meter->count, $this->meter->unit, $this->meter->groups],
-            'bars' => $this->bars,
+            'meter' => [$this->meter()->count, $this->meter()->unit, $this->meter()->groups],
+            'bars' => $this->bars(),
             'statements' => array_map(static fn (Statement $statement): array => $statement->toData(), $this->statements),
             'aspects' => array_map(static fn (?float $value): ?float => null === $value ? null : round($value, 4), $this->aspects->all()),
             'mark' => $this->mark(),

@@ -84,6 +84,12 @@ final readonly class Pattern
         return $this === $other || PatternWriter::write($this) === PatternWriter::write($other);
     }
 
+    /** The same under another name. */
+    public function titled(string $title): self
+    {
+        return new self($title, $this->meter, $this->tempo, $this->swing, $this->kit, $this->sections, $this->order, $this->seed);
+    }
+
     /** Whether both are played in the same order. */
     public function hasOrderOf(self $other): bool
     {

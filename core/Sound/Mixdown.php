@@ -35,17 +35,10 @@ final readonly class Mixdown
      */
     public static function of(Pattern $pattern, \Closure $sound, ?int $bar = null, float $speed = 1): array
     {
+        $seconds = self::check($pattern, $bar, $speed);
         $groove = GrooveMap::of($pattern->meter, $pattern->swing);
-        $bars = intdiv($pattern->ticks(), $groove->barTicks);
-        if (null !== $bar && ($bar < 1 || $bar > $bars)) {
-            throw InvalidInput::at('bar', \sprintf('there is no bar %d; choose one from 1 to %d.', $bar, $bars));
-        }
         $from = null === $bar ? 0 : ($bar - 1) * $groove->barTicks;
         $ticks = null === $bar ? $pattern->ticks() : $groove->barTicks;
-        $seconds = $pattern->tempo->seconds($ticks) / $speed;
-        if ($seconds > self::MOST_SECONDS) {
-            throw InvalidInput::at('', \sprintf('This lasts %d seconds; at most %d are played at once, so listen bar by bar.', $seconds, self::MOST_SECONDS));
-        }
         $length = (int) ceil(($seconds + self::TAIL) * self::RATE);
         $mix = array_fill(0, $length, 0.0);
         $levels = self::levels($pattern);
@@ -76,6 +69,26 @@ final readonly class Mixdown
         }
 
         return array_values($mix);
+    }
+
+    /**
+     * Refuses what of() would refuse, without mixing anything.
+     *
+     * @return float how many seconds it lasts
+     *
+     * @throws InvalidInput when there is no such bar, or it lasts too long
+     */
+    public static function check(Pattern $pattern, ?int $bar, float $speed): float
+    {
+        $barTicks = $pattern->meter->barTicks();
+        $bars = intdiv($pattern->ticks(), $barTicks);
+        if (null !== $bar && ($bar < 1 || $bar > $bars)) {
+            throw InvalidInput::at('bar', \sprintf('there is no bar %d; choose one from 1 to %d.', $bar, $bars));
+        }
+        $seconds = $pattern->tempo->seconds(null === $bar ? $pattern->ticks() : $barTicks) / $speed;
+
+        return $seconds <= self::MOST_SECONDS ? $seconds
+            : throw InvalidInput::at('', \sprintf('This lasts %d seconds; at most %d are played at once, so listen bar by bar.', $seconds, self::MOST_SECONDS));
     }
 
     /**

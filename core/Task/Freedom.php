@@ -15,6 +15,9 @@ use Pulsanda\Core\Pattern\Section;
 /** What a task leaves open to the student. Everything else stays as in the pattern that they begin with. */
 final readonly class Freedom
 {
+    /** Lowest and highest quarter notes per minute that can be left open. */
+    public const TEMPO = [10, 800];
+
     /**
      * @param array{low: float, high: float}|null $tempo     quarter notes per minute that may be chosen; null when the tempo is set
      * @param bool                                $form      bars, sections and their order
@@ -36,8 +39,8 @@ final readonly class Freedom
     public static function of(?array $tempo = null, bool $meter = false, bool $swing = false, bool $form = false, bool $rows = false, array $required = [], array $forbidden = []): self
     {
         if (null !== $tempo) {
-            Range::check('tempo.low', $tempo['low'], 10, 800);
-            Range::check('tempo.high', $tempo['high'], $tempo['low'], 800);
+            Range::check('tempo.low', $tempo['low'], ...self::TEMPO);
+            Range::check('tempo.high', $tempo['high'], $tempo['low'], self::TEMPO[1]);
         }
         foreach ($required as $i => $instrument) {
             if (\in_array($instrument, $forbidden, true)) {

@@ -11,7 +11,7 @@ use Pulsanda\Core\Input\Range;
 /** What a student may learn before handing in: a question and how often, whether requirements tick themselves, and listening to a target that is only heard. */
 final readonly class Help
 {
-    private const MOST = 1000;
+    public const MOST = 1000;
 
     private function __construct(public Question $ask, public ?int $times, public bool $ticks, public ?int $hearings, public bool $byBar, public bool $slower)
     {

@@ -19,12 +19,15 @@ enum Question: string
     case Bars = 'bars';
     case Places = 'places';
 
+    /** Ticks of the steps by which places are told: a sixteenth. */
+    private const STEP = 240;
+
     /**
      * @param list<Instrument> $offered rows that the student knows of
      * @param int              $bars    of the student's beat
      *
      * @return array{count?: int, rows?: list<array{instrument: string, right: bool}>, bars?: list<array{bar: int, right: bool}>, places?: list<array{at: int, place: string}>}
-     *                                                                                                                                                                          count: strokes that are right; places: ticks and words of where something differs, never what
+     *                                                                                                                                                                          count: strokes that are right; places: steps and words of where something differs, never what
      */
     public function answer(Comparison $comparison, array $offered, Counting $counting, int $bars): array
     {
@@ -87,7 +90,8 @@ enum Question: string
     {
         $places = [];
         foreach ($differing as $pair) {
-            $at = ($pair->submission ?? $pair->stroke())->written;
+            // A step and no more: exact ticks would tell which row a place belongs to.
+            $at = intdiv(max(0, ($pair->submission ?? $pair->stroke())->written), self::STEP) * self::STEP;
             $places[$at] = ['at' => $at, 'place' => $counting->place($at, $bars > 1)];
         }
         ksort($places);

@@ -7,8 +7,10 @@ namespace Pulsanda\App\Console;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
+use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -25,6 +27,7 @@ final class CompareCommand extends Command
         $this->addArgument('target', InputArgument::REQUIRED, 'The target pattern file')
             ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Submitted pattern files')
             ->addOption('policy', null, InputOption::VALUE_REQUIRED, 'A marking policy file; see docs/policy.md')
+            ->addOption('counting', null, InputOption::VALUE_REQUIRED, 'How places are named: steps, syllables or bar-beat', CountingStyle::Syllables->value)
             ->addOption('json', null, InputOption::VALUE_NONE, 'One result object per line');
     }
 
@@ -38,6 +41,7 @@ final class CompareCommand extends Command
         /** @var list<string> $files */
         $files = $input->getArgument('file');
         try {
+            $style = Files::style($input->getOption('counting'));
             $policy = null === $policyFile ? Policy::of() : Files::read($policyFile, PolicyFile::read(...));
             $target = Files::read($targetFile, PatternReader::read(...));
         } catch (InvalidInput $error) {
@@ -57,8 +61,8 @@ final class CompareCommand extends Command
             }
             $output->writeln(
                 true === $input->getOption('json')
-                    ? json_encode($comparison->toData(), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES)
-                    : self::report($file, $comparison),
+                    ? json_encode(Report::of($comparison->toData(), $style), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES)
+                    : self::report($file, $comparison, $style),
                 OutputInterface::OUTPUT_RAW,
             );
         }
@@ -66,11 +70,11 @@ final class CompareCommand extends Command
         return $status;
     }
 
-    private static function report(string $file, Comparison $comparison): string
+    private static function report(string $file, Comparison $comparison, CountingStyle $style): string
     {
         $lines = [\sprintf('%s: %s of %s', $file, $comparison->mark() ?? 'no mark', $comparison->policy->points)];
-        foreach ($comparison->statements as $statement) {
-            $lines[] = '  - '.$statement->text;
+        foreach ($comparison->sentences($style) as $sentence) {
+            $lines[] = '  - '.$sentence;
         }
         if ([] === $comparison->statements) {
             $lines[] = '  Everything is as asked.';

@@ -6,8 +6,9 @@ namespace Pulsanda\App\Console;
 
 use Pulsanda\Core\Input\Document;
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Rhythm\CountingStyle;
 
-/** Reads files named on the command line. */
+/** Reads what is named on the command line. */
 final readonly class Files
 {
     /**
@@ -30,5 +31,11 @@ final readonly class Files
         } catch (InvalidInput $error) {
             throw InvalidInput::at($file, $error->getMessage());
         }
+    }
+
+    /** @throws InvalidInput */
+    public static function style(mixed $name): CountingStyle
+    {
+        return (\is_string($name) ? CountingStyle::tryFrom($name) : null) ?? throw InvalidInput::at('--counting', 'this must be steps, syllables or bar-beat.');
     }
 }

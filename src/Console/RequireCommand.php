@@ -9,7 +9,10 @@ use Pulsanda\Core\Compare\Mark\PolicyFile;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Require\RequirementFile;
+use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -18,6 +21,7 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
+/** @phpstan-import-type SaidOfAll from Requirements */
 #[AsCommand('pulsanda:require', 'Says which requirements each submission meets.')]
 final class RequireCommand extends Command
 {
@@ -25,7 +29,8 @@ final class RequireCommand extends Command
     {
         $this->addArgument('requirements', InputArgument::REQUIRED, 'A requirements file; see docs/requirements.md')
             ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Submitted pattern files')
-            ->addOption('policy', null, InputOption::VALUE_REQUIRED, 'A marking policy file, for its grace, its alike instruments and its counting')
+            ->addOption('policy', null, InputOption::VALUE_REQUIRED, 'A marking policy file, for its grace and its alike instruments')
+            ->addOption('counting', null, InputOption::VALUE_REQUIRED, 'How places are named: steps, syllables or bar-beat', CountingStyle::Syllables->value)
             ->addOption('note', null, InputOption::VALUE_REQUIRED, 'The line about the work, for note-words', '')
             ->addOption('json', null, InputOption::VALUE_NONE, 'One result object per line');
     }
@@ -35,9 +40,10 @@ final class RequireCommand extends Command
         $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         /** @var array{requirements: string, file: list<string>} $given */
         $given = $input->getArguments();
-        /** @var array{policy: string|null, note: string} $options */
+        /** @var array{policy: string|null, note: string, counting: string} $options */
         $options = $input->getOptions();
         try {
+            $style = Files::style($options['counting']);
             $policy = null === $options['policy'] ? Policy::of() : Files::read($options['policy'], PolicyFile::read(...));
             $requirements = Files::read($given['requirements'], RequirementFile::read(...));
         } catch (InvalidInput $error) {
@@ -48,7 +54,7 @@ final class RequireCommand extends Command
         $status = Command::SUCCESS;
         foreach ($given['file'] as $file) {
             try {
-                $result = Files::read($file, static fn (string $json): array => $requirements->check(Submission::of(PatternReader::read($json), $options['note'], $policy)));
+                $result = Files::read($file, static fn (string $json): array => self::check($requirements, Submission::of(PatternReader::read($json), $options['note'], $policy->tolerance), $style));
             } catch (InvalidInput $error) {
                 $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
                 $status = Command::FAILURE;
@@ -67,5 +73,13 @@ final class RequireCommand extends Command
         }
 
         return $status;
+    }
+
+    /** @return SaidOfAll */
+    private static function check(Requirements $requirements, Submission $submission, CountingStyle $style): array
+    {
+        $counting = new Counting($submission->pattern->meter, $style);
+
+        return Requirements::say($requirements->check($submission), static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1));
     }
 }

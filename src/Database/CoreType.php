@@ -26,7 +26,7 @@ abstract class CoreType extends Type
         }
 
         /** @var T $value */
-        return json_encode($this->write($value), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+        return json_encode($this->write($value), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES);
     }
 
     /** @return T|null */

@@ -6,7 +6,6 @@ namespace Pulsanda\App\Demo;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use Pulsanda\App\Api\Plan\PartInput;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
@@ -15,12 +14,9 @@ use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
-use Pulsanda\App\Entity\PartKind;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
-use Pulsanda\App\Entity\TargetView;
-use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
@@ -33,7 +29,10 @@ use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Core\Task\Freedom;
 use Pulsanda\Core\Task\Help;
+use Pulsanda\Core\Task\Kind;
 use Pulsanda\Core\Task\Question;
+use Pulsanda\Core\Task\Task;
+use Pulsanda\Core\Task\View;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 
 /** The sample world: the Saltmarsh Lantern Parade, its youth drumline, and their winter tasks. All invented. */
@@ -48,6 +47,8 @@ final class DemoWorld
 
     /** @var array<string, Account> */
     private array $students = [];
+    /** @var array<string, array<string, int>> attempts by part and student */
+    private array $numbers = [];
     private School $school;
     private Course $course;
     private \DateTimeImmutable $now;
@@ -96,13 +97,12 @@ final class DemoWorld
 
     private function lamplightersMarch(): void
     {
-        $part = $this->part('Lamplighters\' March', "The lamps are lit one by one. Kick and snare walk; the hats carry the light.\nListen for the loud first step, and for the extra snare that leads into the next lamp.", '+6 days', TargetView::Seen, Meter::of(4, 4), Tempo::of(96, '4'), Swing::of(), 2, <<<'GRID'
+        $part = $this->part('Lamplighters\' March', "The lamps are lit one by one. Kick and snare walk; the hats carry the light.\nListen for the loud first step, and for the extra snare that leads into the next lamp.", '+6 days', View::Seen, Meter::of(4, 4), Tempo::of(96, '4'), Swing::of(), 2, <<<'GRID'
             kick        X...|....|x...|....|X...|....|x.x.|....
             snare       ....|X...|....|X...|....|X...|....|X..x
             closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
             crash       ....|....|....|....|....|....|....|....
-            GRID);
-        $part->help = Help::of(Question::Bars, 3);
+            GRID, help: Help::of(Question::Bars, 3));
         $beat = Beat::of($part->targets[0]);
         $this->attempt($part, 'ines', $beat->late('snare', 1), 'I wanted the snare to lean back.', '-30 hours', 15.5, 'The walk is steady, Ines. Your snare is one sixteenth late all the way: put it on beats 2 and 4, then the extra one before the bar line will fall into place.');
         $this->attempt($part, 'ines', $beat->without('snare', 32), 'Snare is on the beat now.', '-5 hours');
@@ -124,13 +124,12 @@ final class DemoWorld
 
     private function ferryRocker(): void
     {
-        $part = $this->part('Ferry Rocker', "The ferry rocks in six. Listen, count 1 2 3 4 5 6, and write down what you hear: the kick where the boat dips, the snare where it rises.\nThe hats keep every other count.", '+12 days', TargetView::Heard, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of(), 2, <<<'GRID'
+        $part = $this->part('Ferry Rocker', "The ferry rocks in six. Listen, count 1 2 3 4 5 6, and write down what you hear: the kick where the boat dips, the snare where it rises.\nThe hats keep every other count.", '+12 days', View::Heard, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of(), 2, <<<'GRID'
             kick        X.....|......|X....x|......
             snare       ......|X.....|......|X...g.
             closed-hat  x.s.s.|x.s.s.|x.s.s.|x.s.s.
             shaker      ......|......|......|......
-            GRID);
-        $part->help = Help::of(Question::Rows, 3, hearings: 12);
+            GRID, help: Help::of(Question::Rows, 3, hearings: 12));
         $beat = Beat::of($part->targets[0]);
         $this->attempt($part, 'bo', $beat->without('kick', 18)->without('snare', 23), 'Six makes me seasick.', '-16 hours');
         $this->attempt($part, 'jun', $beat->late('snare', 2), '', '-10 hours', 14.0, 'The rise comes one count early: beat 4, not 5.');
@@ -140,7 +139,7 @@ final class DemoWorld
 
     private function foghornShuffle(): void
     {
-        $part = $this->part('Foghorn Shuffle', 'A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder than breath.', '-1 day', TargetView::Seen, Meter::of(4, 4), Tempo::of(84, '4'), Swing::of(66.67, 8), 1, <<<'GRID'
+        $part = $this->part('Foghorn Shuffle', 'A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder than breath.', '-1 day', View::Seen, Meter::of(4, 4), Tempo::of(84, '4'), Swing::of(66.67, 8), 1, <<<'GRID'
             kick        X...|....|x.x.|....
             snare       ..g.|X...|..g.|X.g.
             ride        x.x.|x.x.|x.x.|x.x.
@@ -155,19 +154,18 @@ final class DemoWorld
 
     private function heronStep(): void
     {
-        $part = $this->part('Heron Step', "Five steps, three and two, like a heron in the shallows. The kick and the hats are given; keep them.\nBuild on them: the side stick answers twice, and the last beat stays still but for the hats.", null, TargetView::Seen, Meter::of(5, 4, [3, 2]), Tempo::of(104, '4'), Swing::of(), 1, <<<'GRID'
+        $meter = Meter::of(5, 4, [3, 2]);
+        $grid = <<<'GRID'
             kick        X...|....|....|x...|....
             side-stick  ....|....|....|....|....
             closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.
-            GRID, PartKind::BuildOn);
-        $frame = static fn (string $grid): mixed => json_decode(PatternWriter::write(Pattern::of('Frame', $part->start->meter, $part->start->tempo, [TextGrid::section($grid, $part->start->meter, 1)])));
-        $part->requirements = self::requirements([
-            ['kind' => 'contains', 'points' => 8, 'frame' => PatternWriter::toData($part->start)],
+            GRID;
+        $frame = static fn (string $grid): mixed => json_decode(PatternWriter::write(Pattern::of('Frame', $meter, Tempo::of(104, '4'), [TextGrid::section($grid, $meter, 1)])));
+        $this->part('Heron Step', "Five steps, three and two, like a heron in the shallows. The kick and the hats are given; keep them.\nBuild on them: the side stick answers twice, and the last beat stays still but for the hats.", null, View::Seen, $meter, Tempo::of(104, '4'), Swing::of(), 1, $grid, Kind::BuildOn, requirements: self::requirements([
+            ['kind' => 'contains', 'points' => 8, 'frame' => $frame($grid)],
             ['kind' => 'hits-between', 'points' => 6, 'instrument' => 'side-stick', 'low' => 2, 'high' => 2, 'per' => 'bar'],
             ['kind' => 'keep-clear', 'points' => 6, 'frame' => $frame('side-stick ....|....|....|....|xxxx')],
-        ]);
-        $part->countPoints();
-        $part->assignment->publishedAt = null;
+        ]), published: false);
     }
 
     private function slackTide(): void
@@ -178,22 +176,20 @@ final class DemoWorld
             snare       ....|....|....|....
             closed-hat  ....|....|....|....
             GRID;
-        $slack = $this->part('Slack Tide / Spring Tide', "Between ebb and flood the water stands. Build a calm beat of your own: two bars or more, a kick and a snare, and room between the strokes.\nThen the spring tide comes in: in part 2, build a lively beat that ends in a fill.", '+20 days', TargetView::Seen, Meter::of(4, 4), Tempo::of(80, '4'), Swing::of(), 1, $grid, PartKind::Create, $freedom);
-        $slack->requirements = self::requirements([
+        $slack = $this->part('Slack Tide / Spring Tide', "Between ebb and flood the water stands. Build a calm beat of your own: two bars or more, a kick and a snare, and room between the strokes.\nThen the spring tide comes in: in part 2, build a lively beat that ends in a fill.", '+20 days', View::Seen, Meter::of(4, 4), Tempo::of(80, '4'), Swing::of(), 1, $grid, Kind::Create, $freedom, self::requirements([
             ['kind' => 'tempo-between', 'points' => 2, 'low' => 60, 'high' => 90],
             ['kind' => 'bars-total', 'points' => 2, 'low' => 2, 'high' => 8],
             ['kind' => 'uses', 'points' => 2, 'instruments' => ['kick', 'snare']],
             ['kind' => 'fullness-at-most', 'points' => 4, 'percent' => 50, 'except' => []],
-        ]);
-        $slack->countPoints();
-        $spring = new Part($this->school, $slack->assignment, 2, PartKind::Create, TargetView::Seen, $slack->instruments, $slack->start, [], $slack->policy, Freedom::of(['low' => 60, 'high' => 180], meter: true, swing: true, form: true, rows: true), self::requirements([
+        ]));
+        $lively = Freedom::of(['low' => 60, 'high' => 180], meter: true, swing: true, form: true, rows: true);
+        $spring = $slack->assignment->add(Task::of(Kind::Create, View::Seen, $slack->instruments, $slack->start, [], null, $lively, self::requirements([
             ['kind' => 'tempo-between', 'points' => 2, 'low' => 110, 'high' => 160],
             ['kind' => 'starts-with', 'points' => 1, 'instrument' => 'kick'],
             ['kind' => 'levels-at-least', 'points' => 2, 'instrument' => 'snare', 'number' => 2],
             ['kind' => 'fill-at-end', 'points' => 3, 'least' => 4, 'beats' => 1, 'instruments' => []],
             ['kind' => 'note-words', 'points' => 2, 'least' => 5],
-        ]), Help::of(), true);
-        $slack->assignment->parts->add($spring);
+        ])), true);
         $beat = Beat::of($slack->start)->adding('kick', 'X', 1)->adding('snare', 'x', 9)->adding('snare', 'g', 12, 15)->adding('closed-hat', 's', 1, 5, 9, 13);
         $this->attempt($slack, 'amara', $beat, 'I left the second half almost empty, because nothing moves.', '-6 hours');
         $calm = self::own($slack->start, 72, 2, <<<'GRID'
@@ -225,17 +221,31 @@ final class DemoWorld
         return RequirementFile::read((string) json_encode($list));
     }
 
-    private function part(string $title, string $brief, ?string $due, TargetView $view, Meter $meter, Tempo $tempo, Swing $swing, int $bars, string $grid, PartKind $kind = PartKind::Copy, ?Freedom $freedom = null): Part
-    {
-        $assignment = new Assignment($this->school, $this->course, $title, $brief, $this->time('-3 days'));
-        $assignment->publishedAt = $assignment->createdAt;
-        $assignment->dueAt = null === $due ? null : $this->time($due);
+    private function part(
+        string $title,
+        string $brief,
+        ?string $due,
+        View $view,
+        Meter $meter,
+        Tempo $tempo,
+        Swing $swing,
+        int $bars,
+        string $grid,
+        Kind $kind = Kind::Copy,
+        ?Freedom $freedom = null,
+        ?Requirements $requirements = null,
+        ?Help $help = null,
+        bool $published = true,
+    ): Part {
+        $assignment = new Assignment($this->school, $this->course, $this->time('-3 days'));
+        $assignment->describe($title, $brief, null === $due ? null : $this->time($due));
+        if ($published) {
+            $assignment->publish($assignment->createdAt);
+        }
         $target = Pattern::of($title, $meter, $tempo, [TextGrid::section($grid, $meter, $bars)], null, $swing);
         $instruments = array_map(static fn (Row $row) => $row->instrument, $target->sections[0]->rows);
-        $policy = Policy::of(counting: $this->course->counting);
-        $copy = PartKind::Copy === $kind;
-        $part = new Part($this->school, $assignment, 1, $kind, $view, $instruments, $copy ? PartInput::emptied($target, $instruments) : $target, $copy ? [$target] : [], $policy, $freedom ?? Freedom::of(), Requirements::none(), Help::of());
-        $assignment->parts->add($part);
+        $copy = Kind::Copy === $kind;
+        $part = $assignment->add(Task::of($kind, $view, $instruments, $copy ? null : $target, $copy ? [$target] : [], null, $freedom, $requirements, $help));
         $this->entities->persist($assignment);
 
         return $part;
@@ -251,13 +261,13 @@ final class DemoWorld
     {
         $pattern = self::played($part, $beat);
         $time = $this->time($when);
-        static $numbers = [];
-        $number = $numbers[$part->id.$student] = 1 + ($numbers[$part->id.$student] ?? 0);
-        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $part->assess($pattern, $note));
+        $number = $this->numbers[(string) $part->id][$student] = 1 + ($this->numbers[(string) $part->id][$student] ?? 0);
+        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $part->task()->judge($pattern, $note), $part->revision);
         $this->entities->persist($attempt);
         if (null !== $mark) {
-            $feedback = new Feedback($this->school, $attempt, $mark, $text);
-            $feedback->returnedAt = $time->add(new \DateInterval('PT2H'));
+            $feedback = new Feedback($this->school, $attempt);
+            $feedback->write($mark, $text);
+            $feedback->giveBack($time->add(new \DateInterval('PT2H')));
             $this->entities->persist($feedback);
         }
         if (1 === $number) {

@@ -10,14 +10,19 @@ use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Uid\Uuid;
 
 /** A person who signs in. */
-#[ORM\Entity]
+#[ORM\Entity(repositoryClass: AccountLoader::class)]
 class Account implements UserInterface, PasswordAuthenticatedUserInterface
 {
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
     #[ORM\Column]
     private string $password = '';
+
+    /** Sessions that began before do not count any more. */
+    #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
+    private ?\DateTimeImmutable $signedOutAt = null;
 
     /**
      * @param non-empty-string $signIn the name typed at sign-in, in small letters
@@ -45,6 +50,18 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function setPassword(string $hash): void
     {
         $this->password = $hash;
+    }
+
+    /** Ends every session that this account has anywhere. */
+    public function signOutEverywhere(\DateTimeImmutable $now): void
+    {
+        $this->signedOutAt = $now;
+    }
+
+    /** @param int $began second since 1970 at which a session began */
+    public function isSignedInSince(int $began): bool
+    {
+        return null === $this->signedOutAt || $began > $this->signedOutAt->getTimestamp();
     }
 
     public function getPassword(): string

@@ -11,6 +11,7 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity, ORM\UniqueConstraint(columns: ['part_id', 'student_id'])]
 class Asked
 {
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 

@@ -8,43 +8,90 @@ use Doctrine\ORM\Mapping as ORM;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Require\Requirements;
+use Pulsanda\Core\Task\Findings;
+use Pulsanda\Core\Task\Judgement;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * A beat as it was handed in: that never changes. What the core says of it changes when the task does.
+ * A beat as it was handed in: that never changes. What the core says of it is of one revision of its part, and is said anew after the
+ * part has changed. All but the results is small, so that a list needs not read them.
  *
- * @phpstan-import-type Result from Comparison
+ * @phpstan-import-type Compared from Comparison
  * @phpstan-import-type Checked from Requirements
+ * @phpstan-import-type FindingsData from Findings
  */
-#[ORM\Entity, ORM\UniqueConstraint(columns: ['part_id', 'student_id', 'number'])]
+#[ORM\Entity]
+#[ORM\UniqueConstraint(columns: ['part_id', 'student_id', 'number'])]
+#[ORM\UniqueConstraint(columns: ['part_id', 'student_id', 'press'])]
 class Attempt
 {
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
     #[ORM\OneToOne(mappedBy: 'attempt')]
     public ?Feedback $feedback = null;
 
-    /** @var list<Result> the best target's first */
+    /**
+     * @readonly
+     * @phpstan-allow-private-mutation
+     *
+     * @var list<Compared> the best target's first
+     */
     #[ORM\Column(type: 'json')]
     public array $results = [];
 
-    /** @var Checked|null null where the part has no requirements */
+    /**
+     * @readonly
+     * @phpstan-allow-private-mutation
+     *
+     * @var Checked|null null where the part has no requirements
+     */
     #[ORM\Column(type: 'json', nullable: true)]
     public ?array $checked = null;
 
-    /** @var array<string, float|null> of the best result; like all that follows it stands beside the results so that a list needs not read them */
+    /**
+     * @readonly
+     * @phpstan-allow-private-mutation
+     *
+     * @var array<string, float|null> of the best result
+     */
     #[ORM\Column(type: 'json')]
     public array $aspects = [];
 
-    /** @var list<string> the sentences of the statements, and of the requirements that are not met */
+    /** @var FindingsData */
     #[ORM\Column(type: 'json')]
-    public array $said = [];
+    private array $findings;
 
+    /** @readonly @phpstan-allow-private-mutation How much there is to say: 0 opens a part that waits. */
+    #[ORM\Column]
+    public int $found = 0;
+
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Column(nullable: true)]
     public ?float $suggested = null;
 
-    /** @param int $number of the student in this part, from 1 */
+    /**
+     * @readonly
+     *
+     * @phpstan-allow-private-mutation Whether the student may know if it is right, as by a part that opens after it. What is to be
+     * found by ear is told as often as the task allows checks, and by the teacher.
+     */
+    #[ORM\Column]
+    public bool $told = true;
+
+    /** @readonly @phpstan-allow-private-mutation The revision of the part by which it is judged. */
+    #[ORM\Column]
+    public int $judged = 0;
+
+    /** @readonly @phpstan-allow-private-mutation The revision of the part by which it could not be judged; null where it could. */
+    #[ORM\Column(nullable: true)]
+    public ?int $failed = null;
+
+    /**
+     * @param int       $number of the student in this part, from 1
+     * @param Uuid|null $press  names the press of "Hand in", so that one press hands in once however often it is sent
+     */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
@@ -60,15 +107,39 @@ class Attempt
         public readonly string $note,
         #[ORM\Column(type: 'datetimetz_immutable')]
         public readonly \DateTimeImmutable $handedInAt,
-        Assessment $assessment,
+        Judgement $judgement,
+        int $revision,
+        #[ORM\Column(type: 'uuid', nullable: true)]
+        public readonly ?Uuid $press = null,
+        bool $told = true,
     ) {
         $this->id = Uuid::v7();
-        $this->take($assessment);
+        $this->told = $told;
+        $this->take($judgement, $revision);
     }
 
-    public function take(Assessment $assessment): void
+    public function findings(): Findings
     {
-        [$this->results, $this->checked, $this->aspects] = [$assessment->results, $assessment->checked, $assessment->aspects()];
-        [$this->said, $this->suggested] = [$assessment->said(), $assessment->suggested()];
+        return new Findings($this->findings);
+    }
+
+    /** @param int $revision of the part by which it was judged */
+    public function take(Judgement $judgement, int $revision): void
+    {
+        [$this->results, $this->checked, $this->aspects] = [$judgement->results, $judgement->checked, $judgement->aspects()];
+        [$this->findings, $this->found, $this->suggested] = [$judgement->findings->toData(), $judgement->findings->count(), $judgement->suggested()];
+        [$this->judged, $this->failed] = [$revision, null];
+    }
+
+    /** What is returned may be known. */
+    public function tell(): void
+    {
+        $this->told = true;
+    }
+
+    /** Keeps what was said before, and that it could not be said anew. */
+    public function fail(int $revision): void
+    {
+        $this->failed = $revision;
     }
 }

@@ -12,6 +12,7 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity]
 class Course
 {
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
@@ -22,9 +23,15 @@ class Course
         public readonly Account $teacher,
         #[ORM\Column(length: 120)]
         public readonly string $name,
+        /** @readonly @phpstan-allow-private-mutation How places are said to this class. */
         #[ORM\Column(length: 10, enumType: CountingStyle::class)]
         public CountingStyle $counting = CountingStyle::Syllables,
     ) {
         $this->id = Uuid::v7();
+    }
+
+    public function count(CountingStyle $counting): void
+    {
+        $this->counting = $counting;
     }
 }

@@ -15,8 +15,13 @@ class DraftState
     public const KEPT_FOR = '-1 hour';
     public const MOST_KEPT = 20;
 
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
+
+    /** @readonly @phpstan-allow-private-mutation */
+    #[ORM\Column]
+    public bool $kept = false;
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
@@ -29,9 +34,12 @@ class DraftState
         public readonly Pattern $pattern,
         #[ORM\Column(type: 'datetimetz_immutable')]
         public readonly \DateTimeImmutable $savedAt,
-        #[ORM\Column]
-        public bool $kept = false,
     ) {
         $this->id = Uuid::v7();
+    }
+
+    public function keep(): void
+    {
+        $this->kept = true;
     }
 }

@@ -8,42 +8,95 @@ use Doctrine\ORM\Mapping as ORM;
 use Pulsanda\Core\Pattern\Pattern;
 use Symfony\Component\Uid\Uuid;
 
-/** A teacher's answer to one attempt. The student sees it once it is returned. */
+/**
+ * A teacher's answer to one attempt. The student sees it once it is returned. Its version counts the writings, so that two tabs never
+ * overwrite one another silently.
+ *
+ * @phpstan-type Pin array{instrument: string|null, from: int, to: int, text: string}
+ */
 #[ORM\Entity]
 class Feedback
 {
     public const MOST_TEXT = 4000;
+    public const MOST_PINS = 60;
+    public const MOST_PIN_TEXT = 500;
+    /** Until when a return can be taken back, in words of DateTimeImmutable::modify. */
+    public const UNDO = '+60 seconds';
 
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
+    /** @readonly @phpstan-allow-private-mutation */
+    #[ORM\Column(type: 'integer'), ORM\Version]
+    public int $version = 1;
+
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $returnedAt = null;
 
-    /** Until when a return can be taken back, in words of DateTimeImmutable::modify. */
-    public const UNDO = '+60 seconds';
-    public const MOST_PINS = 60;
-    public const MOST_PIN_TEXT = 500;
+    /** @readonly @phpstan-allow-private-mutation null while the teacher has set none */
+    #[ORM\Column(nullable: true)]
+    public ?float $mark = null;
+
+    /** @readonly @phpstan-allow-private-mutation */
+    #[ORM\Column(type: 'text')]
+    public string $text = '';
 
     /**
-     * @param float|null                                                             $mark       null while the teacher has set none
-     * @param list<array{instrument: string|null, from: int, to: int, text: string}> $pins       notes on the sheet; ticks of one pass, null for all rows
-     * @param Pattern|null                                                           $correction the student's beat as the teacher would have it
+     * @readonly
+     * @phpstan-allow-private-mutation
+     *
+     * @var list<Pin> notes on the sheet; ticks of one pass, null for all rows
      */
+    #[ORM\Column(type: 'json')]
+    public array $pins = [];
+
+    /** @readonly @phpstan-allow-private-mutation The student's beat as the teacher would have it. */
+    #[ORM\Column(type: 'pattern', nullable: true)]
+    public ?Pattern $correction = null;
+
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
         #[ORM\OneToOne(inversedBy: 'feedback'), ORM\JoinColumn(nullable: false)]
         public readonly Attempt $attempt,
-        #[ORM\Column(nullable: true)]
-        public ?float $mark = null,
-        #[ORM\Column(type: 'text')]
-        public string $text = '',
-        #[ORM\Column(type: 'json')]
-        public array $pins = [],
-        #[ORM\Column(type: 'pattern', nullable: true)]
-        public ?Pattern $correction = null,
     ) {
         $this->id = Uuid::v7();
+    }
+
+    public function write(?float $mark, string $text): void
+    {
+        [$this->mark, $this->text] = [$mark, $text];
+    }
+
+    /** @param list<Pin> $pins */
+    public function pin(array $pins): void
+    {
+        $this->pins = $pins;
+    }
+
+    public function correct(?Pattern $correction): void
+    {
+        $this->correction = $correction;
+    }
+
+    /** From now on the student sees it. */
+    public function giveBack(\DateTimeImmutable $now): void
+    {
+        if (null === $this->mark) {
+            throw new \LogicException('What is returned has a mark.');
+        }
+        $this->returnedAt = $now;
+    }
+
+    public function canBeTakenBack(\DateTimeImmutable $now): bool
+    {
+        return null !== $this->returnedAt && $this->returnedAt->modify(self::UNDO) >= $now;
+    }
+
+    public function takeBack(): void
+    {
+        $this->returnedAt = null;
     }
 }

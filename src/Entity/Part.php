@@ -5,69 +5,112 @@ declare(strict_types=1);
 namespace Pulsanda\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
-use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Require\Requirements;
-use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Task\Freedom;
 use Pulsanda\Core\Task\Help;
+use Pulsanda\Core\Task\Kind;
+use Pulsanda\Core\Task\Task;
+use Pulsanda\Core\Task\View;
 use Symfony\Component\Uid\Uuid;
 
-/** One part of an assignment, with what it fixes (by the start pattern), what it leaves open, and what it asks. */
+/**
+ * One part of an assignment: a task, its place in the row, and whether it waits for the part before.
+ *
+ * The revision counts the changes of how beats are judged; a result that rests on an older one is judged again.
+ */
 #[ORM\Entity]
 class Part
 {
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
-    /** The highest mark, kept beside what it follows from so that a list needs not read that. */
+    /** @readonly @phpstan-allow-private-mutation */
+    #[ORM\Column]
+    public int $revision = 1;
+
+    /** @readonly @phpstan-allow-private-mutation The highest mark, kept beside what it follows from so that a list needs not read that. */
     #[ORM\Column]
     public float $points = 0;
 
+    #[ORM\Column(length: 10, enumType: Kind::class)]
+    private Kind $kind;
+
+    /** @readonly @phpstan-allow-private-mutation */
+    #[ORM\Column(length: 10, enumType: View::class)]
+    public View $view;
+
     /**
-     * @param int              $position    from 1
-     * @param list<Instrument> $instruments offered to the student, in the order of the rows
-     * @param Pattern          $start       what a student begins with; it fixes all that is not left open
-     * @param list<Pattern>    $targets     none where the task has nothing to copy
-     * @param bool             $waits       whether it opens only when the part before is right
+     * @readonly
+     * @phpstan-allow-private-mutation
+     *
+     * @var list<Instrument>
+     */
+    #[ORM\Column(type: 'simple_array', enumType: Instrument::class)]
+    public array $instruments;
+
+    /** @readonly @phpstan-allow-private-mutation What a student begins with. */
+    #[ORM\Column(type: 'pattern')]
+    public Pattern $start;
+
+    /**
+     * @readonly
+     * @phpstan-allow-private-mutation
+     *
+     * @var list<Pattern>
+     */
+    #[ORM\Column(type: 'patterns')]
+    public array $targets;
+
+    #[ORM\Column(type: 'policy')]
+    private Policy $policy;
+
+    #[ORM\Column(type: 'freedom')]
+    private Freedom $freedom;
+
+    #[ORM\Column(type: 'requirements')]
+    private Requirements $requirements;
+
+    #[ORM\Column(type: 'help')]
+    private Help $help;
+
+    /**
+     * @param int  $position from 1
+     * @param bool $waits    whether it opens only when the part before is right
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
         #[ORM\ManyToOne(inversedBy: 'parts'), ORM\JoinColumn(nullable: false)]
         public readonly Assignment $assignment,
+        /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column]
         public int $position,
-        #[ORM\Column(length: 10, enumType: PartKind::class)]
-        public PartKind $kind,
-        #[ORM\Column(length: 10, enumType: TargetView::class)]
-        public TargetView $view,
-        #[ORM\Column(type: 'simple_array', enumType: Instrument::class)]
-        public array $instruments,
-        #[ORM\Column(type: 'pattern')]
-        public Pattern $start,
-        #[ORM\Column(type: 'patterns')]
-        public array $targets,
-        #[ORM\Column(type: 'policy')]
-        public Policy $policy,
-        #[ORM\Column(type: 'freedom')]
-        public Freedom $freedom,
-        #[ORM\Column(type: 'requirements')]
-        public Requirements $requirements,
-        #[ORM\Column(type: 'help')]
-        public Help $help,
+        Task $task,
+        /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column]
         public bool $waits = false,
     ) {
         $this->id = Uuid::v7();
-        $this->countPoints();
+        $this->set($task);
     }
 
-    public function countPoints(): void
+    public function task(): Task
     {
-        $this->points = ([] !== $this->targets || $this->requirements->isEmpty() ? $this->policy->points : 0) + $this->requirements->points();
+        return Task::of($this->kind, $this->view, $this->instruments, $this->start, $this->targets, $this->policy, $this->freedom, $this->requirements, $this->help);
+    }
+
+    /** Takes another task; where it judges otherwise, the revision goes up, and every result of before is out of date. */
+    public function change(Task $task, int $position, bool $waits): void
+    {
+        if (!$task->judgesAs($this->task())) {
+            ++$this->revision;
+        }
+        [$this->position, $this->waits] = [$position, $waits];
+        $this->set($task);
     }
 
     public function target(): ?Pattern
@@ -81,26 +124,16 @@ class Part
         return [] === array_filter($this->targets, static fn (Pattern $target): bool => 0 === $target->hitCount());
     }
 
-    /** @param list<string>|null $said to the newest attempt at the part before; null when there is none */
-    public function isOpenAfter(?array $said): bool
+    /** @param int|null $left how much is to be said to the newest attempt at the part before; null when there is none */
+    public function isOpenAfter(?int $left): bool
     {
-        return !$this->waits || [] === $said;
+        return !$this->waits || 0 === $left;
     }
 
-    /** @return list<Comparison> with each target, the best first; none where there is no target */
-    public function compare(Pattern $submission): array
+    private function set(Task $task): void
     {
-        return [] === $this->targets ? [] : Comparison::withEach($this->targets, $submission, $this->policy->within($this->freedom->tempo));
-    }
-
-    /**
-     * @param string $note    the student's line about the work
-     * @param bool   $compare false for the requirements alone
-     */
-    public function assess(Pattern $submission, string $note, bool $compare = true): Assessment
-    {
-        $checked = $this->requirements->isEmpty() ? null : $this->requirements->check(Submission::of($submission, $note, $this->policy));
-
-        return new Assessment($compare ? $this->compare($submission) : [], $checked);
+        [$this->kind, $this->view, $this->instruments, $this->start, $this->targets] = [$task->kind, $task->view, $task->instruments, $task->start, $task->targets];
+        [$this->policy, $this->freedom, $this->requirements, $this->help] = [$task->policy, $task->freedom, $task->requirements, $task->help];
+        $this->points = $task->points();
     }
 }

@@ -14,6 +14,7 @@ class Phrase
     public const MOST_TEXT = 300;
     public const MOST = 100;
 
+    /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 

@@ -7,19 +7,33 @@ namespace Pulsanda\App\Http;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
-/** A strict content policy for every answer: everything comes from this host, nothing is inline. */
+/** A strict content policy for every answer: everything comes from this host, nothing is inline. The web server sends the same with its files. */
 #[AsEventListener]
 final readonly class HeaderListener
 {
-    private const POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    public const HEADERS = [
+        'Content-Security-Policy' => "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+        'X-Content-Type-Options' => 'nosniff',
+        'Referrer-Policy' => 'same-origin',
+        'Cross-Origin-Opener-Policy' => 'same-origin',
+        'Cross-Origin-Resource-Policy' => 'same-origin',
+        'Permissions-Policy' => 'camera=(), microphone=(), geolocation=()',
+    ];
+    /** Half a year. */
+    private const HSTS = 'max-age=15768000';
 
     public function __invoke(ResponseEvent $event): void
     {
         $headers = $event->getResponse()->headers;
-        $headers->set('Content-Security-Policy', self::POLICY);
-        $headers->set('X-Content-Type-Options', 'nosniff');
-        $headers->set('Referrer-Policy', 'same-origin');
-        $headers->set('Cross-Origin-Opener-Policy', 'same-origin');
-        $headers->set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');
+        foreach (self::HEADERS as $name => $value) {
+            $headers->set($name, $value);
+        }
+        if ($event->getRequest()->isSecure()) {
+            $headers->set('Strict-Transport-Security', self::HSTS);
+        }
+        // What names a person stays in no cache; an answer that may stay somewhere says so itself.
+        if (!$headers->hasCacheControlDirective('public') && !$headers->hasCacheControlDirective('max-age')) {
+            $headers->set('Cache-Control', 'no-store');
+        }
     }
 }

@@ -36,12 +36,17 @@ final readonly class Access
 
     public function teacher(): Account
     {
-        return Role::Teacher === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
+        return $this->teaches() ? $this->account() : throw new NotFoundHttpException();
     }
 
     public function student(): Account
     {
         return Role::Student === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
+    }
+
+    public function teaches(): bool
+    {
+        return Role::Teacher === $this->account()->role;
     }
 
     public function taughtCourse(string $id): Course
@@ -82,21 +87,22 @@ final readonly class Access
     public function openPart(string $id): Part
     {
         $part = $this->studiedPart($id);
-        if ($part->waits && !$part->isOpenAfter($this->saidOf($part->assignment->id, $part->position - 1))) {
-            throw new Conflict(\sprintf('Part %d opens when part %d is right; hand that in first.', $part->position, $part->position - 1));
+        if ($part->waits && !$part->isOpenAfter($this->leftAt($part->assignment->id, $part->position - 1))) {
+            throw self::waits($part->position);
         }
 
         return $part;
     }
 
-    /** @return list<string>|null what is said to the newest attempt of the signed-in student at a part; null when there is none */
-    private function saidOf(Uuid $assignment, int $position): ?array
+    /** A part to work on, or for its teacher to try. */
+    public function workedPart(string $id): Part
     {
-        /** @var list<array{said: list<string>}> $newest */
-        $newest = $this->entities->createQuery('SELECT a.said FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND p.position = :position AND a.student = :student ORDER BY a.number DESC')
-            ->setParameters(['assignment' => $assignment, 'position' => $position, 'student' => $this->student()->id])->setMaxResults(1)->getArrayResult();
+        return $this->teaches() ? $this->taughtPart($id) : $this->openPart($id);
+    }
 
-        return $newest[0]['said'] ?? null;
+    public static function waits(int $position): Conflict
+    {
+        return new Conflict(\sprintf('Part %d opens when part %d is right; hand that in first.', $position, $position - 1));
     }
 
     public function taughtAttempt(string $id): Attempt
@@ -115,6 +121,18 @@ final readonly class Access
         $this->studiedPart((string) $attempt->part->id);
 
         return $attempt;
+    }
+
+    /** @return int|null how much is to be said to the newest attempt of the signed-in student at a part; null when there is none, or it is not told */
+    private function leftAt(Uuid $assignment, int $position): ?int
+    {
+        /** @var list<array{found: int, told: bool}> $newest */
+        $newest = $this->entities->createQuery(
+            'SELECT a.found, a.told FROM '.Attempt::class.' a JOIN a.part p
+             WHERE p.assignment = :assignment AND p.position = :position AND a.student = :student ORDER BY a.number DESC',
+        )->setParameters(['assignment' => $assignment, 'position' => $position, 'student' => $this->student()->id])->setMaxResults(1)->getArrayResult();
+
+        return ($newest[0]['told'] ?? false) ? $newest[0]['found'] : null;
     }
 
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Security;
 
-use Psr\Log\LoggerInterface;
+use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Http\Problem;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
@@ -20,22 +20,30 @@ use Symfony\Component\Security\Http\Event\LogoutEvent;
 /** What the API answers to signing in and out, and to being asked without it. */
 final readonly class SignIn implements AuthenticationSuccessHandlerInterface, AuthenticationFailureHandlerInterface, AuthenticationEntryPointInterface
 {
-    public function __construct(private LoggerInterface $logger)
+    public function __construct(private Record $record)
     {
     }
 
     public function onAuthenticationSuccess(Request $request, TokenInterface $token): Response
     {
+        $account = $token->getUser();
+        if ($account instanceof Account) {
+            $this->record->now('sign-in', $account, $account->id);
+        }
+
         return new Response(null, 204);
     }
 
     public function onAuthenticationFailure(Request $request, AuthenticationException $exception): Response
     {
         if ($exception instanceof TooManyLoginAttemptsAuthenticationException) {
-            $this->logger->warning('Sign-in refused: too many tries from {address}', ['address' => $request->getClientIp()]);
+            $minutes = $exception->getMessageData()['%minutes%'] ?? 1;
+            $minutes = is_numeric($minutes) ? max(1, (int) $minutes) : 1;
+            $this->record->now('sign-in-limit', null, null, ['address' => $request->getClientIp()]);
 
-            return Problem::response(429, 'Too many tries; wait a minute, then sign in again.', [], ['Retry-After' => '60']);
+            return Problem::response(429, \sprintf('Too many tries; wait %s, then sign in again.', 1 === $minutes ? 'a minute' : "$minutes minutes"), [], ['Retry-After' => (string) (60 * $minutes)]);
         }
+        $this->record->now('sign-in-failed', null, null, ['address' => $request->getClientIp()]);
 
         return Problem::response(401, 'This name and password do not go together; check both and try again.');
     }
@@ -48,6 +56,10 @@ final readonly class SignIn implements AuthenticationSuccessHandlerInterface, Au
     #[AsEventListener]
     public function onLogout(LogoutEvent $event): void
     {
+        $account = $event->getToken()?->getUser();
+        if ($account instanceof Account) {
+            $this->record->now('sign-out', $account, $account->id);
+        }
         $event->setResponse(new Response(null, 204));
     }
 }

@@ -5,23 +5,22 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use Doctrine\DBAL\Connection;
-use Pulsanda\App\Demo\DemoWorld;
+use Pulsanda\App\Job\JudgeAgain;
+use Pulsanda\App\Job\JudgeAgainHandler;
+use Symfony\Component\Messenger\Transport\InMemory\InMemoryTransport;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Requests to the real application on the demo world in PostgreSQL; every test ends in a rollback. */
+/** Requests to the real application on the demo world in PostgreSQL, which bin/test has loaded; every test ends in a rollback. */
 abstract class ApiTestCase extends WebTestCase
 {
-    protected const PASSWORD = 'low tide, high tide';
     protected KernelBrowser $browser;
 
     protected function setUp(): void
     {
         $this->browser = static::createClient();
         $this->browser->disableReboot();
-        $this->service(DemoWorld::class)->load(self::PASSWORD);
-        $this->entities()->clear();
     }
 
     protected function entities(): \Doctrine\ORM\EntityManagerInterface
@@ -36,7 +35,7 @@ abstract class ApiTestCase extends WebTestCase
      *
      * @return T
      */
-    private function service(string $class): object
+    protected function service(string $class): object
     {
         $service = static::getContainer()->get($class);
         self::assertInstanceOf($class, $service);
@@ -47,7 +46,12 @@ abstract class ApiTestCase extends WebTestCase
     protected function signIn(string $name): void
     {
         $this->browser->getCookieJar()->clear();
-        self::assertSame(204, $this->send('POST', '/api/sign-in', ['name' => $name, 'password' => self::PASSWORD])->getStatusCode());
+        self::assertSame(204, $this->send('POST', '/api/sign-in', ['name' => $name, 'password' => self::password()])->getStatusCode());
+    }
+
+    protected static function password(): string
+    {
+        return (string) getenv('DEMO_PASSWORD');
     }
 
     protected function get(string $path): Response
@@ -61,6 +65,10 @@ abstract class ApiTestCase extends WebTestCase
     protected function send(string $method, string $path, mixed $body = null, ?string $token = null): Response
     {
         $token ??= $this->text($this->json($this->get('/api/session')), 'csrf');
+        if (\is_array($body) && 1 === preg_match('#^/api/attempts/([^/]+)/(feedback|return)$#', $path, $match)) {
+            // As a browser that has just read the answer.
+            $body += ['version' => (int) $this->one('SELECT coalesce((SELECT version FROM feedback WHERE attempt_id = ?), 0)::text', $match[1])];
+        }
         $this->entities()->clear();
         $this->browser->request($method, $path, server: ['HTTP_X_CSRF_TOKEN' => $token, 'CONTENT_TYPE' => 'application/json'], content: null === $body ? null : (\is_string($body) ? $body : (string) json_encode($body)));
 
@@ -112,7 +120,7 @@ abstract class ApiTestCase extends WebTestCase
     /**
      * An assignment as it would be sent back unchanged.
      *
-     * @return array{title: mixed, brief: mixed, dueAt: mixed, parts: list<array<string, mixed>>}
+     * @return array{version: mixed, title: mixed, brief: mixed, dueAt: mixed, parts: list<array<string, mixed>>}
      */
     protected function input(string $id): array
     {
@@ -126,7 +134,7 @@ abstract class ApiTestCase extends WebTestCase
             $parts[] = $kept;
         }
 
-        return ['title' => $plan['title'], 'brief' => $plan['brief'], 'dueAt' => $plan['dueAt'], 'parts' => $parts];
+        return ['version' => $plan['version'], 'title' => $plan['title'], 'brief' => $plan['brief'], 'dueAt' => $plan['dueAt'], 'parts' => $parts];
     }
 
     /** The id of the part of an assignment of the demo world. */
@@ -151,5 +159,18 @@ abstract class ApiTestCase extends WebTestCase
         self::assertIsString($found, $sql);
 
         return $found;
+    }
+
+    /** What the worker would do now. */
+    protected function work(): void
+    {
+        $jobs = static::getContainer()->get('messenger.transport.jobs');
+        self::assertInstanceOf(InMemoryTransport::class, $jobs);
+        foreach ($jobs->get() as $envelope) {
+            $message = $envelope->getMessage();
+            self::assertInstanceOf(JudgeAgain::class, $message);
+            $this->service(JudgeAgainHandler::class)($message);
+            $jobs->ack($envelope);
+        }
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use Pulsanda\App\Entity\Part;
-use Pulsanda\App\Entity\TargetView;
+use Pulsanda\Core\Task\View;
 use Symfony\Component\Uid\Uuid;
 
 /** Checking before handing in, and targets that are only heard. */
@@ -87,7 +87,7 @@ final class HelpTest extends ApiTestCase
     /** Everything that a student can fetch, before and after the return, for targets that are hidden or only heard. */
     public function testNoAnswerToAStudentHoldsAHiddenTarget(): void
     {
-        foreach ([TargetView::Heard, TargetView::Hidden] as $view) {
+        foreach ([View::Heard, View::Hidden] as $view) {
             $part = $this->secretPart($view);
             $student = 'wren';
             $this->signIn($student);
@@ -103,13 +103,13 @@ final class HelpTest extends ApiTestCase
             $pattern = $this->at($bench, 'draft.pattern');
             self::assertIsArray($pattern);
             self::assertIsArray($this->at($pattern, 'sections.0.rows.0'));
-            $pattern = array_replace_recursive($pattern, ['sections' => [['rows' => [['hits' => [['at' => 0]]]]]]]);
+            $pattern = array_replace_recursive($pattern, ['sections' => [['rows' => [['hits' => [['at' => View::Heard === $view ? 0 : 480]]]]]]]);
             $keep($this->get('/api/today'));
             $keep($this->send('POST', "/api/parts/$part/check", ['pattern' => $pattern]));
             $draft = $keep($this->send('PUT', "/api/parts/$part/draft", ['version' => $version, 'pattern' => $pattern, 'note' => '']));
             $keep($this->get("/api/parts/$part/draft/states"));
             $keep($this->send('POST', "/api/parts/$part/attempts", ['version' => $draft['version'], 'pattern' => $pattern, 'note' => '']));
-            $attempt = $this->attempt('Ferry Rocker', $student, TargetView::Heard === $view ? 1 : 2);
+            $attempt = $this->attempt('Ferry Rocker', $student, View::Heard === $view ? 1 : 2);
             $keep($this->get("/api/attempts/$attempt"));
             $this->assertProblem(404, 'not yours', $this->send('POST', "/api/parts/$part/try", ['pattern' => $pattern]));
             $this->signIn('odile');
@@ -129,7 +129,7 @@ final class HelpTest extends ApiTestCase
     }
 
     /** Ferry Rocker with a target that has nothing in common with what students begin with. */
-    private function secretPart(TargetView $view): string
+    private function secretPart(View $view): string
     {
         $id = $this->part('Ferry Rocker');
         $this->signIn('odile');
@@ -139,8 +139,9 @@ final class HelpTest extends ApiTestCase
         $part = $this->entities()->find(Part::class, Uuid::fromString($id)) ?? self::fail('There is no such part.');
         $rows = ['instrument' => 'kick', 'hits' => [['at' => 1234, 'velocity' => 77], ['at' => 2345, 'velocity' => 77], ['at' => 3456]]];
         $target = ['sections' => [['name' => $part->start->sections[0]->name, 'bars' => 2, 'rows' => [$rows]]]] + \Pulsanda\Core\Pattern\PatternWriter::toData($part->start);
-        $part->targets = [\Pulsanda\Core\Pattern\PatternReader::read((string) json_encode($target))];
-        $this->entities()->flush();
+        $input = $this->input($this->assignment('Ferry Rocker'));
+        $input['parts'][0]['targets'] = [$target];
+        self::assertSame(200, $this->send('PUT', '/api/assignments/'.$this->assignment('Ferry Rocker'), $input)->getStatusCode(), (string) $this->browser->getResponse()->getContent());
 
         return $id;
     }

@@ -61,6 +61,7 @@ final class MarkingTest extends ApiTestCase
         $input = $this->input($id);
         $input['title'] = 'Lamplighters, again';
         self::assertSame('Lamplighters, again', $this->json($this->send('PUT', "/api/assignments/$id", $input))['title']);
+        $input['version'] = $this->input($id)['version'];
         $input['parts'][0]['instruments'] = ['kick', 'snare', 'closed-hat', 'crash', 'ride'];
         $input['parts'][0]['start'] = null;
         $this->assertProblem(409, 'handed in already', $this->send('PUT', "/api/assignments/$id", $input));

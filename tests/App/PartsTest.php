@@ -71,6 +71,7 @@ final class PartsTest extends ApiTestCase
         $input['parts'] = [['waits' => false] + $input['parts'][1], $input['parts'][0]];
         $moved = $this->json($this->send('PUT', "/api/assignments/$id", $input));
         self::assertSame($input['parts'][0]['id'], $this->at($moved, 'parts.0.id'));
+        $input = $this->input($id);
         $input['parts'] = [$input['parts'][0]];
         self::assertCount(1, (array) $this->json($this->send('PUT', "/api/assignments/$id", $input))['parts']);
     }
@@ -95,8 +96,8 @@ final class PartsTest extends ApiTestCase
         self::assertNotSame(20, $this->suggested('ines', 2), 'nothing has changed yet');
         $saved = $this->send('PUT', "/api/assignments/$id", $input);
         self::assertSame(200, $saved->getStatusCode(), (string) $saved->getContent());
-        self::assertSame(['done' => 0, 'total' => 14], $this->json($saved)['recomparing']);
-        // The answer is sent; then it is compared.
+        self::assertSame(['done' => 0, 'total' => 14, 'failed' => 0], $this->json($saved)['recomparing']);
+        $this->work();
         self::assertSame(20, $this->suggested('ines', 2));
         self::assertNull($this->json($this->get("/api/assignments/$id"))['recomparing']);
         self::assertSame(18, $this->at($this->json($this->get('/api/attempts/'.$this->attempt('Lamplighters\' March', 'yael'))), 'feedback.mark'));
@@ -127,37 +128,9 @@ final class PartsTest extends ApiTestCase
         self::assertSame([20, 25], [$this->at($changes, 'Bo.before'), $this->at($changes, 'Bo.after')]);
         self::assertSame(['0 words about your work; write at least 3.'], $this->at($changes, 'Amara Obi.new'));
         self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $input)->getStatusCode());
+        $this->work();
         self::assertSame(25.0, $this->suggestedNumber('bo', 1));
         self::assertSame(25, $this->at($this->json($this->get("/api/assignments/$id")), 'parts.0.points'));
-    }
-
-    public function testTheTempoThatATaskAllowsIsRight(): void
-    {
-        $part = $this->entities()->find(Part::class, Uuid::fromString($this->part('Lamplighters\' March'))) ?? self::fail('There is no such part.');
-        $target = $part->target() ?? self::fail('There is no target.');
-        $fast = Pattern::of($target->title, $target->meter, Tempo::of(116, '4'), $target->sections, $target->order, $target->swing, $target->kit);
-        self::assertSame(0.0, (float) $part->assess($fast, '')->aspects()['tempo']);
-        $part->freedom = Freedom::of(['low' => 90, 'high' => 120]);
-        self::assertSame(1.0, (float) $part->assess($fast, '')->aspects()['tempo']);
-        $part->policy = Policy::of(tempo: ['low' => 90, 'high' => 100]);
-        self::assertSame(0.0, (float) $part->assess($fast, '')->aspects()['tempo'], 'the policy\'s own range comes first');
-    }
-
-    public function testComparingThatWasCutOffGoesOnWhenSomebodyLooks(): void
-    {
-        $part = $this->entities()->find(Part::class, Uuid::fromString($this->part('Lamplighters\' March'))) ?? self::fail('There is no such part.');
-        $part->policy = Policy::of(points: 100);
-        $this->entities()->persist(new Recomparison($part->school, $part, 14, new \DateTimeImmutable('-1 hour')));
-        $this->entities()->flush();
-        $this->signIn('odile');
-        $id = $this->assignment('Lamplighters\' March');
-        self::assertSame(['done' => 0, 'total' => 14], $this->json($this->get("/api/assignments/$id"))['recomparing']);
-        self::assertNull($this->json($this->get("/api/assignments/$id"))['recomparing']);
-        self::assertSame(100.0, $this->suggestedNumber('bo', 1));
-        $command = (new Application(self::bootedKernel()))->find('pulsanda:recompare');
-        $tester = new CommandTester($command);
-        self::assertSame(0, $tester->execute([]));
-        self::assertStringContainsString('Nothing waits', $tester->getDisplay());
     }
 
     public function testSeveralTargetsAreAllReportedAndTheBestCounts(): void
@@ -169,6 +142,7 @@ final class PartsTest extends ApiTestCase
         self::assertIsArray($input['parts'][0]['targets']);
         $input['parts'][0]['targets'][] = $late;
         self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $input)->getStatusCode());
+        $this->work();
         $attempt = $this->json($this->get('/api/attempts/'.$this->attempt('Lamplighters\' March', 'amara')));
         self::assertSame([1, 20, 20], [$this->at($attempt, 'result.target'), $this->at($attempt, 'result.mark'), $attempt['suggested']]);
         self::assertSame($late, $attempt['target']);
@@ -187,11 +161,6 @@ final class PartsTest extends ApiTestCase
         self::assertLessThan(10, $this->at($weighed, 'marks.2.mark'));
         $this->assertProblem(422, 'policies[0].grace', $this->send('POST', "$attempt/weigh", ['policies' => [['grace' => -1]]]));
         $this->assertProblem(422, 'policies', $this->send('POST', "$attempt/weigh", ['policies' => []]));
-    }
-
-    private static function bootedKernel(): KernelInterface
-    {
-        return self::$kernel ?? self::fail('There is no kernel.');
     }
 
     private function suggestedNumber(string $student, int $number): float

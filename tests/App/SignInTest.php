@@ -27,7 +27,7 @@ final class SignInTest extends ApiTestCase
         for ($try = 0; $try < 6; ++$try) {
             $this->assertProblem(401, 'do not go together', $this->send('POST', '/api/sign-in', ['name' => 'bo', 'password' => "guess $try"]));
         }
-        $this->assertProblem(429, 'wait a minute', $this->send('POST', '/api/sign-in', ['name' => 'bo', 'password' => self::PASSWORD]));
+        $this->assertProblem(429, 'wait a minute', $this->send('POST', '/api/sign-in', ['name' => 'bo', 'password' => self::password()]));
         self::assertSame('60', $this->browser->getResponse()->headers->get('Retry-After'));
     }
 
@@ -40,7 +40,7 @@ final class SignInTest extends ApiTestCase
 
     public function testWhatChangesSomethingNeedsTheToken(): void
     {
-        $this->assertProblem(403, 'reload', $this->send('POST', '/api/sign-in', ['name' => 'ines', 'password' => self::PASSWORD], 'forged'));
+        $this->assertProblem(403, 'reload', $this->send('POST', '/api/sign-in', ['name' => 'ines', 'password' => self::password()], 'forged'));
         $this->signIn('odile');
         $this->assertProblem(403, 'reload', $this->send('POST', '/api/assignments', [], ''));
     }

@@ -17,7 +17,8 @@ final class ArchitectureRules
     private const CORE = [['Task'], ['Require'], ['Compare', 'Edit', 'Sound'], ['Pattern'], ['Rhythm'], ['Input']];
     private const COMPARE = [['Explain', 'Mark'], ['Say'], ['Pair']];
     private const APPLICATION = [
-        ['Demo', 'Console'],
+        ['Console'],
+        ['Demo'],
         ['Api\Plan', 'Api\Bench', 'Api\Mark', 'Api\Picture', 'Api\Today', 'Api\School', 'Api\Edit'],
         ['Page', 'Job', 'Api\Shape'],
         ['Security', 'Sound'],

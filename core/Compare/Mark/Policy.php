@@ -79,4 +79,10 @@ final readonly class Policy
         return null === $tempo || null !== $this->tempo ? $this
             : new self($this->tolerance, $this->tile, $this->credit, $this->weights, $this->points, $this->step, $tempo);
     }
+
+    /** @return string the same for policies that pair and state alike, whatever strokes then count */
+    public function searchKey(): string
+    {
+        return json_encode([$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo], \JSON_THROW_ON_ERROR);
+    }
 }

@@ -11,7 +11,7 @@ use Pulsanda\Core\Pattern\Instrument;
 /** How near two strokes must be to belong together, and which instruments count as the same. The window is never narrower than the grace. */
 final readonly class Tolerance
 {
-    private const MOST_WINDOW = 3840;
+    public const MOST_WINDOW = 3840;
 
     /** @param list<list<Instrument>> $alike */
     private function __construct(public int $grace, public int $window, public array $alike)

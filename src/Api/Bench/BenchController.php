@@ -4,45 +4,58 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Bench;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use Pulsanda\App\Api\Plan\AssignmentController;
-use Pulsanda\App\Api\Plan\PartInput;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Part;
-use Pulsanda\App\Entity\Role;
-use Pulsanda\App\Entity\TargetView;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Job\Judging;
 use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Disclosure;
+use Pulsanda\App\Security\Record;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Task\View;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Uuid;
 
 /** The Bench: a student reads the task, keeps a draft, and hands in. A teacher opens it to try the task. */
 final readonly class BenchController
 {
     public const MOST_ATTEMPTS = 50;
+    private const VERSION = ['version' => '[0-9]{1,9}'];
 
-    public function __construct(private Access $access, private Drafts $drafts, private EntityManagerInterface $entities, private Connection $connection, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Access $access,
+        private Drafts $drafts,
+        private Allowance $allowance,
+        private EntityManagerInterface $entities,
+        private ClockInterface $clock,
+        private Judging $judging,
+        private Record $record,
+    ) {
     }
 
     #[Route('/api/parts/{id}/bench', methods: 'GET')]
     public function show(string $id): JsonResponse
     {
-        $trying = Role::Teacher === $this->access->account()->role;
-        $part = $trying ? $this->access->taughtPart($id) : $this->access->openPart($id);
-        $student = $this->access->account();
-        $draft = $trying ? null : $this->drafts->find($part, $student);
+        $part = $this->access->workedPart($id);
+        $account = $this->access->account();
+        $trying = $this->access->teaches();
+        $draft = $trying ? null : $this->drafts->find($id, $account);
+        $may = Disclosure::of($part, $account);
+        $task = $part->task();
 
         return new JsonResponse([
             'trying' => $trying,
@@ -50,16 +63,16 @@ final readonly class BenchController
             'open' => $part->assignment->isOpen($this->clock->now()),
             'part' => Shapes::part($part),
             'music' => Shapes::openMusic($part, $draft->pattern ?? $part->start),
-            'target' => TargetView::Seen === $part->view ? Shapes::pattern($part->target()) : null,
-            'others' => TargetView::Seen === $part->view ? array_map(PatternWriter::toData(...), \array_slice($part->targets, 1)) : [],
+            'target' => $may->target ? Shapes::pattern($part->target()) : null,
+            'others' => $may->target ? array_map(PatternWriter::toData(...), \array_slice($part->targets, 1)) : [],
             'draft' => null === $draft
                 ? ['version' => 0, 'pattern' => PatternWriter::toData($part->start), 'note' => '', 'savedAt' => null]
                 : Drafts::shape($draft),
-            'attempts' => $trying ? [] : $this->attempts($part, $student),
+            'attempts' => $trying ? [] : $this->attempts($part, $account),
             'parts' => $this->siblings($part),
-            'asks' => $part->requirements->asks(),
-            'checked' => self::checked($part, $draft->pattern ?? $part->start, $draft->note ?? ''),
-            'help' => HelpController::left($part, $trying ? null : $student, $this->connection),
+            'asks' => array_map(static fn (array $ask): array => $may->frames ? $ask : array_diff_key($ask, ['frame' => true]), $task->requirements->asks()),
+            'checked' => $this->checked($part, $draft->pattern ?? $part->start, $draft->note ?? ''),
+            'help' => $this->allowance->left($part, $trying ? null : $account),
         ]);
     }
 
@@ -71,30 +84,30 @@ final readonly class BenchController
     public function save(string $id, Request $request): JsonResponse
     {
         $part = $this->access->openPart($id);
-        [$version, $pattern, $note] = self::work($part, $request);
+        [$version, $pattern, $note] = self::work($part, Body::of($request, ['version', 'pattern', 'note'], Body::MOST_BEAT));
 
-        return new JsonResponse($this->drafts->keep($part, $this->access->student(), $version, $pattern, $note) + ['checked' => self::checked($part, $pattern, $note)]);
+        return new JsonResponse($this->drafts->keep($id, $this->access->student(), $version, $pattern, $note) + ['checked' => $this->checked($part, $pattern, $note)]);
     }
 
     /** What the draft was at each save of the last hour, and the states that were kept. */
     #[Route('/api/parts/{id}/draft/states', methods: 'GET')]
     public function states(string $id): JsonResponse
     {
-        $draft = $this->drafts->find($this->access->studiedPart($id), $this->access->student());
+        $this->access->studiedPart($id);
+        $draft = $this->drafts->find($id, $this->access->student());
 
         return new JsonResponse(['states' => null === $draft ? [] : $this->drafts->states($draft)]);
     }
 
-    #[Route('/api/parts/{id}/draft/states/{version}', requirements: ['version' => '\d{1,9}'], methods: 'GET')]
+    #[Route('/api/parts/{id}/draft/states/{version}', requirements: self::VERSION, methods: 'GET')]
     public function state(string $id, int $version): JsonResponse
     {
-        $draft = $this->ownDraft($id);
-        $state = $this->drafts->state($draft, $version) ?? throw new NotFoundHttpException();
+        $state = $this->drafts->state($this->ownDraft($id), $version) ?? throw new NotFoundHttpException();
 
         return new JsonResponse(['pattern' => PatternWriter::toData($state->pattern)]);
     }
 
-    #[Route('/api/parts/{id}/draft/states/{version}/keep', requirements: ['version' => '\d{1,9}'], methods: 'POST')]
+    #[Route('/api/parts/{id}/draft/states/{version}/keep', requirements: self::VERSION, methods: 'POST')]
     public function hold(string $id, int $version): Response
     {
         if (!$this->drafts->hold($this->ownDraft($id), $version)) {
@@ -104,59 +117,107 @@ final readonly class BenchController
         return new Response(null, 204);
     }
 
+    /**
+     * Hands in. A press has a key of its own: sent twice, it hands in once. The same unchanged beat again is told, not stored.
+     */
     #[Route('/api/parts/{id}/attempts', methods: 'POST')]
     public function handIn(string $id, Request $request): JsonResponse
     {
         $part = $this->access->openPart($id);
         $student = $this->access->student();
-        [$version, $pattern, $note] = self::work($part, $request);
+        $fields = Body::of($request, ['version', 'pattern', 'note', 'press'], Body::MOST_BEAT);
+        [$version, $pattern, $note] = self::work($part, $fields);
+        $press = Body::uuid($fields, 'press');
+        $before = null === $press ? null : $this->entities->getRepository(Attempt::class)->findOneBy(['part' => $part, 'student' => $student, 'press' => $press]);
+        if (null !== $before) {
+            return $this->handedIn($part, $student, $this->drafts->find($id, $student));
+        }
         if (!$part->assignment->isOpen($this->clock->now())) {
             throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');
         }
         if (0 === $pattern->hitCount()) {
             throw new Conflict('There is no hit in your beat yet; build something first.');
         }
-        $assessment = $part->assess($pattern, $note);
-
-        return $this->entities->wrapInTransaction(function () use ($part, $student, $version, $pattern, $note, $assessment): JsonResponse {
-            $draft = $this->drafts->keep($part, $student, $version, $pattern, $note);
+        $this->refuseTheSame($part, $student, $pattern, $note);
+        $judgement = $part->task()->judge($pattern, $note);
+        $draft = $this->entities->wrapInTransaction(function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press): array {
+            // Presses of one student at one part come one after another.
+            $this->entities->getConnection()->fetchOne('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', ["$id $student->id"]);
+            $draft = $this->drafts->keep($id, $student, $version, $pattern, $note);
             $number = 1 + $this->entities->getRepository(Attempt::class)->count(['part' => $part, 'student' => $student]);
             if ($number > self::MOST_ATTEMPTS) {
                 throw new Conflict(\sprintf('You have handed in %d times; talk to your teacher before the next one.', self::MOST_ATTEMPTS));
             }
-            $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $this->clock->now(), $assessment);
+            $now = \DateTimeImmutable::createFromInterface($this->clock->now());
+            $told = View::Seen === $part->view || $this->allowance->tells($part, $student);
+            $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $now, $judgement, $part->revision, $press, $told);
             $this->entities->persist($attempt);
             $this->entities->flush();
+            $this->record->now('hand-in', $student, $attempt->id, ['number' => $number]);
 
-            return new JsonResponse(['draft' => $draft, 'attempts' => $this->attempts($part, $student), 'parts' => $this->siblings($part)], 201);
+            return $draft;
         });
+        // The task may have changed between reading and storing: then this is judged by the new one.
+        if ($part->revision !== $this->entities->getConnection()->fetchOne('SELECT revision FROM part WHERE id = ?', [$id])) {
+            $this->judging->ask($part);
+        }
+
+        return $this->handedIn($part, $student, null, $draft);
     }
 
-    /** @return array<string, mixed>|null what the requirements say of a beat, where students may see that while they work */
-    private static function checked(Part $part, Pattern $pattern, string $note): ?array
+    /**
+     * @param array<string, mixed> $kept what is new about the draft
+     */
+    private function handedIn(Part $part, Account $student, ?Draft $draft, array $kept = []): JsonResponse
     {
-        return $part->help->ticks ? $part->assess($pattern, $note, false)->checked : null;
+        return new JsonResponse([
+            'draft' => null === $draft ? $kept : ['version' => $draft->version, 'savedAt' => Shapes::time($draft->savedAt)],
+            'attempts' => $this->attempts($part, $student),
+            'parts' => $this->siblings($part),
+        ], 201);
+    }
+
+    private function refuseTheSame(Part $part, Account $student, Pattern $pattern, string $note): void
+    {
+        $newest = $this->entities->getRepository(Attempt::class)->findOneBy(['part' => $part, 'student' => $student], ['number' => 'DESC']);
+        if (null !== $newest && $newest->note === $note && $newest->pattern->equals($pattern)) {
+            throw new Conflict(\sprintf('This is the same as your attempt %d, which is with your teacher already; change something before you hand in again.', $newest->number), ['reason' => 'same']);
+        }
+    }
+
+    /** @return array<string, mixed>|null what the requirements say of a beat, where the student may see that while working */
+    private function checked(Part $part, Pattern $pattern, string $note): ?array
+    {
+        $task = $part->task();
+        $may = Disclosure::of($part, $this->access->account());
+        if (!$may->verdicts || $task->requirements->isEmpty()) {
+            return null;
+        }
+
+        return Shapes::checked($task->requirements->check(Submission::of($pattern, $note, $task->policy->tolerance)), $pattern, $part->assignment->course->counting, $may->frames);
     }
 
     /** @return list<array<string, mixed>> all parts of the assignment, with where the student is */
     private function siblings(Part $part): array
     {
         $newest = [];
-        $student = Role::Student === $this->access->account()->role;
+        $student = !$this->access->teaches();
         if ($student) {
-            /** @var list<array{part: string, said: list<string>}> $attempts */
-            $attempts = $this->entities->createQuery('SELECT IDENTITY(a.part) AS part, a.said FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND a.student = :student ORDER BY a.number')
-                ->setParameters(['assignment' => $part->assignment->id, 'student' => $this->access->student()->id])->getArrayResult();
-            $newest = array_column($attempts, 'said', 'part');
+            /** @var list<array{part: string, found: int, told: bool}> $attempts */
+            $attempts = $this->entities->createQuery(
+                'SELECT IDENTITY(a.part) AS part, a.found, a.told FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND a.student = :student ORDER BY a.number',
+            )->setParameters(['assignment' => $part->assignment->id, 'student' => $this->access->student()->id])->getArrayResult();
+            $newest = array_column($attempts, null, 'part');
         }
         $parts = [];
         $before = null;
-        foreach ($part->assignment->parts as $one) {
+        foreach ($part->assignment->parts() as $one) {
+            $last = $newest[(string) $before?->id] ?? null;
             $parts[] = [
                 'id' => (string) $one->id,
                 'position' => $one->position,
                 'handedIn' => isset($newest[(string) $one->id]),
-                'waiting' => $student && !$one->isOpenAfter($newest[(string) $before?->id] ?? null),
+                'waiting' => $student && !$one->isOpenAfter(($last['told'] ?? false) ? $last['found'] : null),
             ];
             $before = $one;
         }
@@ -166,25 +227,37 @@ final readonly class BenchController
 
     private function ownDraft(string $id): Draft
     {
-        return $this->drafts->find($this->access->studiedPart($id), $this->access->student()) ?? throw new NotFoundHttpException();
+        $this->access->studiedPart($id);
+
+        return $this->drafts->find($id, $this->access->student()) ?? throw new NotFoundHttpException();
     }
 
     /** @return array{int, Pattern, string} version, pattern and note as sent */
-    private static function work(Part $part, Request $request): array
+    private static function work(Part $part, Fields $fields): array
     {
-        $fields = Body::of($request, ['version', 'pattern', 'note']);
-        $pattern = AssignmentController::pattern($fields);
-        PartInput::checkAgainst($part, $pattern);
+        $pattern = Body::pattern($fields);
+        self::check($part, $pattern);
 
         return [$fields->int('version'), $pattern, Body::text($fields, 'note', Draft::MOST_NOTE)];
+    }
+
+    /** @throws InvalidInput when the pattern changes what the part fixes */
+    public static function check(Part $part, Pattern $pattern): void
+    {
+        try {
+            $part->task()->check($pattern);
+        } catch (InvalidInput $error) {
+            throw $error->under('pattern');
+        }
     }
 
     /** @return list<array<string, mixed>> the student's attempts, the newest first; marks only of those returned */
     private function attempts(Part $part, Account $student): array
     {
-        /** @var list<array{id: \Symfony\Component\Uid\Uuid, number: int, handedInAt: \DateTimeImmutable, mark: float|null, returnedAt: \DateTimeImmutable|null}> $attempts */
-        $attempts = $this->entities->createQuery('SELECT a.id, a.number, a.handedInAt, f.mark, f.returnedAt FROM '.Attempt::class.' a LEFT JOIN a.feedback f WHERE a.part = :part AND a.student = :student ORDER BY a.number DESC')
-            ->setParameters(['part' => $part->id, 'student' => $student->id])->getArrayResult();
+        /** @var list<array{id: Uuid, number: int, handedInAt: \DateTimeImmutable, mark: float|null, returnedAt: \DateTimeImmutable|null}> $attempts */
+        $attempts = $this->entities->createQuery(
+            'SELECT a.id, a.number, a.handedInAt, f.mark, f.returnedAt FROM '.Attempt::class.' a LEFT JOIN a.feedback f WHERE a.part = :part AND a.student = :student ORDER BY a.number DESC',
+        )->setParameters(['part' => $part->id, 'student' => $student->id])->getArrayResult();
 
         return array_map(static fn (array $attempt): array => [
             'id' => (string) $attempt['id'],

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Edit;
 
-use Pulsanda\App\Api\Plan\AssignmentController;
 use Pulsanda\App\Api\Shape\Music;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Security\Access;
@@ -113,7 +112,7 @@ final readonly class EditController
     {
         $this->access->account();
         $fields = Body::of($request, ['pattern', 'meter']);
-        $changed = Remeter::of(AssignmentController::pattern($fields), PatternReader::meter($fields->value('meter'), 'meter'));
+        $changed = Remeter::of(Body::pattern($fields), PatternReader::meter($fields->value('meter'), 'meter'));
 
         return new JsonResponse(['pattern' => PatternWriter::toData($changed->pattern), 'lost' => $changed->lost]);
     }
@@ -130,7 +129,7 @@ final readonly class EditController
     /** @return array{Pattern, int} */
     private static function section(Fields $fields): array
     {
-        $pattern = AssignmentController::pattern($fields);
+        $pattern = Body::pattern($fields);
         $index = $fields->int('section');
         Range::check('section', $index, 0, \count($pattern->sections) - 1);
 

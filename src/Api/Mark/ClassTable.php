@@ -8,9 +8,12 @@ use Doctrine\DBAL\Connection;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\Core\Compare\ClassPicture;
+use Pulsanda\Core\Task\Findings;
 
 /**
  * A class at a glance: every student with their attempts, in a fixed number of queries and without reading patterns or results.
+ *
+ * @phpstan-import-type FindingsData from Findings
  *
  * @phpstan-type Row array{id: string, number: int, handedInAt: string|null, aspects: object, said: list<string>, passed: int|null, failed: int|null, suggested: float|null, mark: float|null, state: 'returned'|'begun'|'to-mark'}
  * @phpstan-type StudentRow array{id: string, name: string, attempts: list<Row>}
@@ -21,28 +24,36 @@ final readonly class ClassTable
     {
     }
 
-    /** @return list<StudentRow> by name, the newest attempt first */
-    public function students(Part $part): array
+    /**
+     * @return array{students: list<StudentRow>, groups: list<array{statements: list<string>, of: non-empty-list<string>}>} students by
+     *                                                                                                                      name, each with the newest attempt first; newest attempts of which the same is to be said, the largest group first
+     */
+    public function of(Part $part): array
     {
-        /** @var list<array{id: string, name: string}> $students */
-        $students = $this->connection->fetchAllAssociative('SELECT s.id, s.name FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? ORDER BY s.name', [(string) $part->assignment->course->id]);
-        /** @var list<array{id: string, student_id: string, number: int, handed_in_at: string, aspects: string, said: string, passed: int|null, failed: int|null, suggested: string|null, mark: string|null, returned_at: string|null, begun: string|null}> $attempts */
+        /** @var list<array{id: string, student_id: string, number: int, handed_in_at: string, aspects: string, findings: string, passed: int|null, failed: int|null, suggested: string|null, mark: string|null, returned_at: string|null, begun: string|null}> $attempts */
         $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.student_id, a.number, a.handed_in_at, a.aspects, a.said, (a.checked->>'passed')::int AS passed, (a.checked->>'failed')::int AS failed, a.suggested, f.mark, f.returned_at, f.id AS begun
+            SELECT a.id, a.student_id, a.number, a.handed_in_at, a.aspects, a.findings, (a.checked->>'passed')::int AS passed,
+                   (a.checked->>'failed')::int AS failed, a.suggested, f.mark, f.returned_at, f.id AS begun
             FROM attempt a LEFT JOIN feedback f ON f.attempt_id = a.id WHERE a.part_id = ? ORDER BY a.number DESC
             SQL, [(string) $part->id]);
-        $byStudent = [];
+        $style = $part->assignment->course->counting;
+        $byStudent = $keys = $said = [];
         foreach ($attempts as $attempt) {
             /** @var array<string, float|null> $aspects */
             $aspects = json_decode($attempt['aspects'], true, 4, \JSON_THROW_ON_ERROR);
-            /** @var list<string> $said */
-            $said = json_decode($attempt['said'], true, 4, \JSON_THROW_ON_ERROR);
+            /** @var FindingsData $data */
+            $data = json_decode($attempt['findings'], true, 16, \JSON_THROW_ON_ERROR);
+            $findings = new Findings($data);
+            $said[$attempt['id']] = $findings->sentences($style);
+            if (!isset($byStudent[$attempt['student_id']])) {
+                $keys[$attempt['student_id']] = [$attempt['id'], $findings->keys()];
+            }
             $byStudent[$attempt['student_id']][] = [
                 'id' => $attempt['id'],
                 'number' => $attempt['number'],
                 'handedInAt' => Shapes::time(new \DateTimeImmutable($attempt['handed_in_at'])),
                 'aspects' => (object) $aspects,
-                'said' => $said,
+                'said' => $said[$attempt['id']],
                 'passed' => $attempt['passed'],
                 'failed' => $attempt['failed'],
                 'suggested' => null === $attempt['suggested'] ? null : (float) $attempt['suggested'],
@@ -50,26 +61,41 @@ final readonly class ClassTable
                 'state' => null !== $attempt['returned_at'] ? 'returned' : (null !== $attempt['begun'] ? 'begun' : 'to-mark'),
             ];
         }
-
-        return array_map(static fn (array $student): array => ['id' => $student['id'], 'name' => $student['name'], 'attempts' => $byStudent[$student['id']] ?? []], $students);
-    }
-
-    /**
-     * Newest attempts of which the same is to be said.
-     *
-     * @param list<StudentRow> $students
-     *
-     * @return list<array{statements: list<string>, of: list<string>}> the largest first
-     */
-    public static function groups(array $students): array
-    {
-        $said = [];
-        foreach ($students as $student) {
-            if ([] !== $student['attempts']) {
-                $said[$student['attempts'][0]['id']] = $student['attempts'][0]['said'];
+        $students = $newest = [];
+        foreach ($this->students($part) as $student) {
+            $students[] = ['id' => $student['id'], 'name' => $student['name'], 'attempts' => $byStudent[$student['id']] ?? []];
+            if (isset($keys[$student['id']])) {
+                [$id, $of] = $keys[$student['id']];
+                $newest[$id] = $of;
             }
         }
 
-        return ClassPicture::groups($said);
+        return [
+            'students' => $students,
+            'groups' => array_map(static fn (array $ids): array => ['statements' => $said[$ids[0]], 'of' => $ids], ClassPicture::groups($newest)),
+        ];
+    }
+
+    /** @return list<array{student: string, attempt: string|null}> by name: each student, and the newest attempt where that waits for an answer */
+    public function waiting(Part $part): array
+    {
+        /** @var list<array{student: string, attempt: string|null}> */
+        return $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT s.id AS student, CASE WHEN f.returned_at IS NULL THEN n.id END AS attempt
+            FROM account s JOIN enrolment e ON e.student_id = s.id
+            LEFT JOIN LATERAL (SELECT id FROM attempt WHERE part_id = ? AND student_id = s.id ORDER BY number DESC LIMIT 1) n ON true
+            LEFT JOIN feedback f ON f.attempt_id = n.id
+            WHERE e.course_id = ? ORDER BY s.name
+            SQL, [(string) $part->id, (string) $part->assignment->course->id]);
+    }
+
+    /** @return list<array{id: string, name: string}> */
+    private function students(Part $part): array
+    {
+        /** @var list<array{id: string, name: string}> */
+        return $this->connection->fetchAllAssociative(
+            'SELECT s.id, s.name FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? ORDER BY s.name',
+            [(string) $part->assignment->course->id],
+        );
     }
 }

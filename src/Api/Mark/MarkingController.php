@@ -6,18 +6,16 @@ namespace Pulsanda\App\Api\Mark;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use Pulsanda\App\Api\Plan\PartInput;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Phrase;
-use Pulsanda\App\Entity\Role;
-use Pulsanda\App\Entity\TargetView;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
-use Pulsanda\App\Job\Recomparer;
+use Pulsanda\App\Job\Judging;
 use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
@@ -26,6 +24,7 @@ use Pulsanda\Core\Pattern\PatternReader;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Uuid;
 
 /** The Marking table: who has handed in, one attempt beside its target, the teacher's answer. A student reads what was returned. */
 final readonly class MarkingController
@@ -33,32 +32,35 @@ final readonly class MarkingController
     /** What a sentence to several students holds in place of a name. */
     public const NAME = '{name}';
     private const MOST_GROUP = 200;
-    private const MOST_POLICIES = 24;
 
-    public function __construct(private Access $access, private ClassTable $table, private Recomparer $recomparer, private EntityManagerInterface $entities, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Access $access,
+        private ClassTable $table,
+        private Answers $answers,
+        private Judging $judging,
+        private EntityManagerInterface $entities,
+        private ClockInterface $clock,
+    ) {
     }
 
     #[Route('/api/parts/{id}/marking', methods: 'GET')]
     public function list(string $id): JsonResponse
     {
         $part = $this->access->taughtPart($id);
-        $students = $this->table->students($part);
 
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
-            'parts' => array_map(static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position], array_values($part->assignment->parts->toArray())),
-            'students' => $students,
-            'groups' => ClassTable::groups($students),
-            'recomparing' => $this->recomparer->progress([$part]),
+            'parts' => array_map(static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position], $part->assignment->parts()),
+            ...$this->table->of($part),
+            'recomparing' => $this->judging->progress([$part]),
         ]);
     }
 
     #[Route('/api/attempts/{id}', methods: 'GET')]
     public function show(string $id): JsonResponse
     {
-        return Role::Teacher === $this->access->account()->role ? $this->toMark($this->access->taughtAttempt($id)) : $this->returned($this->access->ownAttempt($id));
+        return $this->access->teaches() ? $this->toMark($this->access->taughtAttempt($id)) : $this->returned($this->access->ownAttempt($id));
     }
 
     /** Keeps what the teacher has typed so far; the student does not see it yet. */
@@ -66,25 +68,23 @@ final readonly class MarkingController
     public function save(string $id, Request $request): JsonResponse
     {
         $attempt = $this->access->taughtAttempt($id);
+        [$version, $write] = $this->answer($attempt, $request);
         if (null !== $attempt->feedback?->returnedAt) {
             throw new Conflict('This answer is returned already; return it again to change it.');
         }
-        $feedback = $this->answer($attempt, $request);
-        $this->entities->flush();
 
-        return new JsonResponse(Shapes::feedback($feedback));
+        return new JsonResponse(Shapes::feedback($this->answers->store($attempt, $version, $write)));
     }
 
     #[Route('/api/attempts/{id}/return', methods: 'POST')]
     public function giveBack(string $id, Request $request): JsonResponse
     {
         $attempt = $this->access->taughtAttempt($id);
-        $feedback = $this->answer($attempt, $request);
-        if (null === $feedback->mark) {
+        [$version, $write, $mark] = $this->answer($attempt, $request);
+        if (null === $mark) {
             throw InvalidInput::at('mark', 'give a mark before you return this.');
         }
-        $feedback->returnedAt = $this->clock->now();
-        $this->entities->flush();
+        $feedback = $this->answers->store($attempt, $version, $write, $this->access->teacher());
 
         return new JsonResponse(Shapes::feedback($feedback) + ['next' => $this->next($attempt->part, $attempt)]);
     }
@@ -94,7 +94,7 @@ final readonly class MarkingController
     public function takeBack(string $id): JsonResponse
     {
         $attempt = $this->access->taughtAttempt($id);
-        $this->takeBackAll([$attempt]);
+        $this->answers->takeBack($attempt->part, [$attempt], $this->access->teacher());
 
         return new JsonResponse(Shapes::feedback($attempt->feedback));
     }
@@ -107,8 +107,8 @@ final readonly class MarkingController
         $fields = Body::of($request, ['attempts', 'mark', 'text']);
         $text = Body::text($fields, 'text', Feedback::MOST_TEXT - 200);
         $given = self::mark($fields, $part);
-        $attempts = $this->attempts($part, $fields);
-        foreach ($attempts as $i => $attempt) {
+        $answers = [];
+        foreach ($this->attempts($part, $fields) as $attempt) {
             if (null !== $attempt->feedback?->returnedAt) {
                 throw new Conflict(\sprintf('%s has an answer already; load the class again.', $attempt->student->name));
             }
@@ -116,69 +116,42 @@ final readonly class MarkingController
             if (null === $mark) {
                 throw InvalidInput::at('mark', 'there is no suggested mark here; give one.');
             }
-            $feedback = $attempt->feedback ?? new Feedback($attempt->school, $attempt);
-            [$feedback->mark, $feedback->text, $feedback->returnedAt] = [$mark, str_replace(self::NAME, $attempt->student->firstName(), $text), $this->clock->now()];
-            $this->entities->persist($feedback);
+            $answers[] = [$attempt, $mark, str_replace(self::NAME, $attempt->student->firstName(), $text)];
         }
-        $this->entities->flush();
+        $this->answers->giveBackAll($part, $answers, $this->access->teacher());
 
-        return new JsonResponse(['returned' => \count($attempts)]);
+        return new JsonResponse(['returned' => \count($answers)]);
     }
 
     /** Takes the returns of several attempts back, within a minute. */
     #[Route('/api/parts/{id}/take-back-group', methods: 'POST')]
     public function takeBackGroup(string $id, Request $request): JsonResponse
     {
-        $attempts = $this->attempts($this->access->taughtPart($id), Body::of($request, ['attempts']));
-        $this->takeBackAll($attempts);
+        $part = $this->access->taughtPart($id);
+        $attempts = $this->attempts($part, Body::of($request, ['attempts']));
+        $this->answers->takeBack($part, $attempts, $this->access->teacher());
 
         return new JsonResponse(['takenBack' => \count($attempts)]);
     }
 
-    /** What one attempt would get under other policies: nothing is stored. */
-    #[Route('/api/attempts/{id}/weigh', methods: 'POST')]
-    public function weigh(string $id, Request $request): JsonResponse
-    {
-        $attempt = $this->access->taughtAttempt($id);
-        $changed = clone $attempt->part;
-        $marks = [];
-        foreach (Body::of($request, ['policies'])->list('policies', 1, self::MOST_POLICIES) as $i => $data) {
-            $changed->policy = PartInput::policy($data, "policies[$i]");
-            $assessment = $changed->assess($attempt->pattern, $attempt->note);
-            $result = $assessment->results[0] ?? null;
-            $marks[] = ['mark' => $result['mark'] ?? null, 'aspects' => (object) ($result['aspects'] ?? []), 'said' => $assessment->said()];
-        }
-
-        return new JsonResponse(['marks' => $marks]);
-    }
-
-    /** @param list<Attempt> $attempts */
-    private function takeBackAll(array $attempts): void
-    {
-        foreach ($attempts as $attempt) {
-            if (null === $attempt->feedback?->returnedAt || $attempt->feedback->returnedAt->modify(Feedback::UNDO) < $this->clock->now()) {
-                throw new Conflict('More than a minute has passed, so the student may have read it; change the answer and return it again.');
-            }
-        }
-        foreach ($attempts as $attempt) {
-            \assert(null !== $attempt->feedback);
-            $attempt->feedback->returnedAt = null;
-        }
-        $this->entities->flush();
-    }
-
-    /** @return list<Attempt> those that are named, all of this part */
+    /** @return non-empty-list<Attempt> those that are named, all of this part, in their order */
     private function attempts(Part $part, Fields $fields): array
     {
         $ids = $fields->list('attempts', 1, self::MOST_GROUP);
-        $attempts = [];
-        foreach ($ids as $i => $id) {
-            $attempt = \is_string($id) ? $this->access->taughtAttempt($id) : null;
-            if ($attempt?->part !== $part || \in_array($attempt, $attempts, true)) {
-                throw InvalidInput::at("attempts[$i]", 'this is no attempt of this part, or it stands here twice.');
-            }
-            $attempts[] = $attempt;
+        $uuids = array_map(static fn (mixed $id): ?Uuid => \is_string($id) && Uuid::isValid($id) ? Uuid::fromString($id) : null, $ids);
+        $found = $this->entities->createQuery('SELECT a, s, f FROM '.Attempt::class.' a JOIN a.student s LEFT JOIN a.feedback f WHERE a.part = :part AND a.id IN (:ids)')
+            ->setParameters(['part' => $part->id, 'ids' => array_map(strval(...), array_filter($uuids))])->getResult();
+        $byId = [];
+        foreach (\is_array($found) ? $found : [] as $attempt) {
+            \assert($attempt instanceof Attempt);
+            $byId[(string) $attempt->id] = $attempt;
         }
+        $attempts = [];
+        foreach ($uuids as $i => $id) {
+            $attempts[] = $byId[(string) $id] ?? throw InvalidInput::at("attempts[$i]", 'this is no attempt of this part, or it stands here twice.');
+            unset($byId[(string) $id]);
+        }
+        \assert([] !== $attempts);
 
         return $attempts;
     }
@@ -193,30 +166,32 @@ final readonly class MarkingController
         return $mark;
     }
 
-    private function answer(Attempt $attempt, Request $request): Feedback
+    /** @return array{int, \Closure(Feedback): void, float|null} the version that it rests on, what it writes, and the mark */
+    private function answer(Attempt $attempt, Request $request): array
     {
-        $fields = Body::of($request, ['mark', 'text', 'pins', 'correction']);
+        $fields = Body::of($request, ['version', 'mark', 'text', 'pins', 'correction']);
         $mark = self::mark($fields, $attempt->part);
         $text = Body::text($fields, 'text', Feedback::MOST_TEXT);
         $pins = $fields->has('pins') ? self::pins($fields, $attempt) : null;
         $correction = null;
         if (!$fields->isNull('correction')) {
+            $correction = Body::pattern($fields, 'correction');
             try {
-                $correction = PatternReader::fromData($fields->value('correction'));
-                $attempt->part->freedom->check($correction, $attempt->part->start, $attempt->part->instruments);
+                $attempt->part->task()->check($correction);
             } catch (InvalidInput $error) {
                 throw $error->under('correction');
             }
         }
-        $feedback = $attempt->feedback ?? new Feedback($attempt->school, $attempt);
-        [$feedback->mark, $feedback->text] = [$mark, $text];
-        $feedback->pins = $pins ?? $feedback->pins;
-        if ($fields->has('correction')) {
-            $feedback->correction = $correction;
-        }
-        $this->entities->persist($feedback);
 
-        return $feedback;
+        return [$fields->int('version'), static function (Feedback $feedback) use ($mark, $text, $pins, $correction, $fields): void {
+            $feedback->write($mark, $text);
+            if (null !== $pins) {
+                $feedback->pin($pins);
+            }
+            if ($fields->has('correction')) {
+                $feedback->correct($correction);
+            }
+        }, $mark];
     }
 
     /** @return list<array{instrument: string|null, from: int, to: int, text: string}> */
@@ -233,7 +208,8 @@ final readonly class MarkingController
             [$from, $to] = [$pin->int('from'), $pin->int('to')];
             Range::check("pins[$i].from", $from, 0, $end - 1);
             Range::check("pins[$i].to", $to, $from + 1, $end);
-            $pins[] = ['instrument' => $pin->isNull('instrument') ? null : PatternReader::instrument($pin->string('instrument'), "pins[$i].instrument")->value, 'from' => $from, 'to' => $to, 'text' => $text];
+            $instrument = $pin->isNull('instrument') ? null : PatternReader::instrument($pin->string('instrument'), "pins[$i].instrument")->value;
+            $pins[] = ['instrument' => $instrument, 'from' => $from, 'to' => $to, 'text' => $text];
         }
 
         return $pins;
@@ -253,41 +229,61 @@ final readonly class MarkingController
             'attempt' => Shapes::attempt($attempt),
             ...self::judged($attempt),
             'suggested' => $attempt->suggested,
-            'before' => null === $before ? null : ['attempt' => Shapes::attempt($before), ...self::judged($before), 'feedback' => Shapes::feedback($before->feedback), 'progress' => ClassPicture::progress($before->said, $attempt->said)],
+            'before' => null === $before ? null : [
+                'attempt' => Shapes::attempt($before),
+                ...self::judged($before),
+                'feedback' => Shapes::feedback($before->feedback),
+                'progress' => self::progress($before, $attempt),
+            ],
             'feedback' => Shapes::feedback($attempt->feedback),
             'phrases' => array_map(static fn (Phrase $one): array => ['id' => (string) $one->id, 'text' => $one->text], $phrases),
             'next' => $this->next($part, $attempt),
         ]);
     }
 
+    /** @return array<string, list<string>> what is gone, still there, and new since the attempt before, in words */
+    private static function progress(Attempt $before, Attempt $after): array
+    {
+        $style = $after->part->assignment->course->counting;
+        $said = ['gone' => $before->findings()->sentences($style)];
+        $said['still'] = $said['new'] = $after->findings()->sentences($style);
+        $progress = ClassPicture::progress($before->findings()->keys(), $after->findings()->keys());
+        $words = [];
+        foreach ($progress as $what => $indices) {
+            $words[$what] = array_map(static fn (int $i): string => $said[$what][$i], $indices);
+        }
+
+        return $words;
+    }
+
     /** @return array<string, mixed> how an attempt compares with its best target, what the others would give, and the requirements */
-    private static function judged(Attempt $attempt): array
+    private static function judged(Attempt $attempt, bool $places = true): array
     {
         $best = $attempt->results[0] ?? null;
+        $style = $attempt->part->assignment->course->counting;
 
         return [
-            'result' => $best,
+            'result' => Shapes::result($best, $style),
             'target' => null === $best ? null : Shapes::pattern($attempt->part->targets[$best['target']] ?? null),
             'others' => array_map(static fn (array $one): array => ['target' => $one['target'], 'mark' => $one['mark'], 'statements' => \count($one['statements'])], \array_slice($attempt->results, 1)),
-            'checked' => $attempt->checked,
+            'checked' => Shapes::checked($attempt->checked, $attempt->pattern, $style, $places),
         ];
     }
 
     private function returned(Attempt $attempt): JsonResponse
     {
-        $back = null !== $attempt->feedback?->returnedAt;
-        $seen = $back && TargetView::Seen === $attempt->part->view;
+        $may = Disclosure::of($attempt->part, $this->access->account(), $attempt);
         // A result names the target's places, so it stays here when the target is hidden.
-        $judged = $seen ? self::judged($attempt) : ['result' => null, 'target' => null, 'others' => [], 'checked' => $back ? $attempt->checked : null];
+        $judged = ($may->target ? [] : ['result' => null, 'target' => null, 'others' => []]) + self::judged($attempt, $may->frames);
 
         return new JsonResponse([
             'assignment' => Shapes::assignment($attempt->part->assignment),
             'open' => $attempt->part->assignment->isOpen($this->clock->now()),
             'part' => Shapes::part($attempt->part),
-            'music' => Shapes::music($attempt->part, $attempt->pattern, $seen),
+            'music' => Shapes::music($attempt->part, $attempt->pattern, $may->target),
             'attempt' => Shapes::attempt($attempt),
-            ...$judged,
-            'feedback' => $back ? Shapes::feedback($attempt->feedback) : null,
+            ...($may->verdicts ? [] : ['checked' => null]) + $judged,
+            'feedback' => $may->answer ? Shapes::feedback($attempt->feedback) : null,
         ]);
     }
 
@@ -296,11 +292,11 @@ final readonly class MarkingController
     {
         $before = $after = [];
         $passed = false;
-        foreach ($this->table->students($part) as $student) {
-            if ($student['id'] === (string) $current->student->id) {
+        foreach ($this->table->waiting($part) as ['student' => $student, 'attempt' => $attempt]) {
+            if ($student === (string) $current->student->id) {
                 $passed = true;
-            } elseif ([] !== $student['attempts'] && 'returned' !== $student['attempts'][0]['state']) {
-                $passed ? $after[] = $student['attempts'][0]['id'] : $before[] = $student['attempts'][0]['id'];
+            } elseif (null !== $attempt) {
+                $passed ? $after[] = $attempt : $before[] = $attempt;
             }
         }
 

@@ -10,13 +10,17 @@ use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
+use Pulsanda\Core\Compare\Report;
+use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
  * The Class picture: what a class made of one part, and how each student went over the term. For the teacher.
  *
- * @phpstan-import-type Result from Comparison
+ * @phpstan-import-type Compared from Comparison
+ * @phpstan-import-type Stated from Statement
  */
 final readonly class PictureController
 {
@@ -36,7 +40,7 @@ final readonly class PictureController
             SQL, [(string) $part->id]);
         $results = $beats = [];
         foreach ($attempts as $attempt) {
-            /** @var list<Result> $all */
+            /** @var list<Compared> $all */
             $all = json_decode($attempt['results'], true, 32, \JSON_THROW_ON_ERROR);
             // The sheet shows one target, so each beat is counted against that one.
             foreach ($all as $result) {
@@ -50,11 +54,11 @@ final readonly class PictureController
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
-            'parts' => array_map(static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position], array_values($part->assignment->parts->toArray())),
+            'parts' => array_map(static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position], $part->assignment->parts()),
             'target' => Shapes::pattern($part->target()),
             'music' => Shapes::music($part, $part->target() ?? $part->start),
             'beats' => $beats,
-            'picture' => ClassPicture::of($results),
+            'picture' => self::said(ClassPicture::of($results), $results, $part->assignment->course->counting),
         ]);
     }
 
@@ -85,6 +89,27 @@ final readonly class PictureController
                 'suggested' => self::number($row['suggested']), 'mark' => self::number($row['mark']),
             ], $attempts),
         ]);
+    }
+
+    /**
+     * The picture with its statements in words.
+     *
+     * @param array<string, mixed>    $picture
+     * @param array<string, Compared> $results
+     *
+     * @return array<string, mixed>
+     */
+    private static function said(array $picture, array $results, CountingStyle $style): array
+    {
+        $statements = [];
+        /** @var array{statement: Stated, of: string, by: list<string>} $one */
+        foreach ((array) $picture['statements'] as $one) {
+            $result = $results[$one['of']];
+            $text = Report::words($result['meter'], $style, $result['bars'])->text(Statement::fromData($one['statement']));
+            $statements[] = ['kind' => $one['statement']['kind'], 'text' => $text, 'by' => $one['by']];
+        }
+
+        return ['statements' => $statements] + $picture;
     }
 
     private static function number(mixed $value): ?float

@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Plan;
 
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
-use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
-use Pulsanda\App\Job\Recomparer;
+use Pulsanda\App\Job\Judging;
 use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Pattern;
-use Pulsanda\Core\Pattern\PatternReader;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -28,12 +28,16 @@ use Symfony\Component\Routing\Attribute\Route;
 /** The Planner: a teacher writes, tries and publishes assignments. */
 final readonly class AssignmentController
 {
-    public const MOST_BRIEF = 2000;
-    public const MOST_PARTS = 8;
-    private const KEYS = ['title', 'brief', 'dueAt', 'parts'];
+    private const KEYS = ['version', 'title', 'brief', 'dueAt', 'parts'];
 
-    public function __construct(private Access $access, private EntityManagerInterface $entities, private ClockInterface $clock, private Recomparer $recomparer)
-    {
+    public function __construct(
+        private Access $access,
+        private EntityManagerInterface $entities,
+        private ClockInterface $clock,
+        private Judging $judging,
+        private Effect $effect,
+        private Record $record,
+    ) {
     }
 
     #[Route('/api/assignments/{id}', methods: 'GET')]
@@ -47,7 +51,7 @@ final readonly class AssignmentController
     {
         $fields = Body::of($request, ['courseId', 'title', 'brief', 'dueAt', 'parts']);
         $course = $this->access->taughtCourse($fields->string('courseId'));
-        $assignment = new Assignment($course->school, $course, '', '', $this->clock->now());
+        $assignment = new Assignment($course->school, $course, \DateTimeImmutable::createFromInterface($this->clock->now()));
         $this->fill($assignment, $fields);
         $this->entities->persist($assignment);
         $this->entities->flush();
@@ -55,14 +59,32 @@ final readonly class AssignmentController
         return $this->answer($assignment, 201);
     }
 
+    /** Keeps a plan. The version sent is the one that the changes rest on; if another tab has saved since, nothing is overwritten. */
     #[Route('/api/assignments/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
         $assignment = $this->access->taughtAssignment($id);
-        foreach ($this->fill($assignment, Body::of($request, self::KEYS)) as $part) {
-            $this->recomparer->ask($part);
+        $fields = Body::of($request, self::KEYS);
+        $version = $fields->int('version');
+        $changed = $this->entities->wrapInTransaction(function () use ($assignment, $fields, $version): array {
+            $this->entities->refresh($assignment, LockMode::PESSIMISTIC_WRITE);
+            if ($assignment->version !== $version) {
+                throw new Conflict('This plan was changed in another tab or on another device; choose which one to keep.', ['plan' => $this->shape($assignment)]);
+            }
+            $revisions = array_map(static fn (Part $part): array => [$part, $part->revision], $assignment->parts());
+            $this->fill($assignment, $fields);
+            $changed = array_filter($revisions, static fn (array $one): bool => $one[0]->revision > $one[1]);
+            if (null !== $assignment->publishedAt) {
+                foreach ($changed as [$part, $revision]) {
+                    $this->record->now('change-judgement', $this->access->teacher(), $assignment->id, ['part' => $part->position, 'from' => $revision, 'to' => $part->revision]);
+                }
+            }
+
+            return array_column($changed, 0);
+        });
+        foreach ($changed as $part) {
+            $this->judging->ask($part);
         }
-        $this->entities->flush();
 
         return $this->answer($assignment);
     }
@@ -74,8 +96,8 @@ final readonly class AssignmentController
         $assignment = $this->access->taughtAssignment($id);
         $effects = [];
         foreach ($this->matched($assignment, Body::of($request, self::KEYS)) as $i => [$part, $input]) {
-            if (null !== $part && $input->changesTheJudgement($part)) {
-                $effects[] = ['position' => $i + 1] + $this->recomparer->effect($part, $input);
+            if (null !== $part && !$input->task->judgesAs($part->task())) {
+                $effects[] = ['position' => $i + 1] + $this->effect->of($part, $input->task);
             }
         }
 
@@ -86,13 +108,17 @@ final readonly class AssignmentController
     public function publish(string $id): JsonResponse
     {
         $assignment = $this->access->taughtAssignment($id);
-        foreach ($assignment->parts as $part) {
+        foreach ($assignment->parts() as $part) {
             if (!$part->isDrawn()) {
                 throw InvalidInput::at(\sprintf('parts[%d].targets', $part->position - 1), 'a target has no hits yet; draw it before you publish.');
             }
         }
-        $assignment->publishedAt ??= $this->clock->now();
-        $this->entities->flush();
+        if (null === $assignment->publishedAt) {
+            $this->entities->wrapInTransaction(function () use ($assignment): void {
+                $assignment->publish(\DateTimeImmutable::createFromInterface($this->clock->now()));
+                $this->record->now('publish', $this->access->teacher(), $assignment->id);
+            });
+        }
 
         return $this->answer($assignment);
     }
@@ -115,86 +141,63 @@ final readonly class AssignmentController
     public function tryOut(string $id, Request $request): JsonResponse
     {
         $part = $this->access->taughtPart($id);
-        $pattern = self::pattern(Body::of($request, ['pattern']));
-        PartInput::checkAgainst($part, $pattern);
-
-        $assessment = $part->assess($pattern, '');
-
-        return new JsonResponse(['result' => $assessment->results[0] ?? null, 'checked' => $assessment->checked, 'suggested' => $assessment->suggested()]);
-    }
-
-    /** @throws InvalidInput */
-    public static function pattern(Fields $fields): Pattern
-    {
+        $pattern = Body::pattern(Body::of($request, ['pattern']));
+        $task = $part->task();
         try {
-            return PatternReader::fromData($fields->value('pattern'));
+            $task->check($pattern);
         } catch (InvalidInput $error) {
             throw $error->under('pattern');
         }
+        $judgement = $task->judge($pattern, '');
+        $style = $part->assignment->course->counting;
+
+        return new JsonResponse([
+            'result' => Shapes::result($judgement->results[0] ?? null, $style),
+            'checked' => Shapes::checked($judgement->checked, $pattern, $style),
+            'suggested' => $judgement->suggested(),
+        ]);
     }
 
-    /**
-     * Writes what was sent into an assignment.
-     *
-     * @return list<Part> whose attempts are to be compared again
-     */
-    private function fill(Assignment $assignment, Fields $fields): array
+    /** Writes what was sent into an assignment. */
+    private function fill(Assignment $assignment, Fields $fields): void
     {
         $title = trim($fields->string('title'));
         Range::checkText('title', $title, Pattern::MOST_TITLE);
-        $due = null;
-        if (!$fields->isNull('dueAt')) {
-            $due = \DateTimeImmutable::createFromFormat(\DATE_ATOM, $fields->string('dueAt'));
-            if (false === $due) {
-                throw InvalidInput::at('dueAt', 'this must be a date and time such as 2026-12-01T18:00:00+00:00, or null.');
-            }
-        }
-        $brief = Body::text($fields, 'brief', self::MOST_BRIEF);
-        $judged = [];
-        $kept = [];
-        foreach ($this->matched($assignment, $fields) as $i => [$part, $input]) {
-            if (null === $part) {
-                $part = $input->part($assignment, $i + 1);
-                $assignment->parts->add($part);
-            } else {
-                $handedIn = 0 < $this->entities->getRepository(Attempt::class)->count(['part' => $part]);
-                if ($handedIn && $input->changesTheSheet($part)) {
-                    throw new Conflict('Someone has handed in already, so what students begin with and what is open to them stays as it is; targets, requirements, marking and help can change.');
-                }
-                if ($handedIn && $input->changesTheJudgement($part)) {
-                    $judged[] = $part;
-                }
-                $input->writeTo($part);
-                $part->position = $i + 1;
-            }
-            $kept[] = $part;
-        }
-        foreach ($assignment->parts->toArray() as $part) {
+        $due = Body::time($fields, 'dueAt');
+        $brief = Body::text($fields, 'brief', Assignment::MOST_BRIEF);
+        $handedIn = $this->attempts($assignment);
+        $matched = $this->matched($assignment, $fields);
+        $kept = array_column($matched, 0);
+        foreach ($assignment->parts() as $part) {
             if (!\in_array($part, $kept, true)) {
-                if (0 < $this->entities->getRepository(Attempt::class)->count(['part' => $part])) {
+                if (0 < ($handedIn[(string) $part->id] ?? 0)) {
                     throw new Conflict(\sprintf('Someone has handed in part %d already, so it stays.', $part->position));
                 }
-                foreach ($this->entities->getRepository(Draft::class)->findBy(['part' => $part]) as $draft) {
-                    $this->entities->remove($draft);
-                }
-                $assignment->parts->removeElement($part);
-                $this->entities->remove($part);
+                $assignment->remove($part);
             }
         }
-        [$assignment->title, $assignment->brief, $assignment->dueAt] = [$title, $brief, $due];
-
-        return $judged;
+        foreach ($matched as $i => [$part, $input]) {
+            if (null === $part) {
+                $assignment->add($input->task, $input->waits, $i + 1);
+                continue;
+            }
+            if (0 < ($handedIn[(string) $part->id] ?? 0) && !$input->task->hasSheetOf($part->task())) {
+                throw new Conflict('Someone has handed in already, so what students begin with and what is open to them stays as it is; targets, requirements, marking and help can change.');
+            }
+            $part->change($input->task, $i + 1, $input->waits);
+        }
+        $assignment->describe($title, $brief, $due);
     }
 
     /** @return list<array{Part|null, PartInput}> each part that was sent, with the part that it changes */
     private function matched(Assignment $assignment, Fields $fields): array
     {
         $known = [];
-        foreach ($assignment->parts as $part) {
+        foreach ($assignment->parts() as $part) {
             $known[(string) $part->id] = $part;
         }
         $matched = [];
-        foreach ($fields->list('parts', 1, self::MOST_PARTS) as $i => $data) {
+        foreach ($fields->list('parts', 1, Assignment::MOST_PARTS) as $i => $data) {
             $input = PartInput::of($data, "parts[$i]");
             if (null !== $input->id && !isset($known[$input->id])) {
                 throw InvalidInput::at("parts[$i].id", 'there is no such part in this assignment, or it stands here twice; leave the id out for a new one.');
@@ -209,18 +212,32 @@ final readonly class AssignmentController
         return $matched;
     }
 
+    /** @return array<string, int> how many attempts there are, by part */
+    private function attempts(Assignment $assignment): array
+    {
+        /** @var list<array{part: string, attempts: int}> $counts */
+        $counts = $this->entities->createQuery('SELECT IDENTITY(a.part) AS part, COUNT(a.id) AS attempts FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment GROUP BY a.part')
+            ->setParameter('assignment', $assignment->id)->getArrayResult();
+
+        return array_column($counts, 'attempts', 'part');
+    }
+
     private function answer(Assignment $assignment, int $status = 200): JsonResponse
     {
-        $parts = array_values($assignment->parts->toArray());
-        usort($parts, static fn (Part $a, Part $b): int => $a->position <=> $b->position);
-        $counts = [] === $parts ? [] : array_column($this->entities->createQuery('SELECT IDENTITY(a.part) AS part, COUNT(a.id) AS attempts FROM '.Attempt::class.' a WHERE a.part IN (:parts) GROUP BY a.part')
-            ->setParameter('parts', array_map(static fn (Part $part): string => (string) $part->id, $parts))->getArrayResult(), 'attempts', 'part');
-        $data = Shapes::assignment($assignment) + [
+        return new JsonResponse($this->shape($assignment), $status);
+    }
+
+    /** @return array<string, mixed> */
+    private function shape(Assignment $assignment): array
+    {
+        $counts = $this->attempts($assignment);
+        $parts = $assignment->parts();
+
+        return Shapes::assignment($assignment) + [
+            'version' => $assignment->version,
             'attempts' => array_sum($counts),
-            'recomparing' => $this->recomparer->progress($parts),
+            'recomparing' => $this->judging->progress($parts),
             'parts' => array_map(static fn (Part $part): array => Shapes::plannedPart($part) + ['attempts' => $counts[(string) $part->id] ?? 0], $parts),
         ];
-
-        return new JsonResponse($data, $status);
     }
 }

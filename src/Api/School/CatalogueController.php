@@ -4,20 +4,27 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\School;
 
-use Pulsanda\App\Api\Plan\AssignmentController;
-use Pulsanda\App\Api\Plan\PartInput;
+use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Sound\Kits;
+use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Mark\PolicyFile;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Task\Freedom;
+use Pulsanda\Core\Task\Help;
+use Pulsanda\Core\Task\Task;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
@@ -39,7 +46,17 @@ final readonly class CatalogueController
             'levels' => array_map(static fn (Level $level): array => ['name' => $level->value, 'lowest' => $level->lowest(), 'entry' => $level->entry()], Level::cases()),
             'snaps' => array_map(static fn (Snap $snap): array => ['name' => $snap->value, 'ticks' => $snap->ticks()], Snap::cases()),
             'meters' => array_map(static fn (array $meter): array => PatternWriter::meter(Meter::of(...$meter)), self::METERS),
-            'limits' => ['title' => Pattern::MOST_TITLE, 'bars' => Section::MOST_BARS, 'sections' => Pattern::MOST_SECTIONS, 'order' => Pattern::MOST_ORDER, 'hits' => Section::MOST_HITS, 'rows' => Section::MOST_ROWS, 'note' => Draft::MOST_NOTE, 'feedback' => Feedback::MOST_TEXT, 'brief' => AssignmentController::MOST_BRIEF, 'parts' => AssignmentController::MOST_PARTS, 'targets' => PartInput::MOST_TARGETS, 'rules' => RequirementFile::MOST, 'pin' => Feedback::MOST_PIN_TEXT, 'phrase' => Phrase::MOST_TEXT],
+            'limits' => [
+                'title' => Pattern::MOST_TITLE, 'bars' => Section::MOST_BARS, 'sections' => Pattern::MOST_SECTIONS, 'order' => Pattern::MOST_ORDER,
+                'hits' => Section::MOST_HITS, 'rows' => Section::MOST_ROWS, 'strokes' => Task::MOST_STROKES, 'note' => Draft::MOST_NOTE, 'feedback' => Feedback::MOST_TEXT,
+                'brief' => Assignment::MOST_BRIEF, 'parts' => Assignment::MOST_PARTS, 'targets' => Task::MOST_TARGETS, 'rules' => RequirementFile::MOST,
+                'pin' => Feedback::MOST_PIN_TEXT, 'phrase' => Phrase::MOST_TEXT, 'tempo' => Freedom::TEMPO, 'times' => [1, Help::MOST],
+            ],
+            // What holds where a policy, a task or its help says nothing, and how far a policy can be turned.
+            'policy' => ['usual' => PolicyFile::toData(Policy::of()), 'limits' => Policy::LIMITS + ['grace' => [0, Tolerance::MOST_WINDOW], 'window' => [0, Tolerance::MOST_WINDOW]]],
+            'help' => Help::of()->toData(),
+            'rules' => array_map(static fn (string $rule): array => $rule::declares()->toData(), array_values(RequirementFile::rules())),
+            'newPattern' => self::newPattern(),
             'kits' => $kits->all(),
         ]);
         $response->setEtag(md5((string) $response->getContent()));
@@ -47,5 +64,14 @@ final readonly class CatalogueController
         $response->isNotModified($request);
 
         return $response;
+    }
+
+    /** @return array<string, mixed> what a teacher's first sheet begins with */
+    private static function newPattern(): array
+    {
+        $meter = Meter::of(...self::METERS[0]);
+        $rows = array_map(static fn (Instrument $instrument): Row => Row::of($instrument, []), [Instrument::Kick, Instrument::Snare, Instrument::ClosedHat, Instrument::OpenHat]);
+
+        return PatternWriter::toData(Pattern::of('Target', $meter, Tempo::of(96, '4'), [Section::of('A', 1, $rows, $meter)]));
     }
 }

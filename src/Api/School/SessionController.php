@@ -4,24 +4,47 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\School;
 
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
-use Pulsanda\App\Security\CsrfListener;
+use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Csrf;
+use Pulsanda\App\Security\Record;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
+/** Who is signed in, and the token for what changes something. */
 final readonly class SessionController
 {
-    #[Route('/api/session', methods: 'GET')]
-    public function session(Request $request, CsrfTokenManagerInterface $tokens, #[CurrentUser] ?Account $account): JsonResponse
+    #[Route('/api/session', name: 'session', methods: 'GET')]
+    public function session(Request $request, Csrf $csrf, #[CurrentUser] ?Account $account): JsonResponse
     {
-        $request->getSession()->start();
-
-        return new JsonResponse([
-            'csrf' => $tokens->getToken(CsrfListener::TOKEN)->getValue(),
+        [$token, $cookie] = $csrf->token($request);
+        $response = new JsonResponse([
+            'csrf' => $token,
             'account' => null === $account ? null : ['id' => (string) $account->id, 'name' => $account->name, 'role' => $account->role->value, 'school' => $account->school->name],
         ]);
+        if (null !== $cookie) {
+            $response->headers->setCookie($cookie);
+        }
+
+        return $response;
+    }
+
+    /** Signs this account out wherever it is signed in, here too. */
+    #[Route('/api/sign-out-everywhere', methods: 'POST')]
+    public function signOutEverywhere(Request $request, Access $access, EntityManagerInterface $entities, Record $record, ClockInterface $clock): Response
+    {
+        $account = $access->account();
+        $entities->wrapInTransaction(static function () use ($account, $record, $clock): void {
+            $account->signOutEverywhere(\DateTimeImmutable::createFromInterface($clock->now()));
+            $record->now('sign-out-everywhere', $account, $account->id);
+        });
+        $request->getSession()->invalidate();
+
+        return new Response(null, 204);
     }
 }

@@ -8,13 +8,23 @@ use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
+use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
+use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Require\Requirements;
+use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Rhythm\CountingStyle;
 
-/** The shapes of the API, as docs/openapi.yaml describes them. */
+/**
+ * The shapes of the API, as docs/openapi.yaml describes them.
+ *
+ * @phpstan-import-type Compared from Comparison
+ * @phpstan-import-type Checked from Requirements
+ */
 final readonly class Shapes
 {
     /** Bars of one pass that get counting words on a sheet. */
@@ -49,7 +59,7 @@ final readonly class Shapes
 
         return [
             'id' => (string) $part->id,
-            'kind' => $part->kind->value,
+            'kind' => $part->task()->kind->value,
             'view' => $part->view->value,
             'instruments' => array_map(static fn (Instrument $one): string => $one->value, $part->instruments),
             'meter' => PatternWriter::meter($start->meter),
@@ -57,7 +67,7 @@ final readonly class Shapes
             'swing' => PatternWriter::swing($start->swing),
             'kit' => $start->kit,
             'bars' => $start->bars(),
-            'freedom' => $part->freedom->toData(),
+            'freedom' => $part->task()->freedom->toData(),
             'points' => $part->points,
             'position' => $part->position,
         ];
@@ -86,22 +96,25 @@ final readonly class Shapes
     /** @return array<string, mixed> to edit in: the words of the longest section that there may be */
     public static function openMusic(Part $part, Pattern $pattern): array
     {
-        $open = $part->freedom->form || $part->freedom->meter;
+        $freedom = $part->task()->freedom;
+        $open = $freedom->form || $freedom->meter;
         $bars = $open ? Section::MOST_BARS : max(1, ...array_map(static fn (Section $section): int => $section->bars, $part->start->sections));
         $music = Music::of($pattern->meter, $pattern->swing, $bars, $part->assignment->course->counting);
 
-        return $part->freedom->swing ? $music + Music::open($pattern->meter) : $music;
+        return $freedom->swing ? $music + Music::open($pattern->meter) : $music;
     }
 
     /** @return array<string, mixed> for the teacher alone */
     public static function plannedPart(Part $part): array
     {
+        $task = $part->task();
+
         return self::part($part) + [
             'start' => PatternWriter::toData($part->start),
             'targets' => array_map(PatternWriter::toData(...), $part->targets),
-            'policy' => PolicyFile::toData($part->policy),
-            'requirements' => $part->requirements->toData(),
-            'help' => $part->help->toData(),
+            'policy' => PolicyFile::toData($task->policy),
+            'requirements' => $task->requirements->toData(),
+            'help' => $task->help->toData(),
             'waits' => $part->waits,
         ];
     }
@@ -109,7 +122,14 @@ final readonly class Shapes
     /** @return array<string, mixed> */
     public static function feedback(?Feedback $feedback): array
     {
-        return ['mark' => $feedback?->mark, 'text' => $feedback->text ?? '', 'pins' => $feedback->pins ?? [], 'correction' => self::pattern($feedback?->correction), 'returnedAt' => self::time($feedback?->returnedAt)];
+        return [
+            'version' => $feedback->version ?? 0,
+            'mark' => $feedback?->mark,
+            'text' => $feedback->text ?? '',
+            'pins' => $feedback->pins ?? [],
+            'correction' => self::pattern($feedback?->correction),
+            'returnedAt' => self::time($feedback?->returnedAt),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -122,5 +142,42 @@ final readonly class Shapes
             'note' => $attempt->note,
             'pattern' => PatternWriter::toData($attempt->pattern),
         ];
+    }
+
+    /**
+     * A result in words.
+     *
+     * @param Compared|null $result
+     *
+     * @return array<string, mixed>|null
+     */
+    public static function result(?array $result, CountingStyle $style): ?array
+    {
+        return null === $result ? null : Report::of($result, $style);
+    }
+
+    /**
+     * What the requirements say of a beat, in words.
+     *
+     * @param Checked|null $checked
+     * @param bool         $places  whether places of frames may be told; where not, only that something is missing or in the way
+     *
+     * @return array<string, mixed>|null
+     */
+    public static function checked(?array $checked, Pattern $beat, CountingStyle $style, bool $places = true): ?array
+    {
+        if (null === $checked) {
+            return null;
+        }
+        $counting = new Counting($beat->meter, $style);
+        $said = Requirements::say($checked, static fn (int $tick): string => $counting->place($tick, $beat->bars() > 1));
+        if (!$places) {
+            $said['results'] = array_map(static fn (array $one): array => match (true) {
+                $one['passed'] || !\in_array($one['kind'], ['contains', 'keep-clear'], true) => $one,
+                default => ['text' => 'contains' === $one['kind'] ? 'The given part is not all there yet.' : 'Something stands where it should stay clear.', 'evidence' => []] + $one,
+            }, $said['results']);
+        }
+
+        return $said;
     }
 }

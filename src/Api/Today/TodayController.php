@@ -64,7 +64,8 @@ final readonly class TodayController
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT p.id AS part_id, p.position, a.title, c.name AS course, a.due_at, d.saved_at, n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
                    (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts,
-                   p.waits AND coalesce((SELECT t.said::text FROM part b JOIN attempt t ON t.part_id = b.id WHERE b.assignment_id = a.id AND b.position = p.position - 1 AND t.student_id = e.student_id ORDER BY t.number DESC LIMIT 1), '') <> '[]' AS waiting
+                   p.waits AND coalesce((SELECT CASE WHEN t.told THEN t.found END FROM part b JOIN attempt t ON t.part_id = b.id
+                       WHERE b.assignment_id = a.id AND b.position = p.position - 1 AND t.student_id = e.student_id ORDER BY t.number DESC LIMIT 1), 1) > 0 AS waiting
             FROM enrolment e
             JOIN course c ON c.id = e.course_id
             JOIN assignment a ON a.course_id = c.id AND a.published_at IS NOT NULL

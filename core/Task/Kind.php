@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\App\Entity;
+namespace Pulsanda\Core\Task;
 
 /** What a part asks for. */
-enum PartKind: string
+enum Kind: string
 {
     case Copy = 'copy';
     case BuildOn = 'build-on';

@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\App\Entity;
+namespace Pulsanda\Core\Task;
 
 /** How a student meets the target of a part: on the sheet, not at all, or by ear alone. */
-enum TargetView: string
+enum View: string
 {
     case Seen = 'seen';
     case Hidden = 'hidden';

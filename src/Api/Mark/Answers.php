@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Mark;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\OptimisticLockException;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Feedback;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Security\Record;
+use Symfony\Component\Uid\Uuid;
+
+/** Stores what teachers answer: never over what another tab has stored since, and with an entry in the record where it reaches a student. */
+final readonly class Answers
+{
+    private const RETURN = <<<'SQL'
+        INSERT INTO feedback (id, school_id, attempt_id, version, mark, text, pins, returned_at)
+        SELECT r.id, r.school, r.attempt, 1, r.mark, r.text, '[]', :now
+        FROM json_to_recordset(:rows) AS r(id uuid, school uuid, attempt uuid, mark float, text text)
+        ON CONFLICT (attempt_id) DO UPDATE SET mark = excluded.mark, text = excluded.text, returned_at = excluded.returned_at, version = feedback.version + 1
+        WHERE feedback.returned_at IS NULL
+        SQL;
+    private const RECORD = <<<'SQL'
+        INSERT INTO deed (id, school_id, what, who, subject, details, at)
+        SELECT r.id, :school, :what, :who, r.attempt, r.details, :now FROM json_to_recordset(:rows) AS r(id uuid, attempt uuid, details json)
+        SQL;
+
+    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private ClockInterface $clock, private Record $record)
+    {
+    }
+
+    /**
+     * @param int                      $version that it rests on, 0 for the first
+     * @param \Closure(Feedback): void $write
+     * @param Account|null             $by      who returns it with this; null while it is only kept
+     *
+     * @throws Conflict when another tab has stored one since; with the answer as it now is
+     */
+    public function store(Attempt $attempt, int $version, \Closure $write, ?Account $by = null): Feedback
+    {
+        $feedback = $attempt->feedback;
+        if (($feedback->version ?? 0) !== $version) {
+            throw self::changed($feedback);
+        }
+        $before = null === $feedback?->returnedAt ? null : $feedback->mark;
+        $feedback ??= new Feedback($attempt->school, $attempt);
+        $write($feedback);
+        try {
+            $this->entities->wrapInTransaction(function () use ($feedback, $attempt, $by, $before): void {
+                if (null !== $by) {
+                    $feedback->giveBack($this->now());
+                    $attempt->tell();
+                    $this->record->now('return', $by, $attempt->id, ['from' => $before, 'to' => $feedback->mark]);
+                }
+                $this->entities->persist($feedback);
+            });
+        } catch (UniqueConstraintViolationException|OptimisticLockException) {
+            throw self::changed(null);
+        }
+
+        return $feedback;
+    }
+
+    /**
+     * One answer to several attempts: all are returned, or none, in a fixed number of statements.
+     *
+     * @param non-empty-list<array{Attempt, float, string}> $answers attempt, mark and text
+     *
+     * @throws Conflict when one of them has been answered since
+     */
+    public function giveBackAll(Part $part, array $answers, Account $by): void
+    {
+        $now = $this->now()->format(\DATE_ATOM);
+        $rows = array_map(static fn (array $one): array => [
+            'id' => (string) Uuid::v7(), 'school' => (string) $part->school->id, 'attempt' => (string) $one[0]->id, 'mark' => $one[1], 'text' => $one[2],
+        ], $answers);
+        $deeds = array_map(static fn (array $one): array => ['id' => (string) Uuid::v7(), 'attempt' => (string) $one[0]->id, 'details' => ['from' => null, 'to' => $one[1]]], $answers);
+        $this->connection->transactional(function () use ($now, $rows, $deeds, $by, $part): void {
+            if (\count($rows) !== $this->connection->executeStatement(self::RETURN, ['now' => $now, 'rows' => json_encode($rows, \JSON_THROW_ON_ERROR)])) {
+                throw new Conflict('One of them has an answer already; load the class again.');
+            }
+            $this->connection->executeStatement('UPDATE attempt SET told = true WHERE id IN (?)', [array_column($rows, 'attempt')], [ArrayParameterType::STRING]);
+            $this->record('return', $by, $part, $deeds, $now);
+        });
+    }
+
+    /**
+     * @param non-empty-list<Attempt> $attempts all of $part
+     *
+     * @throws Conflict when more than a minute has passed for one of them
+     */
+    public function takeBack(Part $part, array $attempts, Account $by): void
+    {
+        foreach ($attempts as $attempt) {
+            if (true !== $attempt->feedback?->canBeTakenBack($this->now())) {
+                throw new Conflict('More than a minute has passed, so the student may have read it; change the answer and return it again.');
+            }
+        }
+        $this->entities->wrapInTransaction(function () use ($part, $attempts, $by): void {
+            foreach ($attempts as $attempt) {
+                $attempt->feedback?->takeBack();
+            }
+            $deeds = array_map(static fn (Attempt $one): array => ['id' => (string) Uuid::v7(), 'attempt' => (string) $one->id, 'details' => ['from' => $one->feedback?->mark, 'to' => null]], $attempts);
+            $this->record('take-back', $by, $part, $deeds, $this->now()->format(\DATE_ATOM));
+        });
+    }
+
+    /** @param list<array{id: string, attempt: string, details: array<string, mixed>}> $deeds */
+    private function record(string $what, Account $by, Part $part, array $deeds, string $now): void
+    {
+        $this->connection->executeStatement(self::RECORD, [
+            'school' => (string) $part->school->id, 'what' => $what, 'who' => (string) $by->id, 'now' => $now, 'rows' => json_encode($deeds, \JSON_THROW_ON_ERROR),
+        ]);
+    }
+
+    private function now(): \DateTimeImmutable
+    {
+        return \DateTimeImmutable::createFromInterface($this->clock->now());
+    }
+
+    private static function changed(?Feedback $feedback): Conflict
+    {
+        return new Conflict(
+            'This answer was changed in another tab or on another device; choose which one to keep.',
+            null === $feedback ? [] : ['feedback' => Shapes::feedback($feedback)],
+        );
+    }
+}

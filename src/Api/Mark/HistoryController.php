@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Mark;
+
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Security\Access;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** What has been done to an attempt, by whom and when: read from the record of deeds. */
+final readonly class HistoryController
+{
+    public function __construct(private Access $access, private Connection $connection)
+    {
+    }
+
+    #[Route('/api/attempts/{id}/history', methods: 'GET')]
+    public function history(string $id): JsonResponse
+    {
+        $attempt = $this->access->taughtAttempt($id);
+        /** @var list<array{what: string, details: string, at: string, name: string|null}> $deeds */
+        $deeds = $this->connection->fetchAllAssociative(
+            'SELECT d.what, d.details, d.at, a.name FROM deed d LEFT JOIN account a ON a.id = d.who WHERE d.subject = ? ORDER BY d.at, d.id',
+            [(string) $attempt->id],
+        );
+
+        return new JsonResponse(['deeds' => array_map(static fn (array $deed): array => [
+            'what' => $deed['what'],
+            'by' => $deed['name'],
+            'at' => Shapes::time(new \DateTimeImmutable($deed['at'])),
+            'details' => (object) (array) json_decode($deed['details'], true, 8, \JSON_THROW_ON_ERROR),
+        ], $deeds)]);
+    }
+}

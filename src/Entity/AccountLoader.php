@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Entity;
+
+use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\Persistence\ManagerRegistry;
+use Symfony\Bridge\Doctrine\Security\User\UserLoaderInterface;
+use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
+use Symfony\Component\Security\Core\User\UserInterface;
+
+/**
+ * Finds who signs in.
+ *
+ * @extends ServiceEntityRepository<Account>
+ */
+final class AccountLoader extends ServiceEntityRepository implements UserLoaderInterface
+{
+    public function __construct(ManagerRegistry $registry, private readonly PasswordHasherFactoryInterface $hashers)
+    {
+        parent::__construct($registry, Account::class);
+    }
+
+    public function loadUserByIdentifier(string $identifier): ?UserInterface
+    {
+        $name = SignInName::canonical($identifier);
+        $account = null === $name ? null : $this->findOneBy(['signIn' => $name]);
+        if (null === $account) {
+            // As long as a wrong password takes, so that nobody learns by the clock which names there are.
+            $this->hashers->getPasswordHasher(Account::class)->hash('nobody');
+        }
+
+        return $account;
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Job;
+
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Entity\Part;
+use Symfony\Component\Messenger\MessageBusInterface;
+
+/** Has attempts judged again by the worker, and says how far it is. What is out of date stands in the attempts themselves. */
+final readonly class Judging
+{
+    public function __construct(private Connection $connection, private MessageBusInterface $bus)
+    {
+    }
+
+    public function ask(Part $part): void
+    {
+        $this->bus->dispatch(new JudgeAgain((string) $part->id));
+    }
+
+    /**
+     * @param list<Part> $parts
+     *
+     * @return array{done: int, total: int, failed: int}|null null when everything is judged by the newest revision
+     */
+    public function progress(array $parts): ?array
+    {
+        /** @var array{total: int, waiting: int, failed: int} $count */
+        $count = $this->connection->fetchAssociative(<<<'SQL'
+            SELECT count(*) AS total,
+                   count(*) FILTER (WHERE t.judged < p.revision AND t.failed IS DISTINCT FROM p.revision) AS waiting,
+                   count(*) FILTER (WHERE t.failed = p.revision) AS failed
+            FROM attempt t JOIN part p ON p.id = t.part_id WHERE p.id IN (?)
+            SQL, [array_map(static fn (Part $part): string => (string) $part->id, $parts)], [ArrayParameterType::STRING]);
+
+        return 0 === $count['waiting'] + $count['failed'] ? null
+            : ['done' => $count['total'] - $count['waiting'] - $count['failed'], 'total' => $count['total'], 'failed' => $count['failed']];
+    }
+
+    /**
+     * Asks for every part of which something is out of date: what a crash has lost, say.
+     *
+     * @return int parts
+     */
+    public function askForAll(): int
+    {
+        /** @var list<string> $parts */
+        $parts = $this->connection->fetchFirstColumn(<<<'SQL'
+            SELECT DISTINCT p.id FROM part p JOIN attempt t ON t.part_id = p.id WHERE t.judged < p.revision AND t.failed IS DISTINCT FROM p.revision
+            SQL);
+        foreach ($parts as $part) {
+            $this->bus->dispatch(new JudgeAgain($part));
+        }
+
+        return \count($parts);
+    }
+}

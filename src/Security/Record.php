@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Security;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\Types\Types;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Deed;
+use Pulsanda\App\Entity\School;
+use Symfony\Component\Uid\Uuid;
+
+/** Writes the record of deeds: within the transaction of the deed, where there is one, so that neither is there without the other. */
+final readonly class Record
+{
+    public function __construct(private Connection $connection, private ClockInterface $clock)
+    {
+    }
+
+    /**
+     * @param string               $what    a short name, such as "return"
+     * @param Uuid|null            $subject what it was done to
+     * @param array<string, mixed> $details what changed; never what a person typed
+     */
+    public function now(string $what, ?Account $who, ?Uuid $subject, array $details = [], ?School $school = null): void
+    {
+        $deed = new Deed($school ?? $who?->school, $what, $who?->id, $subject, $details, \DateTimeImmutable::createFromInterface($this->clock->now()));
+        $this->connection->insert('deed', [
+            'id' => $deed->id, 'school_id' => $deed->school?->id, 'what' => $deed->what, 'who' => $deed->who, 'subject' => $deed->subject,
+            'details' => $deed->details, 'at' => $deed->at,
+        ], ['id' => 'uuid', 'school_id' => 'uuid', 'who' => 'uuid', 'subject' => 'uuid', 'details' => Types::JSON, 'at' => Types::DATETIMETZ_IMMUTABLE]);
+    }
+}
