@@ -1,15 +1,15 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ApiError, call, hear, session } from './client';
+import { ApiError, api, at, hear, reply, session } from './client';
 
-type Request = { path: string; method: string; token: string | undefined };
-let requests: Request[];
+type Sent = { path: string; method: string; token: string | null };
+let requests: Sent[];
 let answers: (() => Response)[];
 
 beforeEach(() => {
   requests = [];
   answers = [];
-  vi.stubGlobal('fetch', async (path: string, init: RequestInit) => {
-    requests.push({ path, method: init.method ?? 'GET', token: (init.headers as Record<string, string>)['X-CSRF-Token'] });
+  vi.stubGlobal('fetch', async (request: Request) => {
+    requests.push({ path: new URL(request.url).pathname, method: request.method, token: request.headers.get('X-CSRF-Token') });
     const answer = answers.shift();
     if (!answer) throw new TypeError('no connection');
     return answer();
@@ -28,43 +28,52 @@ const error = async (promise: Promise<unknown>): Promise<ApiError> => {
   throw new Error('It was not refused.');
 };
 
+const today = () => reply(api.GET('/api/today'));
+const phrase = () => reply(api.POST('/api/phrases', { body: { text: 'Good ears.' } }));
+
 describe('asking the server', () => {
   it('carries the token of the session in what changes something, and in nothing else', async () => {
     answers = [signedOut('one'), json(200, {}), json(200, {})];
     await session();
-    await call('GET', '/api/today');
-    await call('PUT', '/api/x', {});
-    expect(requests.map((one) => one.token)).toEqual([undefined, undefined, 'one']);
+    await today();
+    await phrase();
+    expect(requests.map((one) => one.token)).toEqual([null, null, 'one']);
   });
 
   it('fetches a new token when the old one has run out, and asks again', async () => {
     answers = [signedOut('old'), json(403, { reason: 'csrf', detail: 'Reload.' }), signedOut('new'), json(200, { done: true })];
     await session();
-    expect(await call('POST', '/api/x', {})).toEqual({ done: true });
+    expect(await phrase()).toEqual({ done: true });
     expect(requests.map((one) => [one.path, one.token])).toEqual([
-      ['/api/session', undefined],
-      ['/api/x', 'old'],
-      ['/api/session', undefined],
-      ['/api/x', 'new'],
+      ['/api/session', null],
+      ['/api/phrases', 'old'],
+      ['/api/session', null],
+      ['/api/phrases', 'new'],
     ]);
   });
 
   it('gives the sentence of a problem, its status and what else it holds', async () => {
     answers = [json(409, { title: 'Conflict', status: 409, detail: 'Changed in another tab.', draft: { version: 2 } })];
-    const refused = await error(call('PUT', '/api/x', {}));
+    const refused = await error(phrase());
     expect([refused.status, refused.message, refused.body.draft]).toEqual([409, 'Changed in another tab.', { version: 2 }]);
   });
 
   it('has a sentence for an answer that is no problem document, and for no answer', async () => {
     answers = [() => new Response('<h1>Bad gateway</h1>', { status: 502 })];
-    expect((await error(call('GET', '/api/x'))).message).toBe('The server did not answer as expected; try again in a moment.');
-    const lost = await error(call('GET', '/api/x'));
+    expect((await error(today())).message).toBe('The server did not answer as expected; try again in a moment.');
+    const lost = await error(today());
     expect([lost.status, lost.message.startsWith('The connection is lost')]).toEqual([0, true]);
+  });
+
+  it('knows how long a server that is being restarted wants to be left alone', async () => {
+    answers = [() => new Response('{"detail": "Restarting."}', { status: 503, headers: { 'Retry-After': '2' } })];
+    const away = await error(today());
+    expect([away.passes, away.wait]).toEqual([true, 2]);
   });
 
   it('takes an answer without a body', async () => {
     answers = [() => new Response(null, { status: 204 })];
-    expect(await call('DELETE', '/api/x')).toBeUndefined();
+    expect(await reply(api.DELETE('/api/phrases/{id}', at({ id: 'p' })))).toBeUndefined();
   });
 });
 

@@ -1,3 +1,5 @@
+import createClient from 'openapi-fetch';
+import type { paths } from './schema.gen';
 import type { Problem, Session } from './types';
 
 /** What the server refused, in one sentence for a person. status is 0 when it could not be reached. */
@@ -6,33 +8,50 @@ export class ApiError extends Error {
     readonly status: number,
     sentence: string,
     readonly body: Problem & Record<string, unknown>,
+    /** Seconds after which it is worth another try, where the server has said so. */
+    readonly wait: number | null = null,
   ) {
     super(sentence);
+  }
+
+  /** Whether the same may succeed later: no connection, the server being restarted, or too much at once. */
+  get passes(): boolean {
+    return this.status === 0 || this.status >= 500 || this.status === 429;
   }
 }
 
 /** Milliseconds to wait for an answer. */
 const PATIENCE = 20_000;
+const LOST = 'The connection is lost; what you do is kept here and sent when it is back.';
+const ODD = 'The server did not answer as expected; try again in a moment.';
 
 let csrf = '';
 
-/** Asks who is signed in, and keeps the token that later requests need. */
-export async function session(): Promise<Session> {
-  const answer = await call<Session>('GET', '/api/session');
-  csrf = answer.csrf;
-  return answer;
+/**
+ * The server's interface with the paths and shapes of docs/openapi.yaml; reply() gives what it says.
+ * @example reply(api.GET('/api/parts/{id}/bench', at({ id })))
+ */
+export const api = createClient<paths>({ baseUrl: globalThis.location?.origin ?? 'http://localhost', fetch: send });
+
+/** The blanks of a path. */
+export function at<P extends Record<string, string | number>>(path: P): { params: { path: P } } {
+  return { params: { path } };
 }
 
-type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+/** @throws ApiError with the server's sentence */
+export async function reply<T>(request: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  const { data, error, response } = await request;
+  if (response.ok) return data as T;
+  const problem = (typeof error === 'object' && error !== null && 'detail' in error ? error : odd(response.status)) as Problem;
+  const wait = Number(response.headers.get('Retry-After'));
+  throw new ApiError(response.status, problem.detail, problem as Problem & Record<string, unknown>, wait > 0 ? wait : null);
+}
 
-/**
- * @param body      sent as JSON; a text is sent as it is
- * @param keepalive lets the request outlive the page
- * @throws ApiError
- */
-export async function call<T>(method: Method, path: string, body?: unknown, keepalive = false): Promise<T> {
-  const response = await request(method, path, body, keepalive);
-  return (response.status === 204 ? undefined : await response.json()) as T;
+/** Asks who is signed in, and keeps the token that later requests need. */
+export async function session(): Promise<Session> {
+  const found = await reply(api.GET('/api/session'));
+  csrf = found.csrf;
+  return found;
 }
 
 /**
@@ -40,42 +59,38 @@ export async function call<T>(method: Method, path: string, body?: unknown, keep
  * @returns left: how often it may still be played, null for as often as one likes
  * @throws ApiError
  */
-export async function hear(partId: string, bar: number | null, speed: number): Promise<{ wav: ArrayBuffer; left: number | null }> {
-  const response = await request('POST', `/api/parts/${partId}/hear`, { bar, speed });
-  const left = response.headers.get('X-Left');
-  return { wav: await response.arrayBuffer(), left: left === null || left === 'any' ? null : Number(left) };
+export async function hear(id: string, bar: number | null, speed: number): Promise<{ wav: ArrayBuffer; left: number | null }> {
+  const request = api.POST('/api/parts/{id}/hear', { ...at({ id }), body: { bar, speed }, parseAs: 'arrayBuffer' });
+  const wav = await reply(request);
+  const left = (await request).response.headers.get('X-Left');
+  return { wav: wav as unknown as ArrayBuffer, left: left === null || left === 'any' ? null : Number(left) };
 }
 
-async function request(method: Method, path: string, body?: unknown, keepalive = false): Promise<Response> {
-  const send = () =>
-    fetch(path, {
-      method,
-      credentials: 'same-origin',
-      keepalive,
-      headers: method === 'GET' ? {} : { 'Content-Type': 'application/json', 'X-CSRF-Token': csrf },
-      body: body === undefined ? null : typeof body === 'string' ? body : JSON.stringify(body),
-      // A connection that hangs is as good as none.
-      signal: keepalive ? null : AbortSignal.timeout(PATIENCE),
-    }).catch(() => {
-      throw new ApiError(0, 'The connection is lost; what you do is kept here and sent when it is back.', {
-        title: '',
-        status: 0,
-        detail: '',
-      });
-    });
-  let response = await send();
-  if (response.status === 403 && (await problemOf(response.clone())).reason === 'csrf') {
-    await session();
-    response = await send();
-  }
-  if (response.ok) return response;
-  const problem = await problemOf(response);
-  throw new ApiError(response.status, problem.detail, problem);
+/** Sends with the token; once more with a new one when the old one has run out. */
+async function send(request: Request): Promise<Response> {
+  const again = request.clone();
+  const response = await reach(request);
+  if (response.status !== 403) return response;
+  const problem = await response
+    .clone()
+    .json()
+    .catch(() => null);
+  if (problem?.reason !== 'csrf') return response;
+  await session();
+  return reach(again);
 }
-async function problemOf(response: Response): Promise<Problem & Record<string, unknown>> {
+
+async function reach(request: Request): Promise<Response> {
+  if (request.method !== 'GET') request.headers.set('X-CSRF-Token', csrf);
+  // A connection that hangs is as good as none; a request that outlives the page is not waited for.
+  const signal = request.keepalive ? null : AbortSignal.timeout(PATIENCE);
   try {
-    return await response.json();
+    return await fetch(request, { signal });
   } catch {
-    return { title: 'Error', status: response.status, detail: 'The server did not answer as expected; try again in a moment.' };
+    throw new ApiError(0, LOST, { title: '', status: 0, detail: LOST });
   }
+}
+
+function odd(status: number): Problem {
+  return { title: 'Error', status, detail: ODD };
 }

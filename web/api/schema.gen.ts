@@ -115,6 +115,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ends every session of this account, this one too */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Signed out */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -606,7 +640,15 @@ export interface paths {
                         "application/json": components["schemas"]["PlannedAssignment"];
                     };
                 };
-                409: components["responses"]["Problem"];
+                /** @description Another tab has saved since; with the plan as it now is */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["PlanConflict"];
+                    };
+                };
                 422: components["responses"]["Problem"];
             };
         };
@@ -787,13 +829,13 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description Kept */
+                /** @description Kept: what is new about it */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Draft"];
+                        "application/json": components["schemas"]["Saved"];
                     };
                 };
                 /** @description Another tab or device has saved since; with the draft as it now is */
@@ -949,6 +991,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Hands in; one press, named by its key, hands in once however often it is sent */
         post: {
             parameters: {
                 query?: never;
@@ -960,7 +1003,10 @@ export interface paths {
             };
             requestBody?: {
                 content: {
-                    "application/json": components["schemas"]["Work"];
+                    "application/json": components["schemas"]["Work"] & {
+                        /** Format: uuid */
+                        press?: string;
+                    };
                 };
             };
             responses: {
@@ -971,7 +1017,7 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            draft: components["schemas"]["Draft"];
+                            draft: components["schemas"]["Saved"];
                             attempts: components["schemas"]["OwnAttempt"][];
                             parts: components["schemas"]["Sibling"][];
                         };
@@ -1222,6 +1268,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/attempts/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What has been done to an attempt, by whom and when; for its teacher */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The record */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["History"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/attempts/{id}/feedback": {
         parameters: {
             query?: never;
@@ -1256,7 +1342,15 @@ export interface paths {
                         "application/json": components["schemas"]["Feedback"];
                     };
                 };
-                409: components["responses"]["Problem"];
+                /** @description Changed in another tab; with the answer as it now is */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["AnswerConflict"];
+                    };
+                };
                 422: components["responses"]["Problem"];
             };
         };
@@ -1302,6 +1396,15 @@ export interface paths {
                         "application/json": components["schemas"]["Feedback"] & {
                             next: string | null;
                         };
+                    };
+                };
+                /** @description Changed in another tab; with the answer as it now is */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["AnswerConflict"];
                     };
                 };
                 422: components["responses"]["Problem"];
@@ -1542,6 +1645,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** How places are said to this class; for its teacher */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        counting: components["schemas"]["Counting"];
+                    };
+                };
+            };
+            responses: {
+                /** @description Changed */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Course"];
+                    };
+                };
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{id}/term": {
         parameters: {
             query?: never;
@@ -1677,6 +1827,32 @@ export interface components {
         DraftConflict: components["schemas"]["Problem"] & {
             draft?: components["schemas"]["Draft"];
         };
+        PlanConflict: components["schemas"]["Problem"] & {
+            plan?: components["schemas"]["PlannedAssignment"];
+        };
+        AnswerConflict: components["schemas"]["Problem"] & {
+            feedback?: components["schemas"]["Feedback"];
+        };
+        Course: {
+            id: string;
+            name: string;
+            counting: components["schemas"]["Counting"];
+        };
+        History: {
+            deeds: {
+                what: string;
+                by: string | null;
+                at: string;
+                details: {
+                    [key: string]: unknown;
+                };
+            }[];
+        };
+        Saved: {
+            version: number;
+            savedAt: string | null;
+            checked?: components["schemas"]["Checked"] | null;
+        };
         /** @enum {string} */
         View: "seen" | "hidden" | "heard";
         /** @enum {string} */
@@ -1718,6 +1894,9 @@ export interface components {
                 order: number;
                 hits: number;
                 rows: number;
+                strokes: number;
+                tempo: components["schemas"]["Range"];
+                times: components["schemas"]["Range"];
                 note: number;
                 feedback: number;
                 brief: number;
@@ -1727,7 +1906,55 @@ export interface components {
                 pin: number;
                 phrase: number;
             };
+            /** @description What holds where a policy says nothing */
+            policy: {
+                usual: components["schemas"]["WholePolicy"];
+                limits: {
+                    grace: components["schemas"]["Range"];
+                    window: components["schemas"]["Range"];
+                    credit: components["schemas"]["Range"];
+                    weights: components["schemas"]["Range"];
+                    points: components["schemas"]["Range"];
+                    step: components["schemas"]["Range"];
+                    tempo: components["schemas"]["Range"];
+                };
+            };
+            /** @description What holds where a task says nothing about it */
+            help: components["schemas"]["Help"];
+            /** @description Every kind of requirement: its words in a menu, its sentence with blanks, what stands in them at first */
+            rules: components["schemas"]["Rule"][];
+            /** @description What a teacher's first sheet begins with */
+            newPattern: components["schemas"]["Pattern"];
             kits: components["schemas"]["Kit"][];
+        };
+        /** @description Lowest and highest */
+        Range: number[];
+        /** @description A blank in a sentence */
+        Blank: {
+            key: string;
+            /** @enum {string} */
+            type: "number" | "whole" | "instrument" | "instruments" | "choice" | "bars" | "frame";
+            label: string;
+            low?: number;
+            high?: number;
+            /** @description Key of another blank that this one is not below */
+            from?: string;
+            /** @description What stands for all instruments */
+            all?: string;
+            /** @description What an empty list says */
+            none?: string;
+            /** @description Words by value */
+            options?: {
+                [key: string]: string;
+            };
+        };
+        Rule: {
+            kind: string;
+            menu: string;
+            sentence: (string | components["schemas"]["Blank"])[];
+            usual: {
+                [key: string]: unknown;
+            };
         };
         Instrument: {
             name: string;
@@ -1910,7 +2137,20 @@ export interface components {
                 low: number;
                 high: number;
             } | null;
-            counting?: components["schemas"]["Counting"];
+        };
+        WholePolicy: components["schemas"]["Policy"] & {
+            grace: number;
+            window: number;
+            /** @enum {string} */
+            repeat: "exact" | "tile";
+            credit: {
+                [key: string]: number;
+            };
+            weights: {
+                [key: string]: number;
+            };
+            points: number;
+            step: number;
         };
         /** @description docs/requirements.md describes every kind */
         Requirement: {
@@ -1938,11 +2178,14 @@ export interface components {
             attempts?: number;
         };
         PlannedAssignment: components["schemas"]["Assignment"] & {
+            version: number;
             attempts: number;
             recomparing: components["schemas"]["Recomparing"];
             parts: components["schemas"]["PlannedPart"][];
         };
         AssignmentInput: {
+            /** @description The one that the changes rest on; needed where the assignment is there already */
+            version?: number;
             courseId?: string;
             title: string;
             brief: string;
@@ -1969,6 +2212,7 @@ export interface components {
         Recomparing: {
             done: number;
             total: number;
+            failed: number;
         } | null;
         Effect: {
             parts: {
@@ -2241,12 +2485,15 @@ export interface components {
             pattern: components["schemas"]["Pattern"];
         };
         Answer: {
+            /** @description The one that it rests on */
+            version: number;
             mark: number | null;
             text: string;
             pins?: components["schemas"]["Pin"][];
             correction?: components["schemas"]["Pattern"] | null;
         };
         Feedback: {
+            version: number;
             mark: number | null;
             text: string;
             pins: components["schemas"]["Pin"][];

@@ -45,3 +45,6 @@ export type Result = Schemas['Result'];
 export type Pair = Schemas['Pair'];
 export type Statement = Schemas['Statement'];
 export type Problem = Schemas['Problem'];
+export type Saved = Schemas['Saved'];
+export type Blank = Schemas['Blank'];
+export type History = Schemas['History'];

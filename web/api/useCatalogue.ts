@@ -1,11 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import { call } from './client';
-import type { Catalogue } from './types';
+import { api, reply } from './client';
 
 export function useCatalogue() {
   return useQuery({
     queryKey: ['catalogue'],
-    queryFn: () => call<Catalogue>('GET', '/api/catalogue'),
+    queryFn: () => reply(api.GET('/api/catalogue')),
     staleTime: Number.POSITIVE_INFINITY,
   });
 }

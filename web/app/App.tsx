@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { Route, Routes } from 'react-router';
-import { session } from '../api/client';
 import { Today } from '../today/Today';
 import { Failed, Waiting } from '../ui/states';
+import { ownedSession } from './ownedSession';
 import { Shell } from './Shell';
 import { SignIn } from './SignIn';
 
@@ -16,7 +16,7 @@ const Projector = lazy(() => import('../picture/ProjectorPage'));
 const Returned = lazy(() => import('../marking/ReturnedPage'));
 
 export function App() {
-  const { data, error, refetch } = useQuery({ queryKey: ['session'], queryFn: session, staleTime: Number.POSITIVE_INFINITY });
+  const { data, error, refetch } = useQuery({ queryKey: ['session'], queryFn: ownedSession, staleTime: Number.POSITIVE_INFINITY });
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Waiting what="Pulsanda" />;
   if (!data.account) return <SignIn />;

@@ -1,31 +1,36 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { call } from '../api/client';
+import { api, reply } from '../api/client';
 import type { Account } from '../api/types';
 import { Boundary } from '../ui/Boundary';
-import { forgetAnswers } from './keepPage';
+import { Notice } from '../ui/states';
+import { keep, kept } from '../ui/storage';
+import { useTask } from '../ui/useTask';
+import { leaveNothing } from './keepPage';
 
 /** The frame around every place: where one is, who one is, and the paper's light. */
 export function Shell({ account, children }: { account: Account; children: ReactNode }) {
   const queries = useQueryClient();
   const { pathname } = useLocation();
-  const [evening, setEvening] = useState(() => localStorage.getItem('light') === 'evening');
+  const [evening, setEvening] = useState(() => kept('setting', 'light') === 'evening');
   useEffect(() => {
     document.documentElement.dataset.theme = evening ? 'evening' : 'day';
-    localStorage.setItem('light', evening ? 'evening' : 'day');
+    keep('setting', 'light', evening ? 'evening' : 'day');
   }, [evening]);
   // Another place begins at its top.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what it follows
   useEffect(() => {
     window.scrollTo(0, 0);
   }, [pathname]);
-  const leave = async () => {
-    await call('POST', '/api/sign-out');
-    await forgetAnswers();
-    queries.clear();
-    window.location.assign('/');
-  };
+  const { busy, error, run } = useTask();
+  const leave = () =>
+    run(async () => {
+      await reply(api.POST('/api/sign-out'));
+      await leaveNothing();
+      queries.clear();
+      window.location.assign('/');
+    });
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule px-5 py-2">
@@ -44,12 +49,13 @@ export function Shell({ account, children }: { account: Account; children: React
           <button type="button" className="button" aria-pressed={evening} onClick={() => setEvening(!evening)}>
             Evening light
           </button>
-          <button type="button" className="button" onClick={() => void leave()}>
+          <button type="button" className="button" disabled={busy} onClick={() => void leave()}>
             Sign out
           </button>
         </div>
       </header>
       <main className="flex-1 px-5 py-4">
+        {error && <Notice>{error}</Notice>}
         <Boundary key={pathname}>{children}</Boundary>
       </main>
       <svg aria-hidden="true" width="0" height="0" className="absolute">

@@ -1,24 +1,17 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
-import { call, session } from '../api/client';
+import { api, reply } from '../api/client';
 import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { ownedSession } from './ownedSession';
 
 export function SignIn() {
   const queries = useQueryClient();
-  const [error, setError] = useState('');
-  const [busy, setBusy] = useState(false);
-  const submit = async (form: FormData) => {
-    setBusy(true);
-    setError('');
-    try {
-      await call('POST', '/api/sign-in', { name: String(form.get('name')).trim().toLowerCase(), password: form.get('password') });
-      queries.setQueryData(['session'], await session());
-    } catch (problem) {
-      setError((problem as Error).message);
-    } finally {
-      setBusy(false);
-    }
-  };
+  const { busy, error, run } = useTask();
+  const submit = (form: FormData) =>
+    run(async () => {
+      await reply(api.POST('/api/sign-in', { body: { name: String(form.get('name')), password: String(form.get('password')) } }));
+      queries.setQueryData(['session'], await ownedSession());
+    });
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 py-8">
       <svg aria-hidden="true" viewBox="0 -8 360 78" className="mb-3 w-full text-ink">
@@ -33,7 +26,7 @@ export function SignIn() {
       </svg>
       <h1 className="text-4xl">Pulsanda</h1>
       <p className="mb-5 text-faint">Set a beat, build a beat, hear what differs.</p>
-      <form action={submit} className="card flex flex-col gap-3">
+      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
         <label>
           Name
           <input name="name" className="field" autoComplete="username" autoCapitalize="none" spellCheck={false} maxLength={60} required />

@@ -14,7 +14,7 @@ import { Failed, Waiting } from '../ui/states';
 import { Asked } from './Asked';
 import { Brief } from './Brief';
 import { CheckBlock } from './CheckBlock';
-import { DraftKeeper, type Kept } from './DraftKeeper';
+import { DraftKeeper, type Work } from './DraftKeeper';
 import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
 import { PartsNav } from './PartsNav';
@@ -26,19 +26,17 @@ const TryOut = lazy(() => import('./TryOut').then((one) => ({ default: one.TryOu
 
 type Props = {
   answer: Bench;
-  kept: Kept | null;
+  left: { version: number; work: Work } | null;
   steps: StepKeeper;
   history: History;
   catalogue: Catalogue;
-  path: string;
-  storageKey: string;
 };
 
 /** Where a beat is built: the sheet, with the brief and all that shapes a beat beside it. */
-export function BenchView({ answer: bench, kept, steps, history, catalogue, path, storageKey }: Props) {
+export function BenchView({ answer: bench, left, steps, history, catalogue }: Props) {
   const { part, target, trying, assignment } = bench;
-  const [store] = useState(() => new PatternStore(kept?.pattern ?? bench.draft.pattern, history));
-  const [keeper] = useState(() => new DraftKeeper(path, store, { ...bench.draft, checked: bench.checked }, kept, storageKey));
+  const [store] = useState(() => new PatternStore(left?.work.pattern ?? bench.draft.pattern, history));
+  const [keeper] = useState(() => new DraftKeeper(part.id, store, { ...bench.draft, checked: bench.checked }, left));
   const [showTarget, setShowTarget] = useState(false);
   const [looked, setLooked] = useState<Looked | null>(null);
   const [parts, setParts] = useState(bench.parts);
@@ -104,10 +102,10 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
                   <Dictation part={part} help={bench.help} catalogue={catalogue} />
                 </Suspense>
               )}
-              {bench.help.ask !== 'nothing' && <CheckBlock store={store} path={path} help={bench.help} catalogue={catalogue} />}
+              {bench.help.ask !== 'nothing' && <CheckBlock store={store} partId={part.id} help={bench.help} catalogue={catalogue} />}
               {trying ? (
                 <Suspense fallback={<Waiting what="what to try" />}>
-                  <TryOut store={store} bench={bench} path={path} />
+                  <TryOut store={store} bench={bench} />
                 </Suspense>
               ) : (
                 <HandIn bench={bench} keeper={keeper} limit={catalogue.limits.note} setParts={setParts} />
@@ -117,7 +115,7 @@ export function BenchView({ answer: bench, kept, steps, history, catalogue, path
           ),
         },
       ]}
-      states={trying ? null : <StatesBlock editor={editor} path={path} keeper={keeper} looked={looked} look={setLooked} />}
+      states={trying ? null : <StatesBlock editor={editor} partId={part.id} keeper={keeper} looked={looked} look={setLooked} />}
     />
   );
 }

@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { call } from '../api/client';
+import { api, at, reply } from '../api/client';
 import type { Bench, Catalogue, CheckAnswer } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 import { Notice } from '../ui/states';
 import { Tick } from '../ui/Tick';
+import { useTask } from '../ui/useTask';
 import { lower, plural } from '../ui/words';
 
 const ASK: Record<Bench['help']['ask'], string> = {
@@ -14,26 +15,19 @@ const ASK: Record<Bench['help']['ask'], string> = {
   places: 'Where is something different?',
 };
 
-type Props = { store: PatternStore; path: string; help: Bench['help']; catalogue: Catalogue };
+type Props = { store: PatternStore; partId: string; help: Bench['help']; catalogue: Catalogue };
 
 /** Asking about the beat before it is handed in: the one question that the task allows, as often as it allows. */
-export function CheckBlock({ store, path, help, catalogue }: Props) {
+export function CheckBlock({ store, partId, help, catalogue }: Props) {
   const [left, setLeft] = useState(help.checksLeft);
   const [answer, setAnswer] = useState<CheckAnswer | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [error, setError] = useState('');
+  const { busy, error, run } = useTask();
   const check = async () => {
-    setBusy(true);
-    setError('');
-    try {
-      const said = await call<CheckAnswer>('POST', `${path}/check`, { pattern: store.pattern });
-      setAnswer(said);
-      setLeft(said.left);
-    } catch (problem) {
-      setError((problem as Error).message);
-    } finally {
-      setBusy(false);
-    }
+    const body = { pattern: store.pattern };
+    const said = await run(() => reply(api.POST('/api/parts/{id}/check', { ...at({ id: partId }), body })));
+    if (!said) return;
+    setAnswer(said);
+    setLeft(said.left);
   };
   return (
     <section aria-labelledby="check" className="card p-3">

@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, Pattern } from '../api/types';
+import { arrived, unsent } from '../keep/Keeper';
 import { PatternStore } from '../music/PatternStore';
 import { withHit } from '../music/pattern';
-import { DraftKeeper, newest, unsent } from './DraftKeeper';
+import { DraftKeeper, draftName, newest, type Work } from './DraftKeeper';
 
 const pattern: Pattern = {
   format: 'pulsanda-pattern',
@@ -15,14 +16,21 @@ const pattern: Pattern = {
 };
 const draft: Draft = { version: 3, pattern, note: '', savedAt: '2026-11-24T10:00:00+00:00' };
 const PATH = '/api/parts/1';
+const NAME = draftName('1');
+/** Where the browser keeps what is not sent. */
+const UNSENT = JSON.stringify(['nobody', 'unsent', NAME]);
 
-type Sent = { method: string; path: string; body: { version: number; pattern: Pattern; note: string } };
+type Sent = { method: string; path: string; body: { version: number; pattern: Pattern; note: string; press?: string } };
 
 /** A browser with nothing in it, and a server that answers as told. */
 class World {
   kept = new Map<string, string>();
   sent: Sent[] = [];
   listeners = new Map<string, () => void>();
+  keepalive: boolean[] = [];
+  /** Seconds that the server asks to wait. */
+  away: string | null = null;
+  hold: Promise<void> = Promise.resolve();
   answer: (sent: Sent) => { status: number; body: unknown } | 'offline' = ({ body }) => ({
     status: 200,
     body: { version: body.version + 1, pattern: body.pattern, note: body.note, savedAt: '2026-11-24T10:05:00+00:00' },
@@ -38,12 +46,15 @@ class World {
       addEventListener: (name: string, listener: () => void) => this.listeners.set(name, listener),
       removeEventListener: (name: string) => this.listeners.delete(name),
     });
-    vi.stubGlobal('fetch', async (path: string, init: { method: string; body: string }) => {
-      const sent = { method: init.method, path, body: JSON.parse(init.body ?? '{}') };
+    vi.stubGlobal('fetch', async (request: Request) => {
+      const text = await request.text();
+      this.keepalive.push(request.keepalive);
+      await this.hold;
+      const sent = { method: request.method, path: new URL(request.url).pathname, body: JSON.parse(text === '' ? '{}' : text) };
       this.sent.push(sent);
       const answer = this.answer(sent);
       if (answer === 'offline') throw new TypeError('no connection');
-      return new Response(JSON.stringify(answer.body), { status: answer.status });
+      return new Response(JSON.stringify(answer.body), { status: answer.status, headers: this.away ? { 'Retry-After': this.away } : {} });
     });
   }
 }
@@ -57,10 +68,12 @@ beforeEach(() => {
   vi.useFakeTimers();
   world = new World();
   store = new PatternStore(pattern);
-  keeper = new DraftKeeper(PATH, store, draft);
+  keeper = new DraftKeeper('1', store, draft);
 });
-afterEach(() => {
+afterEach(async () => {
+  world.answer = ({ body }) => ({ status: 200, body: { version: body.version + 1, savedAt: null } });
   keeper.stop();
+  await vi.advanceTimersByTimeAsync(0);
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
@@ -77,9 +90,9 @@ describe('keeping a draft', () => {
     add(480);
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent[1]?.body.version).toBe(4);
-    expect(unsent(PATH)).toBeNull();
-    expect(newest(PATH, draft).version, 'a page opened without a connection still knows it').toBe(5);
-    expect(newest(PATH, { ...draft, version: 9 }).version, 'the server knows better').toBe(9);
+    expect(unsent<Work>(NAME)).toBeNull();
+    expect(newest(NAME, draft).version, 'a page opened without a connection still knows it').toBe(5);
+    expect(newest(NAME, { ...draft, version: 9 }).version, 'the server knows better').toBe(9);
   });
 
   it('keeps a change in the browser from the first moment, and sends it when the connection is back', async () => {
@@ -87,7 +100,7 @@ describe('keeping a draft', () => {
     world.answer = () => 'offline';
     add(0);
     await vi.advanceTimersByTimeAsync(50);
-    expect(JSON.parse(world.kept.get(PATH) ?? '{}').version).toBe(3);
+    expect(JSON.parse(world.kept.get(UNSENT) ?? '{}').version).toBe(3);
     await vi.advanceTimersByTimeAsync(1000);
     expect(keeper.keeping.state).toBe('waiting');
     add(240);
@@ -99,9 +112,9 @@ describe('keeping a draft', () => {
   });
 
   it('sends what an earlier visit could not', async () => {
-    world.kept.set(PATH, JSON.stringify({ version: 3, pattern: withHit(pattern, 0, 0, { at: 960 }), note: 'Later' }));
-    const kept = unsent(PATH);
-    const again = new DraftKeeper(PATH, new PatternStore(kept?.pattern ?? pattern), draft, kept);
+    world.kept.set(UNSENT, JSON.stringify({ version: 3, work: { pattern: withHit(pattern, 0, 0, { at: 960 }), note: 'Later' } }));
+    const kept = unsent<Work>(NAME);
+    const again = new DraftKeeper('1', new PatternStore(kept?.work.pattern ?? pattern), draft, kept);
     again.start();
     expect(again.note).toBe('Later');
     await vi.advanceTimersByTimeAsync(1000);
@@ -111,14 +124,14 @@ describe('keeping a draft', () => {
   });
 
   it('asks when what was not sent rests on an older version, and loses neither', async () => {
-    const kept = { version: 2, pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' };
-    const mine = new PatternStore(kept.pattern);
-    const again = new DraftKeeper(PATH, mine, draft, kept);
+    const kept = { version: 2, work: { pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' } };
+    const mine = new PatternStore(kept.work.pattern);
+    const again = new DraftKeeper('1', mine, draft, kept);
     again.start();
-    expect(again.keeping).toMatchObject({ state: 'conflict', other: draft });
+    expect(again.keeping).toMatchObject({ state: 'conflict', other: { version: 3, work: { pattern, note: '' } } });
     await vi.advanceTimersByTimeAsync(5000);
     expect(world.sent).toEqual([]);
-    expect(unsent(PATH)?.pattern, 'still there after another reload').toEqual(kept.pattern);
+    expect(unsent<Work>(NAME)?.work.pattern, 'still there after another reload').toEqual(kept.work.pattern);
     await again.settle('both');
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent.map((one) => [one.method, one.path])).toEqual([
@@ -140,6 +153,10 @@ describe('keeping a draft', () => {
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
     expect(keeper.keeping.state).toBe('saved');
+    world.answer = () => 'offline';
+    add(240);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([keeper.keeping.state, keeper.here], 'the person is told to leave the page open').toEqual(['waiting', false]);
   });
 
   it('tells of another tab, sends nothing more, and lets the person choose', async () => {
@@ -148,7 +165,7 @@ describe('keeping a draft', () => {
     world.answer = () => ({ status: 409, body: { title: 'Conflict', status: 409, detail: 'Changed in another tab.', draft: other } });
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping).toEqual({ state: 'conflict', sentence: 'Changed in another tab.', other });
+    expect(keeper.keeping).toMatchObject({ state: 'conflict', sentence: 'Changed in another tab.', other: { version: 7 } });
     add(240);
     await vi.advanceTimersByTimeAsync(5000);
     expect(world.sent).toHaveLength(1);
@@ -184,9 +201,53 @@ describe('keeping a draft', () => {
     keeper.start();
     add(0);
     world.listeners.get('pagehide')?.();
+    expect(world.kept.has(UNSENT), 'the copy stays until it is known to be kept').toBe(true);
     await vi.advanceTimersByTimeAsync(0);
-    expect(world.sent).toHaveLength(1);
-    expect(world.kept.has(PATH), 'the copy stays until it is known to be kept').toBe(true);
+    expect([world.sent.length, world.keepalive, world.kept.has(UNSENT)]).toEqual([1, [true], false]);
+  });
+});
+
+describe('a server that is being restarted', () => {
+  it('is tried again after the time that it has named, and the work goes on', async () => {
+    keeper.start();
+    world.away = '2';
+    world.answer = () => ({ status: 503, body: { title: '', status: 503, detail: 'The server is being restarted.' } });
+    add(0);
+    await vi.advanceTimersByTimeAsync(500);
+    expect(keeper.keeping).toEqual({ state: 'waiting', sentence: 'The server is being restarted.' });
+    world.answer = ({ body }) => ({ status: 200, body: { version: body.version + 1, savedAt: null } });
+    await vi.advanceTimersByTimeAsync(2100);
+    expect([keeper.keeping.state, world.sent.length]).toEqual(['saved', 2]);
+  });
+});
+
+describe('leaving and coming back at once', () => {
+  it('waits for what is on its way', async () => {
+    keeper.start();
+    add(0);
+    let arrive = () => {};
+    world.hold = new Promise<void>((resolve) => {
+      arrive = resolve;
+    });
+    keeper.stop();
+    let back = false;
+    void arrived(NAME).then(() => {
+      back = true;
+    });
+    await vi.advanceTimersByTimeAsync(100);
+    expect(back).toBe(false);
+    arrive();
+    await vi.advanceTimersByTimeAsync(0);
+    expect([back, unsent(NAME)]).toEqual([true, null]);
+  });
+
+  it('keeps what is too large to be sent by a page that is gone, and sends it the usual way', async () => {
+    keeper.start();
+    store.change('Fill', (before) => ({ ...before, title: 'x'.repeat(70_000) }));
+    world.listeners.get('pagehide')?.();
+    expect(world.kept.has(UNSENT)).toBe(true);
+    await vi.advanceTimersByTimeAsync(0);
+    expect(world.keepalive).toEqual([false]);
   });
 });
 
@@ -206,6 +267,18 @@ describe('handing in', () => {
     expect(world.sent).toHaveLength(1);
   });
 
+  it('sends the same press again when nobody knows whether it has arrived, and a new one after a change', async () => {
+    keeper.start();
+    add(0);
+    world.answer = () => 'offline';
+    await expect(keeper.handIn()).rejects.toThrow('The connection is lost');
+    await expect(keeper.handIn()).rejects.toThrow();
+    add(240);
+    await expect(keeper.handIn()).rejects.toThrow();
+    const presses = world.sent.filter(({ path }) => path.endsWith('attempts')).map(({ body }) => body.press);
+    expect([presses[0] === presses[1], presses[1] === presses[2], presses.length]).toEqual([true, false, 3]);
+  });
+
   it('gives the reason back when it is refused, and keeps the draft all the same', async () => {
     keeper.start();
     add(0);
@@ -223,7 +296,7 @@ describe('what is asked of the beat', () => {
   const checked = (passed: number) => ({ passed, failed: 2 - passed, points: passed, results: [] });
 
   it('is as the beat was last kept', async () => {
-    keeper = new DraftKeeper(PATH, store, { ...draft, checked: checked(0) });
+    keeper = new DraftKeeper('1', store, { ...draft, checked: checked(0) });
     expect(keeper.checked?.passed).toBe(0);
     world.answer = ({ body }) => ({ status: 200, body: { ...body, version: body.version + 1, savedAt: null, checked: checked(1) } });
     keeper.start();
@@ -234,7 +307,7 @@ describe('what is asked of the beat', () => {
   });
 
   it('stays as it was while there is no connection', async () => {
-    keeper = new DraftKeeper(PATH, store, { ...draft, checked: checked(1) });
+    keeper = new DraftKeeper('1', store, { ...draft, checked: checked(1) });
     world.answer = () => 'offline';
     keeper.start();
     add(0);

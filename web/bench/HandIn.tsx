@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Bench, Sibling } from '../api/types';
 import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
 import { when } from '../ui/words';
 import type { DraftKeeper } from './DraftKeeper';
 
@@ -13,24 +14,16 @@ export function HandIn({ bench, keeper, limit, setParts }: Props) {
   const queries = useQueryClient();
   const [note, setNote] = useState(keeper.note);
   const [attempts, setAttempts] = useState(bench.attempts);
-  const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState('');
-  const [error, setError] = useState('');
+  const { busy, error, run } = useTask();
   const handIn = async () => {
-    setBusy(true);
-    setError('');
-    try {
-      const { attempts: all, parts } = await keeper.handIn();
-      setAttempts(all);
-      setParts(parts);
-      setSaid(`Attempt ${all[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
-      void queries.invalidateQueries({ queryKey: ['today'] });
-    } catch (problem) {
-      setSaid('');
-      setError((problem as Error).message);
-    } finally {
-      setBusy(false);
-    }
+    setSaid('');
+    const done = await run(() => keeper.handIn());
+    if (!done) return;
+    setAttempts(done.attempts);
+    setParts(done.parts);
+    setSaid(`Attempt ${done.attempts[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
+    void queries.invalidateQueries({ queryKey: ['today'] });
   };
   return (
     <section aria-labelledby="hand-in" className="card p-3">

@@ -1,17 +1,23 @@
-import { useState, useSyncExternalStore } from 'react';
+import { useSyncExternalStore } from 'react';
+import { ConflictNotice as Conflict } from '../keep/ConflictNotice';
 import { hitCount } from '../music/pattern';
 import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
 import { clock, plural } from '../ui/words';
 import type { DraftKeeper } from './DraftKeeper';
 
 /** The saved state, always in sight. */
 export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  const here = useSyncExternalStore(keeper.subscribe, () => keeper.here);
   const text = {
     saved: () => (keeping.state === 'saved' && keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet'),
     changed: () => 'Saving …',
     saving: () => 'Saving …',
-    waiting: () => 'Not sent yet; kept in this browser and sent when the connection is back',
+    waiting: () =>
+      here
+        ? 'Not sent yet; kept in this browser and sent when the connection is back'
+        : 'Not sent yet, and this browser has no room to keep it; leave this page open',
     refused: () => (keeping.state === 'refused' ? `Not saved: ${keeping.sentence}` : ''),
     conflict: () => 'Not saved: changed elsewhere',
   }[keeping.state]();
@@ -29,28 +35,23 @@ export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
 /** Two beats for one task: the person chooses. */
 export function ConflictNotice({ keeper }: { keeper: DraftKeeper }) {
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
-  const [error, setError] = useState('');
+  const { error, run } = useTask();
   if (keeping.state !== 'conflict') return null;
-  const { other } = keeping;
-  const settle = (keep: 'mine' | 'other' | 'both') => keeper.settle(keep).catch((problem: Error) => setError(problem.message));
+  const { work, savedAt } = keeping.other;
+  const settle = (which: 'mine' | 'other' | 'both') => void run(() => keeper.settle(which));
   return (
-    <div className="mb-3">
-      <Notice>
-        <p>{keeping.sentence}</p>
-        <p className="mt-2 flex flex-wrap items-center gap-2">
-          <button type="button" className="button" onClick={() => void settle('mine')}>
-            Keep the beat in this tab
-          </button>
-          <button type="button" className="button" onClick={() => void settle('other')}>
-            Take the other one ({plural(hitCount(other.pattern), 'hit')}
-            {other.savedAt ? `, saved ${clock(other.savedAt)}` : ''})
-          </button>
-          <button type="button" className="button" onClick={() => void settle('both')}>
-            Keep both: this one here, the other under Steps
-          </button>
-        </p>
-        {error && <p className="mt-2 font-bold">{error}</p>}
-      </Notice>
-    </div>
+    <>
+      <Conflict
+        keeper={keeper}
+        mine="Keep the beat in this tab"
+        other={`Take the other one (${plural(hitCount(work.pattern), 'hit')}${savedAt ? `, saved ${clock(savedAt)}` : ''})`}
+        settle={settle}
+      >
+        <button type="button" className="button" onClick={() => settle('both')}>
+          Keep both: this one here, the other under Steps
+        </button>
+      </Conflict>
+      {error && <Notice>{error}</Notice>}
+    </>
   );
 }

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, useSyncExternalStore } from 'react';
-import { call } from '../api/client';
-import type { DraftStates, Pattern } from '../api/types';
+import { api, at, reply } from '../api/client';
+import type { Pattern } from '../api/types';
 import type { Editor } from '../edit/Editor';
 import { hitCount } from '../music/pattern';
+import { useTask } from '../ui/useTask';
 import { clock, plural } from '../ui/words';
 import type { DraftKeeper } from './DraftKeeper';
 
@@ -12,32 +13,27 @@ export type Looked = { version: number; pattern: Pattern };
 
 type Props = {
   editor: Editor;
-  path: string;
+  partId: string;
   keeper: DraftKeeper;
   looked: Looked | null;
   look: (looked: Looked | null) => void;
 };
 
 /** What the draft was at each save of the last hour, and beats that were kept: to look at, and to take back. */
-export function StatesBlock({ editor, path, keeper, looked: chosen, look: setChosen }: Props) {
+export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setChosen }: Props) {
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const [open, setOpen] = useState(false);
   const saved = keeping.state === 'saved' ? keeping.at : null;
   const { data, error } = useQuery({
-    queryKey: ['states', path, saved],
-    queryFn: () => call<DraftStates>('GET', `${path}/draft/states`),
+    queryKey: ['states', partId, saved],
+    queryFn: () => reply(api.GET('/api/parts/{id}/draft/states', at({ id: partId }))),
     enabled: open,
     placeholderData: (before) => before,
   });
-  const [failed, setFailed] = useState('');
+  const { error: failed, run } = useTask();
   const look = async (version: number) => {
-    setFailed('');
-    try {
-      const { pattern } = await call<{ pattern: Pattern }>('GET', `${path}/draft/states/${version}`);
-      setChosen({ version, pattern });
-    } catch (problem) {
-      setFailed((problem as Error).message);
-    }
+    const state = await run(() => reply(api.GET('/api/parts/{id}/draft/states/{version}', at({ id: partId, version }))));
+    if (state) setChosen({ version, pattern: state.pattern });
   };
   const take = (pattern: Pattern) => {
     editor.show(0);

@@ -1,27 +1,25 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { call } from '../api/client';
+import { api, at, reply } from '../api/client';
 import type { Bench, Checked, Result } from '../api/types';
 import { Arithmetic } from '../compared/Arithmetic';
 import { CheckedList } from '../compared/CheckedList';
 import type { PatternStore } from '../music/PatternStore';
 import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
 
 type Answer = { result: Result | null; checked: Checked | null; suggested: number | null };
 
 /** For the teacher who tries a task: what this beat would get. */
-export function TryOut({ store, bench, path }: { store: PatternStore; bench: Bench; path: string }) {
+export function TryOut({ store, bench }: { store: PatternStore; bench: Bench }) {
   const [answer, setAnswer] = useState<Answer | null>(null);
-  const [error, setError] = useState('');
+  const { error, setError, run } = useTask();
   const compare = async () => {
-    setError('');
-    try {
-      const tried = await call<Answer>('POST', `${path}/try`, { pattern: store.pattern });
-      setAnswer(tried);
-      if (!tried.result && !tried.checked) setError('This task has no target to compare with; what you built would be handed in as it is.');
-    } catch (problem) {
-      setError((problem as Error).message);
-    }
+    const body = { pattern: store.pattern };
+    const tried = await run(() => reply(api.POST('/api/parts/{id}/try', { ...at({ id: bench.part.id }), body })));
+    if (!tried) return;
+    setAnswer(tried);
+    if (!tried.result && !tried.checked) setError('This task has no target to compare with; what you built would be handed in as it is.');
   };
   return (
     <section aria-labelledby="try" className="card p-3">

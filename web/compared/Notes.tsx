@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Catalogue, Music, Pin } from '../api/types';
 import type { Place } from '../sheet/Pins';
 import type { Player } from '../sound/Player';
+import { keep, kept } from '../ui/storage';
 import { lower } from '../ui/words';
 
 type Props = {
@@ -60,7 +61,7 @@ export function Notes({ pins, music, rows, bars, catalogue, player, change, draf
           label={label}
           most={catalogue.limits.pin}
           setDraft={setDraft}
-          keep={(pin) => {
+          pin={(pin) => {
             change([...pins, pin]);
             setDraft(null);
           }}
@@ -113,25 +114,25 @@ type FormProps = {
   label: (name: string) => string;
   most: number;
   setDraft: (place: Place | null) => void;
-  keep: (pin: Pin) => void;
+  pin: (pin: Pin) => void;
 };
 
 /** Where a note that is being written is kept: leaving the page loses nothing. */
 const writing = () => `${window.location.pathname} note`;
 
-function PinForm({ draft, music, rows, bars, label, most, setDraft, keep }: FormProps) {
-  const [text, setText] = useState(() => sessionStorage.getItem(writing()) ?? '');
+function PinForm({ draft, music, rows, bars, label, most, setDraft, pin }: FormProps) {
+  const [text, setText] = useState(() => kept<string>('writing', writing()) ?? '');
   const write = (note: string) => {
     setText(note);
-    sessionStorage.setItem(writing(), note);
+    keep('writing', writing(), note);
   };
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => field.current?.focus(), []);
   const places = music.words.filter(({ at }) => at % 240 === 0 && at < bars * music.barTicks);
   const done = () => {
     if (text.trim() === '') return;
-    sessionStorage.removeItem(writing());
-    keep({ ...draft, text: text.trim() });
+    keep('writing', writing(), null);
+    pin({ ...draft, text: text.trim() });
   };
   return (
     <div className="mt-2 flex flex-wrap items-end gap-2 rounded-md bg-wash p-2 text-sm">

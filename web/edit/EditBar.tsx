@@ -1,6 +1,7 @@
-import { useEffect, useSyncExternalStore } from 'react';
+import { useSyncExternalStore } from 'react';
 import { barRepeated } from '../music/form';
 import { cleared } from '../music/pattern';
+import { useKeys } from '../ui/useKeys';
 import { lower } from '../ui/words';
 import type { Editor } from './Editor';
 
@@ -9,19 +10,15 @@ export function EditBar({ editor }: { editor: Editor }) {
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => store.revision);
   const { cursor, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
-  useEffect(() => {
-    const key = (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest('input:not([type=range], [type=checkbox]), textarea')) return;
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const letter = event.key.toLowerCase();
-      if (letter !== 'z' && letter !== 'y') return;
-      event.preventDefault();
-      const name = letter === 'y' || event.shiftKey ? store.redo() : store.undo();
-      if (name) editor.say(`${letter === 'y' || event.shiftKey ? 'Done again' : 'Taken back'}: ${lower(name)}`);
-    };
-    document.addEventListener('keydown', key);
-    return () => document.removeEventListener('keydown', key);
-  }, [store, editor]);
+  const back = () => {
+    const name = store.undo();
+    if (name) editor.say(`Taken back: ${lower(name)}`);
+  };
+  const again = () => {
+    const name = store.redo();
+    if (name) editor.say(`Done again: ${lower(name)}`);
+  };
+  useKeys({ 'Ctrl+z': back, 'Ctrl+Shift+z': again, 'Ctrl+y': again }, { onSheet: true });
   const { barTicks } = editor.music;
   const bar = Math.min(Math.floor((range?.from ?? cursor.at) / barTicks), editor.section.bars - 1);
   const last = bar === editor.section.bars - 1;

@@ -6,6 +6,7 @@ import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from '../she
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine } from '../sheet/Sheet';
 import type { Player } from '../sound/Player';
+import { isSingle, keyName, singleKeys } from '../ui/useKeys';
 import type { Editor } from './Editor';
 import { type KeyPress, press } from './keys';
 import { SheetHands } from './SheetHands';
@@ -52,6 +53,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, locked
   );
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (locked || event.altKey || !(event.target as HTMLElement).closest('[role=gridcell]')) return;
+    if (isSingle(keyName(event)) && !singleKeys.on) return;
     const pressed: KeyPress = { key: event.key, shift: event.shiftKey, command: event.ctrlKey || event.metaKey };
     if (!press(editor, pressed)) return;
     event.preventDefault();

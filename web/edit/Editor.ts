@@ -5,6 +5,7 @@ import { type Clip, changed, copied, emptied, hitsIn, louder, moved, pasted, pus
 import { tickSeconds } from '../music/schedule';
 import { snapTicks } from '../music/time';
 import type { Player } from '../sound/Player';
+import { keep, kept } from '../ui/storage';
 import { plural } from '../ui/words';
 
 export type Place = { row: number; at: number };
@@ -20,7 +21,7 @@ export type EditorState = {
   canPaste: boolean;
 };
 
-const CLIP = 'pulsanda clip';
+const CLIP = 'hits';
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
 
 /**
@@ -343,7 +344,7 @@ export class Editor {
       return null;
     }
     this.#clip = clip;
-    keep(clip);
+    keep('copied', CLIP, clip);
     this.#set({ canPaste: true });
     this.say(
       `${plural(
@@ -361,7 +362,7 @@ export class Editor {
   }
 
   /** Lays a copy down at the cursor, from this tab or another one. */
-  paste(from: Clip | null = this.#clip ?? readClip(kept())): void {
+  paste(from: Clip | null = this.#clip ?? readClip(JSON.stringify(kept('copied', CLIP)))): void {
     if (!from) {
       this.say('Nothing has been copied yet');
       return;
@@ -508,22 +509,5 @@ export class Editor {
   #set(change: Partial<EditorState>): void {
     this.#state = { ...this.#state, ...change };
     for (const listener of this.#listeners) listener();
-  }
-}
-
-/** Copies go to the browser's storage too, so that another tab can paste them. */
-function keep(clip: Clip): void {
-  try {
-    localStorage.setItem(CLIP, JSON.stringify(clip));
-  } catch {
-    // Without storage, or with a full one, copying works within this tab.
-  }
-}
-
-function kept(): string {
-  try {
-    return localStorage.getItem(CLIP) ?? '';
-  } catch {
-    return '';
   }
 }

@@ -1,19 +1,12 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { useEffect, useRef } from 'react';
+import { useRef } from 'react';
+import { useKeys } from '../ui/useKeys';
 import { EVERYWHERE, KEYS } from './keys';
 
 /** What hands can do here, on "?". Opens beside the sheet, never over it. */
 export function KeysHelp() {
   const button = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    const key = (event: KeyboardEvent) => {
-      if (event.key !== '?' || (event.target as HTMLElement).closest('input, textarea')) return;
-      event.preventDefault();
-      button.current?.click();
-    };
-    document.addEventListener('keydown', key);
-    return () => document.removeEventListener('keydown', key);
-  }, []);
+  useKeys({ '?': () => button.current?.click() }, { onSheet: true });
   return (
     <Disclosure as="section" className="card p-3 text-sm">
       <DisclosureButton ref={button} className="quiet-link font-bold">

@@ -11,7 +11,7 @@ import { Choice } from '../ui/Choice';
 import { EditBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
-import { FeelBar } from './FeelBar';
+import { FeelBar } from './feel/FeelBar';
 import { BalancePanel } from './panels/BalancePanel';
 import { FormPanel } from './panels/FormPanel';
 import { RowPanel } from './panels/RowPanel';

@@ -1,5 +1,5 @@
-import { call } from '../api/client';
-import type { Pattern, Remetered, Section } from '../api/types';
+import { api, reply } from '../api/client';
+import type { Pattern, Section } from '../api/types';
 import { orderOf } from '../music/form';
 import { bounded } from '../music/pattern';
 import { beatTicks } from '../music/time';
@@ -21,7 +21,7 @@ export async function adapted(given: Pattern, editor: Editor): Promise<Adapted> 
   const changes: string[] = [];
   let pattern: Pattern = given;
   if (!freedom.meter && !sameMeter(given.meter, now.meter)) {
-    const { pattern: remetered, lost } = await call<Remetered>('POST', '/api/edit/remeter', { pattern: given, meter: now.meter });
+    const { pattern: remetered, lost } = await reply(api.POST('/api/edit/remeter', { body: { pattern: given, meter: now.meter } }));
     pattern = remetered;
     changes.push(
       `It is in ${meterName(given.meter)}; it goes into ${meterName(now.meter)}${lost.length > 0 ? `, without ${plural(lost.length, 'hit')}` : ''}.`,

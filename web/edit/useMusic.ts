@@ -1,10 +1,10 @@
 import { type QueryClient, useQuery } from '@tanstack/react-query';
 import { useMemo, useSyncExternalStore } from 'react';
-import { call } from '../api/client';
+import { api, reply } from '../api/client';
 import type { Meter, Music, Pattern } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 
-type Counting = 'steps' | 'syllables' | 'bar-beat';
+export type Counting = 'steps' | 'syllables' | 'bar-beat';
 const MOST_BARS = 16;
 
 const meterKey = ({ count, unit, groups }: Meter) => `${count}/${unit} ${groups?.join('+') ?? ''}`;
@@ -13,7 +13,7 @@ const swingKey = ({ swing }: Pattern) => `${swing?.unit ?? 16} ${swing?.percent 
 function query(meter: Meter, swing: Pattern['swing'], counting: Counting) {
   return {
     queryKey: ['music', meterKey(meter), counting, `${swing?.unit} ${swing?.percent}`],
-    queryFn: () => call<Music>('POST', '/api/music', { meter, swing: swing ?? { percent: 50, unit: 16 }, bars: MOST_BARS, counting }),
+    queryFn: () => reply(api.POST('/api/music', { body: { meter, swing: swing ?? STRAIGHT, bars: MOST_BARS, counting } })),
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: Number.POSITIVE_INFINITY,
   };

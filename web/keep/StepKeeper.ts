@@ -1,9 +1,15 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Pattern } from '../api/types';
 import type { History, PatternStore, Step } from '../music/PatternStore';
 import { type Patch, patchOf, stepsFrom } from '../music/patch';
 import { sameMusic } from '../music/pattern';
+import { keptFor } from '../ui/storage';
 
 type Kept = { key: string; now: Pattern; done: number; undone: number };
+interface Database extends DBSchema {
+  beats: { key: string; value: Kept };
+  steps: { key: [string, number]; value: Patch };
+}
 
 /**
  * Keeps the steps of a beat in the browser's database, so that undo goes on after a reload. A browser that has none (a private
@@ -15,17 +21,21 @@ export class StepKeeper {
   #done = 0;
   #queue: Promise<void> = Promise.resolve();
   #end: (() => void) | null = null;
+  readonly #key: string;
 
-  constructor(private readonly key: string) {}
+  /** @param name of the beat; what is kept is its account's own */
+  constructor(name: string) {
+    this.#key = keyOf(name);
+  }
 
   /** The steps that led to this pattern, when the last ones kept did. */
   async read(pattern: Pattern): Promise<History> {
     try {
-      const database = await open();
-      const kept = await ask<Kept | undefined>(database.transaction('beats').objectStore('beats').get(this.key));
+      const database = await opened();
+      const kept = await database.get('beats', this.#key);
       if (!kept || !sameMusic(kept.now, pattern)) return { done: [], undone: [] };
-      const range = IDBKeyRange.bound([this.key, 0], [this.key, kept.done + kept.undone - 1]);
-      const patches = await ask<Patch[]>(database.transaction('steps').objectStore('steps').getAll(range));
+      const range = IDBKeyRange.bound([this.#key, 0], [this.#key, kept.done + kept.undone - 1]);
+      const patches = await database.getAll('steps', range);
       const history = stepsFrom(pattern, patches.slice(0, kept.done), patches.slice(kept.done).reverse());
       this.#written = chain(history);
       this.#done = history.done.length;
@@ -55,44 +65,51 @@ export class StepKeeper {
     while (same < steps.length && steps[same] === this.#written[same]) same++;
     const fresh = steps.slice(same);
     this.#written = steps;
-    const kept: Kept = { key: this.key, now: pattern, done: history.done.length, undone: history.undone.length };
+    const kept: Kept = { key: this.#key, now: pattern, done: history.done.length, undone: history.undone.length };
+    // Without a database undo still works on this page; it only does not outlive it.
     this.#queue = this.#queue.then(() => this.#write(kept, same, fresh)).catch(() => {});
   }
 
   async #write(kept: Kept, from: number, fresh: Step[]): Promise<void> {
-    const transaction = (await open()).transaction(['beats', 'steps'], 'readwrite');
+    const transaction = (await opened()).transaction(['beats', 'steps'], 'readwrite');
     const steps = transaction.objectStore('steps');
     fresh.forEach((step, i) => {
-      steps.put(patchOf(step), [this.key, from + i]);
+      void steps.put(patchOf(step), [this.#key, from + i]);
     });
-    if (fresh.length > 0) steps.delete(IDBKeyRange.bound([this.key, from + fresh.length], [this.key, Number.POSITIVE_INFINITY]));
-    await ask(transaction.objectStore('beats').put(kept));
+    if (fresh.length > 0) void steps.delete(IDBKeyRange.bound([this.#key, from + fresh.length], [this.#key, Number.POSITIVE_INFINITY]));
+    void transaction.objectStore('beats').put(kept);
+    await transaction.done;
   }
 }
+
+/** Nothing of this account's steps stays. */
+export async function forgetSteps(): Promise<void> {
+  const [from, to] = [keyOf(''), keyOf('\uffff')];
+  try {
+    const transaction = (await opened()).transaction(['beats', 'steps'], 'readwrite');
+    void transaction.objectStore('beats').delete(IDBKeyRange.bound(from, to));
+    void transaction.objectStore('steps').delete(IDBKeyRange.bound([from], [to, Number.POSITIVE_INFINITY]));
+    await transaction.done;
+  } catch {
+    // There is no database: nothing is in it.
+  }
+}
+
+const keyOf = (name: string) => `${keptFor()}/${name}`;
 
 /** All steps from the first one done to the last one that can be done again. */
 function chain(history: History): Step[] {
   return [...history.done, ...[...history.undone].reverse()];
 }
 
-let opened: Promise<IDBDatabase> | null = null;
+let database: Promise<IDBPDatabase<Database>> | null = null;
 
-function open(): Promise<IDBDatabase> {
-  opened ??= new Promise((resolve, reject) => {
-    const request = indexedDB.open('pulsanda', 1);
-    request.onupgradeneeded = () => {
-      request.result.createObjectStore('beats', { keyPath: 'key' });
-      request.result.createObjectStore('steps');
-    };
-    request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error);
+function opened(): Promise<IDBPDatabase<Database>> {
+  database ??= openDB<Database>('pulsanda', 1, {
+    upgrade(fresh) {
+      fresh.createObjectStore('beats', { keyPath: 'key' });
+      fresh.createObjectStore('steps');
+    },
   });
-  return opened;
-}
-
-function ask<T>(request: IDBRequest): Promise<T> {
-  return new Promise((resolve, reject) => {
-    request.onsuccess = () => resolve(request.result as T);
-    request.onerror = () => reject(request.error);
-  });
+  return database;
 }

@@ -1,7 +1,8 @@
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { call } from '../api/client';
+import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
+import { ConflictNotice } from '../keep/ConflictNotice';
 import { Notice } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
@@ -10,7 +11,14 @@ import { draftText, opened } from './phrases';
 import type { ReturnedNow } from './TakeBack';
 import type { AnswerState } from './useAnswer';
 
-const KEPT = { kept: 'Kept; not returned yet', keeping: 'Keeping …', 'not kept': 'Kept in this browser; sent when the connection is back' };
+const KEPT = {
+  saved: 'Kept; not returned yet',
+  changed: 'Keeping …',
+  saving: 'Keeping …',
+  waiting: 'Kept in this browser; sent when the connection is back',
+  refused: 'Not kept',
+  conflict: 'Not kept: changed elsewhere',
+};
 
 type Props = {
   data: AttemptToMark;
@@ -26,7 +34,8 @@ type Props = {
 /** Mark and text. What is typed is kept by itself; the student sees it only when it is returned. */
 export function Answer({ data, answer, catalogue, statement, alike, onReturned }: Props) {
   const navigate = useNavigate();
-  const { typed, change, add, value, wrong, kept, returnedAt, error } = answer;
+  const { typed, change, add, value, wrong, keeping, returnedAt } = answer;
+  const error = answer.error || (keeping.state === 'refused' ? keeping.sentence : '');
   const { points } = data.part;
   const first = data.student.firstName;
   const [toAll, setToAll] = useState(false);
@@ -38,19 +47,13 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
     if (value === null || wrong) return;
     let next: string | null | undefined;
     if (group.length > 0) {
-      await answer.settled();
-      try {
-        await call('POST', `/api/parts/${data.part.id}/return-group`, {
-          attempts: everybody.map(({ id }) => id),
-          // Where the suggestion was taken, each gets their own.
-          mark: value === data.suggested ? null : value,
-          text: typed.text,
-        });
-      } catch (problem) {
-        answer.setError((problem as Error).message);
-        return;
-      }
-      answer.returned(new Date().toISOString());
+      // Notes and a suggestion go with this one alone: they are kept first.
+      await answer.keeper.send();
+      // Where the suggestion was taken, each gets their own.
+      const body = { attempts: everybody.map(({ id }) => id), mark: value === data.suggested ? null : value, text: typed.text };
+      const done = await answer.run(() => reply(api.POST('/api/parts/{id}/return-group', { ...at({ id: data.part.id }), body })));
+      if (!done) return;
+      answer.returned(new Date().toISOString(), answer.keeper.version + 1);
       next = null;
     } else {
       next = await answer.giveBack();
@@ -68,11 +71,17 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
       mark.current?.select();
     },
     w: () => text.current?.focus(),
-    'Ctrl+Enter': () => void giveBack(true),
   });
+  useKeys({ 'Ctrl+Enter': () => void giveBack(true) }, { typing: true });
   return (
     <section aria-labelledby="answer" className="card">
       <h2 id="answer">Your answer</h2>
+      <ConflictNotice
+        keeper={answer.keeper}
+        mine="Keep the answer in this tab"
+        other="Take the other one"
+        settle={(which) => answer.keeper.settle(which)}
+      />
       <div className="mt-2 flex flex-wrap items-end gap-3">
         <label className="flex flex-col text-sm">
           Mark, of {points}
@@ -109,7 +118,7 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
         />
       </label>
       <p role="status" className="text-sm text-faint">
-        {returnedAt ? `Returned ${when(returnedAt)}` : typed.mark === '' && typed.text === '' ? 'Not answered yet' : KEPT[kept]}
+        {returnedAt ? `Returned ${when(returnedAt)}` : typed.mark === '' && typed.text === '' ? 'Not answered yet' : KEPT[keeping.state]}
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
         <button type="button" className="button button-small" onClick={() => add(draftText(data))}>

@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { useParams } from 'react-router';
-import { call } from '../api/client';
-import type { AttemptToMark, MarkingList } from '../api/types';
+import { api, at, reply } from '../api/client';
+import type { AttemptToMark } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { Failed, Waiting } from '../ui/states';
 import { AttemptView } from './AttemptView';
@@ -16,17 +16,17 @@ const LOOK = 1000;
 
 /** The Marking table: the class at the left, one attempt at the right, or the whole class at a glance. */
 export default function MarkingPage() {
-  const { partId, attemptId } = useParams();
+  const { partId = '', attemptId } = useParams();
   const catalogue = useCatalogue();
   const list = useQuery({
     queryKey: ['marking', partId],
-    queryFn: () => call<MarkingList>('GET', `/api/parts/${partId}/marking`),
+    queryFn: () => reply(api.GET('/api/parts/{id}/marking', at({ id: partId }))),
     refetchOnMount: 'always',
     refetchInterval: ({ state }) => (state.data?.recomparing ? LOOK : false),
   });
   const attempt = useQuery({
     queryKey: ['attempt', attemptId],
-    queryFn: () => call<AttemptToMark>('GET', `/api/attempts/${attemptId}`),
+    queryFn: () => reply(api.GET('/api/attempts/{id}', at({ id: attemptId ?? '' }))) as Promise<AttemptToMark>,
     enabled: attemptId !== undefined,
     refetchOnMount: 'always',
     refetchOnWindowFocus: false,

@@ -1,7 +1,7 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { useState } from 'react';
-import { call } from '../api/client';
-import type { AttemptToMark, Catalogue, Phrase, Statement } from '../api/types';
+import { api, at, reply } from '../api/client';
+import type { AttemptToMark, Catalogue, Statement } from '../api/types';
 import { Notice } from '../ui/states';
 import { filled } from './phrases';
 
@@ -23,13 +23,13 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
   };
   const keep = (phrase: string) =>
     guarded(async () => {
-      const made = await call<Phrase>('POST', '/api/phrases', { text: phrase });
+      const made = await reply(api.POST('/api/phrases', { body: { text: phrase } }));
       setPhrases((before) => [...before, made]);
       setOwn('');
     });
   const remove = (id: string) =>
     guarded(async () => {
-      await call('DELETE', `/api/phrases/${id}`);
+      await reply(api.DELETE('/api/phrases/{id}', at({ id })));
       setPhrases((before) => before.filter((one) => one.id !== id));
     });
   const last = text.trim().split('\n').at(-1) ?? '';

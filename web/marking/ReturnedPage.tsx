@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { call } from '../api/client';
+import { api, at, reply } from '../api/client';
 import type { AttemptReturned } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { CheckedList } from '../compared/CheckedList';
@@ -10,11 +10,11 @@ import { when } from '../ui/words';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
 export default function ReturnedPage() {
-  const { attemptId } = useParams();
+  const { attemptId = '' } = useParams();
   const catalogue = useCatalogue();
   const { data, error, refetch } = useQuery({
     queryKey: ['returned', attemptId],
-    queryFn: () => call<AttemptReturned>('GET', `/api/attempts/${attemptId}`),
+    queryFn: () => reply(api.GET('/api/attempts/{id}', at({ id: attemptId }))) as Promise<AttemptReturned>,
   });
   if (error ?? catalogue.error) return <Failed error={(error ?? catalogue.error) as Error} again={() => void refetch()} />;
   if (!data || !catalogue.data) return <Waiting what="the answer" />;

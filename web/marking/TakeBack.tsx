@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { call } from '../api/client';
+import { api, at, reply } from '../api/client';
 import { Notice } from '../ui/states';
 import { plural } from '../ui/words';
 
@@ -23,8 +23,14 @@ export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () =
   const several = returned.attempts.length > 1;
   const takeBack = async () => {
     try {
-      if (several) await call('POST', `/api/parts/${returned.partId}/take-back-group`, { attempts: returned.attempts.map(({ id }) => id) });
-      else await call('POST', `/api/attempts/${first.id}/take-back`);
+      if (several)
+        await reply(
+          api.POST('/api/parts/{id}/take-back-group', {
+            ...at({ id: returned.partId }),
+            body: { attempts: returned.attempts.map(({ id }) => id) },
+          }),
+        );
+      else await reply(api.POST('/api/attempts/{id}/take-back', at({ id: first.id })));
       await queries.invalidateQueries({ queryKey: ['marking', returned.partId] });
       queries.removeQueries({ queryKey: ['attempt', first.id] });
       void queries.invalidateQueries({ queryKey: ['today'] });

@@ -1,11 +1,25 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { call } from '../api/client';
-import type { AttemptToMark, Feedback, Pattern, Pin, Session } from '../api/types';
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { api, at, reply } from '../api/client';
+import type { AttemptToMark, Feedback, Pattern, Pin } from '../api/types';
+import { Keeper, type Known, unsent } from '../keep/Keeper';
+import { useTask } from '../ui/useTask';
 
+/** What a teacher has typed so far. */
 export type Typed = { mark: string; text: string; pins: Pin[]; correction: Pattern | null };
+
 const PAUSE = 500;
-const RETRY = 4000;
+
+export const markOf = (typed: Typed): number | null => (typed.mark.trim() === '' ? null : Number(typed.mark.replace(',', '.')));
+
+const typedOf = ({ mark, text, pins, correction }: Feedback): Typed => ({
+  mark: mark === null ? '' : String(mark),
+  text,
+  pins,
+  correction,
+});
+
+const knownOf = (feedback: Feedback): Known<Typed> => ({ version: feedback.version, work: typedOf(feedback), savedAt: null });
 
 /**
  * A teacher's answer to one attempt. Everything typed is in the browser at once and on the server after a pause; a lost connection
@@ -13,76 +27,44 @@ const RETRY = 4000;
  */
 export function useAnswer(data: AttemptToMark) {
   const queries = useQueryClient();
-  const path = `/api/attempts/${data.attempt.id}`;
-  const key = `${queries.getQueryData<Session>(['session'])?.account?.id} ${path} answer`;
-  const [typed, setTyped] = useState<Typed>(() => stored(key) ?? typedOf(data.feedback));
+  const { id } = data.attempt;
+  const name = `answer ${id}`;
+  const [left] = useState(() => unsent<Typed>(name));
+  const [typed, setTyped] = useState<Typed>(() => left?.work ?? typedOf(data.feedback));
   const [returnedAt, setReturnedAt] = useState(data.feedback.returnedAt);
-  const [kept, setKept] = useState<'kept' | 'keeping' | 'not kept'>('kept');
-  const [error, setError] = useState('');
-  const known = useRef(JSON.stringify(typedOf(data.feedback)));
-  const value = typed.mark.trim() === '' ? null : Number(typed.mark.replace(',', '.'));
+  const { error, run } = useTask();
+  const value = markOf(typed);
   const wrong = value !== null && (Number.isNaN(value) || value < 0 || value > data.part.points);
-  const latest = useRef({ typed, value, open: false });
-  latest.current = { typed, value, open: !returnedAt && !wrong };
-  const body = () => ({ ...latest.current.typed, mark: latest.current.value });
-
-  /** What is on its way: a return waits for it, so that nothing older comes after it. */
-  const sending = useRef<Promise<void>>(Promise.resolve());
-  const send = useCallback(
-    async (keepalive: boolean) => {
-      const now = JSON.stringify(latest.current.typed);
-      if (now === known.current || !latest.current.open) return;
-      try {
-        await call('PUT', `${path}/feedback`, { ...latest.current.typed, mark: latest.current.value }, keepalive);
-        known.current = now;
-        if (JSON.stringify(latest.current.typed) !== now) return;
-        localStorage.removeItem(key);
-        setKept('kept');
-        setError('');
-      } catch (problem) {
-        setKept('not kept');
-        setError((problem as Error).message);
-      }
-    },
-    [path, key],
+  const latest = useRef({ typed, open: false });
+  latest.current = { typed, open: !returnedAt && !wrong };
+  const [keeper] = useState(
+    () =>
+      new Keeper<Typed>(
+        name,
+        {
+          send: async (work, version, keepalive) => {
+            const body = { ...work, mark: markOf(work), version };
+            const saved = await reply(api.PUT('/api/attempts/{id}/feedback', { ...at({ id }), body, keepalive }));
+            return { version: saved.version, savedAt: null };
+          },
+          other: ({ body }) => (body.feedback ? knownOf(body.feedback as Feedback) : null),
+          same: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+          ready: () => latest.current.open,
+          take: setTyped,
+        },
+        knownOf(data.feedback),
+        () => latest.current.typed,
+        left,
+        { pause: PAUSE },
+      ),
   );
-  const save = useCallback(
-    (keepalive: boolean) => {
-      sending.current = send(keepalive);
-    },
-    [send],
-  );
+  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   useEffect(() => {
-    const now = JSON.stringify(typed);
-    if (now === known.current) {
-      // Typed back to what is kept already.
-      localStorage.removeItem(key);
-      setKept('kept');
-      return;
-    }
-    localStorage.setItem(key, now);
-    setKept('keeping');
-    const timer = setTimeout(() => save(false), PAUSE);
-    return () => clearTimeout(timer);
-  }, [typed, key, save]);
-  useEffect(() => {
-    if (kept !== 'not kept') return;
-    const again = () => save(false);
-    const timer = setInterval(again, RETRY);
-    window.addEventListener('online', again);
-    return () => {
-      clearInterval(timer);
-      window.removeEventListener('online', again);
-    };
-  }, [kept, save]);
-  useEffect(() => {
-    const leave = () => save(true);
-    window.addEventListener('pagehide', leave);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, [save]);
+    keeper.start();
+    return () => keeper.stop();
+  }, [keeper]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is told of every change of what is typed
+  useEffect(() => keeper.changed(), [keeper, typed]);
 
   const change = useCallback((part: Partial<Typed>) => setTyped((before) => ({ ...before, ...part })), []);
   const add = useCallback(
@@ -91,46 +73,30 @@ export function useAnswer(data: AttemptToMark) {
     [],
   );
   /** Called when this answer, or one to the whole group, has reached the students. */
-  const returned = (at: string) => {
-    known.current = JSON.stringify(latest.current.typed);
-    localStorage.removeItem(key);
-    setReturnedAt(at);
-    setKept('kept');
+  const returned = (when: string, version: number) => {
+    keeper.took(latest.current.typed, { version, savedAt: null });
+    setReturnedAt(when);
     void queries.invalidateQueries({ queryKey: ['marking', data.part.id] });
     void queries.invalidateQueries({ queryKey: ['today'] });
   };
-  /** Everything typed has reached the server, as far as it can be reached. */
-  const settled = async () => {
-    await sending.current;
-    save(false);
-    await sending.current;
-  };
   /** @returns the attempt that waits next, undefined when it could not be returned */
   const giveBack = async (): Promise<string | null | undefined> => {
-    setError('');
-    await sending.current;
-    try {
-      const answer = await call<Feedback & { next: string | null }>('POST', `${path}/return`, body());
-      returned(answer.returnedAt ?? '');
-      return answer.next;
-    } catch (problem) {
-      setError((problem as Error).message);
-      return undefined;
-    }
+    // What is on its way comes first, so that nothing older comes after it.
+    await keeper.rest();
+    const body = { ...latest.current.typed, mark: markOf(latest.current.typed), version: keeper.version };
+    const done = await run(async () => {
+      try {
+        return await reply(api.POST('/api/attempts/{id}/return', { ...at({ id }), body }));
+      } catch (problem) {
+        keeper.refused(problem);
+        throw problem;
+      }
+    });
+    if (done === null) return undefined;
+    returned(done.returnedAt ?? '', done.version);
+    return done.next;
   };
-  return { typed, change, add, value, wrong, kept, returnedAt, error, setError, giveBack, returned, settled };
+  return { typed, change, add, value, wrong, keeper, keeping, returnedAt, error, run, giveBack, returned };
 }
 
 export type AnswerState = ReturnType<typeof useAnswer>;
-
-function typedOf({ mark, text, pins, correction }: Feedback): Typed {
-  return { mark: mark === null ? '' : String(mark), text, pins, correction };
-}
-
-function stored(key: string): Typed | null {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? 'null');
-  } catch {
-    return null;
-  }
-}

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { call } from '../api/client';
+import { api, at, reply } from '../api/client';
 import type { Picture } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { ASPECT_NAMES } from '../compared/names';
@@ -16,12 +16,12 @@ export type Behind = { title: string; of: string[] };
 
 /** The Class picture: what the class made of one part. Every number opens the beats behind it. */
 export default function PicturePage() {
-  const { partId } = useParams();
+  const { partId = '' } = useParams();
   const catalogue = useCatalogue();
   const [behind, setBehind] = useState<Behind | null>(null);
   const { data, error, refetch } = useQuery({
     queryKey: ['picture', partId],
-    queryFn: () => call<Picture>('GET', `/api/parts/${partId}/picture`),
+    queryFn: () => reply(api.GET('/api/parts/{id}/picture', at({ id: partId }))),
     refetchOnMount: 'always',
   });
   const failed = error ?? catalogue.error;

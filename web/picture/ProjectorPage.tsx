@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { call } from '../api/client';
-import type { AttemptToMark, Catalogue, Music, Pattern, Picture, Result } from '../api/types';
+import { api, at, reply } from '../api/client';
+import type { AttemptToMark, Catalogue, Music, Pattern, Result } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { BeatSheet } from '../compared/BeatSheet';
 import { Transport } from '../sound/Transport';
@@ -20,17 +20,17 @@ const SIZES = [
 
 /** For the wall: the target, or any beat without its name, large, with the counting words and the reading line, to count aloud together. */
 export default function ProjectorPage() {
-  const { partId } = useParams();
+  const { partId = '' } = useParams();
   const catalogue = useCatalogue();
   const [look, setLook] = useState<Look>('target');
   const [chosen, setChosen] = useState('');
   const [size, setSize] = useState('1.7');
-  const picture = useQuery({ queryKey: ['picture', partId], queryFn: () => call<Picture>('GET', `/api/parts/${partId}/picture`) });
+  const picture = useQuery({ queryKey: ['picture', partId], queryFn: () => reply(api.GET('/api/parts/{id}/picture', at({ id: partId }))) });
   // In no order that a class could know.
   const beats = useMemo(() => [...(picture.data?.beats ?? [])].sort((a, b) => shuffled(a.id) - shuffled(b.id)), [picture.data]);
   const attempt = useQuery({
     queryKey: ['attempt', chosen],
-    queryFn: () => call<AttemptToMark>('GET', `/api/attempts/${chosen}`),
+    queryFn: () => reply(api.GET('/api/attempts/{id}', at({ id: chosen ?? '' }))) as Promise<AttemptToMark>,
     enabled: chosen !== '',
   });
   const failed = picture.error ?? catalogue.error ?? attempt.error;

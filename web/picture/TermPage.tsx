@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { call } from '../api/client';
+import { api, at, reply } from '../api/client';
 import type { Aspects, Term } from '../api/types';
 import { ASPECT_NAMES } from '../compared/names';
 import { Choice } from '../ui/Choice';
@@ -12,11 +12,11 @@ type TermAttempt = Term['attempts'][number];
 
 /** Each student from task to task. Every number opens its beat. */
 export default function TermPage() {
-  const { courseId } = useParams();
+  const { courseId = '' } = useParams();
   const [shown, setShown] = useState<Shown>('mark');
   const { data, error, refetch } = useQuery({
     queryKey: ['term', courseId],
-    queryFn: () => call<Term>('GET', `/api/courses/${courseId}/term`),
+    queryFn: () => reply(api.GET('/api/courses/{id}/term', at({ id: courseId }))),
     refetchOnMount: 'always',
   });
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;

@@ -1,7 +1,6 @@
-import type { Catalogue, Requirement } from '../api/types';
+import type { Blank, Catalogue, Requirement } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import { plural } from '../ui/words';
-import { ASKS, askOf, type Blank } from './asks';
 import { isFrame, newFrame, newKey, type PartPlan, type PlannedAsk } from './plan';
 
 type Props = {
@@ -14,9 +13,10 @@ type Props = {
 
 /** What the part asks for beside its targets, in sentences with blanks. */
 export function AsksPanel({ part, changePart, catalogue, open }: Props) {
+  const ruleOf = (kind: string) => catalogue.rules.find((rule) => rule.kind === kind);
   const points = part.asks.reduce((sum, { data }) => sum + (data.points ?? 1), 0);
   const add = (kind: string) => {
-    const ask: PlannedAsk = { key: newKey(), data: { kind, points: 1, ...askOf(kind)?.usual } };
+    const ask: PlannedAsk = { key: newKey(), data: { kind, points: 1, ...ruleOf(kind)?.usual } };
     changePart((before) => ({ ...before, asks: [...before.asks, isFrame(ask.data) ? { ...ask, frame: newFrame(before) } : ask] }));
     if (isFrame(ask.data)) open(ask.key);
   };
@@ -40,12 +40,12 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
         {part.asks.map((ask) => (
           <li key={ask.key} className="rounded-md border border-rule p-2">
             <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1">
-              {(askOf(ask.data.kind)?.sentence ?? []).map((piece) =>
+              {(ruleOf(ask.data.kind)?.sentence ?? []).map((piece) =>
                 typeof piece === 'string' ? (
                   <span key={piece}>{piece}</span>
                 ) : (
                   <BlankField
-                    key={`${piece.key} ${'index' in piece ? piece.index : ''}`}
+                    key={piece.key}
                     blank={piece}
                     data={ask.data}
                     change={(data) => change(ask.key, data)}
@@ -71,7 +71,7 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
               <button
                 type="button"
                 className="button button-small ml-auto text-ink"
-                aria-label={`Remove this rule: ${askOf(ask.data.kind)?.menu}`}
+                aria-label={`Remove this rule: ${ruleOf(ask.data.kind)?.menu}`}
                 onClick={() => remove(ask.key)}
               >
                 Remove
@@ -89,7 +89,7 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
           onChange={(event) => event.target.value !== '' && add(event.target.value)}
         >
           <option value="">choose a rule</option>
-          {ASKS.map(({ kind, menu }) => (
+          {catalogue.rules.map(({ kind, menu }) => (
             <option key={kind} value={kind}>
               {menu}
             </option>
@@ -107,36 +107,48 @@ function BlankField({ blank, data, change, catalogue }: FieldProps) {
   const value = values[blank.key];
   switch (blank.type) {
     case 'number':
+    case 'whole': {
+      const from = blank.from === undefined ? undefined : values[blank.from];
+      // The lower end never passes the upper one.
+      const upTo = blank.key === 'low' ? values.high : undefined;
       return (
         <NumberField
           label={blank.label}
           value={Number(value)}
-          // The lower end never passes the upper one.
-          low={blank.key === 'high' && typeof values.low === 'number' ? values.low : blank.low}
-          high={blank.key === 'low' && typeof values.high === 'number' ? values.high : blank.high}
-          take={(number) => change({ [blank.key]: number })}
+          low={typeof from === 'number' ? from : (blank.low ?? 0)}
+          high={typeof upTo === 'number' ? upTo : (blank.high ?? 0)}
+          take={(number) => change({ [blank.key]: blank.type === 'whole' ? Math.round(number) : number })}
         />
       );
-    case 'bar': {
-      const bars = value as [number, number];
-      const set = (bar: number) => {
-        const next = blank.index === 0 ? [bar, bars[1]] : [bars[0], bar];
-        if (next[0] !== next[1]) change({ bars: next });
-      };
-      return <NumberField label={blank.label} value={bars[blank.index]} low={1} high={256} take={(bar) => set(Math.round(bar))} />;
     }
-    case 'per':
+    case 'bars': {
+      const [a, b] = value as [number, number];
+      const set = (bars: [number, number]) => bars[0] !== bars[1] && change({ bars: bars.map(Math.round) });
+      return (
+        <>
+          <NumberField label="first bar" value={a} low={1} high={256} take={(bar) => set([bar, b])} />
+          and
+          <NumberField label="second bar" value={b} low={1} high={256} take={(bar) => set([a, bar])} />
+        </>
+      );
+    }
+    case 'choice':
       return (
         <select
-          aria-label="in every bar or in all"
+          aria-label={blank.label}
           className="field field-small w-auto"
           value={String(value)}
-          onChange={(event) => change({ per: event.target.value })}
+          onChange={(event) => change({ [blank.key]: event.target.value })}
         >
-          <option value="bar">in every bar.</option>
-          <option value="whole">in all.</option>
+          {Object.entries(blank.options ?? {}).map(([option, words]) => (
+            <option key={option} value={option}>
+              {words}
+            </option>
+          ))}
         </select>
       );
+    case 'frame':
+      return null;
     case 'instrument':
       return (
         <select
@@ -145,7 +157,7 @@ function BlankField({ blank, data, change, catalogue }: FieldProps) {
           value={String(value)}
           onChange={(event) => change({ [blank.key]: event.target.value })}
         >
-          {blank.all && <option value="all">the whole beat</option>}
+          {blank.all && <option value="all">{blank.all}</option>}
           {catalogue.instruments.map((one) => (
             <option key={one.name} value={one.name}>
               {one.label}
@@ -158,7 +170,7 @@ function BlankField({ blank, data, change, catalogue }: FieldProps) {
   }
 }
 
-type ListProps = { blank: Extract<Blank, { type: 'instruments' }>; names: string[]; take: (names: string[]) => void; catalogue: Catalogue };
+type ListProps = { blank: Blank; names: string[]; take: (names: string[]) => void; catalogue: Catalogue };
 
 /** Several instruments, each taken away by a press; at least one where an empty list would mean nothing. */
 function Instruments({ blank, names, take, catalogue }: ListProps) {

@@ -21,7 +21,7 @@ export function FreedomFields({ freedom, change, pattern, catalogue, locked }: P
     <fieldset disabled={locked} className="text-sm">
       <legend className="mb-1">Students choose</legend>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
-        <TempoRange freedom={freedom} change={change} pattern={pattern} />
+        <TempoRange freedom={freedom} change={change} pattern={pattern} catalogue={catalogue} />
         {OPEN.map(([key, words]) => (
           <label key={key} className="flex items-center gap-1.5">
             <input type="checkbox" checked={freedom[key] ?? false} onChange={(event) => change({ [key]: event.target.checked })} />
@@ -43,11 +43,12 @@ export function FreedomFields({ freedom, change, pattern, catalogue, locked }: P
   );
 }
 
-function TempoRange({ freedom, change, pattern }: Pick<Props, 'freedom' | 'change' | 'pattern'>) {
+function TempoRange({ freedom, change, pattern, catalogue }: Omit<Props, 'locked'>) {
   const { tempo } = freedom;
+  const [lowest = 0, highest = 0] = catalogue.limits.tempo;
   const set = (part: Partial<{ low: number; high: number }>) => {
     const next = { low: 60, high: 140, ...tempo, ...part };
-    if (next.low >= 10 && next.high <= 800 && next.low <= next.high) change({ tempo: next });
+    if (next.low >= lowest && next.high <= highest && next.low <= next.high) change({ tempo: next });
   };
   return (
     <div className="col-span-2 flex flex-wrap items-center gap-1.5">
@@ -57,9 +58,9 @@ function TempoRange({ freedom, change, pattern }: Pick<Props, 'freedom' | 'chang
       </label>
       {tempo ? (
         <span className="flex items-center gap-1">
-          <NumberField label="Lowest tempo" value={tempo.low} low={10} high={tempo.high} take={(low) => set({ low })} />
+          <NumberField label="Lowest tempo" value={tempo.low} low={lowest} high={tempo.high} take={(low) => set({ low })} />
           to
-          <NumberField label="Highest tempo" value={tempo.high} low={tempo.low} high={800} take={(high) => set({ high })} />
+          <NumberField label="Highest tempo" value={tempo.high} low={tempo.low} high={highest} take={(high) => set({ high })} />
           quarters
         </span>
       ) : (

@@ -1,4 +1,4 @@
-import type { Help } from '../api/types';
+import type { Catalogue, Help } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import type { PartPlan } from './plan';
 
@@ -11,9 +11,12 @@ const QUESTIONS: [NonNullable<Help['ask']>, string][] = [
 ];
 
 /** What a student may ask before handing in, and how often; and how a target that is only heard may be played. */
-export function HelpFields({ part, change }: { part: PartPlan; change: (help: Partial<Help>) => void }) {
-  const { help } = part;
+type Props = { part: PartPlan; change: (help: Partial<Help>) => void; catalogue: Catalogue };
+
+export function HelpFields({ part, change, catalogue }: Props) {
+  const help = { ...catalogue.help, ...part.help };
   const ask = help.ask ?? 'nothing';
+  const [, most = 0] = catalogue.limits.times;
   return (
     <fieldset className="flex flex-col gap-1.5 text-sm">
       <legend className="mb-1">Before they hand in</legend>
@@ -30,24 +33,30 @@ export function HelpFields({ part, change }: { part: PartPlan; change: (help: Pa
         </label>
       )}
       {part.targets.length > 0 && ask !== 'nothing' && (
-        <Limit label="times they may ask" words="may ask" value={help.times ?? null} take={(times) => change({ times })} />
+        <Limit label="times they may ask" words="may ask" most={most} value={help.times ?? null} take={(times) => change({ times })} />
       )}
       {part.view === 'heard' && (
         <>
-          <Limit label="times they may listen" words="may listen" value={help.hearings ?? null} take={(hearings) => change({ hearings })} />
+          <Limit
+            label="times they may listen"
+            words="may listen"
+            most={most}
+            value={help.hearings ?? null}
+            take={(hearings) => change({ hearings })}
+          />
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={help.byBar ?? true} onChange={(event) => change({ byBar: event.target.checked })} />
+            <input type="checkbox" checked={help.byBar ?? false} onChange={(event) => change({ byBar: event.target.checked })} />
             also bar by bar
           </label>
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={help.slower ?? true} onChange={(event) => change({ slower: event.target.checked })} />
+            <input type="checkbox" checked={help.slower ?? false} onChange={(event) => change({ slower: event.target.checked })} />
             also slower
           </label>
         </>
       )}
       {part.asks.length > 0 && (
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={help.ticks ?? true} onChange={(event) => change({ ticks: event.target.checked })} />
+          <input type="checkbox" checked={help.ticks ?? false} onChange={(event) => change({ ticks: event.target.checked })} />
           what you ask for ticks itself while they work
         </label>
       )}
@@ -58,11 +67,13 @@ export function HelpFields({ part, change }: { part: PartPlan; change: (help: Pa
 function Limit({
   label,
   words,
+  most,
   value,
   take,
 }: {
   label: string;
   words: string;
+  most: number;
   value: number | null;
   take: (value: number | null) => void;
 }) {
@@ -79,7 +90,7 @@ function Limit({
       </label>
       {value !== null && (
         <>
-          <NumberField label={label} value={value} low={1} high={1000} take={(number) => take(Math.round(number))} /> times
+          <NumberField label={label} value={value} low={1} high={most} take={(number) => take(Math.round(number))} /> times
         </>
       )}
     </div>

@@ -1,21 +1,22 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { call } from '../api/client';
-import type { Catalogue, MarkingList, Policy, Weighed } from '../api/types';
+import { useMemo, useState } from 'react';
+import { api, at, reply } from '../api/client';
+import type { Catalogue, Policy, Weighed } from '../api/types';
 import { tickSeconds } from '../music/schedule';
 import { NumberField } from '../ui/NumberField';
 import { baseOf, type PartPlan } from './plan';
-import { DIALS, type Dial, PRESETS, turned } from './policies';
+import { type Dial, dialsOf, presetsOf, turned } from './policies';
 
 type Props = { part: PartPlan; changePart: (change: (part: PartPlan) => PartPlan) => void; catalogue: Catalogue };
-
-const ALL = DIALS.flatMap(({ dials }) => dials);
 
 /** How beats are marked: something to start from, every dial, and what each changes on a beat that is handed in. */
 export function MarkingPanel({ part, changePart, catalogue }: Props) {
   const change = (policy: Policy) => changePart((before) => ({ ...before, policy: { ...before.policy, ...policy } }));
-  const trial = useTrial(part);
-  const current = PRESETS.find(({ policy }) => ALL.every((dial) => !fits(dial, policy) || dial.get(policy) === dial.get(part.policy)));
+  const groups = useMemo(() => dialsOf(catalogue.policy), [catalogue]);
+  const all = useMemo(() => groups.flatMap(({ dials }) => dials), [groups]);
+  const presets = presetsOf(catalogue.policy.usual);
+  const trial = useTrial(part, all);
+  const current = presets.find(({ policy }) => all.every((dial) => !fits(dial, policy) || dial.get(policy) === dial.get(part.policy)));
   return (
     <section aria-labelledby="policy" className="card flex flex-col gap-3 p-3 text-sm">
       <div>
@@ -26,7 +27,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
       </div>
       <fieldset aria-label="Start from" className="flex flex-wrap items-center gap-1.5">
         <span>Start from</span>
-        {PRESETS.map(({ name, says, policy }) => (
+        {presets.map(({ name, says, policy }) => (
           <button
             key={name}
             type="button"
@@ -40,8 +41,8 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
         ))}
       </fieldset>
       <p className="text-faint">{current?.says ?? 'Your own mixture.'}</p>
-      <Trial trial={trial} part={part} />
-      {DIALS.map(({ title, dials }) => (
+      <Trial trial={trial} part={part} points={part.policy.points ?? catalogue.policy.usual.points} />
+      {groups.map(({ title, dials }) => (
         <fieldset key={title} className="flex flex-col gap-1.5 border-t border-rule pt-2">
           <legend className="float-left mb-1 font-bold">{title}</legend>
           {dials.map((dial) => (
@@ -71,7 +72,12 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
         />
         a shorter target is repeated to the length of the beat
       </label>
-      <TempoThatCounts policy={part.policy} change={change} base={Math.round(60 / (tickSeconds(baseOf(part)) * 960))} />
+      <TempoThatCounts
+        policy={part.policy}
+        change={change}
+        limits={catalogue.policy.limits.tempo}
+        base={Math.round(60 / (tickSeconds(baseOf(part)) * 960))}
+      />
       <Alike policy={part.policy} change={change} catalogue={catalogue} />
     </section>
   );
@@ -94,10 +100,10 @@ type TrialState = {
 };
 
 /** What a beat that is handed in would get under the policy as it stands, and with each dial turned. */
-function useTrial(part: PartPlan): TrialState {
+function useTrial(part: PartPlan, all: Dial[]): TrialState {
   const list = useQuery({
     queryKey: ['marking', part.id],
-    queryFn: () => call<MarkingList>('GET', `/api/parts/${part.id}/marking`),
+    queryFn: () => reply(api.GET('/api/parts/{id}/marking', at({ id: part.id ?? '' }))),
     enabled: part.id !== null && part.attempts > 0 && part.targets.length > 0,
   });
   const [chosen, setChosen] = useState<string | null>(null);
@@ -108,10 +114,10 @@ function useTrial(part: PartPlan): TrialState {
   );
   // To begin with one that has something to say.
   const attempt = attempts.find(({ id }) => id === chosen) ?? attempts.find(({ said }) => said > 0) ?? attempts[0] ?? null;
-  const policies = [part.policy, ...ALL.map((dial) => turned(part.policy, dial).policy)];
+  const policies = [part.policy, ...all.map((dial) => turned(part.policy, dial).policy)];
   const weighed = useQuery({
     queryKey: ['weighed', attempt?.id, policies],
-    queryFn: () => call<Weighed>('POST', `/api/attempts/${attempt?.id}/weigh`, { policies }),
+    queryFn: () => reply(api.POST('/api/attempts/{id}/weigh', { ...at({ id: attempt?.id ?? '' }), body: { policies } })),
     enabled: attempt !== null,
     placeholderData: (before) => before,
     staleTime: Number.POSITIVE_INFINITY,
@@ -123,11 +129,11 @@ function useTrial(part: PartPlan): TrialState {
     setAttempt: setChosen,
     now: marks[0] ?? null,
     saved: attempt?.mark ?? null,
-    with: (dial) => marks[1 + ALL.indexOf(dial)]?.mark ?? null,
+    with: (dial) => marks[1 + all.indexOf(dial)]?.mark ?? null,
   };
 }
 
-function Trial({ trial, part }: { trial: TrialState; part: PartPlan }) {
+function Trial({ trial, part, points }: { trial: TrialState; part: PartPlan; points: number }) {
   if (part.targets.length === 0) return null;
   if (trial.attempts.length === 0) {
     return <p className="text-faint">As soon as a beat is handed in, you see here what each of these changes on it.</p>;
@@ -147,7 +153,7 @@ function Trial({ trial, part }: { trial: TrialState; part: PartPlan }) {
       {trial.now && (
         <div role="status" className="mt-1.5">
           <p>
-            <span className="font-head text-xl">{trial.now.mark ?? 'no mark'}</span> of {part.policy.points ?? 20} for the copy
+            <span className="font-head text-xl">{trial.now.mark ?? 'no mark'}</span> of {points} for the copy
           </p>
           <ul className="text-faint">
             {trial.now.said.slice(0, 3).map((text) => (
@@ -173,7 +179,10 @@ function Effect({ dial, policy, trial }: { dial: Dial; policy: Policy; trial: Tr
 }
 
 /** Which tempo is right: the target's own and what the task leaves open, or a range of the teacher's. */
-function TempoThatCounts({ policy, change, base }: { policy: Policy; change: (policy: Policy) => void; base: number }) {
+type TempoProps = { policy: Policy; change: (policy: Policy) => void; limits: number[]; base: number };
+
+function TempoThatCounts({ policy, change, limits, base }: TempoProps) {
+  const [lowest = 1, highest = 1] = limits;
   const range = policy.tempo;
   return (
     <div className="flex flex-wrap items-center gap-1.5">
@@ -190,7 +199,7 @@ function TempoThatCounts({ policy, change, base }: { policy: Policy; change: (po
           <NumberField
             label="right from"
             value={range.low}
-            low={1}
+            low={lowest}
             high={range.high}
             take={(low) => change({ tempo: { ...range, low } })}
           />
@@ -199,7 +208,7 @@ function TempoThatCounts({ policy, change, base }: { policy: Policy; change: (po
             label="right up to"
             value={range.high}
             low={range.low}
-            high={1600}
+            high={highest}
             take={(high) => change({ tempo: { ...range, high } })}
           />
           quarters

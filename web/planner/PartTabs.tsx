@@ -49,7 +49,7 @@ export function PartTabs({ plan, setPlan, part, sheet, choose, changePart, limit
     (sheet.role === 'start' && part.attempts === 0 && part.kind === 'copy') ||
     (sheet.role === 'target' && (part.targets.length > 1 || part.kind !== 'copy'));
   const addPart = () => {
-    setPlan((before) => ({ ...before, parts: [...before.parts, newPart(part)] }));
+    setPlan((before) => ({ ...before, parts: [...before.parts, newPart(part.targets[0]?.pattern ?? baseOf(part), part)] }));
     choose(plan.parts.length, 'target 0');
   };
   const move = (by: number) => {

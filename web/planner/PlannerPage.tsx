@@ -1,12 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import { useParams, useSearchParams } from 'react-router';
-import { call } from '../api/client';
-import type { PlannedAssignment, TeacherToday } from '../api/types';
+import { api, at, reply } from '../api/client';
+import type { AssignmentInput, TeacherToday } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
+import { arrived, unsent } from '../keep/Keeper';
 import { Failed, Waiting } from '../ui/states';
 import { PlannerView } from './PlannerView';
 import { newPlan, type Plan, planOf } from './plan';
-import { withUnsaved } from './unsaved';
+import { planName } from './usePlanKeeping';
+import { withUnsent } from './withUnsent';
+
+/** A plan as the server has it, and as it was left here with changes that were not sent. */
+export type Opened = { saved: Plan; left: { version: number; plan: Plan } | null };
 
 /** Where a teacher writes an assignment; /plan/new?class=… begins one. */
 export default function PlannerPage() {
@@ -16,16 +21,19 @@ export default function PlannerPage() {
   const courseId = search.get('class');
   const plan = useQuery({
     queryKey: ['plan', assignmentId, courseId],
-    queryFn: async (): Promise<{ saved: Plan; left: Plan | null }> => {
+    queryFn: async (): Promise<Opened> => {
       if (assignmentId !== 'new') {
-        const answer = await call<PlannedAssignment>('GET', `/api/assignments/${assignmentId}`);
-        const left = answer.publishedAt ? withUnsaved(answer) : null;
-        return { saved: planOf(answer), left: left && planOf(left) };
+        // What was typed a moment ago may still be on its way.
+        await arrived(planName(assignmentId));
+        const answer = await reply(api.GET('/api/assignments/{id}', at({ id: assignmentId })));
+        const left = unsent<AssignmentInput>(planName(assignmentId));
+        return { saved: planOf(answer), left: left && { version: left.version, plan: planOf(withUnsent(answer, left.work)) } };
       }
-      const { courses } = await call<TeacherToday>('GET', '/api/today');
+      const { courses } = (await reply(api.GET('/api/today'))) as TeacherToday;
       const course = courses.find((one) => one.id === courseId) ?? courses[0];
       if (!course) throw new Error('You have no class to set this to yet.');
-      return { saved: newPlan(course), left: null };
+      const { newPattern } = catalogue.data ?? (await reply(api.GET('/api/catalogue')));
+      return { saved: newPlan(course, newPattern), left: null };
     },
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 0,
@@ -33,5 +41,5 @@ export default function PlannerPage() {
   const error = plan.error ?? catalogue.error;
   if (error) return <Failed error={error} again={() => void plan.refetch()} />;
   if (!plan.data || !catalogue.data) return <Waiting what="the Planner" />;
-  return <PlannerView key={assignmentId} {...plan.data} catalogue={catalogue.data} />;
+  return <PlannerView key={`${assignmentId} ${plan.dataUpdatedAt}`} {...plan.data} catalogue={catalogue.data} />;
 }

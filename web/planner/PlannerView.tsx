@@ -5,6 +5,7 @@ import { Editor } from '../edit/Editor';
 import { KeysHelp } from '../edit/KeysHelp';
 import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
+import { ConflictNotice } from '../keep/ConflictNotice';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { plural, when } from '../ui/words';
@@ -12,15 +13,16 @@ import { AsksPanel } from './AsksPanel';
 import { EffectNotice } from './EffectNotice';
 import { MarkingPanel } from './MarkingPanel';
 import { PartTabs } from './PartTabs';
+import type { Opened } from './PlannerPage';
 import { type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
 import { TaskPanel } from './TaskPanel';
 import { type PlanKeeper, usePlanKeeping } from './usePlanKeeping';
 
 /** The Planner: the words of the task beside the sheet, which is the one that students use. */
-export function PlannerView({ saved, left, catalogue }: { saved: Plan; left: Plan | null; catalogue: Catalogue }) {
-  const [plan, setPlan] = useState(left ?? saved);
+export function PlannerView({ saved, left, catalogue }: Opened & { catalogue: Catalogue }) {
+  const [plan, setPlan] = useState(left?.plan ?? saved);
   const [chosen, setChosen] = useState({ part: 0, sheet: 'target 0' });
-  const keeper = usePlanKeeping(plan, setPlan, saved);
+  const keeper = usePlanKeeping(plan, setPlan, saved, left);
   const part = (plan.parts[chosen.part] ?? plan.parts[0]) as PartPlan;
   const sheets = sheetsOf(part);
   const sheet = sheets.find(({ key }) => key === chosen.sheet) ?? (sheets[0] as PlanSheet);
@@ -127,6 +129,12 @@ function PlanHead({ plan, keeper }: { plan: Plan; keeper: PlanKeeper }) {
           {keeper.said}
         </p>
       </div>
+      <ConflictNotice
+        keeper={keeper.keeper}
+        mine="Keep the plan in this tab"
+        other="Take the other one"
+        settle={(which) => keeper.keeper.settle(which)}
+      />
       {keeper.error && <Notice>{keeper.error}</Notice>}
       {keeper.effect && <EffectNotice effect={keeper.effect} keeper={keeper} />}
     </>

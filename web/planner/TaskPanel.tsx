@@ -98,7 +98,7 @@ export function TaskPanel({ plan, setPlan, part, changePart, catalogue }: Props)
         catalogue={catalogue}
         locked={locked}
       />
-      <HelpFields part={part} change={(help) => changed({ help: { ...part.help, ...help } })} />
+      <HelpFields catalogue={catalogue} part={part} change={(help) => changed({ help: { ...part.help, ...help } })} />
     </section>
   );
 }

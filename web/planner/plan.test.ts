@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { catalogue } from '../../tests/web/catalogue';
 import type { Pattern, PlannedAssignment, TeacherToday } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { rowAdded } from '../music/rows';
 import { inputOf, newFrame, newPart, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
 
 const course: TeacherToday['courses'][number] = { id: 'c', name: 'Parade line', counting: 'steps', students: 20 };
-const plan = { ...newPlan(course), title: 'Harbour Steps' };
+const plan = { ...newPlan(course, catalogue.newPattern), title: 'Harbour Steps' };
 const part = plan.parts[0] as PartPlan;
 const rows = (pattern: Pattern | null | undefined) =>
   pattern?.sections[0]?.rows.map((row) => [row.instrument, ...row.hits.map((hit) => hit.at)]);
@@ -50,10 +51,9 @@ describe('a plan', () => {
     expect(blank.meter).toEqual({ count: 4, unit: 4, groups: [1, 1, 1, 1] });
   });
 
-  it('is sent with its rows as the instruments offered, counted as the class counts', () => {
+  it('is sent with its rows as the instruments offered', () => {
     const input = sent({ targets: [new PatternStore(rowAdded(blank, 0, 'clap'))] });
     expect(input?.instruments).toEqual(['kick', 'snare', 'closed-hat', 'open-hat', 'clap']);
-    expect(input?.policy).toEqual({ counting: 'steps' });
     expect(input?.targets?.[0]?.title).toBe('Harbour Steps');
     expect(input?.start).toBeNull();
   });
@@ -102,7 +102,7 @@ describe('a plan', () => {
   });
 
   it('takes meter and rows over into a further part', () => {
-    const next = newPart({ ...part, targets: [new PatternStore(drawn)] });
+    const next = newPart(catalogue.newPattern, { ...part, targets: [new PatternStore(drawn)] });
     expect(rows(next.targets[0]?.pattern)).toEqual([['kick']]);
     expect(next.id).toBeNull();
   });

@@ -49,34 +49,25 @@ export type Plan = {
   brief: string;
   dueAt: string | null;
   publishedAt: string | null;
+  /** That the server counts; 0 until it is first kept. */
+  version: number;
   parts: PartPlan[];
 };
 
 let keys = 0;
 export const newKey = (): string => `k${++keys}`;
 
-const ROWS = ['kick', 'snare', 'closed-hat', 'open-hat'];
-
-export function newPlan(course: TeacherToday['courses'][number]): Plan {
-  return { id: null, course, title: '', brief: '', dueAt: null, publishedAt: null, parts: [newPart()] };
+export function newPlan(course: TeacherToday['courses'][number], pattern: Pattern): Plan {
+  return { id: null, course, title: '', brief: '', dueAt: null, publishedAt: null, version: 0, parts: [newPart(pattern)] };
 }
 
-/** @param like the part before, whose settings and rows a new one takes over */
-export function newPart(like?: PartPlan): PartPlan {
+/**
+ * @param empty what the first sheet begins with
+ * @param like  the part before, whose settings and rows a new one takes over
+ */
+export function newPart(empty: Pattern, like?: PartPlan): PartPlan {
   const model = like && baseOf(like);
-  const pattern: Pattern = model
-    ? emptied(model)
-    : {
-        format: 'pulsanda-pattern',
-        version: 1,
-        title: 'Target',
-        meter: { count: 4, unit: 4, groups: [1, 1, 1, 1] },
-        tempo: { bpm: 96, beat: '4' },
-        swing: { percent: 50, unit: 16 },
-        kit: 'boathouse',
-        sections: [{ name: 'A', bars: 1, rows: ROWS.map((instrument) => ({ instrument, hits: [] })) }],
-        order: [{ section: 'A', times: 1 }],
-      };
+  const pattern = model ? emptied(model) : empty;
   return {
     key: newKey(),
     id: null,
@@ -139,9 +130,9 @@ export function withKind(part: PartPlan, kind: Kind): PartPlan {
 }
 
 export function planOf(one: PlannedAssignment): Plan {
-  const { id, course, title, brief, dueAt, publishedAt } = one;
+  const { id, course, title, brief, dueAt, publishedAt, version } = one;
   if (one.parts.length === 0) throw new Error('This assignment has no part; plan it anew.');
-  return { id, course, title, brief, dueAt, publishedAt, parts: one.parts.map(partOf) };
+  return { id, course, title, brief, dueAt, publishedAt, version, parts: one.parts.map(partOf) };
 }
 
 function partOf(part: PlannedPart): PartPlan {
@@ -181,11 +172,11 @@ function withRows(pattern: Pattern, instruments: string[]): Pattern {
 }
 
 export function inputOf(plan: Plan): AssignmentInput {
-  const { title, brief, dueAt, course } = plan;
-  return { title, brief, dueAt, parts: plan.parts.map((part) => partInput(part, title, course.counting)) };
+  const { title, brief, dueAt } = plan;
+  return { title, brief, dueAt, parts: plan.parts.map((part) => partInput(part, title)) };
 }
 
-function partInput(part: PartPlan, title: string, counting: Plan['course']['counting']): PartInput {
+function partInput(part: PartPlan, title: string): PartInput {
   const { id, kind, view, freedom, help, waits } = part;
   const named = (store: PatternStore): Pattern => (part.attempts > 0 ? store.pattern : { ...store.pattern, title: title || 'Target' });
   const base = baseOf(part);
@@ -201,7 +192,7 @@ function partInput(part: PartPlan, title: string, counting: Plan['course']['coun
     start: part.start ? named(part.start) : null,
     targets: part.targets.map(named),
     freedom: { ...freedom, required },
-    policy: { ...part.policy, counting },
+    policy: part.policy,
     requirements: part.asks.map(({ data, frame }) => (frame ? { ...data, frame: frame.pattern } : data)),
     help,
     waits,

@@ -1,9 +1,10 @@
-import { execFileSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
+import { catalogue } from '../../tests/web/catalogue';
 import type { Policy } from '../api/types';
-import { DIALS, PRESETS, turned, USUAL } from './policies';
+import { dialsOf, presetsOf, turned } from './policies';
 
-const ALL = DIALS.flatMap(({ dials }) => dials);
+const USUAL = catalogue.policy.usual;
+const ALL = dialsOf(catalogue.policy).flatMap(({ dials }) => dials);
 const dial = (key: string) => {
   const found = ALL.find((one) => one.key === key);
   if (!found) throw new Error(`There is no dial ${key}.`);
@@ -44,15 +45,8 @@ describe('a dial', () => {
   });
 });
 
-describe('what is usual', () => {
-  it('is what the core takes where a policy says nothing', () => {
-    const code = String.raw`require 'vendor/autoload.php'; use Pulsanda\Core\Compare\{Policy, PolicyFile}; echo json_encode(PolicyFile::toData(Policy::of()));`;
-    expect(JSON.parse(execFileSync('php', ['-r', code]).toString())).toMatchObject(USUAL);
-  });
-});
-
 describe('a mixture to start from', () => {
-  it.each(PRESETS.map(({ name, policy }) => [name, policy] as const))('%s leaves points and steps as they are', (_, policy) => {
+  it.each(presetsOf(USUAL).map(({ name, policy }) => [name, policy] as const))('%s leaves points and steps as they are', (_, policy) => {
     expect(policy).not.toHaveProperty('points');
     expect(policy).not.toHaveProperty('step');
     expect(policy.window ?? 0).toBeGreaterThanOrEqual(policy.grace ?? 0);

@@ -1,25 +1,18 @@
-import type { Policy } from '../api/types';
+import type { Catalogue, Policy } from '../api/types';
 
 export const ASPECTS = ['placement', 'dynamics', 'feel', 'tempo', 'form'] as const;
 export const CREDITS = ['moved', 'other-drum', 'explained'] as const;
 
-/** What holds where a policy says nothing; the core's defaults. */
-export const USUAL = {
-  grace: 30,
-  window: 240,
-  step: 0.5,
-  points: 20,
-  repeat: 'exact' as const,
-  credit: { match: 1, moved: 0.5, 'other-drum': 0.5, explained: 0.5 } as Record<string, number>,
-  weights: { placement: 70, dynamics: 10, feel: 10, tempo: 5, form: 5 } as Record<string, number>,
-};
+/** What holds where a policy says nothing, and how far it can be turned; the core's own. */
+export type Settings = Catalogue['policy'];
+type Usual = Settings['usual'];
 
 /** Ways to mark, to start from. */
-export const PRESETS: { name: string; says: string; policy: Policy }[] = [
+export const presetsOf = (usual: Usual): { name: string; says: string; policy: Policy }[] => [
   {
     name: 'As usual',
     says: 'Places first; loudness, swing, tempo and form a little.',
-    policy: { grace: USUAL.grace, window: USUAL.window, credit: USUAL.credit, weights: USUAL.weights },
+    policy: { grace: usual.grace, window: usual.window, credit: usual.credit, weights: usual.weights },
   },
   {
     name: 'Exact copy',
@@ -34,7 +27,12 @@ export const PRESETS: { name: string; says: string; policy: Policy }[] = [
   {
     name: 'Placement only',
     says: 'Only where the strokes stand; loudness, swing and tempo do not count.',
-    policy: { grace: 30, window: 240, credit: USUAL.credit, weights: { placement: 100, dynamics: 0, feel: 0, tempo: 0, form: 0 } },
+    policy: {
+      grace: usual.grace,
+      window: usual.window,
+      credit: usual.credit,
+      weights: { placement: 100, dynamics: 0, feel: 0, tempo: 0, form: 0 },
+    },
   },
   {
     name: 'Feel counts',
@@ -63,114 +61,115 @@ export type Dial = {
   other: number;
 };
 
-const weight = (aspect: (typeof ASPECTS)[number], says: string): Dial => ({
-  key: `weight ${aspect}`,
-  label: aspect.charAt(0).toUpperCase() + aspect.slice(1),
-  unit: '',
-  says,
-  low: 0,
-  high: 1000,
-  get: (policy) => policy.weights?.[aspect] ?? USUAL.weights[aspect] ?? 0,
-  set: (policy, value) => ({ ...policy, weights: { ...USUAL.weights, ...policy.weights, [aspect]: value } }),
-  usual: USUAL.weights[aspect] ?? 0,
-  other: aspect === 'placement' ? 35 : 30,
-});
-
-const credit = (status: (typeof CREDITS)[number], label: string, says: string): Dial => ({
-  key: `credit ${status}`,
-  label,
-  unit: '',
-  says,
-  low: 0,
-  high: 1,
-  get: (policy) => policy.credit?.[status] ?? USUAL.credit[status] ?? 0,
-  set: (policy, value) => ({ ...policy, credit: { ...USUAL.credit, ...policy.credit, [status]: value } }),
-  usual: USUAL.credit[status] ?? 0,
-  other: 0,
-});
-
-export const DIALS: { title: string; dials: Dial[] }[] = [
-  {
-    title: 'How much each aspect weighs',
-    dials: [
-      weight('placement', 'where the strokes stand'),
-      weight('dynamics', 'loud and soft'),
-      weight('feel', 'the swing'),
-      weight('tempo', 'how fast'),
-      weight('form', 'meter and length'),
-    ],
-  },
-  {
-    title: 'What a stroke still counts, 0 to 1',
-    dials: [
-      credit('moved', 'A little off', 'within the window'),
-      credit('other-drum', 'On another drum', 'at the right time'),
-      credit('explained', 'Part of one mistake', 'such as a whole row that is late'),
-    ],
-  },
-  {
-    title: 'How near is near enough',
-    dials: [
-      {
-        key: 'grace',
-        label: 'Grace',
-        unit: 'ticks',
-        says: 'within it a stroke is in its place; a sixteenth has 240',
-        low: 0,
-        high: 3840,
-        get: (policy) => policy.grace ?? USUAL.grace,
-        set: (policy, value) => ({
-          ...policy,
-          grace: Math.round(value),
-          window: Math.max(Math.round(value), policy.window ?? USUAL.window),
-        }),
-        usual: USUAL.grace,
-        other: 60,
-      },
-      {
-        key: 'window',
-        label: 'Window',
-        unit: 'ticks',
-        says: 'within it a stroke is off its place rather than missing',
-        low: 0,
-        high: 3840,
-        get: (policy) => policy.window ?? USUAL.window,
-        set: (policy, value) => ({ ...policy, window: Math.max(Math.round(value), policy.grace ?? USUAL.grace) }),
-        usual: USUAL.window,
-        other: 120,
-      },
-    ],
-  },
-  {
-    title: 'The mark',
-    dials: [
-      {
-        key: 'points',
-        label: 'Points',
-        unit: '',
-        says: 'the highest mark for the copy',
-        low: 1,
-        high: 1000,
-        get: (policy) => policy.points ?? USUAL.points,
-        set: (policy, value) => ({ ...policy, points: value, step: Math.min(value, policy.step ?? USUAL.step) }),
-        usual: USUAL.points,
-        other: 10,
-      },
-      {
-        key: 'step',
-        label: 'Rounded to',
-        unit: '',
-        says: 'steps of the mark',
-        low: 0.01,
-        high: 1000,
-        get: (policy) => policy.step ?? USUAL.step,
-        set: (policy, value) => ({ ...policy, step: Math.min(value, policy.points ?? USUAL.points) }),
-        usual: USUAL.step,
-        other: 1,
-      },
-    ],
-  },
-];
+/** Every dial, in groups. */
+export function dialsOf({ usual, limits }: Settings): { title: string; dials: Dial[] }[] {
+  const [lowestGrace = 0, highestGrace = 0] = limits.grace;
+  const [lowestWindow = 0, highestWindow = 0] = limits.window;
+  const within = (range: number[]) => ({ low: range[0] ?? 0, high: range[1] ?? 0 });
+  const weight = (aspect: (typeof ASPECTS)[number], says: string): Dial => ({
+    key: `weight ${aspect}`,
+    label: aspect.charAt(0).toUpperCase() + aspect.slice(1),
+    unit: '',
+    says,
+    ...within(limits.weights),
+    get: (policy) => policy.weights?.[aspect] ?? usual.weights[aspect] ?? 0,
+    set: (policy, value) => ({ ...policy, weights: { ...usual.weights, ...policy.weights, [aspect]: value } }),
+    usual: usual.weights[aspect] ?? 0,
+    other: aspect === 'placement' ? 35 : 30,
+  });
+  const credit = (status: (typeof CREDITS)[number], label: string, says: string): Dial => ({
+    key: `credit ${status}`,
+    label,
+    unit: '',
+    says,
+    ...within(limits.credit),
+    get: (policy) => policy.credit?.[status] ?? usual.credit[status] ?? 0,
+    set: (policy, value) => ({ ...policy, credit: { ...usual.credit, ...policy.credit, [status]: value } }),
+    usual: usual.credit[status] ?? 0,
+    other: 0,
+  });
+  return [
+    {
+      title: 'How much each aspect weighs',
+      dials: [
+        weight('placement', 'where the strokes stand'),
+        weight('dynamics', 'loud and soft'),
+        weight('feel', 'the swing'),
+        weight('tempo', 'how fast'),
+        weight('form', 'meter and length'),
+      ],
+    },
+    {
+      title: 'What a stroke still counts, 0 to 1',
+      dials: [
+        credit('moved', 'A little off', 'within the window'),
+        credit('other-drum', 'On another drum', 'at the right time'),
+        credit('explained', 'Part of one mistake', 'such as a whole row that is late'),
+      ],
+    },
+    {
+      title: 'How near is near enough',
+      dials: [
+        {
+          key: 'grace',
+          label: 'Grace',
+          unit: 'ticks',
+          says: 'within it a stroke is in its place; a sixteenth has 240',
+          low: lowestGrace,
+          high: highestGrace,
+          get: (policy) => policy.grace ?? usual.grace,
+          set: (policy, value) => ({
+            ...policy,
+            grace: Math.round(value),
+            window: Math.max(Math.round(value), policy.window ?? usual.window),
+          }),
+          usual: usual.grace,
+          other: 60,
+        },
+        {
+          key: 'window',
+          label: 'Window',
+          unit: 'ticks',
+          says: 'within it a stroke is off its place rather than missing',
+          low: lowestWindow,
+          high: highestWindow,
+          get: (policy) => policy.window ?? usual.window,
+          set: (policy, value) => ({ ...policy, window: Math.max(Math.round(value), policy.grace ?? usual.grace) }),
+          usual: usual.window,
+          other: 120,
+        },
+      ],
+    },
+    {
+      title: 'The mark',
+      dials: [
+        {
+          key: 'points',
+          label: 'Points',
+          unit: '',
+          says: 'the highest mark for the copy',
+          low: 1,
+          high: limits.points[1] ?? 0,
+          get: (policy) => policy.points ?? usual.points,
+          set: (policy, value) => ({ ...policy, points: value, step: Math.min(value, policy.step ?? usual.step) }),
+          usual: usual.points,
+          other: 10,
+        },
+        {
+          key: 'step',
+          label: 'Rounded to',
+          unit: '',
+          says: 'steps of the mark',
+          ...within(limits.step),
+          get: (policy) => policy.step ?? usual.step,
+          set: (policy, value) => ({ ...policy, step: Math.min(value, policy.points ?? usual.points) }),
+          usual: usual.step,
+          other: 1,
+        },
+      ],
+    },
+  ];
+}
 
 /** The policy with a dial at another value: its usual one, or where it stands there, one that shows what it does. */
 export function turned(policy: Policy, dial: Dial): { policy: Policy; value: number } {

@@ -1,13 +1,21 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { useEffect, useMemo, useReducer, useRef, useState, useSyncExternalStore } from 'react';
 import { useNavigate } from 'react-router';
-import { call } from '../api/client';
-import type { Effect, PlannedAssignment } from '../api/types';
-import { inputOf, type Plan, sheetsOf } from './plan';
-import { keepUnsaved } from './unsaved';
+import { api, at, reply } from '../api/client';
+import type { AssignmentInput, Effect, PlannedAssignment } from '../api/types';
+import { Keeper, type Keeping, type Known } from '../keep/Keeper';
+import { useTask } from '../ui/useTask';
+import { clock } from '../ui/words';
+import { inputOf, type Plan, planOf, sheetsOf } from './plan';
 
-/** Milliseconds between two looks at how far comparing again is. */
+/** Milliseconds between two looks at how far judging again is. */
 const LOOK = 700;
+const PAUSE = 700;
+
+/** Under which a plan is kept in the browser; one that was never kept has no name yet. */
+export const planName = (id: string | null): string => `plan ${id ?? 'new'}`;
+
+const knownOf = (saved: Plan): Known<AssignmentInput> => ({ version: saved.version, work: inputOf(saved), savedAt: null });
 
 /** Drawn again whenever one of the plan's sheets changes. */
 function useSheets(plan: Plan): number {
@@ -24,165 +32,170 @@ function useSheets(plan: Plan): number {
  * Keeps a plan by itself while only the teacher sees it; what is published changes only on a press, and when that changes how beats
  * that are handed in are judged, only after it is told for whom.
  */
-export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Plan) => void, saved: Plan) {
+export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Plan) => void, saved: Plan, left: { version: number } | null) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const sheets = useSheets(plan);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the sheets are read through their stores
-  const body = useMemo(() => JSON.stringify(inputOf(plan)), [plan, sheets]);
-  // What the server has; a plan that comes back with changes from before differs from it.
-  const known = useRef(useMemo(() => JSON.stringify(inputOf(saved)), [saved]));
-  const [keptAt, setKeptAt] = useState<Date | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [asking, setAsking] = useState(false);
-  const [error, setError] = useState('');
+  const work = useMemo(() => inputOf(plan), [plan, sheets]);
+  const latest = useRef({ plan, work });
+  latest.current = { plan, work };
+  const { busy, error, run } = useTask();
   const [effect, setEffect] = useState<Effect | null>(null);
+  const [telling, setTelling] = useState(false);
   const [recomparing, setRecomparing] = useState<PlannedAssignment['recomparing']>(null);
-  const dirty = body !== known.current;
-  const guarded = async <T>(work: () => Promise<T>): Promise<T | null> => {
-    setBusy(true);
-    setError('');
-    try {
-      return await work();
-    } catch (problem) {
-      setError((problem as Error).message);
-      return null;
-    } finally {
-      setBusy(false);
-    }
-  };
-  const sending = useRef<Promise<PlannedAssignment | null>>(Promise.resolve(null));
-  const save = () => {
-    sending.current = send();
-    return sending.current;
-  };
-  const send = () =>
-    guarded(async () => {
-      const input = inputOf(plan);
-      const answer = plan.id
-        ? await call<PlannedAssignment>('PUT', `/api/assignments/${plan.id}`, input)
-        : await call<PlannedAssignment>('POST', '/api/assignments', { courseId: plan.course.id, ...input });
-      // From now on the parts have names of their own.
-      const named = (one: Plan): Plan => ({
-        ...one,
-        id: answer.id,
-        parts: one.parts.map((part) => {
-          const index = plan.parts.findIndex((sent) => sent.key === part.key);
-          return part.id === null && index >= 0 ? { ...part, id: answer.parts[index]?.id ?? null } : part;
-        }),
+  const published = plan.publishedAt !== null;
+
+  const [keeper] = useState(() => {
+    const one: Keeper<AssignmentInput> = new Keeper<AssignmentInput>(
+      planName(plan.id),
+      {
+        send: async (input, version, keepalive) => {
+          const { plan: now } = latest.current;
+          const keys = now.parts.map(({ key }) => key);
+          const kept = now.id
+            ? await reply(api.PUT('/api/assignments/{id}', { ...at({ id: now.id }), body: { ...input, version }, keepalive }))
+            : await reply(api.POST('/api/assignments', { body: { ...input, courseId: now.course.id }, keepalive }));
+          name(kept, input, keys);
+          return { version: kept.version, savedAt: new Date().toISOString() };
+        },
+        other: ({ body }) => (body.plan ? knownOf(planOf(body.plan as PlannedAssignment)) : null),
+        same: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+        ready: (input) => input.title.trim() !== '',
+        // What another tab has kept is read anew.
+        take: () => {
+          one.forget();
+          void queries.resetQueries({ queryKey: ['plan'] });
+        },
+      },
+      knownOf(saved),
+      () => latest.current.work,
+      left,
+      { pause: published ? null : PAUSE },
+    );
+    /** From now on the plan and its parts have names of their own; what was sent is known under them. */
+    const name = (kept: PlannedAssignment, input: AssignmentInput, keys: string[]) => {
+      const ids = new Map(keys.map((key, i) => [key, kept.parts[i]?.id ?? null]));
+      const fresh = !latest.current.plan.id;
+      input.parts.forEach((part, i) => {
+        part.id = kept.parts[i]?.id ?? null;
       });
-      // What was sent, not what stands there by now.
-      known.current = JSON.stringify({ ...input, parts: input.parts.map((part, i) => ({ ...part, id: answer.parts[i]?.id ?? null })) });
-      setKeptAt(new Date());
+      setPlan((before) => ({
+        ...before,
+        id: kept.id,
+        parts: before.parts.map((part) => (part.id === null ? { ...part, id: ids.get(part.key) ?? null } : part)),
+      }));
+      latest.current.plan = { ...latest.current.plan, id: kept.id };
+      if (fresh) {
+        one.rename(planName(kept.id));
+        window.history.replaceState(null, '', `/plan/${kept.id}`);
+      }
       setEffect(null);
-      setRecomparing(answer.recomparing);
+      setRecomparing(kept.recomparing);
       void queries.invalidateQueries({ queryKey: ['today'] });
-      if (!plan.id) window.history.replaceState(null, '', `/plan/${answer.id}`);
-      if (!plan.id || plan.parts.some((part) => part.id === null)) setPlan(named);
-      return answer;
-    });
+    };
+    return one;
+  });
+  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  useEffect(() => {
+    keeper.start();
+    return () => {
+      keeper.stop();
+      void queries.invalidateQueries({ queryKey: ['today'] });
+    };
+  }, [keeper, queries]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is told of every change of the plan
+  useEffect(() => keeper.changed(), [keeper, work]);
+
   /** Saves, or first says what that changes for whom. */
   const saveChanges = async () => {
-    if (plan.id && plan.parts.some((part) => part.attempts > 0)) {
-      setAsking(true);
-      const told = await guarded(() => call<Effect>('POST', `/api/assignments/${plan.id}/effect`, inputOf(plan)));
-      setAsking(false);
+    const { id } = plan;
+    if (id && plan.parts.some((part) => part.attempts > 0)) {
+      setTelling(true);
+      const told = await run(() => reply(api.POST('/api/assignments/{id}/effect', { ...at({ id }), body: work })));
+      setTelling(false);
       if (!told) return;
       if (told.parts.length > 0) {
         setEffect(told);
         return;
       }
     }
-    await save();
+    await keeper.send();
   };
   const publish = async () => {
-    const id = dirty || !plan.id ? (await save())?.id : plan.id;
-    if (!id) return;
-    const done = await guarded(() => call<PlannedAssignment>('POST', `/api/assignments/${id}/publish`));
-    if (!done) return;
+    await keeper.send();
+    const { id } = latest.current.plan;
+    if (keeper.dirty || !id) return;
+    if (!(await run(() => reply(api.POST('/api/assignments/{id}/publish', at({ id })))))) return;
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate('/');
   };
   const remove = async () => {
-    const done = await guarded(async () => {
-      await call('DELETE', `/api/assignments/${plan.id}`);
+    const { id } = latest.current.plan;
+    await keeper.rest();
+    const gone = await run(async () => {
+      if (id) await reply(api.DELETE('/api/assignments/{id}', at({ id })));
       return true;
     });
-    if (!done) return;
-    known.current = body;
-    leaving.current.dirty = false;
+    if (!gone) return;
+    keeper.took(latest.current.work, { version: keeper.version, savedAt: null });
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate('/');
   };
   /** Goes back to what is saved. */
   const forget = () => {
-    if (plan.id) keepUnsaved(plan.id, null);
-    window.location.reload();
+    keeper.forget();
+    void queries.resetQueries({ queryKey: ['plan'] });
   };
-  const latest = useRef(save);
-  latest.current = save;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: body stands for everything that is kept
   useEffect(() => {
-    if (plan.publishedAt || !dirty || busy || plan.title.trim() === '') return;
-    const timer = setTimeout(() => void latest.current(), 700);
-    return () => clearTimeout(timer);
-  }, [body, plan.publishedAt, busy]);
-  useEffect(() => {
-    if (plan.publishedAt && plan.id) keepUnsaved(plan.id, dirty ? body : null);
-  }, [plan.publishedAt, plan.id, dirty, body]);
-  // Leaving at once after a change: what only the teacher sees is sent, what is published stays in this browser.
-  const leaving = useRef({ plan, body, dirty });
-  leaving.current = { plan, body, dirty };
-  useEffect(() => {
-    const leave = () => {
-      const now = leaving.current;
-      if (!now.dirty || now.plan.publishedAt || now.plan.title.trim() === '' || now.body === known.current) return;
-      known.current = now.body;
-      // After what is on its way, so that a new plan is not made twice.
-      sending.current
-        .then((answer) => {
-          const id = now.plan.id ?? answer?.id;
-          return id
-            ? call('PUT', `/api/assignments/${id}`, now.body, true)
-            : call('POST', '/api/assignments', { courseId: now.plan.course.id, ...JSON.parse(now.body) }, true);
-        })
-        .then(
-          () => queries.invalidateQueries({ queryKey: ['today'] }),
-          () => {},
-        );
-    };
-    window.addEventListener('pagehide', leave);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, [queries]);
-  useEffect(() => {
-    if (!recomparing || !plan.id) return;
+    const { id } = plan;
+    if (!recomparing || !id || recomparing.done + recomparing.failed >= recomparing.total) return;
     const timer = setTimeout(() => {
-      call<PlannedAssignment>('GET', `/api/assignments/${plan.id}`).then(
-        (answer) => setRecomparing(answer.recomparing),
-        () => setRecomparing({ ...recomparing }),
+      reply(api.GET('/api/assignments/{id}', at({ id }))).then(
+        (now) => setRecomparing(now.recomparing),
+        () => setRecomparing({ ...recomparing }), // looked at again in a moment
       );
     }, LOOK);
     return () => clearTimeout(timer);
-  }, [recomparing, plan.id]);
-  const said = recomparing
-    ? `Saved; comparing again, ${recomparing.done} of ${recomparing.total} …`
-    : asking
-      ? 'Seeing for whom this changes something …'
-      : busy
-        ? 'Saving …'
-        : !plan.id && plan.title.trim() === ''
-          ? 'Name the task, and it is kept from then on'
-          : dirty
-            ? plan.publishedAt
-              ? 'Changed, not saved yet'
-              : 'Saving …'
-            : keptAt || plan.id
-              ? `Saved${keptAt ? ` at ${keptAt.toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })}` : ''}`
-              : '';
-  return { save, saveChanges, publish, remove, error, dirty, said, busy, effect, forgetEffect: () => setEffect(null), forget };
+  }, [recomparing, plan]);
+  const dirty = keeper.dirty;
+  return {
+    keeper,
+    keeping,
+    save: () => keeper.send(),
+    saveChanges,
+    publish,
+    remove,
+    error: error || (keeping.state === 'refused' ? keeping.sentence : ''),
+    dirty,
+    said: telling ? 'Seeing for whom this changes something …' : saidOf(plan, keeping, dirty, recomparing),
+    busy: busy || keeping.state === 'saving',
+    effect,
+    forgetEffect: () => setEffect(null),
+    forget,
+  };
+}
+
+/** How far the plan is kept, in words. */
+function saidOf(plan: Plan, keeping: Keeping<AssignmentInput>, dirty: boolean, recomparing: PlannedAssignment['recomparing']): string {
+  if (recomparing) {
+    const { done, total, failed } = recomparing;
+    const missed = failed > 0 ? `; ${failed} could not be judged` : '';
+    return done + failed < total ? `Saved; comparing again, ${done} of ${total}${missed} …` : `Saved${missed}`;
+  }
+  if (!plan.id && plan.title.trim() === '') return 'Name the task, and it is kept from then on';
+  switch (keeping.state) {
+    case 'waiting':
+      return 'Not sent yet; kept in this browser and sent when the connection is back';
+    case 'refused':
+      return 'Not saved';
+    case 'conflict':
+      return 'Not saved: changed elsewhere';
+    case 'saved':
+      return dirty ? 'Saving …' : `Saved${keeping.at ? ` at ${clock(keeping.at)}` : ''}`;
+    default:
+      return plan.publishedAt && keeping.state === 'changed' ? 'Changed, not saved yet' : 'Saving …';
+  }
 }
 
 export type PlanKeeper = ReturnType<typeof usePlanKeeping>;

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useSyncExternalStore } from 'react';
 import type { Catalogue, Music } from '../api/types';
+import { useKeys } from '../ui/useKeys';
 import { Player, type Voice } from './Player';
 
 let shared: { player: Player; kit: string } | null = null;
@@ -19,25 +20,14 @@ export function usePlayer(catalogue: Catalogue, kit: string, voices: Voice[], mu
   useEffect(() => {
     player.set(voices, music);
   }, [player, voices, music]);
-  useEffect(() => {
-    const key = (event: KeyboardEvent) => {
-      const on = event.target as HTMLElement;
-      if (
-        event.key !== ' ' ||
-        event.repeat ||
-        on.closest('button, input:not([type=range]), textarea, select, a, [role="radio"], summary, dialog')
-      )
-        return;
-      event.preventDefault();
-      player.toggle();
-    };
-    document.addEventListener('keydown', key);
-    return () => {
-      document.removeEventListener('keydown', key);
+  useKeys({ ' ': () => player.toggle() }, { onSheet: true });
+  useEffect(
+    () => () => {
       player.stop();
       player.loop(null);
-    };
-  }, [player]);
+    },
+    [player],
+  );
   return player;
 }
 

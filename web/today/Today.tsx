@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { call } from '../api/client';
-import type { Account, StudentToday, TeacherToday } from '../api/types';
+import { api, reply } from '../api/client';
+import type { Account } from '../api/types';
 import { Failed, Waiting } from '../ui/states';
 import { StudentDay } from './StudentDay';
 import { TeacherDay } from './TeacherDay';
@@ -9,7 +9,7 @@ import { TeacherDay } from './TeacherDay';
 export function Today({ account }: { account: Account }) {
   const { data, error, refetch } = useQuery({
     queryKey: ['today'],
-    queryFn: () => call<TeacherToday | StudentToday>('GET', '/api/today'),
+    queryFn: () => reply(api.GET('/api/today')),
     refetchOnMount: 'always',
   });
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;

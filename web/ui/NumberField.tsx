@@ -1,26 +1,53 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 
-type Props = { label: string; value: number; low: number; high: number; take: (value: number) => void; wide?: boolean };
+type Props = {
+  label: string;
+  value: number;
+  low: number;
+  high: number;
+  take: (value: number) => void;
+  /** Told what was typed and cannot be held. */
+  refuse?: (value: number) => void;
+  /** Of an arrow key, where these step. */
+  step?: number;
+  className?: string;
+};
 
-/** A number that is taken when it is left, if it lies in the range; else it goes back to what it was. */
-export function NumberField({ label, value, low, high, take, wide = false }: Props) {
+/**
+ * A number that is taken when it is left, or by Enter, if it lies in the range; else it goes back to what it was. Emptied, it stays
+ * empty, with the number that holds in grey, until another one is typed.
+ */
+export function NumberField({ label, value, low, high, take, refuse, step, className = 'field field-small w-14' }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a value that comes from elsewhere is shown
+  useEffect(() => setTyped(null), [value]);
+  const done = () => {
+    if (typed === null || typed.trim() === '') return;
+    const number = Number(typed.replace(',', '.'));
+    setTyped(null);
+    if (!Number.isFinite(number)) return;
+    if (number >= low && number <= high) take(number);
+    else refuse?.(number);
+  };
   return (
     <input
       aria-label={label}
       title={`${low} to ${high}`}
-      className={`field field-small ${wide ? 'w-20' : 'w-14'}`}
+      className={className}
       inputMode="decimal"
       value={typed ?? String(value)}
+      placeholder={String(value)}
       onChange={(event) => setTyped(event.target.value)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Enter') done();
+        if (event.key === 'Escape') setTyped(null);
+        if (step && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+          event.preventDefault();
+          setTyped(null);
+          take(value + (event.key === 'ArrowUp' ? step : -step));
+        }
       }}
-      onBlur={() => {
-        const number = Number(typed?.replace(',', '.'));
-        if (typed !== null && typed.trim() !== '' && Number.isFinite(number) && number >= low && number <= high) take(number);
-        setTyped(null);
-      }}
+      onBlur={done}
     />
   );
 }

@@ -1,37 +1,63 @@
 import { useEffect, useRef } from 'react';
+import { keep, kept } from './storage';
 
-const OFF = 'single keys';
+const NAME = 'single keys';
 
 /** Single keys can be switched off: some people speak to their computer, and letters would act. */
 export const singleKeys = {
   get on(): boolean {
-    return localStorage.getItem(OFF) !== 'off';
+    return kept('setting', NAME) !== 'off';
   },
   set on(on: boolean) {
-    localStorage.setItem(OFF, on ? 'on' : 'off');
+    keep('setting', NAME, on ? 'on' : 'off');
   },
 };
 
+/** Fields that take letters. A slider, a box to tick and a button do not. */
+const FIELDS = 'input:not([type=range], [type=checkbox], [type=radio], [type=button]), textarea, select, [contenteditable], dialog';
+/** What the space bar presses by itself. */
+const PRESSED = 'button, a, summary, [role=radio], [role=tab], input, [role=listbox], [role=option]';
+
+export const isTyping = (target: EventTarget | null): boolean => target instanceof Element && target.closest(FIELDS) !== null;
+
+/** "z", "Z" with Shift as "z", "Ctrl+z", "Ctrl+Shift+z", " ", "Enter" … */
+export function keyName(event: { key: string; ctrlKey: boolean; metaKey: boolean; shiftKey: boolean }): string {
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  if (!event.ctrlKey && !event.metaKey) return key;
+  return `Ctrl+${event.shiftKey ? 'Shift+' : ''}${key}`;
+}
+
+/** Whether a key is a letter, a digit or a sign that must not act while single keys are off. */
+export const isSingle = (name: string): boolean => name.length === 1 && name !== ' ';
+
+type Options = {
+  /** Also where letters are typed: only for what needs Ctrl. */
+  typing?: boolean;
+  /** Also while the sheet that is edited has the focus, whose own keys come first. */
+  onSheet?: boolean;
+};
+
 /**
- * Single keys that act anywhere on a page but in fields and on the edited sheet; "Ctrl+Enter" also there.
- * @param actions by key, letters small
+ * Keys that act anywhere on a page but where somebody types, and but on the sheet that is edited.
+ * @param actions by name as keyName() gives it
  */
-export function useKeys(actions: Record<string, () => void>): void {
+export function useKeys(actions: Record<string, () => void>, { typing = false, onSheet = false }: Options = {}): void {
   const latest = useRef(actions);
   latest.current = actions;
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      const on = event.target as HTMLElement;
-      const command = event.ctrlKey || event.metaKey;
-      const name = command ? `Ctrl+${event.key}` : event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const name = keyName(event);
       const action = latest.current[name];
-      if (!action || event.altKey || event.repeat) return;
-      if (!command && (!singleKeys.on || on.closest('input:not([type=range]), textarea, select, [role=gridcell], [role=radio], dialog')))
-        return;
+      const target = event.target instanceof Element ? event.target : null;
+      if (!action || event.altKey || event.repeat || event.defaultPrevented) return;
+      if (!typing && isTyping(target)) return;
+      if (!onSheet && target?.closest('[role=gridcell]')) return;
+      if (isSingle(name) && (!singleKeys.on || target?.closest('[role=radio]'))) return;
+      if (name === ' ' && target?.closest(PRESSED) && !target.closest('input[type=range]')) return;
       event.preventDefault();
       action();
     };
     document.addEventListener('keydown', key);
     return () => document.removeEventListener('keydown', key);
-  }, []);
+  }, [typing, onSheet]);
 }

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { call } from '../../api/client';
+import { api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
 import { Notice } from '../../ui/states';
 import { type Adapted, adapted } from '../adapt';
@@ -29,7 +29,10 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
       setError('');
       setAsked(null);
       try {
-        const { pattern } = await call<{ pattern: Pattern }>('POST', '/api/edit/read', text);
+        const { pattern } = await reply(
+          // The text goes as it is: the core says what is wrong with it, and where.
+          api.POST('/api/edit/read', { body: text as unknown as Pattern, bodySerializer: (body) => body as unknown as string }),
+        );
         const fitting = await adapted(pattern, editor);
         if (fitting.changes.length > 0) setAsked(fitting);
         else take(fitting);

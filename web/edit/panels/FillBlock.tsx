@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { call } from '../../api/client';
+import { api, reply } from '../../api/client';
 import type { Row } from '../../api/types';
 import { filled } from '../../music/range';
 import type { Editor } from '../Editor';
@@ -32,7 +32,7 @@ export function FillBlock({ editor, row, index }: Props) {
       return;
     }
     let current = true;
-    call<{ places: number[] }>('POST', '/api/edit/spread', { count: Math.min(count, steps), steps, start: Math.min(start, steps - 1) })
+    reply(api.POST('/api/edit/spread', { body: { count: Math.min(count, steps), steps, start: Math.min(start, steps - 1) } }))
       .then((answer) => current && setPlaces(answer.places.map((place) => from + place * step)))
       .catch((problem: Error) => editor.say(problem.message));
     return () => {

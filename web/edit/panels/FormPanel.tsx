@@ -1,4 +1,5 @@
 import { useState, useSyncExternalStore } from 'react';
+import { api, reply } from '../../api/client';
 import {
   allRepeated,
   barInserted,
@@ -141,10 +142,9 @@ function SectionBlock({ editor }: { editor: Editor }) {
     editor.say(`Section ${section.name} is removed; undo brings it back`);
   };
   const rescale = (to: 'double' | 'half') =>
-    void compute(editor, to === 'double' ? 'Stretch to twice the time' : 'Squeeze into half the time', 'rescale', {
-      section: editor.index,
-      to,
-    });
+    void compute(editor, to === 'double' ? 'Stretch to twice the time' : 'Squeeze into half the time', (pattern) =>
+      reply(api.POST('/api/edit/rescale', { body: { pattern, section: editor.index, to } })),
+    );
   return (
     <Block title={`Section ${section.name}, ${plural(section.bars, 'bar')}`}>
       <label className="flex items-center gap-1.5 text-sm">

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { call } from '../../api/client';
+import { api, reply } from '../../api/client';
 import type { Row, RowShape } from '../../api/types';
 import { plural } from '../../ui/words';
 import type { Editor } from '../Editor';
@@ -17,7 +17,7 @@ export function GapsBlock({ editor, row }: { editor: Editor; row: Row }) {
     if (!open) return;
     let current = true;
     setError('');
-    call<RowShape>('POST', '/api/edit/shape', { places: places === '' ? [] : places.split(' ').map(Number), bars, barTicks })
+    reply(api.POST('/api/edit/shape', { body: { places: places === '' ? [] : places.split(' ').map(Number), bars, barTicks } }))
       .then((answer) => current && setShape(answer))
       .catch((problem: Error) => current && setError(problem.message));
     return () => {

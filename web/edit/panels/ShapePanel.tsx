@@ -1,4 +1,5 @@
 import { useState, useSyncExternalStore } from 'react';
+import { api, reply } from '../../api/client';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
 import { Block, Small } from './parts';
@@ -138,14 +139,10 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
     const { range, cursor } = editor.state;
     const scope = range ?? { first: cursor.row, last: cursor.row, from: 0, to: editor.length };
     const rows = Array.from({ length: scope.last - scope.first + 1 }, (_, i) => scope.first + i);
-    void compute(editor, `Quantize to ${SNAP_WORDS[snap]}`, 'quantize', {
-      section: editor.index,
-      rows,
-      from: scope.from,
-      to: scope.to,
-      snap,
-      strength,
-    });
+    const how = { section: editor.index, rows, from: scope.from, to: scope.to, snap, strength };
+    void compute(editor, `Quantize to ${SNAP_WORDS[snap]}`, (pattern) =>
+      reply(api.POST('/api/edit/quantize', { body: { pattern, ...how } })),
+    );
   };
   return (
     <Block title="Quantize what is marked, or the row">

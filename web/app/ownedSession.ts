@@ -1,0 +1,10 @@
+import { session } from '../api/client';
+import type { Session } from '../api/types';
+import { belongTo } from './keepPage';
+
+/** Who is signed in; what the browser keeps belongs to that account from here on. */
+export async function ownedSession(): Promise<Session> {
+  const found = await session();
+  if (found.account) belongTo(found.account.id);
+  return found;
+}

@@ -1,0 +1,77 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, reply } from '../../api/client';
+import type { Meter, Pattern, Remetered } from '../../api/types';
+import { Notice } from '../../ui/states';
+import { useTask } from '../../ui/useTask';
+import { plural } from '../../ui/words';
+import type { Editor } from '../Editor';
+import { meterName, sameMeter } from '../meters';
+import { type Counting, fetchMusic } from '../useMusic';
+
+/** Changing the meter keeps every hit that still fits, and asks before one is lost. */
+export function MeterField({ editor, counting }: { editor: Editor; counting: Counting }) {
+  const queries = useQueryClient();
+  const { meter } = editor.store.pattern;
+  const [asked, setAsked] = useState<{ meter: Meter; answer: Remetered } | null>(null);
+  const { error, run } = useTask();
+  const listed = editor.catalogue.meters;
+  const meters = listed.some((one) => sameMeter(one, meter)) ? listed : [meter, ...listed];
+  const take = (to: Meter, answer: Remetered) => {
+    setAsked(null);
+    const tempo = editor.freedom && !editor.freedom.tempo ? { tempo: editor.store.pattern.tempo } : {};
+    editor.mark(null);
+    editor.store.change(`Change the meter to ${to.count}/${to.unit}`, () => ({ ...answer.pattern, ...tempo }));
+    editor.say(`Now in ${to.count}/${to.unit}`);
+  };
+  const choose = async (to: Meter) => {
+    const found = await run(async () => {
+      await fetchMusic(queries, to, counting);
+      // Whoever edits while the core computes is waited for: it computes again from what there is then.
+      let answer: Remetered;
+      let sent: Pattern;
+      do {
+        sent = editor.store.pattern;
+        answer = await reply(api.POST('/api/edit/remeter', { body: { pattern: sent, meter: to } }));
+      } while (sent !== editor.store.pattern);
+      return answer;
+    });
+    if (!found) return;
+    if (found.lost.length > 0) setAsked({ meter: to, answer: found });
+    else take(to, found);
+  };
+  return (
+    <>
+      <label className="flex w-32 flex-col">
+        Meter
+        <select
+          className="field mt-1"
+          value={meters.findIndex((one) => sameMeter(one, meter))}
+          onChange={(event) => void choose(meters[Number(event.target.value)] ?? meter)}
+        >
+          {meters.map((one, i) => (
+            <option key={meterName(one)} value={i}>
+              {meterName(one)}
+            </option>
+          ))}
+        </select>
+      </label>
+      {error && <Notice>{error}</Notice>}
+      {asked && (
+        <Notice>
+          <p>
+            {plural(asked.answer.lost.length, 'hit does', 'hits do')} not fit into {asked.meter.count}/{asked.meter.unit} and would go.
+          </p>
+          <p className="mt-2 flex gap-2">
+            <button type="button" className="button" onClick={() => take(asked.meter, asked.answer)}>
+              Change the meter all the same
+            </button>
+            <button type="button" className="button" onClick={() => setAsked(null)}>
+              Stay in {meter.count}/{meter.unit}
+            </button>
+          </p>
+        </Notice>
+      )}
+    </>
+  );
+}
