@@ -7,10 +7,10 @@ namespace Pulsanda\Tests\App;
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Job\JudgeAgain;
 use Pulsanda\App\Job\JudgeAgainHandler;
-use Symfony\Component\Messenger\Transport\InMemory\InMemoryTransport;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Messenger\Transport\InMemory\InMemoryTransport;
 
 /** Requests to the real application on the demo world in PostgreSQL, which bin/test has loaded; every test ends in a rollback. */
 abstract class ApiTestCase extends WebTestCase

@@ -4,17 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\App;
 
-use Pulsanda\App\Entity\Part;
-use Pulsanda\App\Entity\Recomparison;
-use Pulsanda\Core\Compare\Mark\Policy;
-use Pulsanda\Core\Pattern\Pattern;
-use Pulsanda\Core\Rhythm\Tempo;
-use Pulsanda\Core\Task\Freedom;
-use Symfony\Bundle\FrameworkBundle\Console\Application;
-use Symfony\Component\Console\Tester\CommandTester;
-use Symfony\Component\HttpKernel\KernelInterface;
-use Symfony\Component\Uid\Uuid;
-
 /** Assignments of several parts, what they ask, and what happens when that changes. */
 final class PartsTest extends ApiTestCase
 {

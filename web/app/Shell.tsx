@@ -24,9 +24,9 @@ export function Shell({ account, children }: { account: Account; children: React
     window.scrollTo(0, 0);
   }, [pathname]);
   const { busy, error, run } = useTask();
-  const leave = () =>
+  const leave = (everywhere = false) =>
     run(async () => {
-      await reply(api.POST('/api/sign-out'));
+      await reply(everywhere ? api.POST('/api/sign-out-everywhere') : api.POST('/api/sign-out'));
       await leaveNothing();
       queries.clear();
       window.location.assign('/');
@@ -51,6 +51,15 @@ export function Shell({ account, children }: { account: Account; children: React
           </button>
           <button type="button" className="button" disabled={busy} onClick={() => void leave()}>
             Sign out
+          </button>
+          <button
+            type="button"
+            className="quiet-link"
+            disabled={busy}
+            title="On every computer where this account is signed in, here too"
+            onClick={() => void leave(true)}
+          >
+            everywhere
           </button>
         </div>
       </header>

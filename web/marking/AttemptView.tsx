@@ -7,6 +7,7 @@ import { Waiting } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
 import { Answer } from './Answer';
+import { HistoryBlock } from './HistoryBlock';
 import { Since } from './Since';
 import type { ReturnedNow } from './TakeBack';
 import { useAnswer } from './useAnswer';
@@ -88,6 +89,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
           onReturned={onReturned}
         />
       </Compared>
+      <HistoryBlock attemptId={data.attempt.id} />
     </>
   );
 }

@@ -30,7 +30,10 @@ export function Glance({ list }: { list: MarkingList }) {
         <span className="text-sm text-faint">{waiting === 0 ? 'Everybody has an answer.' : `${plural(waiting, 'beat')} to answer`}</span>
         {list.recomparing && (
           <span role="status" className="text-sm">
-            Comparing again, {list.recomparing.done} of {list.recomparing.total} …
+            {list.recomparing.done + list.recomparing.failed < list.recomparing.total &&
+              `Comparing again, ${list.recomparing.done} of ${list.recomparing.total} … `}
+            {list.recomparing.failed > 0 &&
+              `${plural(list.recomparing.failed, 'beat')} could not be judged anew; what was said before stands.`}
           </span>
         )}
       </div>

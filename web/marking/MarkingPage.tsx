@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
-import type { AttemptToMark } from '../api/types';
+import type { AttemptToMark, MarkingList } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { Failed, Waiting } from '../ui/states';
 import { AttemptView } from './AttemptView';
@@ -14,6 +14,9 @@ import { type ReturnedNow, TakeBack } from './TakeBack';
 /** Milliseconds between two looks while beats are compared again. */
 const LOOK = 1000;
 
+const isWaiting = (progress: MarkingList['recomparing'] | undefined) =>
+  Boolean(progress && progress.done + progress.failed < progress.total);
+
 /** The Marking table: the class at the left, one attempt at the right, or the whole class at a glance. */
 export default function MarkingPage() {
   const { partId = '', attemptId } = useParams();
@@ -22,7 +25,7 @@ export default function MarkingPage() {
     queryKey: ['marking', partId],
     queryFn: () => reply(api.GET('/api/parts/{id}/marking', at({ id: partId }))),
     refetchOnMount: 'always',
-    refetchInterval: ({ state }) => (state.data?.recomparing ? LOOK : false),
+    refetchInterval: ({ state: { data } }) => (isWaiting(data?.recomparing) ? LOOK : false),
   });
   const attempt = useQuery({
     queryKey: ['attempt', attemptId],

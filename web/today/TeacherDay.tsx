@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { TeacherToday } from '../api/types';
 import { plural, when } from '../ui/words';
+import { CountingField } from './CountingField';
 
 type Assignment = TeacherToday['assignments'][number];
 
@@ -19,6 +20,7 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
               <h2>{course.name}</h2>
               <span className="text-faint">{plural(course.students, 'student')}</span>
+              <CountingField course={course} />
               <Link to={`/term/${course.id}`} className="button ml-auto">
                 The class over the term
               </Link>

@@ -30,11 +30,14 @@ final readonly class Drafts
             SELECT :state, school_id, id, 1, :pattern, :now, false FROM saved
         ) SELECT 1 FROM saved
         SQL;
-    /** A save that rests on :version: nothing comes back when another one came before it. What did not change counts as no save. */
+    /**
+     * A save that rests on :version: nothing comes back when another one came before it, unless that kept the same: a request that is
+     * sent again is no second hand. What did not change counts as no save.
+     */
     private const GO_ON = <<<'SQL'
         WITH before AS (
             SELECT id, pattern::text IS DISTINCT FROM :pattern AS other, note IS DISTINCT FROM :note AS noted
-            FROM draft WHERE part_id = :part AND student_id = :student AND version = :version FOR UPDATE
+            FROM draft WHERE part_id = :part AND student_id = :student AND (version = :version OR (pattern::text = :pattern AND note = :note)) FOR UPDATE
         ), saved AS (
             UPDATE draft d SET pattern = :pattern, note = :note, saved_at = CASE WHEN other OR noted THEN :now ELSE saved_at END,
                 version = d.version + CASE WHEN other OR noted THEN 1 ELSE 0 END
@@ -72,9 +75,11 @@ final readonly class Drafts
             'part' => $part, 'student' => (string) $student->id, 'pattern' => PatternWriter::write($pattern), 'note' => $note,
             'now' => $now->format(\DATE_ATOM), 'state' => (string) Uuid::v7(),
         ];
-        $saved = 0 === $version
-            ? $this->connection->fetchAssociative(self::BEGIN, $values + ['id' => (string) Uuid::v7()])
-            : $this->connection->fetchAssociative(self::GO_ON, $values + ['version' => $version, 'past' => $now->modify(DraftState::KEPT_FOR)->format(\DATE_ATOM)]);
+        $saved = 0 === $version ? $this->connection->fetchAssociative(self::BEGIN, $values + ['id' => (string) Uuid::v7()]) : false;
+        if (false === $saved) {
+            $past = $now->modify(DraftState::KEPT_FOR)->format(\DATE_ATOM);
+            $saved = $this->connection->fetchAssociative(self::GO_ON, $values + ['version' => $version, 'past' => $past]);
+        }
         if (false === $saved) {
             $other = $this->find($part, $student);
             throw new Conflict('This beat was changed in another tab or on another device; choose which one to keep.', null === $other ? [] : ['draft' => self::shape($other)]);

@@ -69,6 +69,9 @@ final readonly class AssignmentController
         $changed = $this->entities->wrapInTransaction(function () use ($assignment, $fields, $version): array {
             $this->entities->refresh($assignment, LockMode::PESSIMISTIC_WRITE);
             if ($assignment->version !== $version) {
+                if ($this->isTheSame($assignment, $fields)) {
+                    return []; // a request that is sent again is no second hand
+                }
                 throw new Conflict('This plan was changed in another tab or on another device; choose which one to keep.', ['plan' => $this->shape($assignment)]);
             }
             $revisions = array_map(static fn (Part $part): array => [$part, $part->revision], $assignment->parts());
@@ -156,6 +159,21 @@ final readonly class AssignmentController
             'checked' => Shapes::checked($judgement->checked, $pattern, $style),
             'suggested' => $judgement->suggested(),
         ]);
+    }
+
+    /** Whether what was sent is what is there already. */
+    private function isTheSame(Assignment $assignment, Fields $fields): bool
+    {
+        $parts = $assignment->parts();
+        $same = trim($fields->string('title')) === $assignment->title && Body::text($fields, 'brief', Assignment::MOST_BRIEF) === $assignment->brief
+            && Body::time($fields, 'dueAt')?->getTimestamp() === $assignment->dueAt?->getTimestamp();
+        foreach ($same ? $this->matched($assignment, $fields) : [] as $i => [$part, $input]) {
+            $task = ($parts[$i] ?? null) === $part ? $part?->task() : null;
+            $same = $same && null !== $task && $input->task->hasSheetOf($task) && $input->task->judgesAs($task)
+                && $input->waits === $part->waits && json_encode($input->task->help->toData()) === json_encode($task->help->toData());
+        }
+
+        return $same && \count($parts) === \count($fields->list('parts', 1, Assignment::MOST_PARTS));
     }
 
     /** Writes what was sent into an assignment. */
