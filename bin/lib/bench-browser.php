@@ -14,11 +14,17 @@ const PRESSES = 60;
 const FULL = <<<'JS'
     const done = arguments[0];
     const path = location.pathname.replace('/bench/', '/api/parts/');
-    Promise.all([fetch(path + '/bench').then((r) => r.json()), fetch('/api/session').then((r) => r.json())]).then(([bench, session]) => {
-        const names = ['kick', 'snare', 'closed-hat', 'open-hat', 'ride', 'crash', 'high-tom', 'floor-tom', 'cowbell', 'claves', 'shaker', 'tambourine', 'clap', 'side-stick', 'high-bongo', 'low-bongo'];
+    const read = (address) => fetch(address).then((r) => r.json());
+    Promise.all([read(path + '/bench'), read('/api/session')]).then(([bench, session]) => {
+        const names = ['kick', 'snare', 'closed-hat', 'open-hat', 'ride', 'crash', 'high-tom', 'floor-tom', 'cowbell', 'claves', 'shaker',
+            'tambourine', 'clap', 'side-stick', 'high-bongo', 'low-bongo'];
         const hits = Array.from({length: 64}, (_, i) => ({at: 240 * i, velocity: 30 + (i * 7) % 90}));
-        const pattern = {...bench.draft.pattern, tempo: {bpm: 120, beat: '4'}, sections: [{name: 'A', bars: 4, rows: names.map((instrument) => ({instrument, hits}))}], order: [{section: 'A', times: 1}]};
-        return fetch(path + '/draft', {method: 'PUT', headers: {'Content-Type': 'application/json', 'X-CSRF-Token': session.csrf}, body: JSON.stringify({version: bench.draft.version, pattern, note: ''})});
+        const rows = names.map((instrument) => ({instrument, hits}));
+        const tempo = {bpm: 120, beat: '4'};
+        const order = [{section: 'A', times: 1}];
+        const pattern = {...bench.draft.pattern, tempo, sections: [{name: 'A', bars: 4, rows}], order};
+        const headers = {'Content-Type': 'application/json', 'X-CSRF-Token': session.csrf};
+        return fetch(path + '/draft', {method: 'PUT', headers, body: JSON.stringify({version: bench.draft.version, pattern, note: ''})});
     }).then((response) => done(response.status));
     JS;
 /** Notes the time from every press to after the frame that shows it, and every sound that starts after its time. */
@@ -90,7 +96,10 @@ $person->cell(0, 0);
 $person->driver->executeAsyncScript(FULL);
 $person->driver->navigate()->refresh();
 $person->cell(15, 15120);
-$person->until(static fn (): bool => [] === $person->driver->findElements(Facebook\WebDriver\WebDriverBy::tagName('progress')), 'the sounds to be loaded');
+$person->until(
+    static fn (): bool => [] === $person->driver->findElements(Facebook\WebDriver\WebDriverBy::tagName('progress')),
+    'the sounds to be loaded',
+);
 $person->script(WATCH);
 $person->press('Play');
 $bench = presses($person, '[role=gridcell]');
@@ -101,7 +110,13 @@ $person->press('Stop');
 $elements = (int) $person->script('return document.querySelectorAll("*").length');
 
 // The same number of elements with nothing in them, laid out like the cells; a press marks one.
-$person->script('document.body.innerHTML = ""; document.documentElement.scrollTop = 0; for (let i = 0; i < arguments[0]; i++) { const cell = document.createElement("div"); cell.className = "bare"; cell.style.cssText = "display:inline-block;width:24px;height:24px;border:1px solid"; cell.addEventListener("pointerdown", () => cell.toggleAttribute("hidden-mark")); document.body.append(cell); }', $elements);
+$person->script(
+    'document.body.innerHTML = ""; document.documentElement.scrollTop = 0; for (let i = 0; i < arguments[0]; i++) { const cell = '
+        .'document.createElement("div"); cell.className = "bare"; cell.style.cssText = '
+            .'"display:inline-block;width:24px;height:24px;border:1px solid"; cell.addEventListener("pointerdown", () => '
+                .'cell.toggleAttribute("hidden-mark")); document.body.append(cell); }',
+    $elements,
+);
 $person->script('window.painted = []');
 $bare = presses($person, '.bare');
 /** @var list<float> $bareFrames */
@@ -109,8 +124,17 @@ $bareFrames = $person->driver->executeAsyncScript(FRAMES);
 $person->leave();
 $driver->stop();
 
-printf("\nThe Bench in Chromium: 16 rows of 64 steps, every one a hit, playing; %d elements (times an empty page with as many)\n", $elements);
-foreach (['press to paint, median' => [0.5, $bench, $bare], 'press to paint, 95th percentile' => [0.95, $bench, $bare], 'frame while scrolling, median' => [0.5, $benchFrames, $bareFrames], 'frame while scrolling, 95th percentile' => [0.95, $benchFrames, $bareFrames]] as $what => [$share, $ours, $empty]) {
+printf(
+    "\nThe Bench in Chromium: 16 rows of 64 steps, every one a hit, playing; %d elements (times an empty page with as many)\n",
+    $elements,
+);
+$compared = [
+    'press to paint, median' => [0.5, $bench, $bare],
+    'press to paint, 95th percentile' => [0.95, $bench, $bare],
+    'frame while scrolling, median' => [0.5, $benchFrames, $bareFrames],
+    'frame while scrolling, 95th percentile' => [0.95, $benchFrames, $bareFrames],
+];
+foreach ($compared as $what => [$share, $ours, $empty]) {
     [$a, $b] = [percentile($ours, $share), percentile($empty, $share)];
     printf("%-40s %6.1f ms  (%.1f)\n", $what, $a, $a / $b);
 }

@@ -10,6 +10,7 @@ use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Statements;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
@@ -53,13 +54,23 @@ function schoolClass(int $bars): array
 {
     $random = new Randomizer(new Mt19937(35));
     $steps = 16 * $bars;
-    $target = array_map(static fn (int $row): array => array_values(array_filter(range(0, $steps - 1), static fn (int $step): bool => 0 === ($step + $row) % (2 + $row % 5))), range(0, 11));
+    $target = array_map(
+        static fn (int $row): array => array_values(
+            array_filter(range(0, $steps - 1), static fn (int $step): bool => 0 === ($step + $row) % (2 + $row % 5)),
+        ),
+        range(0, 11),
+    );
     $class = [];
     for ($student = 0; $student < 35; ++$student) {
         $played = $target;
         $row = $random->getInt(0, 11);
         match ($student % 4) {
-            0 => $played[$row] = array_values(array_filter(array_map(static fn (int $step): int => $step + 1, $played[$row]), static fn (int $step): bool => $step < $steps)),
+            0 => $played[$row] = array_values(
+                array_filter(
+                    array_map(static fn (int $step): int => $step + 1, $played[$row]),
+                    static fn (int $step): bool => $step < $steps,
+                ),
+            ),
             1 => $played[$row] = [],
             2 => array_splice($played[$row], $random->getInt(0, 1), 2),
             default => $played[$row] = range(0, $steps - 1),
@@ -94,18 +105,38 @@ foreach ([1, 2, 4, 8, 16] as $bars) {
     $read = array_map(PatternReader::read(...), $class);
     $written = array_map(Strokes::written(...), $read);
     $asked = Strokes::written($target);
-    $pairs = array_map(static fn (array $strokes): array => Pairing::of($asked, $strokes, $policy)->pairs, $written);
+    $pairs = array_map(static fn (array $strokes): array => Pairing::of($asked, $strokes, $policy->tolerance)->pairs, $written);
     $results = array_map(static fn (Pattern $one): array => Comparison::of($target, $one, $policy)->toData(), $read);
     $credits = array_map(static fn (array $result): array => array_column($result['pairs'], 'credit'), $results);
     $named = array_combine(array_map(static fn (int $i): string => "beat $i", array_keys($results)), $results);
-    $said = static fn (array $results): array => array_map(static fn (array $result): array => array_column($result['statements'], 'text'), $results);
+    $key = static fn (array $one): string => Statement::fromData($one)->key();
+    $said = static fn (array $results): array => array_map(
+        static fn (array $result): array => array_map($key, $result['statements']),
+        $results,
+    );
     $reading = fastest(static fn () => array_map(PatternReader::read(...), $class));
     $line = sprintf('%4d  %7d %6.1f', $bars, array_sum(array_map(count(...), $written)), $reading);
     foreach ([
         static fn () => array_map(Strokes::written(...), $read),
-        static fn () => array_map(static fn (array $strokes): Pairing => Pairing::of($asked, $strokes, $policy), $written),
-        static fn () => array_map(static fn (Pattern $one, array $of): array => Statements::of($target, $one, $of, $policy, $target->ticks()), $read, $pairs),
-        static fn () => array_map(static fn (Pattern $one, array $of, array $credit): Aspects => Aspects::of($target, $one, $of, $credit, $policy, $target->ticks()), $read, $pairs, $credits),
+        static fn () => array_map(static fn (array $strokes): Pairing => Pairing::of($asked, $strokes, $policy->tolerance), $written),
+        static fn () => array_map(
+            static fn (Pattern $one, array $of): array => Statements::of($target, $one, $of, $policy, $target->ticks()),
+            $read,
+            $pairs,
+        ),
+        static fn () => array_map(
+            static fn (Pattern $one, array $of, array $credit): Aspects => Aspects::of(
+                $target,
+                $one,
+                $of,
+                $credit,
+                $policy,
+                $target->ticks(),
+            ),
+            $read,
+            $pairs,
+            $credits,
+        ),
         static fn () => [ClassPicture::groups($said($named)), ClassPicture::of($named)],
         static function () use ($target, $read, $policy, $said): array {
             $all = [];
@@ -142,11 +173,19 @@ $gather = static function (string $key, array $seen) use (&$gather, $manifest): 
     return $seen;
 };
 echo "\nScript and style, gzipped\n";
-foreach (['a student\'s first screen' => ['web/main.tsx'], 'with the Bench' => ['web/main.tsx', 'web/bench/BenchPage.tsx']] as $what => $keys) {
+$screens = ['a student\'s first screen' => ['web/main.tsx'], 'with the Bench' => ['web/main.tsx', 'web/bench/BenchPage.tsx']];
+foreach ($screens as $what => $keys) {
     $files = [];
     foreach (array_keys(array_merge(...array_map(static fn (string $key): array => $gather($key, []), $keys))) as $key) {
         $files = [...$files, $manifest[$key]['file'], ...$manifest[$key]['css'] ?? []];
     }
-    $bytes = array_sum(array_map(static fn (string $file): int => strlen((string) gzencode((string) file_get_contents((getenv('PULSANDA_DATA') ?: "$root/var")."/build/$file"), 6)), array_unique($files)));
+    $bytes = array_sum(
+        array_map(
+            static fn (string $file): int => strlen(
+                (string) gzencode((string) file_get_contents((getenv('PULSANDA_DATA') ?: "$root/var")."/build/$file"), 6),
+            ),
+            array_unique($files),
+        ),
+    );
     printf("%-26s %5.1f kB\n", $what, $bytes / 1000);
 }

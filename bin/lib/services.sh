@@ -11,8 +11,10 @@ is_root() { [ "$(id -u)" = 0 ]; }
 
 # Debian package and the file that shows that it is there.
 PACKAGES="php8.2-cli:/usr/bin/php8.2 php8.2-fpm:/usr/sbin/php-fpm8.2 php8.2-pgsql:/usr/share/php8.2-pgsql/pgsql/pdo_pgsql.ini
-php8.2-mbstring:/usr/share/php8.2-mbstring/mbstring/mbstring.ini php8.2-xml:/usr/share/php8.2-xml/xml/dom.ini php8.2-intl:/usr/share/php8.2-intl/intl/intl.ini
-php8.2-curl:/usr/share/php8.2-curl/curl/curl.ini php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres supervisor:/usr/bin/supervisord composer:composer nodejs:node npm:npm curl:curl"
+php8.2-mbstring:/usr/share/php8.2-mbstring/mbstring/mbstring.ini php8.2-xml:/usr/share/php8.2-xml/xml/dom.ini
+php8.2-intl:/usr/share/php8.2-intl/intl/intl.ini php8.2-curl:/usr/share/php8.2-curl/curl/curl.ini
+php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres
+supervisor:/usr/bin/supervisord composer:composer nodejs:node npm:npm curl:curl"
 BROWSER_PACKAGES="chromium:/usr/bin/chromium chromium-driver:/usr/bin/chromedriver"
 
 install_packages() {
@@ -27,7 +29,8 @@ install_packages() {
     is_root || fail "These Debian packages are missing; install them and start again: sudo apt-get install$missing"
     say "Installing Debian packages:$missing"
     mkdir -p "$DATA/log"
-    { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends $missing; } >"$DATA/log/apt.log" 2>&1 \
+    { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends $missing; } \
+        >"$DATA/log/apt.log" 2>&1 \
         || fail "The packages$missing could not be installed; see $DATA/log/apt.log."
 }
 
@@ -41,7 +44,8 @@ when_changed() {
     [ "$(cat "$stamps/$name" 2>/dev/null)" = "$sum" ] && return
     say "$name …"
     mkdir -p "$stamps" "$DATA/log"
-    (cd "$ROOT" && "$@") >"$DATA/log/setup.log" 2>&1 || { tail -20 "$DATA/log/setup.log" >&2; fail "$name failed; see $DATA/log/setup.log."; }
+    (cd "$ROOT" && "$@") >"$DATA/log/setup.log" 2>&1 \
+        || { tail -20 "$DATA/log/setup.log" >&2; fail "$name failed; see $DATA/log/setup.log."; }
     printf '%s' "$sum" >"$stamps/$name"
 }
 
@@ -60,7 +64,8 @@ install_dependencies() {
 }
 
 install_php() {
-    (cd support/symfony && composer install --no-autoloader --no-interaction --no-progress) && composer install --no-interaction --no-progress \
+    (cd support/symfony && composer install --no-autoloader --no-interaction --no-progress) \
+        && composer install --no-interaction --no-progress \
         && chmod -R u+rwX,go+rX vendor support # some archives hold files that only their owner may read
 }
 
@@ -82,7 +87,8 @@ as_postgres() { (cd / && if is_root; then runuser -u postgres -- "$@"; else "$@"
 step_down() {
     is_root || return 0
     printf 'setpriv --reuid=www-data --regid=www-data --init-groups '
-    runuser -u www-data -- test -r "$ROOT/public/index.php" -a -r "$DATA" || printf -- '--inh-caps=+dac_read_search --ambient-caps=+dac_read_search '
+    runuser -u www-data -- test -r "$ROOT/public/index.php" -a -r "$DATA" \
+        || printf -- '--inh-caps=+dac_read_search --ambient-caps=+dac_read_search '
 }
 
 postgres_folder() {
@@ -109,13 +115,15 @@ prepare() {
     done
     [ -n "$(secret DEMO_PASSWORD)" ] || printf 'DEMO_PASSWORD=lantern-%s\n' "$((RANDOM % 9000 + 1000))" >>"$DATA/secrets"
     if [ ! -f "$folder/PG_VERSION" ]; then
-        [ "$(df -Pk "$DATA" | awk 'NR==2 {print $4}')" -gt 400000 ] || fail "There is less than 400 MB of free disk for PostgreSQL; make room and start again."
+        [ "$(df -Pk "$DATA" | awk 'NR==2 {print $4}')" -gt 400000 ] \
+            || fail "There is less than 400 MB of free disk for PostgreSQL; make room and start again."
         mkdir -p "$folder" || fail "The folder $folder cannot be made; check the rights."
         is_root && chown postgres: "$folder"
         chmod 700 "$folder"
         (umask 077 && secret DATABASE_PASSWORD >"$folder.password")
         is_root && chown postgres: "$folder.password"
-        as_postgres "$bin/initdb" -D "$folder" --username=pulsanda --pwfile="$folder.password" --auth=scram-sha-256 --encoding=UTF8 --locale=C.UTF-8 >"$DATA/log/initdb.log" 2>&1 \
+        as_postgres "$bin/initdb" -D "$folder" --username=pulsanda --pwfile="$folder.password" --auth=scram-sha-256 --encoding=UTF8 \
+            --locale=C.UTF-8 >"$DATA/log/initdb.log" 2>&1 \
             || fail "The PostgreSQL cluster could not be created; see $DATA/log/initdb.log."
         rm -f "$folder.password"
     fi
@@ -126,7 +134,8 @@ prepare_web() {
     local run
     run=$(run_folder)
     [ ${#run} -lt 80 ] || fail "The path $run is too long for a socket; move the checkout."
-    mkdir -p "$DATA/log/web" "$DATA/nginx" "$DATA/cache" "$run/database" "$run/web" || fail "The folders below $DATA and $run cannot be made; check the rights."
+    mkdir -p "$DATA/log/web" "$DATA/nginx" "$DATA/cache" "$run/database" "$run/web" \
+        || fail "The folders below $DATA and $run cannot be made; check the rights."
     chmod 711 "$run"
     chmod 750 "$run/database"
     chmod 700 "$run/web"
@@ -137,7 +146,7 @@ prepare_web() {
 
 # supervisor's configuration: postgres alone, or everything. settings PORT DATABASE_URL
 write_configuration() {
-    local port=$1 url=$2 run down web
+    local port=$1 url=$2 run down web as=
     run=$(run_folder) down=$(step_down) web=$(web_user)
     {
         sed -n '/^APP_SECRET=/p; /^DEMO_PASSWORD=/p' "$DATA/secrets"
@@ -171,8 +180,9 @@ CONF
     # The web server sends the same headers with its files as the application with its answers.
     PULSANDA_DATA=$DATA php "$ROOT/bin/lib/headers.php" >"$DATA/headers.conf"
     php "$ROOT/bin/lib/headers.php" hide >"$DATA/headers-hide.conf"
-    sed -e "s|@ROOT@|$ROOT|g; s|@DATA@|$DATA|g; s|@RUN@|$run|g; s|@DOWN@|$down|g; s|@POSTGRES@|$(postgres_folder)|g; s|@DURABLE@|${DURABLE:-on}|g" \
-        -e "s|@AS_POSTGRES@|$(is_root && printf 'setpriv --reuid=postgres --regid=postgres --init-groups ')|g" "$ROOT/bin/lib/supervisor.conf" >"$DATA/supervisor.conf"
+    is_root && as='setpriv --reuid=postgres --regid=postgres --init-groups '
+    sed -e "s|@ROOT@|$ROOT|g; s|@DATA@|$DATA|g; s|@RUN@|$run|g; s|@DOWN@|$down|g; s|@AS_POSTGRES@|$as|g" \
+        -e "s|@POSTGRES@|$(postgres_folder)|g; s|@DURABLE@|${DURABLE:-on}|g" "$ROOT/bin/lib/supervisor.conf" >"$DATA/supervisor.conf"
 }
 
 control() { supervisorctl -c "$DATA/supervisor.conf" "$@"; }
@@ -192,23 +202,33 @@ await() {
 # start_database: supervisor, and PostgreSQL under it.
 start_database() {
     prepare
-    watched || { write_configuration "${PORT:-8017}" ''; (cd / && supervisord -c "$DATA/supervisor.conf") || fail "supervisor did not start; see $DATA/log/supervisor.log."; }
+    if ! watched; then
+        write_configuration "${PORT:-8017}" ''
+        (cd / && supervisord -c "$DATA/supervisor.conf") || fail "supervisor did not start; see $DATA/log/supervisor.log."
+    fi
     runs postgres || control start postgres >/dev/null
     await 60 "PostgreSQL did not start; see $DATA/log/postgres.log." sql postgres -c 'SELECT 1'
 }
 
 # sql DATABASE ARGUMENTS…: as the cluster's own role, which nothing else uses.
-sql() { local database=$1; shift; PGPASSWORD=$(secret DATABASE_PASSWORD) psql -qtAX -v ON_ERROR_STOP=1 -h "$(run_folder)/database" -U pulsanda -d "$database" "$@"; }
+sql() {
+    local database=$1
+    shift
+    PGPASSWORD=$(secret DATABASE_PASSWORD) psql -qtAX -v ON_ERROR_STOP=1 -h "$(run_folder)/database" -U pulsanda -d "$database" "$@"
+}
 
 # create_database NAME [TEMPLATE]: makes it if it is not there, and the two roles: one owns it and changes its shape, the other is the
 # application's and may only read and write.
 create_database() {
     local name=$1 role
     for role in owner app; do
-        sql postgres -c "SELECT 1 FROM pg_roles WHERE rolname = 'pulsanda_$role'" | grep -q 1 || sql postgres -c "CREATE ROLE pulsanda_$role LOGIN"
+        sql postgres -c "SELECT 1 FROM pg_roles WHERE rolname = 'pulsanda_$role'" | grep -q 1 \
+            || sql postgres -c "CREATE ROLE pulsanda_$role LOGIN"
     done
-    sql postgres -c "ALTER ROLE pulsanda_owner PASSWORD '$(secret OWNER_PASSWORD)'; ALTER ROLE pulsanda_app PASSWORD '$(secret APP_PASSWORD)'" 2>/dev/null
-    sql postgres -c "SELECT 1 FROM pg_database WHERE datname = '$name'" | grep -q 1 || sql postgres -c "CREATE DATABASE $name ${2:+TEMPLATE $2}"
+    sql postgres -c "ALTER ROLE pulsanda_owner PASSWORD '$(secret OWNER_PASSWORD)'" 2>/dev/null
+    sql postgres -c "ALTER ROLE pulsanda_app PASSWORD '$(secret APP_PASSWORD)'" 2>/dev/null
+    sql postgres -c "SELECT 1 FROM pg_database WHERE datname = '$name'" | grep -q 1 \
+        || sql postgres -c "CREATE DATABASE $name ${2:+TEMPLATE $2}"
     sql "$name" <<SQL
 ALTER DATABASE $name OWNER TO pulsanda_owner;
 REVOKE ALL ON DATABASE $name FROM PUBLIC;
@@ -217,7 +237,8 @@ ALTER SCHEMA public OWNER TO pulsanda_owner;
 REVOKE CREATE ON SCHEMA public FROM PUBLIC;
 GRANT USAGE ON SCHEMA public TO pulsanda_app;
 DO \$\$ DECLARE one record; BEGIN
-    FOR one IN SELECT format('%I', relname) AS name FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' AND relowner <> 'pulsanda_owner'::regrole LOOP
+    FOR one IN SELECT format('%I', relname) AS name FROM pg_class
+        WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' AND relowner <> 'pulsanda_owner'::regrole LOOP
         EXECUTE 'ALTER TABLE ' || one.name || ' OWNER TO pulsanda_owner';
     END LOOP;
 END \$\$;
@@ -240,7 +261,8 @@ SQL
 database_url() {
     local role=${2:-app} password=APP_PASSWORD
     [ "$role" = app ] || password=OWNER_PASSWORD
-    printf 'postgresql://pulsanda_%s:%s@localhost/%s?host=%s/database&serverVersion=15&charset=utf8' "$role" "$(secret $password)" "$1" "$(run_folder)"
+    printf 'postgresql://pulsanda_%s:%s@localhost/%s?host=%s/database&serverVersion=15&charset=utf8' \
+        "$role" "$(secret $password)" "$1" "$(run_folder)"
 }
 
 # start_web PORT DATABASE_URL: everything beside PostgreSQL.
@@ -250,12 +272,14 @@ start_web() {
     port_taken "$port" && fail "Port $port is taken; free it, or choose another with PULSANDA_PORT=…"
     write_configuration "$port" "$url"
     rm -rf "$DATA/cache/prod"
-    PULSANDA_DATA=$DATA "$ROOT/bin/console" cache:warmup --no-interaction >"$DATA/log/warmup.log" 2>&1 || fail "The application does not boot; see $DATA/log/warmup.log."
+    PULSANDA_DATA=$DATA "$ROOT/bin/console" cache:warmup --no-interaction >"$DATA/log/warmup.log" 2>&1 \
+        || fail "The application does not boot; see $DATA/log/warmup.log."
     is_root && chown -R www-data: "$DATA/cache"
     watched || (cd / && supervisord -c "$DATA/supervisor.conf") || fail "supervisor did not start; see $DATA/log/supervisor.log."
     control update >/dev/null
     control start php nginx worker tidy >/dev/null
-    await 30 "The application does not answer; see $DATA/log/web/php.log and $DATA/log/nginx.log." curl -fsS -o /dev/null "http://127.0.0.1:$port/api/session"
+    await 30 "The application does not answer; see $DATA/log/web/php.log and $DATA/log/nginx.log." \
+        curl -fsS -o /dev/null "http://127.0.0.1:$port/api/session"
 }
 
 stop_web() { if watched; then control stop nginx php worker tidy >/dev/null 2>&1 || :; fi; }

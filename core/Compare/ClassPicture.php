@@ -20,7 +20,13 @@ final readonly class ClassPicture
     /**
      * @param array<string, Compared> $results by the id of their beat
      *
-     * @return array{strokes: list<array{instrument: string, tick: int, missed: list<string>, moved: list<string>}>, extras: list<array{instrument: string, tick: int, by: list<string>}>, aspects: array<string, list<array{value: float, of: string}>>, marks: list<array{value: float, of: string}>, statements: list<array{statement: Stated, of: string, by: list<string>}>}
+     * @return array{
+     *     strokes: list<array{instrument: string, tick: int, missed: list<string>, moved: list<string>}>,
+     *     extras: list<array{instrument: string, tick: int, by: list<string>}>,
+     *     aspects: array<string, list<array{value: float, of: string}>>,
+     *     marks: list<array{value: float, of: string}>,
+     *     statements: list<array{statement: Stated, of: string, by: list<string>}>,
+     * }
      */
     public static function of(array $results): array
     {
@@ -31,7 +37,12 @@ final readonly class ClassPicture
             foreach ($result['pairs'] as $pair) {
                 $played = $pair['played'] ?? $pair['instrument'];
                 if (null !== $pair['target']) {
-                    $stroke = $strokes[$pair['target']][$pair['instrument']] ?? ['instrument' => $pair['instrument'], 'tick' => $pair['target'], 'missed' => [], 'moved' => []];
+                    $stroke = $strokes[$pair['target']][$pair['instrument']] ?? [
+                        'instrument' => $pair['instrument'],
+                        'tick' => $pair['target'],
+                        'missed' => [],
+                        'moved' => [],
+                    ];
                     match ($pair['status']) {
                         Status::Match->value => null,
                         Status::Missing->value => $stroke['missed'][] = $id,
@@ -69,7 +80,13 @@ final readonly class ClassPicture
         };
         usort($statements, static fn (array $a, array $b): int => \count($b['by']) <=> \count($a['by']));
 
-        return ['strokes' => $flat($strokes), 'extras' => $flat($extras), 'aspects' => $aspects, 'marks' => $marks, 'statements' => $statements];
+        return [
+            'strokes' => $flat($strokes),
+            'extras' => $flat($extras),
+            'aspects' => $aspects,
+            'marks' => $marks,
+            'statements' => $statements,
+        ];
     }
 
     /**
@@ -97,7 +114,11 @@ final readonly class ClassPicture
      * @param list<string> $before keys of what is said
      * @param list<string> $after
      *
-     * @return array{gone: list<int>, still: list<int>, new: list<int>} indices: in what was said before for those gone, in what is said after for the others
+     * @return array{
+     *     gone: list<int>,
+     *     still: list<int>,
+     *     new: list<int>,
+     * } indices: in what was said before for those gone, in what is said after for the others
      */
     public static function progress(array $before, array $after): array
     {

@@ -22,8 +22,29 @@ use Pulsanda\Core\Rhythm\Meter;
  *
  * @phpstan-import-type Stated from Statement
  *
- * @phpstan-type PairData array{status: string, instrument: string, target: int|null, submission: int|null, ticks: int|null, credit: float|null, statement: int|null, played?: string}
- * @phpstan-type Compared array{target: int, cost: float, strokes: array{target: int, submission: int}, pairs: list<PairData>, meter: array{int, int, list<int>}, bars: int, statements: list<Stated>, aspects: array<string, float|null>, mark: float|null, points: float, weights: array<string, float>}
+ * @phpstan-type PairData array{
+ *     status: string,
+ *     instrument: string,
+ *     target: int|null,
+ *     submission: int|null,
+ *     ticks: int|null,
+ *     credit: float|null,
+ *     statement: int|null,
+ *     played?: string,
+ * }
+ * @phpstan-type Compared array{
+ *     target: int,
+ *     cost: float,
+ *     strokes: array{target: int, submission: int},
+ *     pairs: list<PairData>,
+ *     meter: array{int, int, list<int>},
+ *     bars: int,
+ *     statements: list<Stated>,
+ *     aspects: array<string, float|null>,
+ *     mark: float|null,
+ *     points: float,
+ *     weights: array<string, float>,
+ * }
  */
 final readonly class Comparison
 {
@@ -64,8 +85,15 @@ final readonly class Comparison
     }
 
     /** @param list<Statement> $statements */
-    private static function marked(int $index, Pattern $target, Pattern $submission, int $targetTicks, Pairing $pairing, array $statements, Policy $policy): self
-    {
+    private static function marked(
+        int $index,
+        Pattern $target,
+        Pattern $submission,
+        int $targetTicks,
+        Pairing $pairing,
+        array $statements,
+        Policy $policy,
+    ): self {
         $by = [];
         foreach ($statements as $s => $statement) {
             $by += array_fill_keys($statement->pairs, $s);
@@ -92,7 +120,11 @@ final readonly class Comparison
      */
     public static function withEach(array $targets, Pattern $submission, Policy $policy): array
     {
-        $all = array_map(static fn (Pattern $target, int $index): self => self::of($target, $submission, $policy, $index), $targets, array_keys($targets));
+        $all = array_map(
+            static fn (Pattern $target, int $index): self => self::of($target, $submission, $policy, $index),
+            $targets,
+            array_keys($targets),
+        );
 
         return self::best($all);
     }
@@ -139,6 +171,7 @@ final readonly class Comparison
         $pairs = [];
         $targets = $submissions = 0;
         foreach ($this->pairing->pairs as $i => $pair) {
+            $played = $pair->submission?->instrument;
             $targets += null === $pair->target ? 0 : 1;
             $submissions += null === $pair->submission ? 0 : 1;
             $pairs[] = [
@@ -149,7 +182,7 @@ final readonly class Comparison
                 'ticks' => $pair->ticks(),
                 'credit' => $this->credits[$i],
                 'statement' => $this->accounts[$i],
-            ] + (null !== $pair->submission && $pair->submission->instrument !== $pair->instrument() ? ['played' => $pair->submission->instrument->value] : []);
+            ] + (null === $played || $played === $pair->instrument() ? [] : ['played' => $played->value]);
         }
 
         return [
@@ -175,7 +208,14 @@ final readonly class Comparison
         for ($start = 0; $start < $ticks; $start += $target->ticks()) {
             foreach ($once as $stroke) {
                 if ($start + $stroke->written < $ticks || $ticks === $target->ticks()) {
-                    $strokes[] = new Stroke($stroke->instrument, $start + $stroke->written, $stroke->push, $stroke->velocity, $stroke->optional, $stroke->section);
+                    $strokes[] = new Stroke(
+                        $stroke->instrument,
+                        $start + $stroke->written,
+                        $stroke->push,
+                        $stroke->velocity,
+                        $stroke->optional,
+                        $stroke->section,
+                    );
                 }
             }
         }

@@ -28,7 +28,9 @@ final readonly class DynamicsStatements
         }
         $accented = static fn (int $i): bool => Level::Accent === Level::of($pairs[$i]->stroke()->velocity);
         $weak = array_keys(array_filter($off, static fn (float $rest, int $i): bool => $rest < 0 && $accented($i), \ARRAY_FILTER_USE_BOTH));
-        $strong = array_keys(array_filter($off, static fn (float $rest, int $i): bool => $rest > 0 && !$accented($i), \ARRAY_FILTER_USE_BOTH));
+        $strong = array_keys(
+            array_filter($off, static fn (float $rest, int $i): bool => $rest > 0 && !$accented($i), \ARRAY_FILTER_USE_BOTH),
+        );
         [$kind, $chosen, $values] = match (true) {
             $dynamics->isFlat() => [StatementKind::Flat, array_keys($off), []],
             [] !== $weak => [StatementKind::Accents, $weak, ['accents' => 'missing']],

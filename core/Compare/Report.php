@@ -16,7 +16,17 @@ use Pulsanda\Core\Rhythm\Meter;
  * @phpstan-import-type PairData from Comparison
  * @phpstan-import-type Compared from Comparison
  *
- * @phpstan-type Result array{target: int, cost: float, strokes: array{target: int, submission: int}, pairs: list<PairData>, statements: list<Said>, aspects: array<string, float|null>, mark: float|null, points: float, weights: array<string, float>}
+ * @phpstan-type Result array{
+ *     target: int,
+ *     cost: float,
+ *     strokes: array{target: int, submission: int},
+ *     pairs: list<PairData>,
+ *     statements: list<Said>,
+ *     aspects: array<string, float|null>,
+ *     mark: float|null,
+ *     points: float,
+ *     weights: array<string, float>,
+ * }
  */
 final readonly class Report
 {
@@ -28,7 +38,10 @@ final readonly class Report
     public static function of(array $compared, CountingStyle $style): array
     {
         $words = self::words($compared['meter'], $style, $compared['bars']);
-        $compared['statements'] = array_map(static fn (array $data): array => $words->said(Statement::fromData($data)), $compared['statements']);
+        $compared['statements'] = array_map(
+            static fn (array $data): array => $words->said(Statement::fromData($data)),
+            $compared['statements'],
+        );
         unset($compared['meter'], $compared['bars']);
 
         return $compared;

@@ -19,7 +19,10 @@ final readonly class SettingStatements
     {
         $statements = [];
         if (!$target->meter->hasBarOf($submission->meter)) {
-            $statements[] = self::statement(StatementKind::Meter, ['has' => (string) $submission->meter, 'asked' => (string) $target->meter]);
+            $statements[] = self::statement(
+                StatementKind::Meter,
+                ['has' => (string) $submission->meter, 'asked' => (string) $target->meter],
+            );
         }
         [$low, $high] = Aspects::tempoRange($target, $policy);
         $tempo = $submission->tempo->quarters();

@@ -46,7 +46,9 @@ final class Statements
         $askedBars = intdiv($targetTicks, $barTicks);
         $playedBars = (int) ceil($submission->ticks() / $barTicks);
         $say = new self($pairs, static fn (int $tick): int => 1 + max(0, (int) floor($tick / $barTicks)));
-        $sides = static fn (string $side): array => array_values(array_filter(array_map(static fn (Pair $pair): ?Stroke => 'target' === $side ? $pair->target : $pair->submission, $pairs)));
+        $sides = static fn (string $side): array => array_values(
+            array_filter(array_map(static fn (Pair $pair): ?Stroke => 'target' === $side ? $pair->target : $pair->submission, $pairs)),
+        );
         $start = Remainder::of($sides('target'), $sides('submission'), $policy->tolerance, $barTicks, $askedBars, $playedBars);
         $differs = [] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs());
         [$causes, $left] = $differs ? Explanation::of($start) : [[], $start];
@@ -56,7 +58,10 @@ final class Statements
             $say->causes($start, $causes, $leftPairs);
         }
         $statements = [...SettingStatements::of($target, $submission, $policy, $targetTicks), ...$say->covering()];
-        $matched = array_map(static fn (LeftPair $one): Pair => new Pair($one->pair->status, $one->pair->target, $one->pair->submission), $leftPairs);
+        $matched = array_map(
+            static fn (LeftPair $one): Pair => new Pair($one->pair->status, $one->pair->target, $one->pair->submission),
+            $leftPairs,
+        );
         foreach (DynamicsStatements::of($matched, $say->bar) as $one) {
             $statements[] = $one->covering($say->indices(array_map(static fn (int $i): ?Stroke => $matched[$i]->target, $one->pairs)));
         }
@@ -64,7 +69,13 @@ final class Statements
         $width = static fn (Statement $one): int => match ($one->scope) {
             'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
         };
-        usort($statements, static fn (Statement $a, Statement $b): int => $width($a) <=> $width($b) ?: $b->strokes <=> $a->strokes ?: ($a->pairs[0] ?? 0) <=> ($b->pairs[0] ?? 0));
+        usort(
+            $statements,
+            static fn (
+                Statement $a,
+                Statement $b,
+            ): int => $width($a) <=> $width($b) ?: $b->strokes <=> $a->strokes ?: ($a->pairs[0] ?? 0) <=> ($b->pairs[0] ?? 0),
+        );
 
         return $statements;
     }
@@ -130,7 +141,18 @@ final class Statements
                 $this->owner[spl_object_id($stroke)] ??= \count($this->found);
             }
             $strokes = \count($about[$c]);
-            $this->found[] = new Statement($cause->kind(), $cause->scope(), $cause->instruments(), $bars, $cause->ticks(), $strokes, [], $cause->values(), [], $cause->repairs());
+            $this->found[] = new Statement(
+                $cause->kind(),
+                $cause->scope(),
+                $cause->instruments(),
+                $bars,
+                $cause->ticks(),
+                $strokes,
+                [],
+                $cause->values(),
+                [],
+                $cause->repairs(),
+            );
         }
     }
 
@@ -191,7 +213,13 @@ final class Statements
     private function indices(array $targets): array
     {
         $wanted = array_flip(array_map(static fn (?Stroke $stroke): int => null === $stroke ? 0 : spl_object_id($stroke), $targets));
-        $found = array_filter($this->pairs, fn (Pair $pair): bool => null !== $pair->target && isset($wanted[spl_object_id($pair->target)]) && !$pair->differs() && !isset($this->owner[spl_object_id($pair->target)]));
+        $found = array_filter(
+            $this->pairs,
+            fn (Pair $pair): bool => null !== $pair->target
+                && isset($wanted[spl_object_id($pair->target)])
+                && !$pair->differs()
+                && !isset($this->owner[spl_object_id($pair->target)]),
+        );
 
         return array_keys($found);
     }
@@ -201,7 +229,10 @@ final class Statements
     {
         $first = $group[0]->pair;
         // Where something is too many is said of what was really played, everything else of what is asked.
-        $ticks = array_map(static fn (LeftPair $left): int => ($left->pair->target ?? $left->played ?? $left->pair->stroke())->written, $group);
+        $ticks = array_map(
+            static fn (LeftPair $left): int => ($left->pair->target ?? $left->played ?? $left->pair->stroke())->written,
+            $group,
+        );
         sort($ticks);
         $kind = match ($first->status) {
             Status::Missing => StatementKind::HitMissing,
@@ -215,6 +246,14 @@ final class Statements
         }
         $bars = array_values(array_unique(array_map($this->bar, $ticks)));
 
-        return new Statement($kind, 'stroke', $instruments, $bars, StatementKind::HitMoved === $kind ? $first->ticks() : null, \count($group), $ticks);
+        return new Statement(
+            $kind,
+            'stroke',
+            $instruments,
+            $bars,
+            StatementKind::HitMoved === $kind ? $first->ticks() : null,
+            \count($group),
+            $ticks,
+        );
     }
 }

@@ -34,7 +34,12 @@ final readonly class Timing
         }
         $off = array_filter(array_map(self::leaning(...), $rows));
         $all = array_merge([], ...array_values($rows));
-        if (\count($all) >= self::LEAST_STROKES && \count($off) === \count($rows) && \count($rows) > 1 && 1 === \count(array_unique(array_map(static fn (int $ticks): int => $ticks <=> 0, $off)))) {
+        if (
+            \count($all) >= self::LEAST_STROKES
+            && \count($off) === \count($rows)
+            && \count($rows) > 1
+            && 1 === \count(array_unique(array_map(static fn (int $ticks): int => $ticks <=> 0, $off)))
+        ) {
             $ticks = (int) round(array_sum($off) / \count($off));
 
             return [self::statement([], $ticks, \count($all))];

@@ -42,6 +42,9 @@ final readonly class Remeter
         $beat = Tempo::usualBeat($pattern->meter) === $pattern->tempo->beat ? Tempo::usualBeat($meter) : $pattern->tempo->beat;
         $tempo = Tempo::of($pattern->tempo->bpm(), $beat);
 
-        return new self(Pattern::of($pattern->title, $meter, $tempo, $sections, $pattern->order, $pattern->swing, $pattern->kit, $pattern->seed), $lost);
+        return new self(
+            Pattern::of($pattern->title, $meter, $tempo, $sections, $pattern->order, $pattern->swing, $pattern->kit, $pattern->seed),
+            $lost,
+        );
     }
 }

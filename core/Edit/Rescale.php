@@ -15,13 +15,24 @@ use Pulsanda\Core\Rhythm\Meter;
 final readonly class Rescale
 {
     /** From short to long: doubling goes to the next, halving to the one before. */
-    private const SNAPS = [[Snap::SixtyFourth, Snap::ThirtySecond, Snap::Sixteenth, Snap::Eighth, Snap::Quarter], [Snap::ThirtySecondTriplet, Snap::SixteenthTriplet, Snap::EighthTriplet]];
+    private const SNAPS = [
+        [Snap::SixtyFourth, Snap::ThirtySecond, Snap::Sixteenth, Snap::Eighth, Snap::Quarter],
+        [Snap::ThirtySecondTriplet, Snap::SixteenthTriplet, Snap::EighthTriplet],
+    ];
 
     /** @throws InvalidInput when the section would have more bars than one may have */
     public static function double(Section $section, Meter $meter): Section
     {
         if (2 * $section->bars > Section::MOST_BARS) {
-            throw InvalidInput::at('', \sprintf('Stretched to twice its length, "%s" would have %d bars; at most %d are possible.', $section->name, 2 * $section->bars, Section::MOST_BARS));
+            throw InvalidInput::at(
+                '',
+                \sprintf(
+                    'Stretched to twice its length, "%s" would have %d bars; at most %d are possible.',
+                    $section->name,
+                    2 * $section->bars,
+                    Section::MOST_BARS,
+                ),
+            );
         }
         $rows = array_map(static fn (Row $row): Row => self::scaled($row, static fn (int $ticks): int => 2 * $ticks, 1), $section->rows);
 
@@ -33,10 +44,19 @@ final readonly class Rescale
     {
         foreach ($section->rows as $row) {
             if (\count(array_unique(array_map(static fn (Hit $hit): int => intdiv($hit->at, 2), $row->hits))) < \count($row->hits)) {
-                throw InvalidInput::at('', \sprintf('Two hits of %s lie too close together to be squeezed; move one of them first.', lcfirst($row->instrument->label())));
+                throw InvalidInput::at(
+                    '',
+                    \sprintf(
+                        'Two hits of %s lie too close together to be squeezed; move one of them first.',
+                        lcfirst($row->instrument->label()),
+                    ),
+                );
             }
         }
-        $rows = array_map(static fn (Row $row): Row => self::scaled($row, static fn (int $ticks): int => intdiv($ticks, 2), -1), $section->rows);
+        $rows = array_map(
+            static fn (Row $row): Row => self::scaled($row, static fn (int $ticks): int => intdiv($ticks, 2), -1),
+            $section->rows,
+        );
 
         return Section::of($section->name, intdiv($section->bars + 1, 2), $rows, $meter);
     }

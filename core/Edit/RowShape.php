@@ -38,13 +38,25 @@ final readonly class RowShape
             $gaps[] = ($places[$i + 1] ?? $places[0] + $length) - $place;
         }
 
-        return new self($gaps, self::turns($gaps), self::evenness($places, $length), self::alike($places, $bars, $barTicks), self::halves($places, $bars, $barTicks));
+        return new self(
+            $gaps,
+            self::turns($gaps),
+            self::evenness($places, $length),
+            self::alike($places, $bars, $barTicks),
+            self::halves($places, $bars, $barTicks),
+        );
     }
 
     /** @return array{gaps: list<int>, turns: int, evenness: float|null, bars: list<list<int>>, halves: list<int>} */
     public function toData(): array
     {
-        return ['gaps' => $this->gaps, 'turns' => $this->turns, 'evenness' => null === $this->evenness ? null : round($this->evenness, 4), 'bars' => $this->bars, 'halves' => $this->halves];
+        return [
+            'gaps' => $this->gaps,
+            'turns' => $this->turns,
+            'evenness' => null === $this->evenness ? null : round($this->evenness, 4),
+            'bars' => $this->bars,
+            'halves' => $this->halves,
+        ];
     }
 
     /** @param list<int> $gaps */

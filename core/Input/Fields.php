@@ -118,7 +118,10 @@ final readonly class Fields
         }
         $count = \count($value);
         if ($count < $least || $count > $most) {
-            throw InvalidInput::at($this->at($key), \sprintf('there are %d entries; between %d and %d are allowed.', $count, $least, $most));
+            throw InvalidInput::at(
+                $this->at($key),
+                \sprintf('there are %d entries; between %d and %d are allowed.', $count, $least, $most),
+            );
         }
 
         return $value;

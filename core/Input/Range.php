@@ -12,7 +12,10 @@ final readonly class Range
     {
         if ($value < $low || $value > $high) {
             $said = json_encode($value);
-            throw InvalidInput::at($name, \PHP_INT_MAX === $high ? "$said is too small; use $low or more." : "$said is out of range; use $low to $high.");
+            throw InvalidInput::at(
+                $name,
+                \PHP_INT_MAX === $high ? "$said is too small; use $low or more." : "$said is out of range; use $low to $high.",
+            );
         }
     }
 

@@ -158,11 +158,14 @@ enum Instrument: string
     {
         return match ($this) {
             self::Kick, self::Kick2, self::Snare, self::Snare2, self::SideStick => 'drums',
-            self::Clap, self::HighBongo, self::LowBongo, self::MuteConga, self::OpenConga, self::LowConga, self::HighTimbale, self::LowTimbale, self::Snap => 'hands',
-            self::ClosedHat, self::PedalHat, self::OpenHat, self::Crash, self::Crash2, self::Ride, self::RideBell, self::China, self::Splash => 'cymbals',
+            self::Clap, self::HighBongo, self::LowBongo, self::MuteConga, self::OpenConga, self::LowConga, self::HighTimbale,
+            self::LowTimbale, self::Snap => 'hands',
+            self::ClosedHat, self::PedalHat, self::OpenHat, self::Crash, self::Crash2, self::Ride, self::RideBell, self::China,
+            self::Splash => 'cymbals',
             self::LowFloorTom, self::FloorTom, self::LowTom, self::LowMidTom, self::HighMidTom, self::HighTom => 'toms',
             self::Tambourine, self::Cabasa, self::Maracas, self::Shaker, self::ShortGuiro, self::LongGuiro => 'shakers',
-            self::Cowbell, self::Vibraslap, self::HighAgogo, self::LowAgogo, self::Claves, self::HighWoodblock, self::LowWoodblock, self::MuteTriangle, self::OpenTriangle => 'bells',
+            self::Cowbell, self::Vibraslap, self::HighAgogo, self::LowAgogo, self::Claves, self::HighWoodblock, self::LowWoodblock,
+            self::MuteTriangle, self::OpenTriangle => 'bells',
             self::ShortWhistle, self::LongWhistle, self::MuteCuica, self::OpenCuica => 'whistles',
         };
     }
@@ -171,9 +174,12 @@ enum Instrument: string
     public function notehead(): string
     {
         return match ($this) {
-            self::SideStick, self::Clap, self::ClosedHat, self::PedalHat, self::Crash, self::Crash2, self::Ride, self::China, self::Splash, self::Tambourine, self::Cabasa, self::Maracas, self::Shaker, self::ShortGuiro, self::LongGuiro, self::Snap => 'cross',
+            self::SideStick, self::Clap, self::ClosedHat, self::PedalHat, self::Crash, self::Crash2, self::Ride, self::China,
+            self::Splash, self::Tambourine, self::Cabasa, self::Maracas, self::Shaker, self::ShortGuiro, self::LongGuiro,
+            self::Snap => 'cross',
             self::OpenHat => 'ringed-cross',
-            self::RideBell, self::Cowbell, self::Vibraslap, self::HighAgogo, self::LowAgogo, self::Claves, self::HighWoodblock, self::LowWoodblock => 'diamond',
+            self::RideBell, self::Cowbell, self::Vibraslap, self::HighAgogo, self::LowAgogo, self::Claves, self::HighWoodblock,
+            self::LowWoodblock => 'diamond',
             self::MuteTriangle, self::OpenTriangle => 'triangle',
             default => 'oval',
         };
@@ -192,7 +198,8 @@ enum Instrument: string
             self::LowFloorTom, self::Maracas => 'G4',
             self::FloorTom, self::Shaker => 'A4',
             self::LowMidTom, self::Vibraslap, self::LowBongo, self::OpenConga, self::LowTimbale, self::LowWoodblock => 'D5',
-            self::HighMidTom, self::Tambourine, self::Cowbell, self::HighBongo, self::MuteConga, self::HighTimbale, self::LowAgogo, self::HighWoodblock, self::MuteCuica, self::OpenCuica => 'E5',
+            self::HighMidTom, self::Tambourine, self::Cowbell, self::HighBongo, self::MuteConga, self::HighTimbale, self::LowAgogo,
+            self::HighWoodblock, self::MuteCuica, self::OpenCuica => 'E5',
             self::HighTom, self::Ride, self::RideBell, self::HighAgogo, self::MuteTriangle, self::OpenTriangle => 'F5',
             self::Crash => 'A5',
             self::Crash2, self::Splash => 'B5',

@@ -56,7 +56,10 @@ final readonly class Pattern
         Range::checkText('kit', $kit, 40);
         Range::check('seed', $seed, 0, self::MOST_SEED);
         if ([] === $sections || \count($sections) > self::MOST_SECTIONS) {
-            throw InvalidInput::at('sections', \sprintf('there are %d sections; between 1 and %d are allowed.', \count($sections), self::MOST_SECTIONS));
+            throw InvalidInput::at(
+                'sections',
+                \sprintf('there are %d sections; between 1 and %d are allowed.', \count($sections), self::MOST_SECTIONS),
+            );
         }
         $names = [];
         foreach ($sections as $i => $section) {
@@ -67,11 +70,17 @@ final readonly class Pattern
         }
         $order ??= array_map(static fn (string $name): OrderEntry => OrderEntry::of($name, 1), $names);
         if ([] === $order || \count($order) > self::MOST_ORDER) {
-            throw InvalidInput::at('order', \sprintf('there are %d entries; between 1 and %d are allowed.', \count($order), self::MOST_ORDER));
+            throw InvalidInput::at(
+                'order',
+                \sprintf('there are %d entries; between 1 and %d are allowed.', \count($order), self::MOST_ORDER),
+            );
         }
         foreach ($order as $i => $entry) {
             if (!\in_array($entry->section, $names, true)) {
-                throw InvalidInput::at("order[$i].section", "there is no section \"$entry->section\"; use one of: ".implode(', ', $names).'.');
+                throw InvalidInput::at(
+                    "order[$i].section",
+                    "there is no section \"$entry->section\"; use one of: ".implode(', ', $names).'.',
+                );
             }
         }
 
@@ -90,10 +99,25 @@ final readonly class Pattern
         return new self($title, $this->meter, $this->tempo, $this->swing, $this->kit, $this->sections, $this->order, $this->seed);
     }
 
+    /**
+     * The same with other sections, in the same order.
+     *
+     * @param list<Section> $sections
+     *
+     * @throws InvalidInput
+     */
+    public function withSections(array $sections): self
+    {
+        return self::of($this->title, $this->meter, $this->tempo, $sections, $this->order, $this->swing, $this->kit, $this->seed);
+    }
+
     /** Whether both are played in the same order. */
     public function hasOrderOf(self $other): bool
     {
-        $order = static fn (self $one): array => array_map(static fn (OrderEntry $entry): array => [$entry->section, $entry->times], $one->order);
+        $order = static fn (self $one): array => array_map(
+            static fn (OrderEntry $entry): array => [$entry->section, $entry->times],
+            $one->order,
+        );
 
         return $order($this) === $order($other);
     }

@@ -102,7 +102,10 @@ final readonly class PatternReader
         $instrument = self::instrument($fields->string('instrument'), $fields->at('instrument'));
         $snap = Snap::tryFrom($fields->string('snap', Snap::Sixteenth->value)) ?? throw InvalidInput::at(
             $fields->at('snap'),
-            'this is not a note value of a grid; use one of: '.implode(', ', array_map(static fn (Snap $snap): string => $snap->value, Snap::cases())).'.',
+            'this is not a note value of a grid; use one of: '.implode(
+                ', ',
+                array_map(static fn (Snap $snap): string => $snap->value, Snap::cases()),
+            ).'.',
         );
         $hits = [];
         foreach ($fields->list('hits', 0, Section::MOST_HITS) as $i => $hit) {
@@ -126,7 +129,10 @@ final readonly class PatternReader
     /** @throws InvalidInput */
     public static function instrument(string $name, string $path): Instrument
     {
-        return Instrument::tryFrom($name) ?? throw InvalidInput::at($path, "there is no instrument \"$name\" in the catalogue; correct the name.");
+        return Instrument::tryFrom($name) ?? throw InvalidInput::at(
+            $path,
+            "there is no instrument \"$name\" in the catalogue; correct the name.",
+        );
     }
 
     /**

@@ -33,7 +33,10 @@ final readonly class PatternWriter
                 'bars' => $section->bars,
                 'rows' => array_map(self::row(...), $section->rows),
             ], $pattern->sections),
-            'order' => array_map(static fn (OrderEntry $entry): array => ['section' => $entry->section, 'times' => $entry->times], $pattern->order),
+            'order' => array_map(
+                static fn (OrderEntry $entry): array => ['section' => $entry->section, 'times' => $entry->times],
+                $pattern->order,
+            ),
         ];
     }
 
@@ -60,7 +63,15 @@ final readonly class PatternWriter
     {
         return ['instrument' => $row->instrument->value, 'snap' => $row->snap->value]
             + self::unlike(
-                ['cycle' => $row->cycle, 'level' => $row->level, 'pan' => $row->pan, 'tune' => $row->tune, 'room' => $row->room, 'muted' => $row->muted, 'tint' => $row->tint],
+                [
+                    'cycle' => $row->cycle,
+                    'level' => $row->level,
+                    'pan' => $row->pan,
+                    'tune' => $row->tune,
+                    'room' => $row->room,
+                    'muted' => $row->muted,
+                    'tint' => $row->tint,
+                ],
                 ['cycle' => null, 'level' => 1.0, 'pan' => 0.0, 'tune' => 0.0, 'room' => 0.0, 'muted' => false, 'tint' => null],
             )
             + ['hits' => array_map(self::hit(...), $row->hits)];

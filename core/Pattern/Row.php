@@ -84,6 +84,17 @@ final readonly class Row
      */
     public function withHits(array $hits): self
     {
-        return self::of($this->instrument, $hits, $this->snap, $this->cycle, $this->level, $this->pan, $this->tune, $this->room, $this->muted, $this->tint);
+        return self::of(
+            $this->instrument,
+            $hits,
+            $this->snap,
+            $this->cycle,
+            $this->level,
+            $this->pan,
+            $this->tune,
+            $this->room,
+            $this->muted,
+            $this->tint,
+        );
     }
 }

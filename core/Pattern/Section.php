@@ -43,7 +43,10 @@ final readonly class Section
         foreach ($rows as $r => $row) {
             foreach ($row->hits as $hit) {
                 if ($hit->at >= $end) {
-                    throw InvalidInput::at("rows[$r].hits", "the hit at tick $hit->at lies behind the section's end at tick $end; move it or add a bar.");
+                    throw InvalidInput::at(
+                        "rows[$r].hits",
+                        "the hit at tick $hit->at lies behind the section's end at tick $end; move it or add a bar.",
+                    );
                 }
             }
         }

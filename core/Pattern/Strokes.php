@@ -61,13 +61,26 @@ final readonly class Strokes
                         }
                         for ($i = 0; $i < $hit->roll; ++$i) {
                             $written = $start + $at + intdiv(2 * $i * $step + $hit->roll, 2 * $hit->roll);
-                            $stroke = new Stroke($row->instrument, $written, $hit->push, $hit->velocity, null === $pass && $hit->odds < 100, $section->name);
+                            $stroke = new Stroke(
+                                $row->instrument,
+                                $written,
+                                $hit->push,
+                                $hit->velocity,
+                                null === $pass && $hit->odds < 100,
+                                $section->name,
+                            );
                             $same = $strokes[$stroke->tick()][$row->instrument->value] ?? null;
                             $strokes[$stroke->tick()][$row->instrument->value] = null === $same ? $stroke : self::merge($same, $stroke);
                             $count += null === $same ? 1 : 0;
                         }
                         if ($count > self::MOST) {
-                            throw InvalidInput::at('', \sprintf('One pass of this pattern has more than %d strokes; shorten its order, its rolls or its cycles.', self::MOST));
+                            throw InvalidInput::at(
+                                '',
+                                \sprintf(
+                                    'One pass of this pattern has more than %d strokes; shorten its order, its rolls or its cycles.',
+                                    self::MOST,
+                                ),
+                            );
                         }
                     }
                 }
@@ -85,6 +98,13 @@ final readonly class Strokes
     {
         $louder = $b->velocity > $a->velocity ? $b : $a;
 
-        return new Stroke($louder->instrument, $louder->written, $louder->push, $louder->velocity, $a->optional && $b->optional, $louder->section);
+        return new Stroke(
+            $louder->instrument,
+            $louder->written,
+            $louder->push,
+            $louder->velocity,
+            $a->optional && $b->optional,
+            $louder->section,
+        );
     }
 }

@@ -31,11 +31,17 @@ final readonly class TextGrid
             if (1 !== preg_match('/^\s*(\S+)\s+(\S[\S ]*)$/', $line, $parts)) {
                 throw InvalidInput::at('line '.($i + 1), 'write an instrument, then its steps.');
             }
-            $instrument = Instrument::tryFrom($parts[1]) ?? throw InvalidInput::at('line '.($i + 1), "there is no instrument \"$parts[1]\".");
+            $instrument = Instrument::tryFrom($parts[1]) ?? throw InvalidInput::at(
+                'line '.($i + 1),
+                "there is no instrument \"$parts[1]\".",
+            );
             $hits = [];
             foreach (str_split(str_replace(['|', ' '], '', $parts[2])) as $step => $sign) {
                 if ('.' !== $sign) {
-                    $level = self::SIGNS[$sign] ?? throw InvalidInput::at('line '.($i + 1), "\"$sign\" is not a sign; use g, s, x, X or a point.");
+                    $level = self::SIGNS[$sign] ?? throw InvalidInput::at(
+                        'line '.($i + 1),
+                        "\"$sign\" is not a sign; use g, s, x, X or a point.",
+                    );
                     $hits[] = Hit::of($step * $snap->ticks(), $level->entry());
                 }
             }

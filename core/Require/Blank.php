@@ -92,7 +92,12 @@ final readonly class Blank
             case 'instruments':
                 $least = isset($this->more['none']) ? 0 : 1;
 
-                return 0 === $least && !$fields->has($this->key) ? [] : PatternReader::instruments($fields, $this->key, $least, self::MOST_INSTRUMENTS);
+                return 0 === $least && !$fields->has($this->key) ? [] : PatternReader::instruments(
+                    $fields,
+                    $this->key,
+                    $least,
+                    self::MOST_INSTRUMENTS,
+                );
             case 'choice':
                 $options = array_keys((array) $this->more['options']);
                 $value = $fields->string($this->key, (string) array_key_last((array) $this->more['options']));

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
-/** What a kind of requirement says of itself: its name in a file, its words in a menu, its sentence with blanks, and what stands in them at first. */
+/**
+ * What a kind of requirement says of itself: its name in a file, its words in a menu, its sentence with blanks, and what stands in them
+ * at first.
+ */
 final readonly class Declared
 {
     /**
@@ -24,7 +27,10 @@ final readonly class Declared
     /** @return array{kind: string, menu: string, sentence: list<string|array<string, mixed>>, usual: object} as the catalogue sends it */
     public function toData(): array
     {
-        $sentence = array_map(static fn (string|Blank $piece): string|array => $piece instanceof Blank ? $piece->toData() : $piece, $this->sentence);
+        $sentence = array_map(
+            static fn (string|Blank $piece): string|array => $piece instanceof Blank ? $piece->toData() : $piece,
+            $this->sentence,
+        );
 
         return ['kind' => $this->kind, 'menu' => $this->menu, 'sentence' => $sentence, 'usual' => (object) $this->usual];
     }

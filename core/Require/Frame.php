@@ -12,7 +12,10 @@ use Pulsanda\Core\Pattern\Strokes;
 final readonly class Frame
 {
     /**
-     * @return array{list<Stroke>, list<Stroke>} the frame's strokes that have a stroke of the submission within the grace, each its own, and those that have none
+     * @return array{
+     *     list<Stroke>,
+     *     list<Stroke>,
+     * } the frame's strokes that have a stroke of the submission within the grace, each its own, and those that have none
      */
     public static function over(Pattern $frame, Submission $submission): array
     {
@@ -49,7 +52,14 @@ final readonly class Frame
         for ($start = 0; $start < max($ticks, $frame->ticks()); $start += $frame->ticks()) {
             foreach ($once as $stroke) {
                 if (0 === $start || $start + $stroke->written < $ticks) {
-                    $strokes[] = new Stroke($stroke->instrument, $start + $stroke->written, $stroke->push, $stroke->velocity, $stroke->optional, $stroke->section);
+                    $strokes[] = new Stroke(
+                        $stroke->instrument,
+                        $start + $stroke->written,
+                        $stroke->push,
+                        $stroke->velocity,
+                        $stroke->optional,
+                        $stroke->section,
+                    );
                 }
             }
         }

@@ -16,7 +16,8 @@ final readonly class RequirementFile
 
     /** Every kind, in the order in which teachers are offered them. */
     private const RULES = [
-        Rule\TempoBetween::class, Rule\Contains::class, Rule\KeepClear::class, Rule\HitsBetween::class, Rule\Uses::class, Rule\OnlyUses::class,
+        Rule\TempoBetween::class, Rule\Contains::class, Rule\KeepClear::class, Rule\HitsBetween::class, Rule\Uses::class,
+        Rule\OnlyUses::class,
         Rule\InstrumentsAtLeast::class, Rule\LevelsAtLeast::class, Rule\BarsDiffer::class, Rule\FillAtEnd::class, Rule\StartsWith::class,
         Rule\SwingBetween::class, Rule\FullnessAtMost::class, Rule\SectionsAtLeast::class, Rule\BarsTotal::class, Rule\NoteWords::class,
     ];

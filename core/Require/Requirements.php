@@ -9,8 +9,30 @@ namespace Pulsanda\Core\Require;
  *
  * @phpstan-import-type Judged from Verdict
  *
- * @phpstan-type Checked array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, found: array<string, bool|float|int|string|list<string>>, evidence: list<array{instrument: string, tick: int, at: int}>}>}
- * @phpstan-type SaidOfAll array{passed: int, failed: int, points: float, results: list<array{kind: string, passed: bool, points: float, text: string, evidence: list<array{instrument: string, tick: int, place: string}>}>}
+ * @phpstan-type Checked array{
+ *     passed: int,
+ *     failed: int,
+ *     points: float,
+ *     results: list<array{
+ *         kind: string,
+ *         passed: bool,
+ *         points: float,
+ *         found: array<string, bool|float|int|string|list<string>>,
+ *         evidence: list<array{instrument: string, tick: int, at: int}>,
+ *     }>,
+ * }
+ * @phpstan-type SaidOfAll array{
+ *     passed: int,
+ *     failed: int,
+ *     points: float,
+ *     results: list<array{
+ *         kind: string,
+ *         passed: bool,
+ *         points: float,
+ *         text: string,
+ *         evidence: list<array{instrument: string, tick: int, place: string}>,
+ *     }>,
+ * }
  */
 final readonly class Requirements
 {
@@ -38,13 +60,24 @@ final readonly class Requirements
         return [] === $this->requirements;
     }
 
-    /** @return list<array{kind: string, text: string, points: float, frame?: mixed}> what is asked, in words; and the pattern of those that are drawn */
+    /**
+     * @return list<array{
+     *     kind: string,
+     *     text: string,
+     *     points: float,
+     *     frame?: mixed,
+     * }> what is asked, in words; and the pattern of those that are drawn
+     */
     public function asks(): array
     {
         return array_map(static function (array $one, mixed $data): array {
             $frame = $data instanceof \stdClass ? $data->frame ?? null : null;
 
-            return ['kind' => $one[0]::declares()->kind, 'text' => $one[0]->asks(), 'points' => $one[1]] + (null === $frame ? [] : ['frame' => $frame]);
+            return [
+                'kind' => $one[0]::declares()->kind,
+                'text' => $one[0]->asks(),
+                'points' => $one[1],
+            ] + (null === $frame ? [] : ['frame' => $frame]);
         }, $this->requirements, $this->data);
     }
 
@@ -85,15 +118,27 @@ final readonly class Requirements
             'passed' => $one['passed'],
             'points' => $one['points'],
             'text' => self::sentence($one, $place),
-            'evidence' => array_map(static fn (array $stroke): array => ['instrument' => $stroke['instrument'], 'tick' => $stroke['tick'], 'place' => $place($stroke['at'])], $one['evidence']),
+            'evidence' => array_map(
+                static fn (array $stroke): array => [
+                    'instrument' => $stroke['instrument'],
+                    'tick' => $stroke['tick'],
+                    'place' => $place($stroke['at']),
+                ],
+                $one['evidence'],
+            ),
         ], $checked['results']);
 
         return $checked;
     }
 
     /**
-     * @param array{kind: string, passed: bool, found: array<string, bool|float|int|string|list<string>>, evidence: list<array{instrument: string, tick: int, at: int}>} $judged
-     * @param \Closure(int): string                                                                                                                                      $place
+     * @param array{
+     *     kind: string,
+     *     passed: bool,
+     *     found: array<string, bool|float|int|string|list<string>>,
+     *     evidence: list<array{instrument: string, tick: int, at: int}>,
+     * } $judged
+     * @param \Closure(int): string $place
      */
     public static function sentence(array $judged, \Closure $place): string
     {

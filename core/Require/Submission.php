@@ -29,7 +29,9 @@ final readonly class Submission
     /** @return list<Stroke> of one instrument, or all */
     public function on(?Instrument $instrument): array
     {
-        return null === $instrument ? $this->strokes : array_values(array_filter($this->strokes, static fn (Stroke $stroke): bool => $stroke->instrument === $instrument));
+        return null === $instrument ? $this->strokes : array_values(
+            array_filter($this->strokes, static fn (Stroke $stroke): bool => $stroke->instrument === $instrument),
+        );
     }
 
     /** @return list<Instrument> that are heard, in the catalogue's order */
@@ -49,7 +51,9 @@ final readonly class Submission
     {
         $ticks = $this->pattern->meter->barTicks();
 
-        return array_values(array_filter($this->strokes, static fn (Stroke $stroke): bool => intdiv(max(0, $stroke->written), $ticks) === $bar - 1));
+        return array_values(
+            array_filter($this->strokes, static fn (Stroke $stroke): bool => intdiv(max(0, $stroke->written), $ticks) === $bar - 1),
+        );
     }
 
     /**

@@ -24,16 +24,31 @@ final readonly class Verdict
     }
 
     /**
-     * @param array<string, bool|float|int|string|Instrument|list<Instrument>|list<string>|null> $found    everything that the sentence tells
+     * @param array<string, bool|float|int|string|Instrument|list<Instrument>|list<string>|null> $found    everything that the sentence
+     *                                                                                                     tells
      * @param list<Stroke>                                                                       $evidence
      */
     public static function of(bool $passed, array $found, array $evidence = []): self
     {
         $plain = static fn (mixed $one): mixed => $one instanceof Instrument ? $one->value : $one;
         /** @var Found $data */
-        $data = array_filter(array_map(static fn (mixed $one): mixed => \is_array($one) ? array_map($plain, $one) : $plain($one), $found), static fn (mixed $one): bool => null !== $one);
+        $data = array_filter(
+            array_map(static fn (mixed $one): mixed => \is_array($one) ? array_map($plain, $one) : $plain($one), $found),
+            static fn (mixed $one): bool => null !== $one,
+        );
 
-        return new self($passed, $data, array_map(static fn (Stroke $one): array => ['instrument' => $one->instrument->value, 'tick' => $one->tick(), 'at' => $one->written], $evidence));
+        return new self(
+            $passed,
+            $data,
+            array_map(
+                static fn (Stroke $one): array => [
+                    'instrument' => $one->instrument->value,
+                    'tick' => $one->tick(),
+                    'at' => $one->written,
+                ],
+                $evidence,
+            ),
+        );
     }
 
     public function number(string $name): float

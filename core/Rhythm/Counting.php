@@ -16,7 +16,8 @@ final readonly class Counting
     }
 
     /**
-     * The place in prose: "beat 3 &", "bar 2, beat 3 &", "step 27", "2.3". What falls between the counted places is "just after" the one before.
+     * The place in prose: "beat 3 &", "bar 2, beat 3 &", "step 27", "2.3". What falls between the counted places is "just after" the one
+     * before.
      *
      * @param int  $tick from the first bar line
      * @param bool $bar  whether to name the bar, which a pattern of one bar does not need
@@ -53,7 +54,12 @@ final readonly class Counting
         for ($tick = 0, $end = $bars * $this->meter->barTicks(); $tick < $end; $tick += 80) {
             $in = $tick % $this->meter->barTicks();
             if ($this->countedPlace($in) === $in) {
-                $words[] = ['at' => $tick, 'word' => $this->word($tick, $in), 'say' => $this->place($tick, $bars > 1), 'weight' => $this->weight($in)];
+                $words[] = [
+                    'at' => $tick,
+                    'word' => $this->word($tick, $in),
+                    'say' => $this->place($tick, $bars > 1),
+                    'weight' => $this->weight($in),
+                ];
             }
         }
 
@@ -80,8 +86,13 @@ final readonly class Counting
     {
         return match ($this->style) {
             CountingStyle::Steps => (string) $this->step($tick),
-            CountingStyle::BarBeat => 0 === $in % $this->meter->unitTicks() ? $this->bar($tick).'.'.$this->barBeat($in) : (string) (1 + intdiv($in % $this->meter->unitTicks(), self::SIXTEENTH)),
-            CountingStyle::Syllables => 0 === $in % $this->meter->unitTicks() ? $this->beat($in) : substr(strrchr($this->beat($in), ' ') ?: '', 1),
+            CountingStyle::BarBeat => 0 === $in % $this->meter->unitTicks()
+                ? $this->bar($tick).'.'.$this->barBeat($in)
+                : (string) (1 + intdiv($in % $this->meter->unitTicks(), self::SIXTEENTH)),
+            CountingStyle::Syllables => 0 === $in % $this->meter->unitTicks() ? $this->beat($in) : substr(
+                strrchr($this->beat($in), ' ') ?: '',
+                1,
+            ),
         };
     }
 

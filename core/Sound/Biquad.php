@@ -26,7 +26,13 @@ final class Biquad
     {
         [$cos, $alpha] = self::at($hertz);
 
-        return new self((1 - $cos) / 2 / (1 + $alpha), (1 - $cos) / (1 + $alpha), (1 - $cos) / 2 / (1 + $alpha), -2 * $cos / (1 + $alpha), (1 - $alpha) / (1 + $alpha));
+        return new self(
+            (1 - $cos) / 2 / (1 + $alpha),
+            (1 - $cos) / (1 + $alpha),
+            (1 - $cos) / 2 / (1 + $alpha),
+            -2 * $cos / (1 + $alpha),
+            (1 - $alpha) / (1 + $alpha),
+        );
     }
 
     /** @param float $hertz below half the sample rate */
@@ -34,7 +40,13 @@ final class Biquad
     {
         [$cos, $alpha] = self::at($hertz);
 
-        return new self((1 + $cos) / 2 / (1 + $alpha), -(1 + $cos) / (1 + $alpha), (1 + $cos) / 2 / (1 + $alpha), -2 * $cos / (1 + $alpha), (1 - $alpha) / (1 + $alpha));
+        return new self(
+            (1 + $cos) / 2 / (1 + $alpha),
+            -(1 + $cos) / (1 + $alpha),
+            (1 + $cos) / 2 / (1 + $alpha),
+            -2 * $cos / (1 + $alpha),
+            (1 - $alpha) / (1 + $alpha),
+        );
     }
 
     public function next(float $x): float

@@ -43,8 +43,18 @@ final readonly class Mixdown
         $mix = array_fill(0, $length, 0.0);
         $levels = self::levels($pattern);
         $strokes = Strokes::heard($pattern, 1);
-        $at = static fn (Stroke $stroke): int => (int) round($pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push - $from) / $speed * self::RATE);
-        $silenced = self::silenced(array_values(array_filter($strokes, static fn (Stroke $stroke): bool => 0.0 !== ($levels[$stroke->section][$stroke->instrument->value] ?? 1.0))), $at);
+        $at = static fn (Stroke $stroke): int => (int) round(
+            $pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push - $from) / $speed * self::RATE,
+        );
+        $silenced = self::silenced(
+            array_values(
+                array_filter(
+                    $strokes,
+                    static fn (Stroke $stroke): bool => 0.0 !== ($levels[$stroke->section][$stroke->instrument->value] ?? 1.0),
+                ),
+            ),
+            $at,
+        );
         foreach ($strokes as $stroke) {
             $level = $levels[$stroke->section][$stroke->instrument->value] ?? 1.0;
             // What a roll carries over the end of the pass still sounds, as far as it rings.
@@ -88,7 +98,10 @@ final readonly class Mixdown
         $seconds = $pattern->tempo->seconds(null === $bar ? $pattern->ticks() : $barTicks) / $speed;
 
         return $seconds <= self::MOST_SECONDS ? $seconds
-            : throw InvalidInput::at('', \sprintf('This lasts %d seconds; at most %d are played at once, so listen bar by bar.', $seconds, self::MOST_SECONDS));
+            : throw InvalidInput::at(
+                '',
+                \sprintf('This lasts %d seconds; at most %d are played at once, so listen bar by bar.', $seconds, self::MOST_SECONDS),
+            );
     }
 
     /**

@@ -13,8 +13,14 @@ final readonly class Noise implements Layer
      * @param float       $decay  seconds until the level has fallen to 1/e
      * @param list<float> $bursts seconds at which the noise starts over, the first at 0
      */
-    public function __construct(private float $low, private float $high, private float $decay, private float $level, private int $seed = 1, private array $bursts = [0.0])
-    {
+    public function __construct(
+        private float $low,
+        private float $high,
+        private float $decay,
+        private float $level,
+        private int $seed = 1,
+        private array $bursts = [0.0],
+    ) {
     }
 
     public function render(int $length): array

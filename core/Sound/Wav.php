@@ -22,7 +22,13 @@ final readonly class Wav
     {
         $data = '';
         for ($from = 0, $count = \count($samples); $from < $count; $from += self::CHUNK) {
-            $data .= pack('v*', ...array_map(static fn (float $sample): int => (int) round(max(-1, min(1, $sample)) * 32767) & 0xFFFF, \array_slice($samples, $from, self::CHUNK)));
+            $data .= pack(
+                'v*',
+                ...array_map(
+                    static fn (float $sample): int => (int) round(max(-1, min(1, $sample)) * 32767) & 0xFFFF,
+                    \array_slice($samples, $from, self::CHUNK),
+                ),
+            );
         }
         $format = pack('vvVVvv', 1, 1, $rate, $rate * 2, 2, 16);
 

@@ -18,8 +18,20 @@ use Pulsanda\Core\Rhythm\Meter;
  * @phpstan-import-type Stated from Statement
  *
  * @phpstan-type MeterData array{int, int, list<int>}
- * @phpstan-type Unmet array{index: int, kind: string, passed: bool, found: array<string, bool|float|int|string|list<string>>, evidence: list<array{instrument: string, tick: int, at: int}>}
- * @phpstan-type FindingsData array{meter: MeterData, bars: int, beat: array{meter: MeterData, bars: int}, statements: list<Stated>, unmet: list<Unmet>}
+ * @phpstan-type Unmet array{
+ *     index: int,
+ *     kind: string,
+ *     passed: bool,
+ *     found: array<string, bool|float|int|string|list<string>>,
+ *     evidence: list<array{instrument: string, tick: int, at: int}>,
+ * }
+ * @phpstan-type FindingsData array{
+ *     meter: MeterData,
+ *     bars: int,
+ *     beat: array{meter: MeterData, bars: int},
+ *     statements: list<Stated>,
+ *     unmet: list<Unmet>,
+ * }
  */
 final readonly class Findings
 {
@@ -49,7 +61,10 @@ final readonly class Findings
     {
         return [
             ...array_map(static fn (array $one): string => Statement::fromData($one)->key(), $this->data['statements']),
-            ...array_map(static fn (array $one): string => json_encode(['requirement', $one['index']], \JSON_THROW_ON_ERROR), $this->data['unmet']),
+            ...array_map(
+                static fn (array $one): string => json_encode(['requirement', $one['index']], \JSON_THROW_ON_ERROR),
+                $this->data['unmet'],
+            ),
         ];
     }
 

@@ -25,8 +25,15 @@ final readonly class Freedom
      * @param list<Instrument>                    $required  rows that every section keeps
      * @param list<Instrument>                    $forbidden rows that cannot be added
      */
-    private function __construct(public ?array $tempo, public bool $meter, public bool $swing, public bool $form, public bool $rows, public array $required, public array $forbidden)
-    {
+    private function __construct(
+        public ?array $tempo,
+        public bool $meter,
+        public bool $swing,
+        public bool $form,
+        public bool $rows,
+        public array $required,
+        public array $forbidden,
+    ) {
     }
 
     /**
@@ -36,8 +43,15 @@ final readonly class Freedom
      *
      * @throws InvalidInput
      */
-    public static function of(?array $tempo = null, bool $meter = false, bool $swing = false, bool $form = false, bool $rows = false, array $required = [], array $forbidden = []): self
-    {
+    public static function of(
+        ?array $tempo = null,
+        bool $meter = false,
+        bool $swing = false,
+        bool $form = false,
+        bool $rows = false,
+        array $required = [],
+        array $forbidden = [],
+    ): self {
         if (null !== $tempo) {
             Range::check('tempo.low', $tempo['low'], ...self::TEMPO);
             Range::check('tempo.high', $tempo['high'], $tempo['low'], self::TEMPO[1]);
@@ -77,7 +91,15 @@ final readonly class Freedom
     {
         $names = static fn (array $instruments): array => array_map(static fn (Instrument $one): string => $one->value, $instruments);
 
-        return ['tempo' => $this->tempo, 'meter' => $this->meter, 'swing' => $this->swing, 'form' => $this->form, 'rows' => $this->rows, 'required' => $names($this->required), 'forbidden' => $names($this->forbidden)];
+        return [
+            'tempo' => $this->tempo,
+            'meter' => $this->meter,
+            'swing' => $this->swing,
+            'form' => $this->form,
+            'rows' => $this->rows,
+            'required' => $names($this->required),
+            'forbidden' => $names($this->forbidden),
+        ];
     }
 
     /**
@@ -98,7 +120,14 @@ final readonly class Freedom
             throw InvalidInput::at('tempo', 'the task fixes the tempo at '.$start->tempo->bpm().'; keep it.');
         }
         if (null !== $this->tempo && ($quarters < $this->tempo['low'] - 0.01 || $quarters > $this->tempo['high'] + 0.01)) {
-            throw InvalidInput::at('tempo', \sprintf('the task asks for %s to %s quarter notes a minute; choose one between.', $this->tempo['low'], $this->tempo['high']));
+            throw InvalidInput::at(
+                'tempo',
+                \sprintf(
+                    'the task asks for %s to %s quarter notes a minute; choose one between.',
+                    $this->tempo['low'],
+                    $this->tempo['high'],
+                ),
+            );
         }
         if (!$this->swing && !$pattern->swing->equals($start->swing)) {
             throw InvalidInput::at('swing', 'the task fixes the swing at '.$start->swing->percent.' percent; keep it.');
@@ -120,7 +149,10 @@ final readonly class Freedom
         foreach ($pattern->sections as $s => $section) {
             $bars = $start->sections[$s]->bars;
             if ($section->bars !== $bars) {
-                throw InvalidInput::at("sections[$s].bars", "the task has $bars ".(1 === $bars ? 'bar' : 'bars').' here; keep that length.');
+                throw InvalidInput::at(
+                    "sections[$s].bars",
+                    "the task has $bars ".(1 === $bars ? 'bar' : 'bars').' here; keep that length.',
+                );
             }
         }
         if (!$pattern->hasOrderOf($start)) {
@@ -135,7 +167,10 @@ final readonly class Freedom
         foreach ($section->rows as $r => $row) {
             $present[] = $row->instrument;
             if (\in_array($row->instrument, $this->forbidden, true) || (!$this->rows && !\in_array($row->instrument, $offered, true))) {
-                throw InvalidInput::at("{$path}.rows[$r].instrument", 'the task does not offer '.lcfirst($row->instrument->label()).'; remove this row.');
+                throw InvalidInput::at(
+                    "{$path}.rows[$r].instrument",
+                    'the task does not offer '.lcfirst($row->instrument->label()).'; remove this row.',
+                );
             }
         }
         foreach ($this->required as $instrument) {

@@ -8,13 +8,22 @@ use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 
-/** What a student may learn before handing in: a question and how often, whether requirements tick themselves, and listening to a target that is only heard. */
+/**
+ * What a student may learn before handing in: a question and how often, whether requirements tick themselves, and listening to a target
+ * that is only heard.
+ */
 final readonly class Help
 {
     public const MOST = 1000;
 
-    private function __construct(public Question $ask, public ?int $times, public bool $ticks, public ?int $hearings, public bool $byBar, public bool $slower)
-    {
+    private function __construct(
+        public Question $ask,
+        public ?int $times,
+        public bool $ticks,
+        public ?int $hearings,
+        public bool $byBar,
+        public bool $slower,
+    ) {
     }
 
     /**
@@ -26,8 +35,14 @@ final readonly class Help
      *
      * @throws InvalidInput
      */
-    public static function of(Question $ask = Question::Nothing, ?int $times = null, bool $ticks = true, ?int $hearings = null, bool $byBar = true, bool $slower = true): self
-    {
+    public static function of(
+        Question $ask = Question::Nothing,
+        ?int $times = null,
+        bool $ticks = true,
+        ?int $hearings = null,
+        bool $byBar = true,
+        bool $slower = true,
+    ): self {
         foreach (['times' => $times, 'hearings' => $hearings] as $key => $value) {
             if (null !== $value) {
                 Range::check($key, $value, 1, self::MOST);
@@ -41,7 +56,10 @@ final readonly class Help
     public static function fromData(mixed $data, string $path): self
     {
         $fields = Fields::of($data, $path, ['ask', 'times', 'ticks', 'hearings', 'byBar', 'slower']);
-        $ask = Question::tryFrom($fields->string('ask', Question::Nothing->value)) ?? throw InvalidInput::at($fields->at('ask'), 'this must be "nothing", "count", "rows", "bars" or "places".');
+        $ask = Question::tryFrom($fields->string('ask', Question::Nothing->value)) ?? throw InvalidInput::at(
+            $fields->at('ask'),
+            'this must be "nothing", "count", "rows", "bars" or "places".',
+        );
 
         return $fields->build(static fn (): self => self::of(
             $ask,
@@ -56,6 +74,13 @@ final readonly class Help
     /** @return array<string, mixed> */
     public function toData(): array
     {
-        return ['ask' => $this->ask->value, 'times' => $this->times, 'ticks' => $this->ticks, 'hearings' => $this->hearings, 'byBar' => $this->byBar, 'slower' => $this->slower];
+        return [
+            'ask' => $this->ask->value,
+            'times' => $this->times,
+            'ticks' => $this->ticks,
+            'hearings' => $this->hearings,
+            'byBar' => $this->byBar,
+            'slower' => $this->slower,
+        ];
     }
 }

@@ -26,8 +26,12 @@ enum Question: string
      * @param list<Instrument> $offered rows that the student knows of
      * @param int              $bars    of the student's beat
      *
-     * @return array{count?: int, rows?: list<array{instrument: string, right: bool}>, bars?: list<array{bar: int, right: bool}>, places?: list<array{at: int, place: string}>}
-     *                                                                                                                                                                          count: strokes that are right; places: steps and words of where something differs, never what
+     * @return array{
+     *     count?: int,
+     *     rows?: list<array{instrument: string, right: bool}>,
+     *     bars?: list<array{bar: int, right: bool}>,
+     *     places?: list<array{at: int, place: string}>,
+     * } count: strokes that are right; places: steps and words of where something differs, never what
      */
     public function answer(Comparison $comparison, array $offered, Counting $counting, int $bars): array
     {
@@ -35,7 +39,11 @@ enum Question: string
 
         return match ($this) {
             self::Nothing => [],
-            self::Count => ['count' => \count(array_filter($comparison->pairing->pairs, static fn (Pair $pair): bool => Status::Match === $pair->status))],
+            self::Count => [
+                'count' => \count(
+                    array_filter($comparison->pairing->pairs, static fn (Pair $pair): bool => Status::Match === $pair->status),
+                ),
+            ],
             self::Rows => ['rows' => self::rows($differing, $offered)],
             self::Bars => ['bars' => self::bars($differing, $counting, $bars)],
             self::Places => ['places' => self::places($differing, $counting, $bars)],
@@ -59,7 +67,10 @@ enum Question: string
             }
         }
 
-        return array_map(static fn (Instrument $one): array => ['instrument' => $one->value, 'right' => !isset($wrong[$one->value])], $offered);
+        return array_map(
+            static fn (Instrument $one): array => ['instrument' => $one->value, 'right' => !isset($wrong[$one->value])],
+            $offered,
+        );
     }
 
     /**

@@ -66,9 +66,26 @@ final readonly class Task
         if ([] === $targets && View::Seen !== $view) {
             throw InvalidInput::at('view', 'there is no target to hide or to listen to; draw one, or choose "seen".');
         }
-        $start ??= [] === $targets ? throw InvalidInput::at('start', 'without a target, the pattern that students begin with is needed here.') : self::emptied($targets[0], $instruments);
-        $task = new self($kind, $view, $instruments, $start, $targets, $policy ?? Policy::of(), $freedom ?? Freedom::of(), $requirements ?? Requirements::none(), $help ?? Help::of());
-        foreach (['start' => $start] + array_combine(array_map(static fn (int $i): string => "targets[$i]", array_keys($targets)), $targets) as $path => $pattern) {
+        $start ??= [] === $targets ? throw InvalidInput::at(
+            'start',
+            'without a target, the pattern that students begin with is needed here.',
+        ) : self::emptied($targets[0], $instruments);
+        $task = new self(
+            $kind,
+            $view,
+            $instruments,
+            $start,
+            $targets,
+            $policy ?? Policy::of(),
+            $freedom ?? Freedom::of(),
+            $requirements ?? Requirements::none(),
+            $help ?? Help::of(),
+        );
+        $patterns = ['start' => $start];
+        foreach ($targets as $i => $target) {
+            $patterns["targets[$i]"] = $target;
+        }
+        foreach ($patterns as $path => $pattern) {
             try {
                 $task->check($pattern);
             } catch (InvalidInput $error) {
@@ -93,7 +110,14 @@ final readonly class Task
             $strokes = max($strokes, $target->hitCount() * intdiv($pattern->ticks(), $target->ticks()));
         }
         if ($strokes > self::MOST_STROKES) {
-            throw InvalidInput::at('', \sprintf('One pass has %d strokes; at most %d can be judged, so shorten the order, the rolls or the cycles.', $strokes, self::MOST_STROKES));
+            throw InvalidInput::at(
+                '',
+                \sprintf(
+                    'One pass has %d strokes; at most %d can be judged, so shorten the order, the rolls or the cycles.',
+                    $strokes,
+                    self::MOST_STROKES,
+                ),
+            );
         }
     }
 
@@ -118,7 +142,9 @@ final readonly class Task
     /** @return bool whether students of $other find another sheet, so that what they have handed in would not fit this task */
     public function hasSheetOf(self $other): bool
     {
-        return $this->kind === $other->kind && $this->instruments === $other->instruments && $this->start->titled('')->equals($other->start->titled(''))
+        return $this->kind === $other->kind && $this->instruments === $other->instruments && $this->start->titled('')->equals(
+            $other->start->titled(''),
+        )
             && json_encode($this->freedom->toData()) === json_encode($other->freedom->toData());
     }
 
@@ -142,7 +168,10 @@ final readonly class Task
     private static function emptied(Pattern $target, array $instruments): Pattern
     {
         $rows = array_map(static fn (Instrument $instrument): Row => Row::of($instrument, []), $instruments);
-        $sections = array_map(static fn (Section $section): Section => Section::of($section->name, $section->bars, $rows, $target->meter), $target->sections);
+        $sections = array_map(
+            static fn (Section $section): Section => Section::of($section->name, $section->bars, $rows, $target->meter),
+            $target->sections,
+        );
 
         return Pattern::of('Beat', $target->meter, $target->tempo, $sections, $target->order, $target->swing, $target->kit);
     }

@@ -22,18 +22,34 @@ final readonly class TaskFile
     /** @throws InvalidInput naming the place */
     public static function of(Fields $fields): Task
     {
-        $kind = Kind::tryFrom($fields->string('kind', Kind::Copy->value)) ?? throw InvalidInput::at($fields->at('kind'), 'this must be "copy", "build-on" or "create".');
-        $view = View::tryFrom($fields->string('view')) ?? throw InvalidInput::at($fields->at('view'), 'this must be "seen", "hidden" or "heard".');
-        $pattern = static fn (mixed $data, string $path): Pattern => self::under($path, static fn (): Pattern => PatternReader::fromData($data));
+        $kind = Kind::tryFrom($fields->string('kind', Kind::Copy->value)) ?? throw InvalidInput::at(
+            $fields->at('kind'),
+            'this must be "copy", "build-on" or "create".',
+        );
+        $view = View::tryFrom($fields->string('view')) ?? throw InvalidInput::at(
+            $fields->at('view'),
+            'this must be "seen", "hidden" or "heard".',
+        );
+        $pattern = static fn (mixed $data, string $path): Pattern => self::under(
+            $path,
+            static fn (): Pattern => PatternReader::fromData($data),
+        );
         $targets = $fields->has('targets') ? $fields->list('targets', 0, Task::MOST_TARGETS) : [];
         $given = [
             'instruments' => PatternReader::instruments($fields, 'instruments', 1, self::MOST_INSTRUMENTS),
             'start' => $fields->isNull('start') ? null : $pattern($fields->value('start'), $fields->at('start')),
-            'targets' => array_map(static fn (mixed $data, int $i): Pattern => $pattern($data, $fields->at("targets[$i]")), $targets, array_keys($targets)),
+            'targets' => array_map(
+                static fn (mixed $data, int $i): Pattern => $pattern($data, $fields->at("targets[$i]")),
+                $targets,
+                array_keys($targets),
+            ),
             'policy' => $fields->has('policy') ? self::policy($fields->value('policy'), $fields->at('policy')) : null,
             'freedom' => $fields->has('freedom') ? Freedom::fromData($fields->value('freedom'), $fields->at('freedom')) : null,
             'requirements' => $fields->has('requirements')
-                ? self::under($fields->at('requirements'), static fn (): Requirements => RequirementFile::fromData($fields->value('requirements'))) : null,
+                ? self::under(
+                    $fields->at('requirements'),
+                    static fn (): Requirements => RequirementFile::fromData($fields->value('requirements')),
+                ) : null,
             'help' => $fields->has('help') ? Help::fromData($fields->value('help'), $fields->at('help')) : null,
         ];
 

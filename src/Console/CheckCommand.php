@@ -28,7 +28,17 @@ final class CheckCommand extends Command
         foreach ($files as $file) {
             try {
                 $pattern = Files::read($file, PatternReader::read(...));
-                $output->writeln(\sprintf('%s: valid; "%s", %s, %d %s.', $file, $pattern->title, $pattern->meter, $pattern->bars(), 1 === $pattern->bars() ? 'bar' : 'bars'), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf(
+                        '%s: valid; "%s", %s, %d %s.',
+                        $file,
+                        $pattern->title,
+                        $pattern->meter,
+                        $pattern->bars(),
+                        1 === $pattern->bars() ? 'bar' : 'bars',
+                    ),
+                    OutputInterface::OUTPUT_RAW,
+                );
             } catch (InvalidInput $error) {
                 $output->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
                 $status = Command::FAILURE;

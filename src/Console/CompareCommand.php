@@ -27,7 +27,13 @@ final class CompareCommand extends Command
         $this->addArgument('target', InputArgument::REQUIRED, 'The target pattern file')
             ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Submitted pattern files')
             ->addOption('policy', null, InputOption::VALUE_REQUIRED, 'A marking policy file; see docs/policy.md')
-            ->addOption('counting', null, InputOption::VALUE_REQUIRED, 'How places are named: steps, syllables or bar-beat', CountingStyle::Syllables->value)
+            ->addOption(
+                'counting',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'How places are named: steps, syllables or bar-beat',
+                CountingStyle::Syllables->value,
+            )
             ->addOption('json', null, InputOption::VALUE_NONE, 'One result object per line');
     }
 
@@ -55,13 +61,19 @@ final class CompareCommand extends Command
                 $submission = Files::read($file, PatternReader::read(...));
                 $comparison = Comparison::of($target, $submission, $policy);
             } catch (InvalidInput $error) {
-                $errors->writeln(str_starts_with($error->getMessage(), $file) ? $error->getMessage() : "$file: ".$error->getMessage(), OutputInterface::OUTPUT_RAW);
+                $errors->writeln(
+                    str_starts_with($error->getMessage(), $file) ? $error->getMessage() : "$file: ".$error->getMessage(),
+                    OutputInterface::OUTPUT_RAW,
+                );
                 $status = Command::FAILURE;
                 continue;
             }
             $output->writeln(
                 true === $input->getOption('json')
-                    ? json_encode(Report::of($comparison->toData(), $style), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES)
+                    ? json_encode(
+                        Report::of($comparison->toData(), $style),
+                        \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
+                    )
                     : self::report($file, $comparison, $style),
                 OutputInterface::OUTPUT_RAW,
             );

@@ -36,6 +36,9 @@ final readonly class Files
     /** @throws InvalidInput */
     public static function style(mixed $name): CountingStyle
     {
-        return (\is_string($name) ? CountingStyle::tryFrom($name) : null) ?? throw InvalidInput::at('--counting', 'this must be steps, syllables or bar-beat.');
+        return (\is_string($name) ? CountingStyle::tryFrom($name) : null) ?? throw InvalidInput::at(
+            '--counting',
+            'this must be steps, syllables or bar-beat.',
+        );
     }
 }

@@ -30,7 +30,13 @@ final class RequireCommand extends Command
         $this->addArgument('requirements', InputArgument::REQUIRED, 'A requirements file; see docs/requirements.md')
             ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Submitted pattern files')
             ->addOption('policy', null, InputOption::VALUE_REQUIRED, 'A marking policy file, for its grace and its alike instruments')
-            ->addOption('counting', null, InputOption::VALUE_REQUIRED, 'How places are named: steps, syllables or bar-beat', CountingStyle::Syllables->value)
+            ->addOption(
+                'counting',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'How places are named: steps, syllables or bar-beat',
+                CountingStyle::Syllables->value,
+            )
             ->addOption('note', null, InputOption::VALUE_REQUIRED, 'The line about the work, for note-words', '')
             ->addOption('json', null, InputOption::VALUE_NONE, 'One result object per line');
     }
@@ -54,7 +60,14 @@ final class RequireCommand extends Command
         $status = Command::SUCCESS;
         foreach ($given['file'] as $file) {
             try {
-                $result = Files::read($file, static fn (string $json): array => self::check($requirements, Submission::of(PatternReader::read($json), $options['note'], $policy->tolerance), $style));
+                $result = Files::read(
+                    $file,
+                    static fn (string $json): array => self::check(
+                        $requirements,
+                        Submission::of(PatternReader::read($json), $options['note'], $policy->tolerance),
+                        $style,
+                    ),
+                );
             } catch (InvalidInput $error) {
                 $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
                 $status = Command::FAILURE;
@@ -62,11 +75,20 @@ final class RequireCommand extends Command
             }
             if (true === $input->getOption('json')) {
                 // What each is worth stands in the file of requirements.
-                $result['results'] = array_map(static fn (array $one): array => array_diff_key($one, ['points' => true]), $result['results']);
-                $output->writeln(json_encode($result, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
+                $result['results'] = array_map(
+                    static fn (array $one): array => array_diff_key($one, ['points' => true]),
+                    $result['results'],
+                );
+                $output->writeln(
+                    json_encode($result, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES),
+                    OutputInterface::OUTPUT_RAW,
+                );
                 continue;
             }
-            $output->writeln(\sprintf('%s: %d passed, %d failed, %s points', $file, $result['passed'], $result['failed'], $result['points']), OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                \sprintf('%s: %d passed, %d failed, %s points', $file, $result['passed'], $result['failed'], $result['points']),
+                OutputInterface::OUTPUT_RAW,
+            );
             foreach ($result['results'] as $one) {
                 $output->writeln(\sprintf('  %s %s', $one['passed'] ? 'yes' : 'no ', $one['text']), OutputInterface::OUTPUT_RAW);
             }
@@ -80,6 +102,9 @@ final class RequireCommand extends Command
     {
         $counting = new Counting($submission->pattern->meter, $style);
 
-        return Requirements::say($requirements->check($submission), static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1));
+        return Requirements::say(
+            $requirements->check($submission),
+            static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1),
+        );
     }
 }

@@ -25,7 +25,9 @@ final class SoundsCommand extends Command
     {
         $sounds = array_map(static fn (Recipe $recipe): string => Wav::write($recipe->render()), Boathouse::recipes());
         $this->kits->write([Boathouse::NAME => $sounds]);
-        $output->writeln(\sprintf('%s: %d sounds, %d kB.', Boathouse::NAME, \count($sounds), array_sum(array_map(strlen(...), $sounds)) / 1000));
+        $output->writeln(
+            \sprintf('%s: %d sounds, %d kB.', Boathouse::NAME, \count($sounds), array_sum(array_map(strlen(...), $sounds)) / 1000),
+        );
 
         return Command::SUCCESS;
     }

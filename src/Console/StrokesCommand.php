@@ -33,7 +33,11 @@ final class StrokesCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-        $passes = filter_var($input->getOption('passes'), \FILTER_VALIDATE_INT, ['options' => ['min_range' => 1, 'max_range' => self::MOST_PASSES]]);
+        $passes = filter_var(
+            $input->getOption('passes'),
+            \FILTER_VALIDATE_INT,
+            ['options' => ['min_range' => 1, 'max_range' => self::MOST_PASSES]],
+        );
         if (false === $passes) {
             $errors->writeln('--passes: use a whole number from 1 to '.self::MOST_PASSES.'.');
 
@@ -49,10 +53,16 @@ final class StrokesCommand extends Command
             return Command::FAILURE;
         }
         if (true === $input->getOption('json')) {
-            $output->writeln(json_encode($lines, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES), OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                json_encode($lines, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES),
+                OutputInterface::OUTPUT_RAW,
+            );
         } else {
             foreach ($lines as $line) {
-                $output->writeln(\sprintf('%9.4f s  %-14s %3d  %s', $line['seconds'], $line['instrument'], $line['velocity'], $line['place']), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf('%9.4f s  %-14s %3d  %s', $line['seconds'], $line['instrument'], $line['velocity'], $line['place']),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         }
 
@@ -62,7 +72,17 @@ final class StrokesCommand extends Command
     /**
      * Ticks and seconds count from the start of the first pass, bars and places from the start of each.
      *
-     * @return list<array{instrument: string, tick: int, played: int, seconds: float, velocity: int, pass: int, section: string, bar: int, place: string}>
+     * @return list<array{
+     *     instrument: string,
+     *     tick: int,
+     *     played: int,
+     *     seconds: float,
+     *     velocity: int,
+     *     pass: int,
+     *     section: string,
+     *     bar: int,
+     *     place: string,
+     * }>
      */
     private static function lines(Pattern $pattern, int $passes): array
     {

@@ -21,7 +21,13 @@ final class TidyCommand extends Command
 
     protected function configure(): void
     {
-        $this->addOption('every', null, InputOption::VALUE_REQUIRED, 'Seconds after which it is done again, until the command is stopped', '0');
+        $this->addOption(
+            'every',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'Seconds after which it is done again, until the command is stopped',
+            '0',
+        );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -30,7 +36,12 @@ final class TidyCommand extends Command
         $every = is_numeric($every) ? (int) $every : 0;
         do {
             $done = array_filter($this->tidy->run());
-            $output->writeln([] === $done ? 'Nothing to tidy.' : implode(', ', array_map(static fn (string $what, int $count): string => "$count $what", array_keys($done), $done)).'.');
+            $output->writeln(
+                [] === $done ? 'Nothing to tidy.' : implode(
+                    ', ',
+                    array_map(static fn (string $what, int $count): string => "$count $what", array_keys($done), $done),
+                ).'.',
+            );
             sleep($every);
         } while ($every > 0);
 

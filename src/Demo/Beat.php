@@ -68,7 +68,9 @@ final readonly class Beat
     /** The first half again in place of the second. */
     public function repeated(): self
     {
-        return new self(array_map(static fn (string $signs): string => str_repeat(substr($signs, 0, intdiv(\strlen($signs), 2)), 2), $this->rows));
+        return new self(
+            array_map(static fn (string $signs): string => str_repeat(substr($signs, 0, intdiv(\strlen($signs), 2)), 2), $this->rows),
+        );
     }
 
     /** This beat with everything else as in $like. */

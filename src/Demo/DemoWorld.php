@@ -39,10 +39,26 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 final class DemoWorld
 {
     private const STUDENTS = [
-        'ines' => 'Ines Caldeira', 'bo' => 'Bo', 'q' => 'Q', 'zoe' => 'Zoë Lindqvist-Oyelaran', 'maxi' => 'Maximiliana Featherstone-Okonkwo-Brandt',
-        'nour' => 'نور الهدى', 'yael' => 'יעל ברק', 'thorunn' => 'Þórunn Ægisdóttir', 'lukasz' => 'Łukasz Wiśniewski', 'siobhan' => 'Siobhán Ó Faoláin',
-        'anh' => 'Nguyễn Minh Anh', 'haneul' => '김하늘', 'amara' => 'Amara Obi', 'tomas' => 'Tomás Quintero', 'freya' => 'Freya Holm',
-        'jun' => 'Jun Watanabe', 'dilnoza' => 'Dilnoza Karimova', 'wren' => 'Wren', 'kwame' => 'Kwame Asante', 'elodie' => 'Élodie Marchand',
+        'ines' => 'Ines Caldeira',
+        'bo' => 'Bo',
+        'q' => 'Q',
+        'zoe' => 'Zoë Lindqvist-Oyelaran',
+        'maxi' => 'Maximiliana Featherstone-Okonkwo-Brandt',
+        'nour' => 'نور الهدى',
+        'yael' => 'יעל ברק',
+        'thorunn' => 'Þórunn Ægisdóttir',
+        'lukasz' => 'Łukasz Wiśniewski',
+        'siobhan' => 'Siobhán Ó Faoláin',
+        'anh' => 'Nguyễn Minh Anh',
+        'haneul' => '김하늘',
+        'amara' => 'Amara Obi',
+        'tomas' => 'Tomás Quintero',
+        'freya' => 'Freya Holm',
+        'jun' => 'Jun Watanabe',
+        'dilnoza' => 'Dilnoza Karimova',
+        'wren' => 'Wren',
+        'kwame' => 'Kwame Asante',
+        'elodie' => 'Élodie Marchand',
     ];
 
     /** @var array<string, Account> */
@@ -63,7 +79,12 @@ final class DemoWorld
     /** @return list<string> one line for each demo sign-in that is worth knowing */
     public static function people(): array
     {
-        return ['odile    the teacher, Odile Marrick', 'ines     a student with work returned', 'wren     a student who has not begun', 'or any of '.implode(', ', array_keys(self::STUDENTS))];
+        return [
+            'odile    the teacher, Odile Marrick',
+            'ines     a student with work returned',
+            'wren     a student who has not begun',
+            'or any of '.implode(', ', array_keys(self::STUDENTS)),
+        ];
     }
 
     public function load(string $password): void
@@ -89,7 +110,8 @@ final class DemoWorld
         $this->ferryRocker();
         $this->heronStep();
         $this->slackTide();
-        foreach (['Good ears, {name}.', 'Count {place} aloud before you place the {instrument}.', 'Now play it slower and listen for {place}.'] as $phrase) {
+        foreach (['Good ears, {name}.', 'Count {place} aloud before you place the '
+            .'{instrument}.', 'Now play it slower and listen for {place}.'] as $phrase) {
             $this->entities->persist(new Phrase($this->school, $teacher, $phrase));
         }
         $this->entities->flush();
@@ -97,21 +119,60 @@ final class DemoWorld
 
     private function lamplightersMarch(): void
     {
-        $part = $this->part('Lamplighters\' March', "The lamps are lit one by one. Kick and snare walk; the hats carry the light.\nListen for the loud first step, and for the extra snare that leads into the next lamp.", '+6 days', View::Seen, Meter::of(4, 4), Tempo::of(96, '4'), Swing::of(), 2, <<<'GRID'
+        $part = $this->part(
+            'Lamplighters\' March',
+            "The lamps are lit one by one. Kick and snare walk; the hats carry the light.\nListen for the loud first step, "
+                .'and for the extra snare that leads into the next lamp.',
+            '+6 days',
+            View::Seen,
+            Meter::of(4, 4),
+            Tempo::of(96, '4'),
+            Swing::of(),
+            2,
+            <<<'GRID'
             kick        X...|....|x...|....|X...|....|x.x.|....
             snare       ....|X...|....|X...|....|X...|....|X..x
             closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
             crash       ....|....|....|....|....|....|....|....
             GRID, help: Help::of(Question::Bars, 3));
         $beat = Beat::of($part->targets[0]);
-        $this->attempt($part, 'ines', $beat->late('snare', 1), 'I wanted the snare to lean back.', '-30 hours', 15.5, 'The walk is steady, Ines. Your snare is one sixteenth late all the way: put it on beats 2 and 4, then the extra one before the bar line will fall into place.');
+        $this->attempt(
+            $part,
+            'ines',
+            $beat->late('snare', 1),
+            'I wanted the snare to lean back.',
+            '-30 hours',
+            15.5,
+            'The walk is steady, Ines. Your snare is one sixteenth late all the way: put it on beats 2 and 4, then the extra one '
+                .'before the bar line will fall into place.',
+        );
         $this->attempt($part, 'ines', $beat->without('snare', 32), 'Snare is on the beat now.', '-5 hours');
         $this->attempt($part, 'bo', $beat, 'Same as the sheet, checked twice.', '-28 hours');
-        $this->attempt($part, 'q', $beat->adding('closed-hat', 'x', 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32), 'more hats = more light', '-27 hours');
+        $this->attempt(
+            $part,
+            'q',
+            $beat->adding('closed-hat', 'x', 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30, 32),
+            'more hats = more light',
+            '-27 hours',
+        );
         $this->attempt($part, 'zoe', $beat->without('kick', 9, 25), '', '-26 hours');
-        $this->attempt($part, 'maxi', $beat->exchanged('kick', 'snare'), 'I started with the snare because it is the loudest.', '-25 hours');
+        $this->attempt(
+            $part,
+            'maxi',
+            $beat->exchanged('kick', 'snare'),
+            'I started with the snare because it is the loudest.',
+            '-25 hours',
+        );
         $this->attempt($part, 'nour', $beat->late('snare', 1), 'أحب الطبل', '-24 hours');
-        $this->attempt($part, 'yael', $beat->flat(), 'All strokes sound even to me.', '-23 hours', 18.0, 'Every stroke is in its place. Now make the first kick and the backbeats louder than the rest.');
+        $this->attempt(
+            $part,
+            'yael',
+            $beat->flat(),
+            'All strokes sound even to me.',
+            '-23 hours',
+            18.0,
+            'Every stroke is in its place. Now make the first kick and the backbeats louder than the rest.',
+        );
         $this->attempt($part, 'thorunn', $beat->repeated(), 'Bar two like bar one.', '-22 hours');
         $this->attempt($part, 'lukasz', $beat->late('kick', 1)->without('snare', 29), '', '-20 hours');
         $this->attempt($part, 'siobhan', $beat->empty('closed-hat'), 'No hats. It is a march.', '-18 hours');
@@ -124,7 +185,17 @@ final class DemoWorld
 
     private function ferryRocker(): void
     {
-        $part = $this->part('Ferry Rocker', "The ferry rocks in six. Listen, count 1 2 3 4 5 6, and write down what you hear: the kick where the boat dips, the snare where it rises.\nThe hats keep every other count.", '+12 days', View::Heard, Meter::of(6, 8), Tempo::of(72, '4.'), Swing::of(), 2, <<<'GRID'
+        $part = $this->part(
+            'Ferry Rocker',
+            'The ferry rocks in six. Listen, count 1 2 3 4 5 6, and write down what you hear: the kick where the boat dips, '
+                ."the snare where it rises.\nThe hats keep every other count.",
+            '+12 days',
+            View::Heard,
+            Meter::of(6, 8),
+            Tempo::of(72, '4.'),
+            Swing::of(),
+            2,
+            <<<'GRID'
             kick        X.....|......|X....x|......
             snare       ......|X.....|......|X...g.
             closed-hat  x.s.s.|x.s.s.|x.s.s.|x.s.s.
@@ -139,15 +210,41 @@ final class DemoWorld
 
     private function foghornShuffle(): void
     {
-        $part = $this->part('Foghorn Shuffle', 'A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder than breath.', '-1 day', View::Seen, Meter::of(4, 4), Tempo::of(84, '4'), Swing::of(66.67, 8), 1, <<<'GRID'
+        $part = $this->part(
+            'Foghorn Shuffle',
+            'A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder '
+                .'than breath.',
+            '-1 day',
+            View::Seen,
+            Meter::of(4, 4),
+            Tempo::of(84, '4'),
+            Swing::of(66.67, 8),
+            1,
+            <<<'GRID'
             kick        X...|....|x.x.|....
             snare       ..g.|X...|..g.|X.g.
             ride        x.x.|x.x.|x.x.|x.x.
             pedal-hat   ....|x...|....|x...
             GRID);
         $beat = Beat::of($part->targets[0]);
-        foreach ([['ines', $beat, 20.0], ['bo', $beat->without('snare', 3, 11), 17.5], ['zoe', $beat->flat(), 18.0], ['kwame', $beat->without('pedal-hat', 5, 13), 18.5], ['elodie', $beat->late('kick', 2), 17.0], ['jun', $beat->exchanged('snare', 'pedal-hat'), 15.0]] as $i => [$student, $played, $mark]) {
-            $this->attempt($part, $student, $played, '', '-'.(60 + $i).' hours', $mark, 20.0 === $mark ? 'Exactly right, and it breathes.' : 'Good. Listen once more to what lies between the backbeats.');
+        $handedIn = [
+            ['ines', $beat, 20.0],
+            ['bo', $beat->without('snare', 3, 11), 17.5],
+            ['zoe', $beat->flat(), 18.0],
+            ['kwame', $beat->without('pedal-hat', 5, 13), 18.5],
+            ['elodie', $beat->late('kick', 2), 17.0],
+            ['jun', $beat->exchanged('snare', 'pedal-hat'), 15.0],
+        ];
+        foreach ($handedIn as $i => [$student, $played, $mark]) {
+            $this->attempt(
+                $part,
+                $student,
+                $played,
+                '',
+                '-'.(60 + $i).' hours',
+                $mark,
+                20.0 === $mark ? 'Exactly right, and it breathes.' : 'Good. Listen once more to what lies between the backbeats.',
+            );
         }
         $this->attempt($part, 'wren', $beat->without('snare', 15), 'The last ghost is too quiet for me to hear.', '-40 hours');
     }
@@ -160,44 +257,97 @@ final class DemoWorld
             side-stick  ....|....|....|....|....
             closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.
             GRID;
-        $frame = static fn (string $grid): mixed => json_decode(PatternWriter::write(Pattern::of('Frame', $meter, Tempo::of(104, '4'), [TextGrid::section($grid, $meter, 1)])));
-        $this->part('Heron Step', "Five steps, three and two, like a heron in the shallows. The kick and the hats are given; keep them.\nBuild on them: the side stick answers twice, and the last beat stays still but for the hats.", null, View::Seen, $meter, Tempo::of(104, '4'), Swing::of(), 1, $grid, Kind::BuildOn, requirements: self::requirements([
-            ['kind' => 'contains', 'points' => 8, 'frame' => $frame($grid)],
-            ['kind' => 'hits-between', 'points' => 6, 'instrument' => 'side-stick', 'low' => 2, 'high' => 2, 'per' => 'bar'],
-            ['kind' => 'keep-clear', 'points' => 6, 'frame' => $frame('side-stick ....|....|....|....|xxxx')],
-        ]), published: false);
+        $frame = static fn (string $grid): mixed => json_decode(
+            PatternWriter::write(Pattern::of('Frame', $meter, Tempo::of(104, '4'), [TextGrid::section($grid, $meter, 1)])),
+        );
+        $this->part(
+            'Heron Step',
+            "Five steps, three and two, like a heron in the shallows. The kick and the hats are given; keep them.\nBuild on "
+                .'them: the side stick answers twice, and the last beat stays still but for the hats.',
+            null,
+            View::Seen,
+            $meter,
+            Tempo::of(104, '4'),
+            Swing::of(),
+            1,
+            $grid,
+            Kind::BuildOn,
+            requirements: self::requirements([
+                ['kind' => 'contains', 'points' => 8, 'frame' => $frame($grid)],
+                ['kind' => 'hits-between', 'points' => 6, 'instrument' => 'side-stick', 'low' => 2, 'high' => 2, 'per' => 'bar'],
+                ['kind' => 'keep-clear', 'points' => 6, 'frame' => $frame('side-stick ....|....|....|....|xxxx')],
+            ]), published: false);
     }
 
     private function slackTide(): void
     {
-        $freedom = Freedom::of(['low' => 60, 'high' => 140], meter: true, swing: true, form: true, rows: true, required: [Instrument::Kick, Instrument::Snare], forbidden: [Instrument::ShortWhistle, Instrument::LongWhistle]);
+        $freedom = Freedom::of(
+            ['low' => 60, 'high' => 140],
+            meter: true,
+            swing: true,
+            form: true,
+            rows: true,
+            required: [Instrument::Kick, Instrument::Snare],
+            forbidden: [Instrument::ShortWhistle, Instrument::LongWhistle],
+        );
         $grid = <<<'GRID'
             kick        ....|....|....|....
             snare       ....|....|....|....
             closed-hat  ....|....|....|....
             GRID;
-        $slack = $this->part('Slack Tide / Spring Tide', "Between ebb and flood the water stands. Build a calm beat of your own: two bars or more, a kick and a snare, and room between the strokes.\nThen the spring tide comes in: in part 2, build a lively beat that ends in a fill.", '+20 days', View::Seen, Meter::of(4, 4), Tempo::of(80, '4'), Swing::of(), 1, $grid, Kind::Create, $freedom, self::requirements([
-            ['kind' => 'tempo-between', 'points' => 2, 'low' => 60, 'high' => 90],
-            ['kind' => 'bars-total', 'points' => 2, 'low' => 2, 'high' => 8],
-            ['kind' => 'uses', 'points' => 2, 'instruments' => ['kick', 'snare']],
-            ['kind' => 'fullness-at-most', 'points' => 4, 'percent' => 50, 'except' => []],
-        ]));
+        $slack = $this->part(
+            'Slack Tide / Spring Tide',
+            'Between ebb and flood the water stands. Build a calm beat of your own: two bars or more, a kick and a snare, '
+                ."and room between the strokes.\nThen the spring tide comes in: in part 2, build a lively beat that ends in a "
+                .'fill.',
+            '+20 days',
+            View::Seen,
+            Meter::of(4, 4),
+            Tempo::of(80, '4'),
+            Swing::of(),
+            1,
+            $grid,
+            Kind::Create,
+            $freedom,
+            self::requirements([
+                ['kind' => 'tempo-between', 'points' => 2, 'low' => 60, 'high' => 90],
+                ['kind' => 'bars-total', 'points' => 2, 'low' => 2, 'high' => 8],
+                ['kind' => 'uses', 'points' => 2, 'instruments' => ['kick', 'snare']],
+                ['kind' => 'fullness-at-most', 'points' => 4, 'percent' => 50, 'except' => []],
+            ]));
         $lively = Freedom::of(['low' => 60, 'high' => 180], meter: true, swing: true, form: true, rows: true);
-        $spring = $slack->assignment->add(Task::of(Kind::Create, View::Seen, $slack->instruments, $slack->start, [], null, $lively, self::requirements([
+        $asks = self::requirements([
             ['kind' => 'tempo-between', 'points' => 2, 'low' => 110, 'high' => 160],
             ['kind' => 'starts-with', 'points' => 1, 'instrument' => 'kick'],
             ['kind' => 'levels-at-least', 'points' => 2, 'instrument' => 'snare', 'number' => 2],
             ['kind' => 'fill-at-end', 'points' => 3, 'least' => 4, 'beats' => 1, 'instruments' => []],
             ['kind' => 'note-words', 'points' => 2, 'least' => 5],
-        ])), true);
-        $beat = Beat::of($slack->start)->adding('kick', 'X', 1)->adding('snare', 'x', 9)->adding('snare', 'g', 12, 15)->adding('closed-hat', 's', 1, 5, 9, 13);
+        ]);
+        $springTask = Task::of(Kind::Create, View::Seen, $slack->instruments, $slack->start, [], null, $lively, $asks);
+        $spring = $slack->assignment->add($springTask, true);
+        $beat = Beat::of($slack->start)->adding('kick', 'X', 1)->adding('snare', 'x', 9)->adding('snare', 'g', 12, 15)->adding(
+            'closed-hat',
+            's',
+            1,
+            5,
+            9,
+            13,
+        );
         $this->attempt($slack, 'amara', $beat, 'I left the second half almost empty, because nothing moves.', '-6 hours');
         $calm = self::own($slack->start, 72, 2, <<<'GRID'
             kick        X...|....|....|....|x...|....|..x.|....
             snare       ....|....|x...|...g|....|....|x...|..g.
             closed-hat  s...|s...|s...|s...|s...|s...|s...|s...
             GRID);
-        $this->attempt($slack, 'zoe', $calm, 'The snare waits for the middle of the bar, like the water.', '-30 hours', 10.0, 'Calm, and never empty. Go on to the spring tide.');
+        $this->attempt(
+            $slack,
+            'zoe',
+            $calm,
+            'The snare waits for the middle of the bar, like the water.',
+            '-30 hours',
+            10.0,
+            'Calm, and never empty. Go on to the spring tide.',
+        );
         $this->attempt($spring, 'zoe', self::own($slack->start, 132, 2, <<<'GRID'
             kick        X..x|..x.|X..x|..x.|X..x|..x.|X...|....
             snare       ..g.|X..g|..g.|X...|..g.|X..g|..g.|XxxX
@@ -212,7 +362,15 @@ final class DemoWorld
 
     private static function own(Pattern $like, float $bpm, int $bars, string $grid): Pattern
     {
-        return Pattern::of('Own beat', $like->meter, Tempo::of($bpm, '4'), [TextGrid::section($grid, $like->meter, $bars)], null, $like->swing, $like->kit);
+        return Pattern::of(
+            'Own beat',
+            $like->meter,
+            Tempo::of($bpm, '4'),
+            [TextGrid::section($grid, $like->meter, $bars)],
+            null,
+            $like->swing,
+            $like->kit,
+        );
     }
 
     /** @param list<array<string, mixed>> $list as in a file of requirements */
@@ -245,7 +403,9 @@ final class DemoWorld
         $target = Pattern::of($title, $meter, $tempo, [TextGrid::section($grid, $meter, $bars)], null, $swing);
         $instruments = array_map(static fn (Row $row) => $row->instrument, $target->sections[0]->rows);
         $copy = Kind::Copy === $kind;
-        $part = $assignment->add(Task::of($kind, $view, $instruments, $copy ? null : $target, $copy ? [$target] : [], null, $freedom, $requirements, $help));
+        $part = $assignment->add(
+            Task::of($kind, $view, $instruments, $copy ? null : $target, $copy ? [$target] : [], null, $freedom, $requirements, $help),
+        );
         $this->entities->persist($assignment);
 
         return $part;
@@ -257,12 +417,29 @@ final class DemoWorld
     }
 
     /** @param float|null $mark the teacher's, when it was returned */
-    private function attempt(Part $part, string $student, Beat|Pattern $beat, string $note, string $when, ?float $mark = null, string $text = ''): void
-    {
+    private function attempt(
+        Part $part,
+        string $student,
+        Beat|Pattern $beat,
+        string $note,
+        string $when,
+        ?float $mark = null,
+        string $text = '',
+    ): void {
         $pattern = self::played($part, $beat);
         $time = $this->time($when);
         $number = $this->numbers[(string) $part->id][$student] = 1 + ($this->numbers[(string) $part->id][$student] ?? 0);
-        $attempt = new Attempt($this->school, $part, $this->students[$student], $number, $pattern, $note, $time, $part->task()->judge($pattern, $note), $part->revision);
+        $attempt = new Attempt(
+            $this->school,
+            $part,
+            $this->students[$student],
+            $number,
+            $pattern,
+            $note,
+            $time,
+            $part->task()->judge($pattern, $note),
+            $part->revision,
+        );
         $this->entities->persist($attempt);
         if (null !== $mark) {
             $feedback = new Feedback($this->school, $attempt);
@@ -277,7 +454,9 @@ final class DemoWorld
 
     private function draft(Part $part, string $student, Beat|Pattern $beat, string $note): void
     {
-        $this->entities->persist(new Draft($this->school, $part, $this->students[$student], self::played($part, $beat), $note, $this->time('-1 hour')));
+        $this->entities->persist(
+            new Draft($this->school, $part, $this->students[$student], self::played($part, $beat), $note, $this->time('-1 hour')),
+        );
     }
 
     private static function played(Part $part, Beat|Pattern $beat): Pattern

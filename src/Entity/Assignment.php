@@ -45,7 +45,8 @@ class Assignment
     public string $brief = '';
 
     /** @var Collection<int, Part> */
-    #[ORM\OneToMany(targetEntity: Part::class, mappedBy: 'assignment', cascade: ['persist', 'remove'], orphanRemoval: true), ORM\OrderBy(['position' => 'ASC'])]
+    #[ORM\OneToMany(targetEntity: Part::class, mappedBy: 'assignment', cascade: ['persist', 'remove'], orphanRemoval: true),
+        ORM\OrderBy(['position' => 'ASC']),]
     private Collection $parts;
 
     public function __construct(

@@ -127,7 +127,11 @@ class Attempt
     public function take(Judgement $judgement, int $revision): void
     {
         [$this->results, $this->checked, $this->aspects] = [$judgement->results, $judgement->checked, $judgement->aspects()];
-        [$this->findings, $this->found, $this->suggested] = [$judgement->findings->toData(), $judgement->findings->count(), $judgement->suggested()];
+        [$this->findings, $this->found, $this->suggested] = [
+            $judgement->findings->toData(),
+            $judgement->findings->count(),
+            $judgement->suggested(),
+        ];
         [$this->judged, $this->failed] = [$revision, null];
     }
 

@@ -100,7 +100,17 @@ class Part
 
     public function task(): Task
     {
-        return Task::of($this->kind, $this->view, $this->instruments, $this->start, $this->targets, $this->policy, $this->freedom, $this->requirements, $this->help);
+        return Task::of(
+            $this->kind,
+            $this->view,
+            $this->instruments,
+            $this->start,
+            $this->targets,
+            $this->policy,
+            $this->freedom,
+            $this->requirements,
+            $this->help,
+        );
     }
 
     /** Takes another task; where it judges otherwise, the revision goes up, and every result of before is out of date. */
@@ -132,8 +142,19 @@ class Part
 
     private function set(Task $task): void
     {
-        [$this->kind, $this->view, $this->instruments, $this->start, $this->targets] = [$task->kind, $task->view, $task->instruments, $task->start, $task->targets];
-        [$this->policy, $this->freedom, $this->requirements, $this->help] = [$task->policy, $task->freedom, $task->requirements, $task->help];
+        [$this->kind, $this->view, $this->instruments, $this->start, $this->targets] = [
+            $task->kind,
+            $task->view,
+            $task->instruments,
+            $task->start,
+            $task->targets,
+        ];
+        [$this->policy, $this->freedom, $this->requirements, $this->help] = [
+            $task->policy,
+            $task->freedom,
+            $task->requirements,
+            $task->help,
+        ];
         $this->points = $task->points();
     }
 }

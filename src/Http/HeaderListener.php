@@ -7,12 +7,16 @@ namespace Pulsanda\App\Http;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
-/** A strict content policy for every answer: everything comes from this host, nothing is inline. The web server sends the same with its files. */
+/**
+ * A strict content policy for every answer: everything comes from this host, nothing is inline. The web server sends the same with its
+ * files.
+ */
 #[AsEventListener]
 final readonly class HeaderListener
 {
     public const HEADERS = [
-        'Content-Security-Policy' => "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+        'Content-Security-Policy' => "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; "
+            ."connect-src 'self'; manifest-src 'self'; worker-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
         'X-Content-Type-Options' => 'nosniff',
         'Referrer-Policy' => 'same-origin',
         'Cross-Origin-Opener-Policy' => 'same-origin',

@@ -35,8 +35,16 @@ final readonly class ProblemListener
             $error instanceof InvalidInput => Problem::response(422, $error->getMessage(), ['path' => $error->path]),
             $error instanceof Conflict => Problem::response(409, $error->getMessage(), $error->current),
             $error instanceof TooOften => Problem::response(429, $error->getMessage(), [], ['Retry-After' => (string) $error->wait]),
-            $error instanceof OptimisticLockException => Problem::response(409, 'This was changed elsewhere at the same moment; load it again.'),
-            $error instanceof HttpExceptionInterface && $error->getStatusCode() < 500 => Problem::response($error->getStatusCode(), self::sentence($error), [], $error->getHeaders()),
+            $error instanceof OptimisticLockException => Problem::response(
+                409,
+                'This was changed elsewhere at the same moment; load it again.',
+            ),
+            $error instanceof HttpExceptionInterface && $error->getStatusCode() < 500 => Problem::response(
+                $error->getStatusCode(),
+                self::sentence($error),
+                [],
+                $error->getHeaders(),
+            ),
             self::isAway($error) => self::away(),
             default => Problem::response(500, 'Something went wrong on our side; nothing you typed is lost. Try again in a moment.'),
         });
@@ -44,7 +52,12 @@ final readonly class ProblemListener
 
     public static function away(): Response
     {
-        return Problem::response(503, 'The server is being restarted; what you do is kept here and sent in a moment.', [], ['Retry-After' => self::BACK_IN]);
+        return Problem::response(
+            503,
+            'The server is being restarted; what you do is kept here and sent in a moment.',
+            [],
+            ['Retry-After' => self::BACK_IN],
+        );
     }
 
     /** Whether the database cannot be reached, or ended the connection: SQLSTATE 08… or 57P01 to 57P03. */
@@ -57,7 +70,10 @@ final readonly class ProblemListener
                 $one instanceof \PDOException => (string) ($one->errorInfo[0] ?? $one->getCode()),
                 default => '',
             };
-            $lost = 1 === preg_match('/^(08|57P0[1-3])/', $state) || 1 === preg_match('/server closed the connection|no connection to the server|connection to server/i', $one instanceof \PDOException ? $one->getMessage() : '');
+            $lost = 1 === preg_match('/^(08|57P0[1-3])/', $state) || 1 === preg_match(
+                '/server closed the connection|no connection to the server|connection to server/i',
+                $one instanceof \PDOException ? $one->getMessage() : '',
+            );
             if ($lost) {
                 return true;
             }

@@ -24,7 +24,10 @@ final class TooOften extends \RuntimeException
     {
         if (!$limit->isAccepted()) {
             $wait = max(1, $limit->getRetryAfter()->getTimestamp() - time());
-            throw new self(\sprintf('This is very fast; wait %s, then go on.', $wait > 90 ? intdiv($wait + 59, 60).' minutes' : 'a minute'), $wait);
+            throw new self(
+                \sprintf('This is very fast; wait %s, then go on.', $wait > 90 ? intdiv($wait + 59, 60).' minutes' : 'a minute'),
+                $wait,
+            );
         }
     }
 }

@@ -52,7 +52,8 @@ final readonly class JudgeAgainHandler
     private function waiting(Part $part): array
     {
         $attempts = $this->entities->createQuery(
-            'SELECT a FROM '.Attempt::class.' a WHERE a.part = :part AND a.judged < :revision AND (a.failed IS NULL OR a.failed < :revision) ORDER BY a.id',
+            'SELECT a FROM '.Attempt::class.' a WHERE a.part = :part AND a.judged < :revision AND (a.failed IS NULL OR a.failed < '
+                .':revision) ORDER BY a.id',
         )->setParameters(['part' => $part->id, 'revision' => $part->revision])->setMaxResults(self::BATCH)->getResult();
         $byId = [];
         foreach (\is_array($attempts) ? $attempts : [] as $attempt) {
@@ -68,7 +69,10 @@ final readonly class JudgeAgainHandler
         try {
             return $task->judge($attempt->pattern, $attempt->note);
         } catch (\Throwable $error) {
-            $this->logger->error('Attempt {attempt} could not be judged: {message}', ['attempt' => (string) $attempt->id, 'message' => $error->getMessage(), 'exception' => $error]);
+            $this->logger->error(
+                'Attempt {attempt} could not be judged: {message}',
+                ['attempt' => (string) $attempt->id, 'message' => $error->getMessage(), 'exception' => $error],
+            );
 
             return null;
         }

@@ -49,7 +49,8 @@ final readonly class Judging
     {
         /** @var list<string> $parts */
         $parts = $this->connection->fetchFirstColumn(<<<'SQL'
-            SELECT DISTINCT p.id FROM part p JOIN attempt t ON t.part_id = p.id WHERE t.judged < p.revision AND t.failed IS DISTINCT FROM p.revision
+            SELECT DISTINCT p.id FROM part p JOIN attempt t ON t.part_id = p.id
+            WHERE t.judged < p.revision AND t.failed IS DISTINCT FROM p.revision
             SQL);
         foreach ($parts as $part) {
             $this->bus->dispatch(new JudgeAgain($part));

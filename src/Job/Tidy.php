@@ -35,7 +35,10 @@ final readonly class Tidy
         $hour = $this->clock->now()->modify(DraftState::KEPT_FOR)->format(\DATE_ATOM);
 
         return [
-            'sessions' => (int) $this->connection->executeStatement('DELETE FROM sessions WHERE sess_lifetime < ?', [$this->clock->now()->getTimestamp()]),
+            'sessions' => (int) $this->connection->executeStatement(
+                'DELETE FROM sessions WHERE sess_lifetime < ?',
+                [$this->clock->now()->getTimestamp()],
+            ),
             'draft states' => (int) $this->connection->executeStatement('DELETE FROM draft_state WHERE NOT kept AND saved_at < ?', [$hour]),
             'parts judged again' => $this->judging->askForAll(),
         ];

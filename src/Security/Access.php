@@ -123,14 +123,18 @@ final readonly class Access
         return $attempt;
     }
 
-    /** @return int|null how much is to be said to the newest attempt of the signed-in student at a part; null when there is none, or it is not told */
+    /**
+     * @return int|null how much is to be said to the newest attempt of the signed-in student at a part; null when there is none, or it is
+     *                  not told
+     */
     private function leftAt(Uuid $assignment, int $position): ?int
     {
         /** @var list<array{found: int, told: bool}> $newest */
         $newest = $this->entities->createQuery(
             'SELECT a.found, a.told FROM '.Attempt::class.' a JOIN a.part p
              WHERE p.assignment = :assignment AND p.position = :position AND a.student = :student ORDER BY a.number DESC',
-        )->setParameters(['assignment' => $assignment, 'position' => $position, 'student' => $this->student()->id])->setMaxResults(1)->getArrayResult();
+        )->setParameters(['assignment' => $assignment, 'position' => $position, 'student' => $this->student()->id])
+            ->setMaxResults(1)->getArrayResult();
 
         return ($newest[0]['told'] ?? false) ? $newest[0]['found'] : null;
     }

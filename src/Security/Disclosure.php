@@ -32,6 +32,11 @@ final readonly class Disclosure
         }
         $back = null !== $attempt?->feedback?->returnedAt;
 
-        return null === $attempt ? new self($seen, $seen, $part->task()->help->ticks, false) : new self($back && $seen, $seen, $back, $back);
+        return null === $attempt ? new self(
+            $seen,
+            $seen,
+            $part->task()->help->ticks,
+            false,
+        ) : new self($back && $seen, $seen, $back, $back);
     }
 }

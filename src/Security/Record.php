@@ -15,6 +15,15 @@ use Symfony\Component\Uid\Uuid;
 /** Writes the record of deeds: within the transaction of the deed, where there is one, so that neither is there without the other. */
 final readonly class Record
 {
+    private const TYPES = [
+        'id' => 'uuid',
+        'school_id' => 'uuid',
+        'who' => 'uuid',
+        'subject' => 'uuid',
+        'details' => Types::JSON,
+        'at' => Types::DATETIMETZ_IMMUTABLE,
+    ];
+
     public function __construct(private Connection $connection, private ClockInterface $clock)
     {
     }
@@ -26,10 +35,17 @@ final readonly class Record
      */
     public function now(string $what, ?Account $who, ?Uuid $subject, array $details = [], ?School $school = null): void
     {
-        $deed = new Deed($school ?? $who?->school, $what, $who?->id, $subject, $details, \DateTimeImmutable::createFromInterface($this->clock->now()));
+        $deed = new Deed(
+            $school ?? $who?->school,
+            $what,
+            $who?->id,
+            $subject,
+            $details,
+            \DateTimeImmutable::createFromInterface($this->clock->now()),
+        );
         $this->connection->insert('deed', [
             'id' => $deed->id, 'school_id' => $deed->school?->id, 'what' => $deed->what, 'who' => $deed->who, 'subject' => $deed->subject,
             'details' => $deed->details, 'at' => $deed->at,
-        ], ['id' => 'uuid', 'school_id' => 'uuid', 'who' => 'uuid', 'subject' => 'uuid', 'details' => Types::JSON, 'at' => Types::DATETIMETZ_IMMUTABLE]);
+        ], self::TYPES);
     }
 }

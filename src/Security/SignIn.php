@@ -12,13 +12,13 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\TooManyLoginAttemptsAuthenticationException;
-use Symfony\Component\Security\Http\Authentication\AuthenticationFailureHandlerInterface;
-use Symfony\Component\Security\Http\Authentication\AuthenticationSuccessHandlerInterface;
-use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface;
+use Symfony\Component\Security\Http\Authentication\AuthenticationFailureHandlerInterface as FailureHandler;
+use Symfony\Component\Security\Http\Authentication\AuthenticationSuccessHandlerInterface as SuccessHandler;
+use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface as EntryPoint;
 use Symfony\Component\Security\Http\Event\LogoutEvent;
 
 /** What the API answers to signing in and out, and to being asked without it. */
-final readonly class SignIn implements AuthenticationSuccessHandlerInterface, AuthenticationFailureHandlerInterface, AuthenticationEntryPointInterface
+final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoint
 {
     public function __construct(private Record $record)
     {
@@ -41,7 +41,12 @@ final readonly class SignIn implements AuthenticationSuccessHandlerInterface, Au
             $minutes = is_numeric($minutes) ? max(1, (int) $minutes) : 1;
             $this->record->now('sign-in-limit', null, null, ['address' => $request->getClientIp()]);
 
-            return Problem::response(429, \sprintf('Too many tries; wait %s, then sign in again.', 1 === $minutes ? 'a minute' : "$minutes minutes"), [], ['Retry-After' => (string) (60 * $minutes)]);
+            return Problem::response(
+                429,
+                \sprintf('Too many tries; wait %s, then sign in again.', 1 === $minutes ? 'a minute' : "$minutes minutes"),
+                [],
+                ['Retry-After' => (string) (60 * $minutes)],
+            );
         }
         $this->record->now('sign-in-failed', null, null, ['address' => $request->getClientIp()]);
 

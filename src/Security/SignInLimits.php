@@ -43,7 +43,9 @@ final readonly class SignInLimits
         foreach ($limiters as $limiter) {
             $limit = $limiter->consume();
             if (!$limit->isAccepted()) {
-                throw new TooManyLoginAttemptsAuthenticationException(max(1, (int) round(($limit->getRetryAfter()->getTimestamp() - time()) / 60)));
+                throw new TooManyLoginAttemptsAuthenticationException(
+                    max(1, (int) round(($limit->getRetryAfter()->getTimestamp() - time()) / 60)),
+                );
             }
         }
         if (null === $name) {

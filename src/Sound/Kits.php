@@ -36,7 +36,9 @@ final readonly class Kits
         foreach ($this->all() as $one) {
             foreach ($kit === $one['name'] ? $one['sounds'] : [] as $sound) {
                 if ($instrument->value === $sound['instrument']) {
-                    return Mixdown::halved(Wav::samples((string) file_get_contents($this->folder.substr($sound['url'], \strlen('/sounds')))));
+                    return Mixdown::halved(
+                        Wav::samples((string) file_get_contents($this->folder.substr($sound['url'], \strlen('/sounds')))),
+                    );
                 }
             }
         }

@@ -15,7 +15,15 @@ final class AnswerTest extends ApiTestCase
     {
         $this->signIn('odile');
         $list = $this->marking();
-        $late = array_values(array_filter((array) $list['groups'], static fn (mixed $group): bool => \is_array($group) && ['Snare: every hit is one sixteenth late.', 'Snare: a hit is missing at bar 2, beat 4 a; add it.'] === $group['statements']))[0] ?? self::fail('There is no such group.');
+        $late = array_values(
+            array_filter(
+                (array) $list['groups'],
+                static fn (mixed $group): bool => \is_array($group) && [
+                    'Snare: every hit is one sixteenth late.',
+                    'Snare: a hit is missing at bar 2, beat 4 a; add it.',
+                ] === $group['statements'],
+            ),
+        )[0] ?? self::fail('There is no such group.');
         self::assertSame([$this->attempt(self::MARCH, 'amara'), $this->attempt(self::MARCH, 'nour')], $this->at((array) $late, 'of'));
         $part = '/api/parts/'.$this->part(self::MARCH);
         $body = ['attempts' => $this->at((array) $late, 'of'), 'mark' => null, 'text' => 'Almost, {name}: the snare one step earlier.'];
@@ -24,7 +32,10 @@ final class AnswerTest extends ApiTestCase
         foreach (['amara' => 'Amara', 'nour' => 'نور'] as $student => $name) {
             $this->signIn($student);
             $returned = $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, $student)));
-            self::assertSame(["Almost, $name: the snare one step earlier.", $this->at($returned, 'result.mark')], [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')]);
+            self::assertSame(
+                ["Almost, $name: the snare one step earlier.", $this->at($returned, 'result.mark')],
+                [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')],
+            );
         }
         $this->signIn('odile');
         self::assertSame(['takenBack' => 2], $this->json($this->send('POST', "$part/take-back-group", ['attempts' => $body['attempts']])));
@@ -37,8 +48,16 @@ final class AnswerTest extends ApiTestCase
         $this->signIn('odile');
         $part = '/api/parts/'.$this->part(self::MARCH);
         $two = [$this->attempt(self::MARCH, 'amara'), $this->attempt('Ferry Rocker', 'bo')];
-        $this->assertProblem(422, 'attempts[1]: this is no attempt of this part', $this->send('POST', "$part/return-group", ['attempts' => $two, 'mark' => null, 'text' => '']));
-        $this->assertProblem(422, 'out of range', $this->send('POST', "$part/return-group", ['attempts' => [$two[0]], 'mark' => 99, 'text' => '']));
+        $this->assertProblem(
+            422,
+            'attempts[1]: this is no attempt of this part',
+            $this->send('POST', "$part/return-group", ['attempts' => $two, 'mark' => null, 'text' => '']),
+        );
+        $this->assertProblem(
+            422,
+            'out of range',
+            $this->send('POST', "$part/return-group", ['attempts' => [$two[0]], 'mark' => 99, 'text' => '']),
+        );
         $this->assertProblem(422, 'attempts', $this->send('POST', "$part/return-group", ['attempts' => [], 'mark' => null, 'text' => '']));
         self::assertSame('0', $this->one('SELECT count(*)::text FROM feedback WHERE attempt_id = ?', $two[0]));
     }
@@ -48,7 +67,10 @@ final class AnswerTest extends ApiTestCase
         $this->signIn('odile');
         $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'tomas');
         $correction = $this->at($this->json($this->get($attempt)), 'target');
-        $pins = [['instrument' => 'kick', 'from' => 6240, 'to' => 6480, 'text' => 'One more here.'], ['instrument' => null, 'from' => 0, 'to' => 3840, 'text' => 'This bar walks well.']];
+        $pins = [
+            ['instrument' => 'kick', 'from' => 6240, 'to' => 6480, 'text' => 'One more here.'],
+            ['instrument' => null, 'from' => 0, 'to' => 3840, 'text' => 'This bar walks well.'],
+        ];
         $back = $this->send('POST', "$attempt/return", ['mark' => 18, 'text' => '', 'pins' => $pins, 'correction' => $correction]);
         self::assertSame(200, $back->getStatusCode(), (string) $back->getContent());
         $this->signIn('tomas');
@@ -63,12 +85,24 @@ final class AnswerTest extends ApiTestCase
         $pin = ['instrument' => 'kick', 'from' => 0, 'to' => 240, 'text' => 'x'];
         foreach (['pins[0].to' => ['to' => 0], 'pins[0].from' => ['from' => 7680], 'pins[0].instrument' => ['instrument' => 'theremin'], 'pins[0].text' => ['text' => ' ']] as $path => $wrong) {
             $response = $this->send('PUT', "$attempt/feedback", ['mark' => null, 'text' => '', 'pins' => [$wrong + $pin]]);
-            self::assertSame([422, $path], [$response->getStatusCode(), $this->json($response)['path'] ?? null], (string) $response->getContent());
+            self::assertSame(
+                [422, $path],
+                [$response->getStatusCode(), $this->json($response)['path'] ?? null],
+                (string) $response->getContent(),
+            );
         }
         $correction = $this->at($this->json($this->get($attempt)), 'attempt.pattern');
         self::assertIsArray($correction);
-        $response = $this->send('PUT', "$attempt/feedback", ['mark' => null, 'text' => '', 'correction' => ['tempo' => ['bpm' => 200]] + $correction]);
-        self::assertSame([422, 'correction.tempo'], [$response->getStatusCode(), $this->json($response)['path'] ?? null], 'a student could not take it over');
+        $response = $this->send(
+            'PUT',
+            "$attempt/feedback",
+            ['mark' => null, 'text' => '', 'correction' => ['tempo' => ['bpm' => 200]] + $correction],
+        );
+        self::assertSame(
+            [422, 'correction.tempo'],
+            [$response->getStatusCode(), $this->json($response)['path'] ?? null],
+            'a student could not take it over',
+        );
     }
 
     public function testWhatIsNotSentStaysAsItWas(): void
@@ -97,10 +131,22 @@ final class AnswerTest extends ApiTestCase
             $rows[$this->text($student, 'name')] = ((array) $student['attempts'])[0] ?? null;
         }
         self::assertIsArray($rows['Amara Obi']);
-        self::assertSame([3, 1, 8, null, 'to-mark'], [$rows['Amara Obi']['passed'], $rows['Amara Obi']['failed'], $rows['Amara Obi']['suggested'], $rows['Amara Obi']['mark'], $rows['Amara Obi']['state']]);
+        self::assertSame(
+            [3, 1, 8, null, 'to-mark'],
+            [
+                $rows['Amara Obi']['passed'],
+                $rows['Amara Obi']['failed'],
+                $rows['Amara Obi']['suggested'],
+                $rows['Amara Obi']['mark'],
+                $rows['Amara Obi']['state'],
+            ],
+        );
         self::assertSame(['1 bar in all; make it 2 to 8.'], $rows['Amara Obi']['said']);
         self::assertIsArray($rows['Zoë Lindqvist-Oyelaran']);
-        self::assertSame([[], 10, 'returned'], [$rows['Zoë Lindqvist-Oyelaran']['said'], $rows['Zoë Lindqvist-Oyelaran']['mark'], $rows['Zoë Lindqvist-Oyelaran']['state']]);
+        self::assertSame(
+            [[], 10, 'returned'],
+            [$rows['Zoë Lindqvist-Oyelaran']['said'], $rows['Zoë Lindqvist-Oyelaran']['mark'], $rows['Zoë Lindqvist-Oyelaran']['state']],
+        );
         self::assertNull($rows['Wren']);
         self::assertNull($list['recomparing']);
     }
@@ -110,7 +156,10 @@ final class AnswerTest extends ApiTestCase
         $this->signIn('odile');
         $part = '/api/parts/'.$this->part('Slack Tide / Spring Tide');
         $attempts = [$this->attempt('Slack Tide / Spring Tide', 'amara'), $this->attempt('Slack Tide / Spring Tide', 'bo')];
-        self::assertSame(['returned' => 2], $this->json($this->send('POST', "$part/return-group", ['attempts' => $attempts, 'mark' => null, 'text' => ''])));
+        self::assertSame(
+            ['returned' => 2],
+            $this->json($this->send('POST', "$part/return-group", ['attempts' => $attempts, 'mark' => null, 'text' => ''])),
+        );
         foreach ($attempts as $attempt) {
             $shown = $this->json($this->get("/api/attempts/$attempt"));
             self::assertSame($shown['suggested'], $this->at($shown, 'feedback.mark'));
@@ -122,7 +171,11 @@ final class AnswerTest extends ApiTestCase
     {
         $this->signIn('odile');
         $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'bo');
-        $this->assertProblem(409, 'More than a minute', $this->send('POST', '/api/attempts/'.$this->attempt(self::MARCH, 'yael').'/take-back'));
+        $this->assertProblem(
+            409,
+            'More than a minute',
+            $this->send('POST', '/api/attempts/'.$this->attempt(self::MARCH, 'yael').'/take-back'),
+        );
         $this->send('POST', "$attempt/return", ['mark' => 20, 'text' => 'Right.']);
         $this->assertProblem(409, 'returned already', $this->send('PUT', "$attempt/feedback", ['mark' => 1, 'text' => 'Too late.']));
         self::assertNull($this->json($this->send('POST', "$attempt/take-back"))['returnedAt']);
@@ -134,7 +187,14 @@ final class AnswerTest extends ApiTestCase
     {
         $this->signIn('odile');
         $second = $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'ines', 2)));
-        self::assertSame(['gone' => ['Snare: every hit is one sixteenth late.'], 'still' => ['Snare: a hit is missing at bar 2, beat 4 a; add it.'], 'new' => []], $this->at($second, 'before.progress'));
+        self::assertSame(
+            [
+                'gone' => ['Snare: every hit is one sixteenth late.'],
+                'still' => ['Snare: a hit is missing at bar 2, beat 4 a; add it.'],
+                'new' => [],
+            ],
+            $this->at($second, 'before.progress'),
+        );
         self::assertSame(1, $this->at($second, 'before.attempt.number'));
         self::assertNull($this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'bo')))['before']);
     }
@@ -180,7 +240,10 @@ final class AnswerTest extends ApiTestCase
         self::assertCount(20, (array) $term['students']);
         self::assertCount(5, (array) $term['parts'], 'published parts');
         $bo = $this->one("SELECT id FROM account WHERE sign_in = 'bo'");
-        $own = array_filter((array) $term['attempts'], static fn (mixed $attempt): bool => \is_array($attempt) && $bo === $attempt['studentId']);
+        $own = array_filter(
+            (array) $term['attempts'],
+            static fn (mixed $attempt): bool => \is_array($attempt) && $bo === $attempt['studentId'],
+        );
         self::assertCount(4, $own);
     }
 

@@ -67,10 +67,17 @@ abstract class ApiTestCase extends WebTestCase
         $token ??= $this->text($this->json($this->get('/api/session')), 'csrf');
         if (\is_array($body) && 1 === preg_match('#^/api/attempts/([^/]+)/(feedback|return)$#', $path, $match)) {
             // As a browser that has just read the answer.
-            $body += ['version' => (int) $this->one('SELECT coalesce((SELECT version FROM feedback WHERE attempt_id = ?), 0)::text', $match[1])];
+            $body += [
+                'version' => (int) $this->one('SELECT coalesce((SELECT version FROM feedback WHERE attempt_id = ?), 0)::text', $match[1]),
+            ];
         }
         $this->entities()->clear();
-        $this->browser->request($method, $path, server: ['HTTP_X_CSRF_TOKEN' => $token, 'CONTENT_TYPE' => 'application/json'], content: null === $body ? null : (\is_string($body) ? $body : (string) json_encode($body)));
+        $this->browser->request(
+            $method,
+            $path,
+            server: ['HTTP_X_CSRF_TOKEN' => $token, 'CONTENT_TYPE' => 'application/json'],
+            content: null === $body ? null : (\is_string($body) ? $body : (string) json_encode($body)),
+        );
 
         return $this->browser->getResponse();
     }
@@ -134,13 +141,23 @@ abstract class ApiTestCase extends WebTestCase
             $parts[] = $kept;
         }
 
-        return ['version' => $plan['version'], 'title' => $plan['title'], 'brief' => $plan['brief'], 'dueAt' => $plan['dueAt'], 'parts' => $parts];
+        return [
+            'version' => $plan['version'],
+            'title' => $plan['title'],
+            'brief' => $plan['brief'],
+            'dueAt' => $plan['dueAt'],
+            'parts' => $parts,
+        ];
     }
 
     /** The id of the part of an assignment of the demo world. */
     protected function part(string $title, int $position = 1): string
     {
-        return $this->one('SELECT p.id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title = ? AND p.position = ?', $title, $position);
+        return $this->one(
+            'SELECT p.id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title = ? AND p.position = ?',
+            $title,
+            $position,
+        );
     }
 
     protected function assignment(string $title): string
@@ -150,7 +167,13 @@ abstract class ApiTestCase extends WebTestCase
 
     protected function attempt(string $title, string $student, int $number = 1): string
     {
-        return $this->one('SELECT t.id FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id JOIN account s ON s.id = t.student_id WHERE a.title = ? AND s.sign_in = ? AND t.number = ?', $title, $student, $number);
+        return $this->one(
+            'SELECT t.id FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id JOIN account s ON '
+                .'s.id = t.student_id WHERE a.title = ? AND s.sign_in = ? AND t.number = ?',
+            $title,
+            $student,
+            $number,
+        );
     }
 
     protected function one(string $sql, string|int ...$values): string

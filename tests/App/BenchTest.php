@@ -78,9 +78,17 @@ final class BenchTest extends ApiTestCase
         yield 'tempo' => [['tempo' => ['bpm' => 120]], 'fixes the tempo at 96', 'pattern.tempo'];
         yield 'swing' => [['swing' => ['percent' => 60]], 'fixes the swing', 'pattern.swing'];
         yield 'bars' => [['sections' => [['bars' => 3]]], 'has 2 bars', 'pattern.sections[0].bars'];
-        yield 'instrument' => [['sections' => [['rows' => [['instrument' => 'cowbell']]]]], 'does not offer cowbell', 'pattern.sections[0].rows[0].instrument'];
+        yield 'instrument' => [
+            ['sections' => [['rows' => [['instrument' => 'cowbell']]]]],
+            'does not offer cowbell',
+            'pattern.sections[0].rows[0].instrument',
+        ];
         yield 'repeats' => [['order' => [['times' => 2]]], 'the task sets the order', 'pattern.order'];
-        yield 'velocity' => [['sections' => [['rows' => [['hits' => [['at' => 0, 'velocity' => 500]]]]]]], 'out of range', 'pattern.sections[0].rows[0].hits[0].velocity'];
+        yield 'velocity' => [
+            ['sections' => [['rows' => [['hits' => [['at' => 0, 'velocity' => 500]]]]]]],
+            'out of range',
+            'pattern.sections[0].rows[0].hits[0].velocity',
+        ];
         yield 'unknown key' => [['owner' => 'me'], 'not known', 'pattern.owner'];
     }
 
@@ -91,7 +99,11 @@ final class BenchTest extends ApiTestCase
         foreach (['' => 'not valid JSON', '[1' => 'not valid JSON', '[]' => 'an object', '{"version":0}' => 'missing'] as $body => $sentence) {
             $this->assertProblem(422, $sentence, $this->send('PUT', $path, $body));
         }
-        $this->assertProblem(422, 'shorten it', $this->save('Lamplighters\' March', 0, $this->with($this->bench('Lamplighters\' March'), 'kick', []), str_repeat('a', 501)));
+        $this->assertProblem(
+            422,
+            'shorten it',
+            $this->save('Lamplighters\' March', 0, $this->with($this->bench('Lamplighters\' March'), 'kick', []), str_repeat('a', 501)),
+        );
         $this->assertProblem(405, 'cannot be done', $this->send('DELETE', $path));
     }
 
@@ -115,7 +127,11 @@ final class BenchTest extends ApiTestCase
         $this->signIn('freya');
         $bench = $this->bench('Foghorn Shuffle');
         self::assertFalse($bench['open']);
-        $this->assertProblem(409, 'time for handing in is over', $this->handIn('Foghorn Shuffle', 0, $this->with($bench, 'kick', [['at' => 0]])));
+        $this->assertProblem(
+            409,
+            'time for handing in is over',
+            $this->handIn('Foghorn Shuffle', 0, $this->with($bench, 'kick', [['at' => 0]])),
+        );
     }
 
     /** @return array<string, mixed> */
@@ -126,12 +142,20 @@ final class BenchTest extends ApiTestCase
 
     private function save(string $title, int $version, mixed $pattern, string $note = ''): \Symfony\Component\HttpFoundation\Response
     {
-        return $this->send('PUT', '/api/parts/'.$this->part($title).'/draft', ['version' => $version, 'pattern' => $pattern, 'note' => $note]);
+        return $this->send(
+            'PUT',
+            '/api/parts/'.$this->part($title).'/draft',
+            ['version' => $version, 'pattern' => $pattern, 'note' => $note],
+        );
     }
 
     private function handIn(string $title, int $version, mixed $pattern): \Symfony\Component\HttpFoundation\Response
     {
-        return $this->send('POST', '/api/parts/'.$this->part($title).'/attempts', ['version' => $version, 'pattern' => $pattern, 'note' => '']);
+        return $this->send(
+            'POST',
+            '/api/parts/'.$this->part($title).'/attempts',
+            ['version' => $version, 'pattern' => $pattern, 'note' => ''],
+        );
     }
 
     /**
@@ -153,7 +177,10 @@ final class BenchTest extends ApiTestCase
      */
     private function with(array $bench, string $instrument, array $hits): array
     {
-        $rows = array_map(static fn (array $row): array => $instrument === $row['instrument'] ? ['hits' => $hits] + $row : $row, $this->rows($bench));
+        $rows = array_map(
+            static fn (array $row): array => $instrument === $row['instrument'] ? ['hits' => $hits] + $row : $row,
+            $this->rows($bench),
+        );
 
         /** @var array<string, mixed> */
         return array_replace_recursive((array) $this->at($bench, 'draft.pattern'), ['sections' => [['rows' => $rows]]]);

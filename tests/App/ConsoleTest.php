@@ -24,7 +24,10 @@ final class ConsoleTest extends TestCase
         $files->dumpFile("$this->folder/late.json", PatternWriter::write(Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET)));
         $files->dumpFile("$this->folder/bad.json", '{"format":"pulsanda-pattern","version":1,"colour":"blue"}');
         $files->dumpFile("$this->folder/policy.json", '{"points": 100, "step": 1}');
-        $files->dumpFile("$this->folder/swing.json", PatternWriter::write(Lesson::grid('closed-hat x.x.|x.x.|x.x.|x.x.', swing: Swing::of(66.67, 8))));
+        $files->dumpFile(
+            "$this->folder/swing.json",
+            PatternWriter::write(Lesson::grid('closed-hat x.x.|x.x.|x.x.|x.x.', swing: Swing::of(66.67, 8))),
+        );
     }
 
     protected function tearDown(): void
@@ -44,10 +47,28 @@ final class ConsoleTest extends TestCase
 
     public function testStrokesGivesOneObjectAStroke(): void
     {
-        $strokes = json_decode($this->run_('pulsanda:strokes', 'swing.json', '--json', '--passes=2')->getOutput(), true, 8, \JSON_THROW_ON_ERROR);
+        $strokes = json_decode(
+            $this->run_('pulsanda:strokes', 'swing.json', '--json', '--passes=2')->getOutput(),
+            true,
+            8,
+            \JSON_THROW_ON_ERROR,
+        );
         self::assertIsArray($strokes);
         self::assertCount(16, $strokes);
-        self::assertSame(['instrument' => 'closed-hat', 'tick' => 480, 'played' => 640, 'seconds' => 0.416667, 'velocity' => 90, 'pass' => 1, 'section' => 'A', 'bar' => 1, 'place' => 'bar 1, beat 1 &'], $strokes[1]);
+        self::assertSame(
+            [
+                'instrument' => 'closed-hat',
+                'tick' => 480,
+                'played' => 640,
+                'seconds' => 0.416667,
+                'velocity' => 90,
+                'pass' => 1,
+                'section' => 'A',
+                'bar' => 1,
+                'place' => 'bar 1, beat 1 &',
+            ],
+            $strokes[1],
+        );
         self::assertIsArray($strokes[9]);
         self::assertSame([3840 + 640, 2, 1], [$strokes[9]['played'], $strokes[9]['pass'], $strokes[9]['bar']]);
         self::assertSame(2, $this->run_('pulsanda:strokes', 'swing.json', '--passes=0')->getExitCode());
@@ -65,20 +86,43 @@ final class ConsoleTest extends TestCase
 
     public function testRequireGivesOneLineASubmission(): void
     {
-        (new Filesystem())->dumpFile("$this->folder/asked.json", '[{"kind": "starts-with", "instrument": "kick", "points": 3}, {"kind": "uses", "instruments": ["cowbell"]}, {"kind": "note-words", "least": 2}]');
+        (new Filesystem())->dumpFile(
+            "$this->folder/asked.json",
+            '[{"kind": "starts-with", "instrument": "kick", "points": 3}, {"kind": "uses", "instruments": ["cowbell"]}, {"kind": '
+                .'"note-words", "least": 2}]',
+        );
         $process = $this->run_('pulsanda:require', 'asked.json', 'bad.json', 'target.json', 'swing.json', '--json', '--note=Snare leads');
         self::assertSame(1, $process->getExitCode());
         self::assertStringContainsString('bad.json: colour', $process->getErrorOutput());
-        $results = array_map(static fn (string $line): array => (array) json_decode($line, true), explode("\n", trim($process->getOutput())));
-        self::assertSame([[2, 1, 4], [1, 2, 1]], array_map(static fn (array $one): array => [$one['passed'], $one['failed'], $one['points']], $results));
-        self::assertSame(['kind' => 'note-words', 'passed' => true, 'text' => 'You said what you chose.', 'evidence' => []], ((array) $results[0]['results'])[2]);
-        self::assertStringContainsString('no  Not heard yet: cowbell.', $this->run_('pulsanda:require', 'asked.json', 'target.json')->getOutput());
-        self::assertStringContainsString('policy.json: a list', $this->run_('pulsanda:require', 'policy.json', 'target.json')->getErrorOutput());
+        $results = array_map(
+            static fn (string $line): array => (array) json_decode($line, true),
+            explode("\n", trim($process->getOutput())),
+        );
+        self::assertSame(
+            [[2, 1, 4], [1, 2, 1]],
+            array_map(static fn (array $one): array => [$one['passed'], $one['failed'], $one['points']], $results),
+        );
+        self::assertSame(
+            ['kind' => 'note-words', 'passed' => true, 'text' => 'You said what you chose.', 'evidence' => []],
+            ((array) $results[0]['results'])[2],
+        );
+        self::assertStringContainsString(
+            'no  Not heard yet: cowbell.',
+            $this->run_('pulsanda:require', 'asked.json', 'target.json')->getOutput(),
+        );
+        self::assertStringContainsString(
+            'policy.json: a list',
+            $this->run_('pulsanda:require', 'policy.json', 'target.json')->getErrorOutput(),
+        );
     }
 
     private function run_(string $command, string ...$arguments): Process
     {
-        $process = new Process([\dirname(__DIR__, 2).'/bin/console', $command, ...$arguments], $this->folder, ['APP_ENV' => 'test', 'DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none']);
+        $process = new Process(
+            [\dirname(__DIR__, 2).'/bin/console', $command, ...$arguments],
+            $this->folder,
+            ['APP_ENV' => 'test', 'DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none'],
+        );
         $process->run();
 
         return $process;

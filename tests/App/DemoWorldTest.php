@@ -24,10 +24,22 @@ final class DemoWorldTest extends ApiTestCase
         foreach (["view = 'heard'", "kind = 'build-on'", "kind = 'create'", 'waits', "requirements::text <> '[]'"] as $kind) {
             self::assertGreaterThan(0, (int) $this->one("SELECT count(*)::text FROM part WHERE $kind"), $kind);
         }
-        self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM draft d WHERE NOT EXISTS (SELECT 1 FROM attempt a WHERE a.part_id = d.part_id AND a.student_id = d.student_id)'), 'begun, not handed in');
+        self::assertGreaterThan(
+            0,
+            (int) $this->one(
+                'SELECT count(*)::text FROM draft d WHERE NOT EXISTS (SELECT 1 FROM attempt a WHERE a.part_id = d.part_id AND '
+                    .'a.student_id = d.student_id)',
+            ),
+            'begun, not handed in',
+        );
         self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM attempt WHERE number = 2'), 'handed in again');
         self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM feedback WHERE returned_at IS NOT NULL'));
-        self::assertGreaterThan(0, (int) $this->one('SELECT count(*)::text FROM attempt a WHERE NOT EXISTS (SELECT 1 FROM feedback f WHERE f.attempt_id = a.id)'));
+        self::assertGreaterThan(
+            0,
+            (int) $this->one(
+                'SELECT count(*)::text FROM attempt a WHERE NOT EXISTS (SELECT 1 FROM feedback f WHERE f.attempt_id = a.id)',
+            ),
+        );
     }
 
     public function testManyKindsOfMistakesAreMade(): void

@@ -91,7 +91,11 @@ final class DescriptionTest extends ApiTestCase
     private static function violations(string|false $json, string $schema): array
     {
         // References into the description become references into its definitions; "null" beside a type is known to both.
-        $schemas = str_replace('#/components/schemas/', '#/definitions/', (string) json_encode(((array) (self::description()['components'] ?? []))['schemas'] ?? [], \JSON_UNESCAPED_SLASHES));
+        $schemas = str_replace(
+            '#/components/schemas/',
+            '#/definitions/',
+            (string) json_encode(((array) (self::description()['components'] ?? []))['schemas'] ?? [], \JSON_UNESCAPED_SLASHES),
+        );
         $data = json_decode((string) $json);
         $validator = new Validator();
         $validator->validate($data, (object) ['$ref' => "#/definitions/$schema", 'definitions' => json_decode($schemas)]);

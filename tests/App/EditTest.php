@@ -9,7 +9,21 @@ use PHPUnit\Framework\Attributes\DataProvider;
 /** What the Bench asks the core over HTTP, what an open task leaves open, and the states of a draft. */
 final class EditTest extends ApiTestCase
 {
-    private const PATTERN = ['format' => 'pulsanda-pattern', 'version' => 1, 'title' => 'Tide', 'meter' => ['count' => 4, 'unit' => 4], 'tempo' => ['bpm' => 80], 'kit' => 'boathouse', 'sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => [['at' => 10], ['at' => 2900]]], ['instrument' => 'snare', 'hits' => []]]]]];
+    private const PATTERN = [
+        'format' => 'pulsanda-pattern',
+        'version' => 1,
+        'title' => 'Tide',
+        'meter' => ['count' => 4, 'unit' => 4],
+        'tempo' => ['bpm' => 80],
+        'kit' => 'boathouse',
+        'sections' => [
+            [
+                'name' => 'A',
+                'bars' => 1,
+                'rows' => [['instrument' => 'kick', 'hits' => [['at' => 10], ['at' => 2900]]], ['instrument' => 'snare', 'hits' => []]],
+            ],
+        ],
+    ];
 
     public function testTheCoreComputes(): void
     {
@@ -17,8 +31,31 @@ final class EditTest extends ApiTestCase
         self::assertSame([0, 3, 6], $this->computed('spread', ['count' => 3, 'steps' => 8, 'start' => 6])['places']);
         $shape = $this->computed('shape', ['places' => [0, 960, 1920, 2880], 'bars' => 1, 'barTicks' => 3840]);
         self::assertSame([4, [1]], [$shape['turns'], $shape['halves']]);
-        self::assertSame([['at' => 0], ['at' => 2880]], $this->at($this->computed('quantize', ['pattern' => self::PATTERN, 'section' => 0, 'rows' => [0], 'from' => 0, 'to' => 3840, 'snap' => '16', 'strength' => 100]), 'pattern.sections.0.rows.0.hits'));
-        self::assertSame(2, $this->at($this->computed('rescale', ['pattern' => self::PATTERN, 'section' => 0, 'to' => 'double']), 'pattern.sections.0.bars'));
+        self::assertSame(
+            [['at' => 0], ['at' => 2880]],
+            $this->at(
+                $this->computed(
+                    'quantize',
+                    [
+                        'pattern' => self::PATTERN,
+                        'section' => 0,
+                        'rows' => [0],
+                        'from' => 0,
+                        'to' => 3840,
+                        'snap' => '16',
+                        'strength' => 100,
+                    ],
+                ),
+                'pattern.sections.0.rows.0.hits',
+            ),
+        );
+        self::assertSame(
+            2,
+            $this->at(
+                $this->computed('rescale', ['pattern' => self::PATTERN, 'section' => 0, 'to' => 'double']),
+                'pattern.sections.0.bars',
+            ),
+        );
         $three = $this->computed('remeter', ['pattern' => self::PATTERN, 'meter' => ['count' => 3, 'unit' => 4]]);
         self::assertSame([['section' => 0, 'row' => 0, 'at' => 2900]], $three['lost']);
         self::assertSame('Tide', $this->at($this->computed('read', self::PATTERN), 'pattern.title'));
@@ -37,11 +74,23 @@ final class EditTest extends ApiTestCase
     {
         yield 'more hits than steps' => ['spread', ['count' => 9, 'steps' => 8], 'use 0 to 8'];
         yield 'a place behind the end' => ['shape', ['places' => [3840], 'bars' => 1, 'barTicks' => 3840], 'places[0]'];
-        yield 'a row that is not there' => ['quantize', ['pattern' => self::PATTERN, 'section' => 0, 'rows' => [5], 'from' => 0, 'to' => 3840, 'snap' => '16', 'strength' => 100], 'no row 5'];
+        yield 'a row that is not there' => [
+            'quantize',
+            ['pattern' => self::PATTERN, 'section' => 0, 'rows' => [5], 'from' => 0, 'to' => 3840, 'snap' => '16', 'strength' => 100],
+            'no row 5',
+        ];
         yield 'a section that is not there' => ['rescale', ['pattern' => self::PATTERN, 'section' => 1, 'to' => 'half'], 'section'];
         yield 'an unknown word' => ['rescale', ['pattern' => self::PATTERN, 'section' => 0, 'to' => 'triple'], '"double" or "half"'];
-        yield 'an unknown instrument' => ['read', array_replace_recursive(self::PATTERN, ['sections' => [['rows' => [['instrument' => 'theremin']]]]]), 'no instrument "theremin"'];
-        yield 'a strange meter' => ['remeter', ['pattern' => self::PATTERN, 'meter' => ['count' => 4, 'unit' => 5]], 'not a note value of a meter'];
+        yield 'an unknown instrument' => [
+            'read',
+            array_replace_recursive(self::PATTERN, ['sections' => [['rows' => [['instrument' => 'theremin']]]]]),
+            'no instrument "theremin"',
+        ];
+        yield 'a strange meter' => [
+            'remeter',
+            ['pattern' => self::PATTERN, 'meter' => ['count' => 4, 'unit' => 5]],
+            'not a note value of a meter',
+        ];
     }
 
     public function testNobodyComputesWithoutSigningIn(): void
@@ -52,10 +101,16 @@ final class EditTest extends ApiTestCase
     public function testEveryChoosableSwingHasItsGroove(): void
     {
         $this->signIn('wren');
-        $grooves = (array) $this->at($this->json($this->get('/api/parts/'.$this->part('Slack Tide / Spring Tide').'/bench')), 'music.grooves');
+        $grooves = (array) $this->at(
+            $this->json($this->get('/api/parts/'.$this->part('Slack Tide / Spring Tide').'/bench')),
+            'music.grooves',
+        );
         self::assertCount(54, $grooves);
         self::assertSame([240, 320], ((array) $grooves['16 66.67'])[1]);
-        self::assertArrayNotHasKey('grooves', (array) $this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'music'));
+        self::assertArrayNotHasKey(
+            'grooves',
+            (array) $this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'music'),
+        );
     }
 
     /** @param array<string, mixed> $change */
@@ -64,7 +119,11 @@ final class EditTest extends ApiTestCase
     {
         $this->signIn('wren');
         $response = $this->save(0, array_replace_recursive(self::PATTERN, $change));
-        null === $refused ? self::assertSame(200, $response->getStatusCode(), (string) $response->getContent()) : $this->assertProblem(422, $refused, $response);
+        null === $refused ? self::assertSame(
+            200,
+            $response->getStatusCode(),
+            (string) $response->getContent(),
+        ) : $this->assertProblem(422, $refused, $response);
     }
 
     /** @return iterable<string, array{array<string, mixed>, string|null}> */
@@ -72,11 +131,17 @@ final class EditTest extends ApiTestCase
     {
         yield 'a tempo in the range' => [['tempo' => ['bpm' => 120]], null];
         yield 'a tempo beyond it' => [['tempo' => ['bpm' => 141]], '60 to 140'];
-        yield 'a meter' => [['meter' => ['count' => 6, 'unit' => 8], 'sections' => [['rows' => [['hits' => [['at' => 0], ['at' => 10]]]]]]], null];
+        yield 'a meter' => [
+            ['meter' => ['count' => 6, 'unit' => 8], 'sections' => [['rows' => [['hits' => [['at' => 0], ['at' => 10]]]]]]],
+            null,
+        ];
         yield 'a swing' => [['swing' => ['percent' => 58]], null];
         yield 'more bars and repeats' => [['sections' => [['bars' => 4]], 'order' => [['section' => 'A', 'times' => 2]]], null];
         yield 'another instrument' => [['sections' => [['rows' => [2 => ['instrument' => 'cowbell', 'hits' => []]]]]], null];
-        yield 'a forbidden one' => [['sections' => [['rows' => [2 => ['instrument' => 'long-whistle', 'hits' => []]]]]], 'does not offer long whistle'];
+        yield 'a forbidden one' => [
+            ['sections' => [['rows' => [2 => ['instrument' => 'long-whistle', 'hits' => []]]]]],
+            'does not offer long whistle',
+        ];
         yield 'a required row taken away' => [['sections' => [['rows' => [1 => ['instrument' => 'cowbell']]]]], 'needs a row of snare'];
     }
 
@@ -90,7 +155,11 @@ final class EditTest extends ApiTestCase
         self::assertSame([['at' => 10], ['at' => 2900]], $this->at($this->json($this->get("$states/1")), 'pattern.sections.0.rows.0.hits'));
         self::assertSame(204, $this->send('POST', "$states/1/keep")->getStatusCode());
         $this->entities()->getConnection()->executeStatement("UPDATE draft_state SET saved_at = saved_at - INTERVAL '2 hours'");
-        self::assertSame([1], array_column((array) $this->json($this->get($states))['states'], 'version'), 'what is old is gone, what was kept is not');
+        self::assertSame(
+            [1],
+            array_column((array) $this->json($this->get($states))['states'], 'version'),
+            'what is old is gone, what was kept is not',
+        );
         $this->signIn('ines');
         self::assertSame([], $this->json($this->get($states))['states'], 'nobody sees the states of another');
         $this->assertProblem(404, 'not yours', $this->get("$states/1"));
@@ -103,8 +172,21 @@ final class EditTest extends ApiTestCase
         self::assertNull($attempt['result']);
         self::assertNull($attempt['target']);
         self::assertSame([3, 1, 8], [$this->at($attempt, 'checked.passed'), $this->at($attempt, 'checked.failed'), $attempt['suggested']]);
-        self::assertSame(200, $this->send('POST', '/api/attempts/'.$this->attempt('Slack Tide / Spring Tide', 'amara').'/return', ['mark' => 9, 'text' => 'Still water.'])->getStatusCode());
-        self::assertSame([], $this->at($this->json($this->get('/api/parts/'.$this->part('Slack Tide / Spring Tide').'/marking')), 'students.0.attempts.0.aspects'));
+        self::assertSame(
+            200,
+            $this->send(
+                'POST',
+                '/api/attempts/'.$this->attempt('Slack Tide / Spring Tide', 'amara').'/return',
+                ['mark' => 9, 'text' => 'Still water.'],
+            )->getStatusCode(),
+        );
+        self::assertSame(
+            [],
+            $this->at(
+                $this->json($this->get('/api/parts/'.$this->part('Slack Tide / Spring Tide').'/marking')),
+                'students.0.attempts.0.aspects',
+            ),
+        );
     }
 
     /**
@@ -122,6 +204,10 @@ final class EditTest extends ApiTestCase
 
     private function save(int $version, mixed $pattern): \Symfony\Component\HttpFoundation\Response
     {
-        return $this->send('PUT', '/api/parts/'.$this->part('Slack Tide / Spring Tide').'/draft', ['version' => $version, 'pattern' => $pattern, 'note' => '']);
+        return $this->send(
+            'PUT',
+            '/api/parts/'.$this->part('Slack Tide / Spring Tide').'/draft',
+            ['version' => $version, 'pattern' => $pattern, 'note' => ''],
+        );
     }
 }

@@ -45,7 +45,15 @@ final class HelpTest extends ApiTestCase
         $this->signIn('wren');
         $part = '/api/parts/'.$this->part('Ferry Rocker');
         $whole = $this->send('POST', "$part/hear", ['bar' => null]);
-        self::assertSame([200, 'audio/wav', '11', 'RIFF'], [$whole->getStatusCode(), $whole->headers->get('Content-Type'), $whole->headers->get('X-Left'), substr((string) $whole->getContent(), 0, 4)]);
+        self::assertSame(
+            [200, 'audio/wav', '11', 'RIFF'],
+            [
+                $whole->getStatusCode(),
+                $whole->headers->get('Content-Type'),
+                $whole->headers->get('X-Left'),
+                substr((string) $whole->getContent(), 0, 4),
+            ],
+        );
         self::assertStringContainsString('no-store', (string) $whole->headers->get('Cache-Control'));
         $bar = $this->send('POST', "$part/hear", ['bar' => 1]);
         self::assertLessThan(\strlen((string) $whole->getContent()), \strlen((string) $bar->getContent()));
@@ -57,7 +65,11 @@ final class HelpTest extends ApiTestCase
             self::assertSame(200, $this->send('POST', "$part/hear", ['bar' => 1])->getStatusCode());
         }
         $this->assertProblem(409, 'as often as this task allows', $this->send('POST', "$part/hear", ['bar' => null]));
-        $this->assertProblem(409, 'no target to listen to', $this->send('POST', '/api/parts/'.$this->part('Foghorn Shuffle').'/hear', ['bar' => null]));
+        $this->assertProblem(
+            409,
+            'no target to listen to',
+            $this->send('POST', '/api/parts/'.$this->part('Foghorn Shuffle').'/hear', ['bar' => null]),
+        );
     }
 
     public function testWhoListensFasterThanEarsCanIsSlowedDown(): void
@@ -103,7 +115,10 @@ final class HelpTest extends ApiTestCase
             $pattern = $this->at($bench, 'draft.pattern');
             self::assertIsArray($pattern);
             self::assertIsArray($this->at($pattern, 'sections.0.rows.0'));
-            $pattern = array_replace_recursive($pattern, ['sections' => [['rows' => [['hits' => [['at' => View::Heard === $view ? 0 : 480]]]]]]]);
+            $pattern = array_replace_recursive(
+                $pattern,
+                ['sections' => [['rows' => [['hits' => [['at' => View::Heard === $view ? 0 : 480]]]]]]],
+            );
             $keep($this->get('/api/today'));
             $keep($this->send('POST', "/api/parts/$part/check", ['pattern' => $pattern]));
             $draft = $keep($this->send('PUT', "/api/parts/$part/draft", ['version' => $version, 'pattern' => $pattern, 'note' => '']));
@@ -114,7 +129,10 @@ final class HelpTest extends ApiTestCase
             $this->assertProblem(404, 'not yours', $this->send('POST', "/api/parts/$part/try", ['pattern' => $pattern]));
             $this->signIn('odile');
             self::assertStringContainsString('1234', (string) $this->get("/api/attempts/$attempt")->getContent(), 'its teacher sees it');
-            self::assertSame(200, $this->send('POST', "/api/attempts/$attempt/return", ['mark' => 3, 'text' => 'Listen again.'])->getStatusCode());
+            self::assertSame(
+                200,
+                $this->send('POST', "/api/attempts/$attempt/return", ['mark' => 3, 'text' => 'Listen again.'])->getStatusCode(),
+            );
             $this->signIn($student);
             $keep($this->get("/api/attempts/$attempt"));
             $keep($this->get("/api/parts/$part/bench"));
@@ -135,13 +153,23 @@ final class HelpTest extends ApiTestCase
         $this->signIn('odile');
         $input = $this->input($this->assignment('Ferry Rocker'));
         $input['parts'][0]['view'] = $view->value;
-        self::assertSame(200, $this->send('PUT', '/api/assignments/'.$this->assignment('Ferry Rocker'), $input)->getStatusCode(), (string) $this->browser->getResponse()->getContent());
+        self::assertSame(
+            200,
+            $this->send('PUT', '/api/assignments/'.$this->assignment('Ferry Rocker'), $input)->getStatusCode(),
+            (string) $this->browser->getResponse()->getContent(),
+        );
         $part = $this->entities()->find(Part::class, Uuid::fromString($id)) ?? self::fail('There is no such part.');
         $rows = ['instrument' => 'kick', 'hits' => [['at' => 1234, 'velocity' => 77], ['at' => 2345, 'velocity' => 77], ['at' => 3456]]];
-        $target = ['sections' => [['name' => $part->start->sections[0]->name, 'bars' => 2, 'rows' => [$rows]]]] + \Pulsanda\Core\Pattern\PatternWriter::toData($part->start);
+        $target = [
+            'sections' => [['name' => $part->start->sections[0]->name, 'bars' => 2, 'rows' => [$rows]]],
+        ] + \Pulsanda\Core\Pattern\PatternWriter::toData($part->start);
         $input = $this->input($this->assignment('Ferry Rocker'));
         $input['parts'][0]['targets'] = [$target];
-        self::assertSame(200, $this->send('PUT', '/api/assignments/'.$this->assignment('Ferry Rocker'), $input)->getStatusCode(), (string) $this->browser->getResponse()->getContent());
+        self::assertSame(
+            200,
+            $this->send('PUT', '/api/assignments/'.$this->assignment('Ferry Rocker'), $input)->getStatusCode(),
+            (string) $this->browser->getResponse()->getContent(),
+        );
 
         return $id;
     }

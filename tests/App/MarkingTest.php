@@ -7,7 +7,15 @@ namespace Pulsanda\Tests\App;
 /** The teacher's way: plan, publish, compare, answer, return. */
 final class MarkingTest extends ApiTestCase
 {
-    private const TARGET = ['format' => 'pulsanda-pattern', 'version' => 1, 'title' => 'Tide bell', 'meter' => ['count' => 3, 'unit' => 4], 'tempo' => ['bpm' => 88], 'kit' => 'boathouse', 'sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => [['at' => 0]]]]]]];
+    private const TARGET = [
+        'format' => 'pulsanda-pattern',
+        'version' => 1,
+        'title' => 'Tide bell',
+        'meter' => ['count' => 3, 'unit' => 4],
+        'tempo' => ['bpm' => 88],
+        'kit' => 'boathouse',
+        'sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => [['at' => 0]]]]]],
+    ];
 
     private const PART = ['view' => 'seen', 'instruments' => ['kick', 'snare'], 'targets' => [self::TARGET], 'policy' => ['points' => 10]];
 
@@ -40,15 +48,31 @@ final class MarkingTest extends ApiTestCase
             'parts' => ['parts' => []] + $plan,
             'parts[0].view' => array_replace_recursive($plan, ['parts' => [['view' => 'perhaps']]]),
             'parts[0].instruments[1]' => array_replace_recursive($plan, ['parts' => [['instruments' => [1 => 'gong']]]]),
-            'parts[0].targets[0].sections[0].bars' => array_replace_recursive($plan, ['parts' => [['targets' => [['sections' => [['bars' => 17]]]]]]]),
+            'parts[0].targets[0].sections[0].bars' => array_replace_recursive(
+                $plan,
+                ['parts' => [['targets' => [['sections' => [['bars' => 17]]]]]]],
+            ),
             'parts[0].targets[0].tempo.bpm' => array_replace_recursive($plan, ['parts' => [['targets' => [['tempo' => ['bpm' => 5]]]]]]),
             'parts[0].policy.points' => array_replace_recursive($plan, ['parts' => [['policy' => ['points' => -1]]]]),
         ] as $path => $wrong) {
             $response = $this->send('POST', '/api/assignments', $wrong);
-            self::assertSame([422, $path], [$response->getStatusCode(), $this->json($response)['path'] ?? null], (string) $response->getContent());
+            self::assertSame(
+                [422, $path],
+                [$response->getStatusCode(), $this->json($response)['path'] ?? null],
+                (string) $response->getContent(),
+            );
         }
         $empty = $plan;
-        $empty['parts'] = [['targets' => [array_replace(self::TARGET, ['sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => []]]]]])]] + self::PART];
+        $empty['parts'] = [
+            [
+                'targets' => [
+                    array_replace(
+                        self::TARGET,
+                        ['sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => []]]]]],
+                    ),
+                ],
+            ] + self::PART,
+        ];
         $id = $this->text($this->json($this->send('POST', '/api/assignments', $empty)), 'id');
         $this->assertProblem(422, 'draw it before you publish', $this->send('POST', "/api/assignments/$id/publish"));
         self::assertSame(204, $this->send('DELETE', "/api/assignments/$id")->getStatusCode());
@@ -65,7 +89,11 @@ final class MarkingTest extends ApiTestCase
         $input['parts'][0]['instruments'] = ['kick', 'snare', 'closed-hat', 'crash', 'ride'];
         $input['parts'][0]['start'] = null;
         $this->assertProblem(409, 'handed in already', $this->send('PUT', "/api/assignments/$id", $input));
-        $this->assertProblem(409, 'part 1 already', $this->send('PUT', "/api/assignments/$id", ['parts' => [['id' => null] + $this->input($id)['parts'][0]]] + $input));
+        $this->assertProblem(
+            409,
+            'part 1 already',
+            $this->send('PUT', "/api/assignments/$id", ['parts' => [['id' => null] + $this->input($id)['parts'][0]]] + $input),
+        );
     }
 
     public function testTheMarkingTableShowsTheClassInAFixedNumberOfQueries(): void
@@ -101,7 +129,10 @@ final class MarkingTest extends ApiTestCase
         self::assertSame($this->attempt('Lamplighters\' March', 'thorunn'), $back['next'], 'the next in the list who waits');
         $this->signIn('zoe');
         $returned = $this->json($this->get($attempt));
-        self::assertSame(["Kick on three.\nWell walked.", 17], [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')]);
+        self::assertSame(
+            ["Kick on three.\nWell walked.", 17],
+            [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')],
+        );
         self::assertIsArray($this->at($returned, 'target.sections'), 'the target of this task may be seen');
         self::assertCount(1, (array) $this->at($returned, 'result.statements'));
     }
@@ -112,7 +143,10 @@ final class MarkingTest extends ApiTestCase
         $today = $this->json($this->get('/api/today'));
         $byTitle = array_column((array) $today['assignments'], null, 'title');
         self::assertIsArray($byTitle['Lamplighters\' March']);
-        self::assertSame([13, 12], [$this->at($byTitle, 'Lamplighters\' March.parts.0.handedIn'), $this->at($byTitle, 'Lamplighters\' March.parts.0.toMark')]);
+        self::assertSame(
+            [13, 12],
+            [$this->at($byTitle, 'Lamplighters\' March.parts.0.handedIn'), $this->at($byTitle, 'Lamplighters\' March.parts.0.toMark')],
+        );
         self::assertCount(2, (array) $this->at($byTitle, 'Slack Tide / Spring Tide.parts'));
         $this->signIn('ines');
         $tasks = array_column((array) $this->json($this->get('/api/today'))['tasks'], null, 'title');
@@ -124,14 +158,34 @@ final class MarkingTest extends ApiTestCase
     public function testMusicForSettingsThatAreNotSavedYet(): void
     {
         $this->signIn('odile');
-        $music = $this->json($this->send('POST', '/api/music', ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 60, 'unit' => 16], 'bars' => 2, 'counting' => 'steps']));
+        $music = $this->json(
+            $this->send(
+                'POST',
+                '/api/music',
+                ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 60, 'unit' => 16], 'bars' => 2, 'counting' => 'steps'],
+            ),
+        );
         self::assertSame([2880, 480, [240, 288]], [$music['barTicks'], $music['beatTicks'], $this->at($music, 'groove.1')]);
-        $this->assertProblem(422, 'bars', $this->send('POST', '/api/music', ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 50], 'bars' => 99, 'counting' => 'steps']));
+        $this->assertProblem(
+            422,
+            'bars',
+            $this->send(
+                'POST',
+                '/api/music',
+                ['meter' => ['count' => 6, 'unit' => 8], 'swing' => ['percent' => 50], 'bars' => 99, 'counting' => 'steps'],
+            ),
+        );
     }
 
     /** @return array<string, mixed> */
     private function plan(): array
     {
-        return ['courseId' => $this->one('SELECT id FROM course'), 'title' => 'Tide bell', 'brief' => '', 'dueAt' => '2099-01-01T18:00:00+01:00', 'parts' => [self::PART]];
+        return [
+            'courseId' => $this->one('SELECT id FROM course'),
+            'title' => 'Tide bell',
+            'brief' => '',
+            'dueAt' => '2099-01-01T18:00:00+01:00',
+            'parts' => [self::PART],
+        ];
     }
 }

@@ -25,7 +25,9 @@ final class PartsTest extends ApiTestCase
         self::assertIsArray($pattern);
         self::assertIsArray($pattern['sections']);
         $pattern['order'] = [['section' => $this->at($pattern, 'sections.0.name'), 'times' => 2]];
-        $kept = $this->json($this->send('PUT', "$slack/draft", ['version' => $this->at($bench, 'draft.version'), 'pattern' => $pattern, 'note' => '']));
+        $kept = $this->json(
+            $this->send('PUT', "$slack/draft", ['version' => $this->at($bench, 'draft.version'), 'pattern' => $pattern, 'note' => '']),
+        );
         self::assertSame(4, $this->at($kept, 'checked.passed'), 'the list ticks itself as the beat is kept');
         $handed = $this->send('POST', "$slack/attempts", ['version' => $kept['version'], 'pattern' => $pattern, 'note' => '']);
         self::assertSame(201, $handed->getStatusCode(), (string) $handed->getContent());
@@ -74,7 +76,10 @@ final class PartsTest extends ApiTestCase
         $snare = $this->at($input, 'parts.0.targets.0.sections.0.rows.1.hits');
         self::assertIsArray($snare);
         array_pop($snare);
-        $input = array_replace_recursive($input, ['parts' => [['targets' => [['sections' => [['rows' => [1 => ['instrument' => 'snare']]]]]]]]]);
+        $input = array_replace_recursive(
+            $input,
+            ['parts' => [['targets' => [['sections' => [['rows' => [1 => ['instrument' => 'snare']]]]]]]]],
+        );
         $input['parts'][0]['targets'][0]['sections'][0]['rows'][1]['hits'] = $snare;
         $effect = $this->json($this->send('POST', "/api/assignments/$id/effect", $input));
         self::assertSame(13, $this->at($effect, 'parts.0.attempts'));
@@ -89,7 +94,10 @@ final class PartsTest extends ApiTestCase
         $this->work();
         self::assertSame(20, $this->suggested('ines', 2));
         self::assertNull($this->json($this->get("/api/assignments/$id"))['recomparing']);
-        self::assertSame(18, $this->at($this->json($this->get('/api/attempts/'.$this->attempt('Lamplighters\' March', 'yael'))), 'feedback.mark'));
+        self::assertSame(
+            18,
+            $this->at($this->json($this->get('/api/attempts/'.$this->attempt('Lamplighters\' March', 'yael'))), 'feedback.mark'),
+        );
     }
 
     public function testWordsAndHelpChangeNobodysMark(): void
@@ -103,7 +111,13 @@ final class PartsTest extends ApiTestCase
         $saved = $this->json($this->send('PUT', "/api/assignments/$id", $input));
         self::assertNull($saved['recomparing']);
         $this->signIn('wren');
-        self::assertSame(['places', 1], [$this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'help.ask'), $this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'help.checksLeft')]);
+        self::assertSame(
+            ['places', 1],
+            [
+                $this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'help.ask'),
+                $this->at($this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench')), 'help.checksLeft'),
+            ],
+        );
     }
 
     public function testARuleThatIsAddedCountsForBeatsThatAreHandedIn(): void
@@ -137,16 +151,30 @@ final class PartsTest extends ApiTestCase
         self::assertSame($late, $attempt['target']);
         self::assertSame([0], array_column((array) $attempt['others'], 'target'));
         $this->signIn('wren');
-        self::assertSame([$late], $this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench'))['others'], 'a further target may be seen as well');
+        self::assertSame(
+            [$late],
+            $this->json($this->get('/api/parts/'.$this->part('Lamplighters\' March').'/bench'))['others'],
+            'a further target may be seen as well',
+        );
     }
 
     public function testPoliciesAreWeighedOnARealSubmission(): void
     {
         $this->signIn('odile');
         $attempt = '/api/attempts/'.$this->attempt('Lamplighters\' March', 'amara');
-        $weighed = $this->json($this->send('POST', "$attempt/weigh", ['policies' => [['points' => 20], ['points' => 20, 'grace' => 240], ['points' => 10, 'weights' => ['placement' => 1, 'dynamics' => 0, 'feel' => 0, 'tempo' => 0, 'form' => 0]]]]));
+        $weighed = $this->json(
+            $this->send(
+                'POST',
+                "$attempt/weigh",
+                ['policies' => [['points' => 20], ['points' => 20, 'grace' => 240], ['points' => 10, 'weights' => ['placement' => 1, 'dynamics' => 0, 'feel' => 0, 'tempo' => 0, 'form' => 0]]]],
+            ),
+        );
         self::assertSame('Snare: every hit is one sixteenth late.', $this->at($weighed, 'marks.0.said.0'));
-        self::assertGreaterThan($this->at($weighed, 'marks.0.mark'), $this->at($weighed, 'marks.1.mark'), 'within a wider grace it is in its place');
+        self::assertGreaterThan(
+            $this->at($weighed, 'marks.0.mark'),
+            $this->at($weighed, 'marks.1.mark'),
+            'within a wider grace it is in its place',
+        );
         self::assertLessThan(10, $this->at($weighed, 'marks.2.mark'));
         $this->assertProblem(422, 'policies[0].grace', $this->send('POST', "$attempt/weigh", ['policies' => [['grace' => -1]]]));
         $this->assertProblem(422, 'policies', $this->send('POST', "$attempt/weigh", ['policies' => []]));
@@ -168,6 +196,11 @@ final class PartsTest extends ApiTestCase
     /** @return list<mixed> this task's parts on a student's day */
     private function tasks(): array
     {
-        return array_values(array_filter((array) $this->json($this->get('/api/today'))['tasks'], static fn (mixed $task): bool => \is_array($task) && self::TASK === $task['title']));
+        return array_values(
+            array_filter(
+                (array) $this->json($this->get('/api/today'))['tasks'],
+                static fn (mixed $task): bool => \is_array($task) && self::TASK === $task['title'],
+            ),
+        );
     }
 }

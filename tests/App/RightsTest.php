@@ -18,7 +18,11 @@ final class RightsTest extends ApiTestCase
     public function testAStudentReachesNothingOfATeachers(string $method, string $path, mixed $body): void
     {
         $this->signIn('ines');
-        $this->assertProblem(404, 'not yours to see', 'GET' === $method ? $this->get($this->path($path)) : $this->send($method, $this->path($path), $body));
+        $this->assertProblem(
+            404,
+            'not yours to see',
+            'GET' === $method ? $this->get($this->path($path)) : $this->send($method, $this->path($path), $body),
+        );
     }
 
     #[DataProvider('teachersPaths')]
@@ -26,7 +30,11 @@ final class RightsTest extends ApiTestCase
     {
         $this->stranger(Role::Teacher);
         $this->signIn('stranger');
-        $this->assertProblem(404, 'not yours to see', 'GET' === $method ? $this->get($this->path($path)) : $this->send($method, $this->path($path), $body));
+        $this->assertProblem(
+            404,
+            'not yours to see',
+            'GET' === $method ? $this->get($this->path($path)) : $this->send($method, $this->path($path), $body),
+        );
     }
 
     /** @return iterable<string, array{string, string, mixed}> */

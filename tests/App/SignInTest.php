@@ -10,7 +10,10 @@ final class SignInTest extends ApiTestCase
     {
         $this->signIn('ines');
         $session = $this->json($this->get('/api/session'));
-        self::assertSame(['Ines Caldeira', 'student', 'Saltmarsh Lantern Parade'], [$this->at($session, 'account.name'), $this->at($session, 'account.role'), $this->at($session, 'account.school')]);
+        self::assertSame(
+            ['Ines Caldeira', 'student', 'Saltmarsh Lantern Parade'],
+            [$this->at($session, 'account.name'), $this->at($session, 'account.role'), $this->at($session, 'account.school')],
+        );
         self::assertSame(204, $this->send('POST', '/api/sign-out')->getStatusCode());
         self::assertNull($this->json($this->get('/api/session'))['account']);
     }
@@ -25,7 +28,11 @@ final class SignInTest extends ApiTestCase
     public function testGuessingIsSlowedDown(): void
     {
         for ($try = 0; $try < 6; ++$try) {
-            $this->assertProblem(401, 'do not go together', $this->send('POST', '/api/sign-in', ['name' => 'bo', 'password' => "guess $try"]));
+            $this->assertProblem(
+                401,
+                'do not go together',
+                $this->send('POST', '/api/sign-in', ['name' => 'bo', 'password' => "guess $try"]),
+            );
         }
         $this->assertProblem(429, 'wait a minute', $this->send('POST', '/api/sign-in', ['name' => 'bo', 'password' => self::password()]));
         self::assertSame('60', $this->browser->getResponse()->headers->get('Retry-After'));
@@ -40,7 +47,11 @@ final class SignInTest extends ApiTestCase
 
     public function testWhatChangesSomethingNeedsTheToken(): void
     {
-        $this->assertProblem(403, 'reload', $this->send('POST', '/api/sign-in', ['name' => 'ines', 'password' => self::password()], 'forged'));
+        $this->assertProblem(
+            403,
+            'reload',
+            $this->send('POST', '/api/sign-in', ['name' => 'ines', 'password' => self::password()], 'forged'),
+        );
         $this->signIn('odile');
         $this->assertProblem(403, 'reload', $this->send('POST', '/api/assignments', [], ''));
     }

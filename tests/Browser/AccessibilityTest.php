@@ -9,7 +9,12 @@ use PHPUnit\Framework\Attributes\DataProvider;
 /** axe-core finds nothing serious on any view, by day and in the evening. */
 final class AccessibilityTest extends BrowserTestCase
 {
-    /** @param array<string, array{list<string>, string}> $views view => names of what is pressed to come there, and what shows that one is there */
+    /**
+     * @param array<string, array{
+     *     list<string>,
+     *     string,
+     * }> $views view => names of what is pressed to come there, and what shows that one is there
+     */
     #[DataProvider('people')]
     public function testNothingSerious(?string $who, array $views): void
     {
@@ -59,10 +64,16 @@ final class AccessibilityTest extends BrowserTestCase
             'a new plan' => [['Plan an assignment'], '[role=grid]'],
             'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],
             'how it is marked' => [['Open the plan: Lamp', 'Marking'], '#policy'],
-            'trying a task' => [['Go on planning: Heron', 'Try it as a student', 'See what it would get'], '[aria-label="What was asked for"]'],
+            'trying a task' => [
+                ['Go on planning: Heron', 'Try it as a student', 'See what it would get'],
+                '[aria-label="What was asked for"]',
+            ],
             'the class at a glance' => [['Mark 12: Lamp'], 'table'],
             'the same mistakes' => [['Mark 12: Lamp', 'Same mistakes together'], '.button-main'],
-            'the Marking table' => [['Mark 12: Lamp', 'Q', 'Suggested mark', 'Pin a note', 'Your phrases', 'Draw a suggestion', 'Keys'], '[role=grid] .note'],
+            'the Marking table' => [
+                ['Mark 12: Lamp', 'Q', 'Suggested mark', 'Pin a note', 'Your phrases', 'Draw a suggestion', 'Keys'],
+                '[role=grid] .note',
+            ],
             'two attempts' => [['Mark 12: Lamp', 'Ines', 'Lay attempt 1'], '.note-missing'],
             'the Class picture' => [['Class picture: Lamp'], '.picture-count'],
             'the term' => [['The class over the term'], '.term-cell'],
@@ -74,9 +85,17 @@ final class AccessibilityTest extends BrowserTestCase
     private function assertNothingSerious(Person $person, string $view, array $only = []): void
     {
         // Colours must have arrived before contrast is measured.
-        $person->until(static fn (): bool => true === $person->script('return document.getAnimations().every((one) => one.playState !== "running")'), 'transitions to end');
+        $person->until(
+            static fn (): bool => true === $person->script('return document.getAnimations().every((one) => one.playState !== "running")'),
+            'transitions to end',
+        );
         $person->script((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
-        $found = $person->driver->executeAsyncScript('const [only, done] = arguments; axe.run(document, {resultTypes: ["violations"], ...(only.length > 0 && {runOnly: only})}).then((r) => done(r.violations.filter((v) => ["serious", "critical"].includes(v.impact)).map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160) + " " + n.failureSummary).join(" | "))))', [$only]);
+        $found = $person->driver->executeAsyncScript(
+            'const [only, done] = arguments; axe.run(document, {resultTypes: ["violations"], ...(only.length > 0 && {runOnly: '
+                .'only})}).then((r) => done(r.violations.filter((v) => ["serious", "critical"].includes(v.impact)).map((v) => v.id + '
+                    .'": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160) + " " + n.failureSummary).join(" | "))))',
+            [$only],
+        );
         self::assertSame([], $found, $view);
     }
 }

@@ -21,13 +21,22 @@ final class AnswerTest extends BrowserTestCase
         $odile->press('Take 18.5');
         $odile->fill('What you say to', 'Almost, Amara: one step earlier.');
         $odile->tick('Answer one more with the same');
-        $odile->until(static fn (): bool => 'Almost, {name}: one step earlier.' === $odile->script('return document.querySelector("textarea").value'), 'the name to become anybody\'s');
+        $odile->until(
+            static fn (): bool => 'Almost, {name}: one step earlier.' === $odile->script(
+                'return document.querySelector("textarea").value',
+            ),
+            'the name to become anybody\'s',
+        );
         $odile->press('Return to all 2');
         $odile->read('Returned to 2 students');
         $odile->read('10 beats to answer');
         $odile->press('Take it back');
         $odile->read('Kept; not returned yet');
-        self::assertSame('Almost, Amara: one step earlier.', $odile->script('return document.querySelector("textarea").value'), 'what was typed stays');
+        self::assertSame(
+            'Almost, Amara: one step earlier.',
+            $odile->script('return document.querySelector("textarea").value'),
+            'what was typed stays',
+        );
         $odile->tick('Answer one more with the same');
         $odile->press('Return to all 2');
         $odile->read('10 beats to answer');
@@ -54,15 +63,29 @@ final class AnswerTest extends BrowserTestCase
         $odile->read('Zoë Lindqvist-Oyelaran, attempt 1');
         $odile->keys('d');
         $odile->see('[role=radio][data-checked]');
-        $odile->until(static fn (): bool => true === $odile->script('return [...document.querySelectorAll("[role=radio]")].some((one) => one.textContent === "Differences only" && one.hasAttribute("data-checked"))'), 'the differences to be heard');
+        $odile->until(
+            static fn (): bool => true === $odile->script(
+                'return [...document.querySelectorAll("[role=radio]")].some((one) => one.textContent === "Differences only" && '
+                    .'one.hasAttribute("data-checked"))',
+            ),
+            'the differences to be heard',
+        );
         $odile->see('button[aria-label=Stop]');
         $odile->keys('l', 's', '1');
-        $odile->until(static fn (): bool => 'Kick: 2 hits are missing on beat 3 in every bar; add them.' === $odile->script('return document.querySelector("textarea").value'), 'the first statement in the text');
+        $odile->until(
+            static fn (): bool => 'Kick: 2 hits are missing on beat 3 in every bar; add them.' === $odile->script(
+                'return document.querySelector("textarea").value',
+            ),
+            'the first statement in the text',
+        );
         $odile->keys('w', ' Try it slowly.', WebDriverKeys::ESCAPE, 'm', '18');
         $odile->read('Kept; not returned yet');
         $odile->driver->navigate()->refresh();
         $odile->read('Kept; not returned yet');
-        self::assertSame('Kick: 2 hits are missing on beat 3 in every bar; add them. Try it slowly.', $odile->script('return document.querySelector("textarea").value'));
+        self::assertSame(
+            'Kick: 2 hits are missing on beat 3 in every bar; add them. Try it slowly.',
+            $odile->script('return document.querySelector("textarea").value'),
+        );
         $odile->hold(WebDriverKeys::CONTROL, WebDriverKeys::ENTER);
         $odile->read('Returned to Zoë Lindqvist-Oyelaran');
         $odile->read('Þórunn Ægisdóttir, attempt 1');

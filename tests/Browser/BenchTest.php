@@ -17,9 +17,17 @@ final class BenchTest extends BrowserTestCase
         $wren->read('Press a place on a line');
         $step = $wren->cell(2, 240)->getSize()->getWidth();
         $wren->drag($wren->cell(2, 0), 3 * $step, 0);
-        self::assertSame([90, 90, 90, 90, null], array_map(static fn (int $i): ?int => $wren->hit(2, 240 * $i), range(0, 4)), 'a drag paints');
+        self::assertSame(
+            [90, 90, 90, 90, null],
+            array_map(static fn (int $i): ?int => $wren->hit(2, 240 * $i), range(0, 4)),
+            'a drag paints',
+        );
         $wren->drag($wren->cell(2, 720), -2 * $step, 0);
-        self::assertSame([90, null, null, null], array_map(static fn (int $i): ?int => $wren->hit(2, 240 * $i), range(0, 3)), 'a drag from a hit erases');
+        self::assertSame(
+            [90, null, null, null],
+            array_map(static fn (int $i): ?int => $wren->hit(2, 240 * $i), range(0, 3)),
+            'a drag from a hit erases',
+        );
         $wren->drag($wren->cell(2, 0), 0, -8);
         self::assertGreaterThan(105, (int) $wren->hit(2, 0), 'a drag up is harder');
         $wren->cell(2, 0)->click();
@@ -147,7 +155,10 @@ final class BenchTest extends BrowserTestCase
         $elodie->press('Begin: Ferry Rocker');
         $elodie->cell(0, 0)->click();
         $elodie->saved();
-        $elodie->until(static fn (): bool => true === $elodie->script('return navigator.serviceWorker.controller !== null'), 'the page to be kept');
+        $elodie->until(
+            static fn (): bool => true === $elodie->script('return navigator.serviceWorker.controller !== null'),
+            'the page to be kept',
+        );
         // The page's parts are kept once they have been asked for through the worker.
         $elodie->driver->navigate()->refresh();
         $elodie->cell(0, 960)->click();

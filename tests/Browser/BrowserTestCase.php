@@ -27,7 +27,10 @@ abstract class BrowserTestCase extends TestCase
             self::$driver->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'started successfully'));
             register_shutdown_function(static fn () => self::$driver?->stop());
         }
-        $reset = new Process([\dirname(__DIR__, 2).'/bin/console', 'pulsanda:demo', '--reset'], env: ['APP_ENV' => 'prod', 'DATABASE_URL' => false, 'APP_DEBUG' => false]);
+        $reset = new Process(
+            [\dirname(__DIR__, 2).'/bin/console', 'pulsanda:demo', '--reset'],
+            env: ['APP_ENV' => 'prod', 'DATABASE_URL' => (string) getenv('PULSANDA_OWNER_URL'), 'APP_DEBUG' => false],
+        );
         $reset->mustRun();
     }
 
@@ -43,8 +46,13 @@ abstract class BrowserTestCase extends TestCase
     }
 
     /** Somebody who has just opened a browser, signed in if a name is given. */
-    protected function person(?string $signIn = null, int $width = 1280, int $height = 800, bool $touch = false, ?string $url = null): Person
-    {
+    protected function person(
+        ?string $signIn = null,
+        int $width = 1280,
+        int $height = 800,
+        bool $touch = false,
+        ?string $url = null,
+    ): Person {
         $person = Person::open('http://127.0.0.1:'.self::$port, $url ?? (string) getenv('PULSANDA_URL'), $width, $height, $touch);
         $this->people[] = $person;
         if (null !== $signIn) {

@@ -30,10 +30,17 @@ final class HandsTest extends BrowserTestCase
         $freya->saved();
         $freya->press('Steps');
         $freya->press('Look at earlier states');
-        $freya->until(static fn (): bool => \count($freya->driver->findElements(WebDriverBy::xpath('//button[contains(., ", save ")]'))) >= 4, 'the states of the last hour');
+        $freya->until(
+            static fn (): bool => \count($freya->driver->findElements(WebDriverBy::xpath('//button[contains(., ", save ")]'))) >= 4,
+            'the states of the last hour',
+        );
         $freya->pressHolding(', save 3');
         $freya->read('3 hits in A (1 bar)');
-        self::assertCount(3, $freya->driver->findElements(WebDriverBy::cssSelector('section[aria-label^="Save 3"] .note')), 'it is looked at on a sheet');
+        self::assertCount(
+            3,
+            $freya->driver->findElements(WebDriverBy::cssSelector('section[aria-label^="Save 3"] .note')),
+            'it is looked at on a sheet',
+        );
         $freya->press('Take this state back');
         $freya->until(static fn (): bool => 90 === $freya->hit(0, 1920), 'the earlier state');
         $freya->saved();
@@ -54,14 +61,21 @@ final class HandsTest extends BrowserTestCase
         $haneul->press('Cowbell');
         $haneul->press('spread evenly');
         $haneul->fill('hits', '5');
-        $haneul->until(static fn (): bool => 5 === \count($haneul->driver->findElements(WebDriverBy::cssSelector('.note-missing'))), 'five hits to be shown beforehand');
+        $haneul->until(
+            static fn (): bool => 5 === \count($haneul->driver->findElements(WebDriverBy::cssSelector('.note-missing'))),
+            'five hits to be shown beforehand',
+        );
         $haneul->press('Take it');
         self::assertSame([90, 90, 90, 90, 90], array_map(static fn (int $step): ?int => $haneul->hit(3, 240 * $step), [0, 3, 6, 9, 12]));
         $haneul->press('look at its gaps');
         $haneul->read('3 3 3 3 4');
         $haneul->read('percent even');
         $haneul->choose('Its grid', 'quarters');
-        self::assertCount(4, $haneul->driver->findElements(WebDriverBy::cssSelector('[data-cell^="3-"]:not(.cell-off)')), 'the grid shows quarters');
+        self::assertCount(
+            4,
+            $haneul->driver->findElements(WebDriverBy::cssSelector('[data-cell^="3-"]:not(.cell-off)')),
+            'the grid shows quarters',
+        );
         self::assertSame(90, $haneul->hit(3, 720), 'and no hit is lost');
         $haneul->choose('Its grid', 'sixteenths');
         for ($i = 0; $i < 13; ++$i) {
@@ -93,10 +107,16 @@ final class HandsTest extends BrowserTestCase
         $tomas->press('Stay in 4/4');
         self::assertSame(90, $tomas->hit(1, 2880));
         $tomas->choose('Meter', '5/4 in 3 + 2');
-        $tomas->until(static fn (): bool => [] !== $tomas->driver->findElements(WebDriverBy::cssSelector('[data-cell="0-4560"]')), 'the fifth beat');
+        $tomas->until(
+            static fn (): bool => [] !== $tomas->driver->findElements(WebDriverBy::cssSelector('[data-cell="0-4560"]')),
+            'the fifth beat',
+        );
         self::assertSame(90, $tomas->hit(1, 2880), 'nothing is lost');
         $tomas->press('Undo: change the meter to 5/4');
-        $tomas->until(static fn (): bool => [] === $tomas->driver->findElements(WebDriverBy::cssSelector('[data-cell="0-4560"]')), 'four beats again');
+        $tomas->until(
+            static fn (): bool => [] === $tomas->driver->findElements(WebDriverBy::cssSelector('[data-cell="0-4560"]')),
+            'four beats again',
+        );
         $tempo = $tomas->see('fieldset[aria-label=Tempo] input[inputmode=decimal]');
         $tempo->clear();
         $tempo->sendKeys('500'.WebDriverKeys::ENTER);
@@ -114,7 +134,24 @@ final class HandsTest extends BrowserTestCase
         $anh->cell(0, 0)->click();
         $anh->press('Steps');
         $file = tempnam(sys_get_temp_dir(), 'beat');
-        $pattern = ['format' => 'pulsanda-pattern', 'version' => 1, 'title' => 'From home', 'meter' => ['count' => 4, 'unit' => 4], 'tempo' => ['bpm' => 200], 'kit' => 'boathouse', 'sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => [['at' => 480]]], ['instrument' => 'long-whistle', 'hits' => [['at' => 0]]]]]]];
+        $pattern = [
+            'format' => 'pulsanda-pattern',
+            'version' => 1,
+            'title' => 'From home',
+            'meter' => ['count' => 4, 'unit' => 4],
+            'tempo' => ['bpm' => 200],
+            'kit' => 'boathouse',
+            'sections' => [
+                [
+                    'name' => 'A',
+                    'bars' => 1,
+                    'rows' => [
+                        ['instrument' => 'kick', 'hits' => [['at' => 480]]],
+                        ['instrument' => 'long-whistle', 'hits' => [['at' => 0]]],
+                    ],
+                ],
+            ],
+        ];
         file_put_contents($file, (string) json_encode(['sections' => []] + $pattern));
         $anh->see('input[type=file]', hidden: true)->sendKeys($file);
         $anh->read('between 1 and 16 are allowed');
@@ -173,13 +210,19 @@ final class HandsTest extends BrowserTestCase
         $dilnoza->press('Play');
         $dilnoza->read('Playing A, 2 of 2');
         $dilnoza->read('Playing A 2');
-        $dilnoza->until(static fn (): bool => str_contains((string) $dilnoza->see('.section-tab[aria-current]')->getText(), 'A 2'), 'the sheet to follow');
+        $dilnoza->until(
+            static fn (): bool => str_contains((string) $dilnoza->see('.section-tab[aria-current]')->getText(), 'A 2'),
+            'the sheet to follow',
+        );
         $dilnoza->press('Stop');
         $dilnoza->press('Repeat bar 1');
         $dilnoza->press('Mark bar 2');
         $dilnoza->press('Marked bars');
         $dilnoza->press('Play');
-        $dilnoza->until(static fn (): bool => (float) $dilnoza->see('.sheet-words .lit')->getAttribute('data-at') >= 3840, 'only bar 2 to sound');
+        $dilnoza->until(
+            static fn (): bool => (float) $dilnoza->see('.sheet-words .lit')->getAttribute('data-at') >= 3840,
+            'only bar 2 to sound',
+        );
         $dilnoza->press('Stop');
         $dilnoza->saved();
         $dilnoza->assertNoComplaints();

@@ -22,7 +22,10 @@ final class PartsTest extends BrowserTestCase
         $odile->press('Rules');
         $odile->choose('Ask for', 'a first downbeat');
         $odile->choose('Ask for', 'words about the work');
-        $odile->until(static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'), 'it to be kept');
+        $odile->until(
+            static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
+            'it to be kept',
+        );
         $odile->press('Task');
         $odile->press('Publish to Parade line');
         $odile->read('Ebb and Flood');

@@ -27,9 +27,27 @@ final readonly class Person
     public static function open(string $driver, string $url, int $width, int $height, bool $touch): self
     {
         $options = new ChromeOptions();
-        $options->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--mute-audio', '--lang=en-GB', "--window-size=$width,$height"]);
+        $options->addArguments(
+            [
+                '--headless=new',
+                '--no-sandbox',
+                '--disable-gpu',
+                '--disable-quic',
+                '--no-first-run',
+                '--disable-background-networking',
+                '--disable-component-update',
+                '--disable-sync',
+                '--disable-dev-shm-usage',
+                '--mute-audio',
+                '--lang=en-GB',
+                "--window-size=$width,$height",
+            ],
+        );
         if ($touch) {
-            $options->setExperimentalOption('mobileEmulation', ['deviceMetrics' => ['width' => $width, 'height' => $height, 'pixelRatio' => 1, 'touch' => true]]);
+            $options->setExperimentalOption(
+                'mobileEmulation',
+                ['deviceMetrics' => ['width' => $width, 'height' => $height, 'pixelRatio' => 1, 'touch' => true]],
+            );
         }
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
@@ -97,7 +115,8 @@ final readonly class Person
     public function press(string $name): void
     {
         $quoted = '"'.$name.'"';
-        $path = "//*[self::button or self::a or @role='radio' or self::summary][starts-with(normalize-space(.), $quoted) or starts-with(@aria-label, $quoted)]";
+        $path = "//*[self::button or self::a or @role='radio' or self::summary][starts-with(normalize-space(.), $quoted) or "
+            ."starts-with(@aria-label, $quoted)]";
         $this->until(function () use ($path): bool {
             foreach ($this->driver->findElements(WebDriverBy::xpath($path)) as $element) {
                 if ($element->isDisplayed() && $element->isEnabled()) {
@@ -115,7 +134,10 @@ final readonly class Person
     /** Presses the button that says this somewhere. */
     public function pressHolding(string $text): void
     {
-        $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//button[contains(., \"$text\")]"))[0] ?? null, "the button with \"$text\"")->click();
+        $this->until(
+            fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//button[contains(., \"$text\")]"))[0] ?? null,
+            "the button with \"$text\"",
+        )->click();
     }
 
     /** Goes on with Tab until the focus is on what fits, and says this where a text is given. */
@@ -123,7 +145,8 @@ final readonly class Person
     {
         $this->see($css);
         for ($i = 0; $i < 90; ++$i) {
-            if (true === $this->script('return document.activeElement.matches(arguments[0]) && document.activeElement.textContent.startsWith(arguments[1])', $css, $text)) {
+            if (true === $this->script('return document.activeElement.matches(arguments[0]) && '
+                .'document.activeElement.textContent.startsWith(arguments[1])', $css, $text)) {
                 return;
             }
             $back ? $this->hold(WebDriverKeys::SHIFT, WebDriverKeys::TAB) : $this->keys(WebDriverKeys::TAB);
@@ -146,21 +169,35 @@ final readonly class Person
     /** Types into the field with this label, in place of what is there. */
     public function fill(string $label, string $text): void
     {
-        $field = $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//*[self::input or self::textarea]"))[0] ?? null, "the field \"$label\"");
+        $field = $this->until(
+            fn (): ?WebDriverElement => $this->driver->findElements(
+                WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//*[self::input or self::textarea]"),
+            )[0] ?? null,
+            "the field \"$label\"",
+        );
         $field->clear();
         $field->sendKeys($text);
     }
 
     public function choose(string $label, string $option): void
     {
-        $path = "//*[(self::label and starts-with(normalize-space(.), \"$label\")) or (self::select and @aria-label=\"$label\")]//option[normalize-space(.)=\"$option\"]";
-        $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath($path))[0] ?? null, "the option \"$option\"")->click();
+        $path = "//*[(self::label and starts-with(normalize-space(.), \"$label\")) or (self::select and "
+            ."@aria-label=\"$label\")]//option[normalize-space(.)=\"$option\"]";
+        $this->until(
+            fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath($path))[0] ?? null,
+            "the option \"$option\"",
+        )->click();
     }
 
     /** Presses the box beside a label. */
     public function tick(string $label): void
     {
-        $box = $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//input[@type='checkbox']"))[0] ?? null, "the box \"$label\"");
+        $box = $this->until(
+            fn (): ?WebDriverElement => $this->driver->findElements(
+                WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//input[@type='checkbox']"),
+            )[0] ?? null,
+            "the box \"$label\"",
+        );
         $this->script('arguments[0].scrollIntoView({block: "center"})', $box);
         $box->click();
     }
@@ -168,7 +205,14 @@ final readonly class Person
     /** Presses a slider at a part of its way, 0 to 1, and lets it follow to there. */
     public function slide(string $label, float $part): void
     {
-        $slider = $this->until(fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//input[@type='range'][@aria-label=\"$label\" or ancestor::label[starts-with(normalize-space(.), \"$label\")]]"))[0] ?? null, "the slider \"$label\"");
+        $slider = $this->until(
+            fn (): ?WebDriverElement => $this->driver->findElements(
+                WebDriverBy::xpath(
+                    "//input[@type='range'][@aria-label=\"$label\" or ancestor::label[starts-with(normalize-space(.), \"$label\")]]",
+                ),
+            )[0] ?? null,
+            "the slider \"$label\"",
+        );
         $this->script('arguments[0].scrollIntoView({block: "center"})', $slider);
         $width = $slider->getSize()->getWidth();
         (new WebDriverActions($this->driver))->moveToElement($slider, (int) round(($part - 0.5) * ($width - 16)), 0)->click()->perform();
@@ -177,7 +221,13 @@ final readonly class Person
     /** What a status line or the sheet's line told last. */
     public function told(string $text): void
     {
-        $this->until(fn (): bool => true === $this->script('return [...document.querySelectorAll("[role=status]")].some((e) => e.textContent.includes(arguments[0]))', $text), "to be told \"$text\"");
+        $this->until(
+            fn (): bool => true === $this->script(
+                'return [...document.querySelectorAll("[role=status]")].some((e) => e.textContent.includes(arguments[0]))',
+                $text,
+            ),
+            "to be told \"$text\"",
+        );
     }
 
     /** Types keys where the focus is. */
@@ -196,7 +246,11 @@ final readonly class Person
             array_push($actions, ['type' => 'keyDown', 'value' => $key], ['type' => 'keyUp', 'value' => $key]);
         }
         $actions[] = ['type' => 'keyUp', 'value' => $modifier];
-        $this->driver->executeCustomCommand('/session/:sessionId/actions', 'POST', ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]]]);
+        $this->driver->executeCustomCommand(
+            '/session/:sessionId/actions',
+            'POST',
+            ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]]],
+        );
     }
 
     /** The cell of a row (from 0) at a tick. */
@@ -215,13 +269,21 @@ final readonly class Person
 
     public function drag(WebDriverElement $from, int $x, int $y): void
     {
-        (new WebDriverActions($this->driver))->moveToElement($from)->clickAndHold()->moveByOffset(intdiv($x, 2), intdiv($y, 2))->moveByOffset($x - intdiv($x, 2), $y - intdiv($y, 2))->release()->perform();
+        [$halfX, $halfY] = [intdiv($x, 2), intdiv($y, 2)];
+        (new WebDriverActions($this->driver))
+            ->moveToElement($from)->clickAndHold()
+            ->moveByOffset($halfX, $halfY)->moveByOffset($x - $halfX, $y - $halfY)
+            ->release()->perform();
     }
 
     /** Takes a notehead, which stands at the bottom of its cell, and drags it sideways. */
     public function dragHead(WebDriverElement $cell, int $x, int $height): void
     {
-        (new WebDriverActions($this->driver))->moveToElement($cell, 0, intdiv($height, 2) - 10)->clickAndHold()->moveByOffset(intdiv($x, 2), 0)->moveByOffset($x - intdiv($x, 2), 0)->release()->perform();
+        $half = intdiv($x, 2);
+        (new WebDriverActions($this->driver))
+            ->moveToElement($cell, 0, intdiv($height, 2) - 10)->clickAndHold()
+            ->moveByOffset($half, 0)->moveByOffset($x - $half, 0)
+            ->release()->perform();
     }
 
     /** One finger that rests before it goes along, and so marks. */
@@ -246,7 +308,11 @@ final readonly class Person
             array_push($steps, $move($startX + intdiv($x, 2), $startY + intdiv($y, 2)), $move($startX + $x, $startY + $y));
         }
         $steps[] = ['type' => 'pointerUp', 'button' => 0];
-        $this->driver->executeCustomCommand('/session/:sessionId/actions', 'POST', ['actions' => [['type' => 'pointer', 'id' => 'finger', 'parameters' => ['pointerType' => 'touch'], 'actions' => $steps]]]);
+        $this->driver->executeCustomCommand(
+            '/session/:sessionId/actions',
+            'POST',
+            ['actions' => [['type' => 'pointer', 'id' => 'finger', 'parameters' => ['pointerType' => 'touch'], 'actions' => $steps]]],
+        );
     }
 
     public function saved(): void
@@ -291,7 +357,10 @@ final readonly class Person
     {
         $log = $this->driver->manage()->getLog('browser');
         // A refused request is answered on the page; the browser notes every one of them too.
-        $complaints = array_filter($log, static fn (mixed $one): bool => \is_array($one) && !str_contains((string) json_encode($one), 'Failed to load resource'));
+        $complaints = array_filter(
+            $log,
+            static fn (mixed $one): bool => \is_array($one) && !str_contains((string) json_encode($one), 'Failed to load resource'),
+        );
         Assert::assertSame([], array_values($complaints));
     }
 }

@@ -59,7 +59,10 @@ final class PlannerTest extends BrowserTestCase
         }
         $odile->choose('Not these', 'Long whistle');
         $odile->cell(0, 0)->click();
-        $odile->until(static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'), 'it to be kept');
+        $odile->until(
+            static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
+            'it to be kept',
+        );
         $odile->press('Publish to Parade line');
         $odile->read('0 of 20 handed in');
 
@@ -96,14 +99,22 @@ final class PlannerTest extends BrowserTestCase
         $odile->fill('Brief', 'Light and quick.');
         $odile->press('Today');
         $odile->press('Go on planning: Spindrift');
-        $odile->until(static fn (): bool => 'Light and quick.' === $odile->script('return document.querySelector("textarea")?.value'), 'the last words to be kept');
+        $odile->until(
+            static fn (): bool => 'Light and quick.' === $odile->script('return document.querySelector("textarea")?.value'),
+            'the last words to be kept',
+        );
         $odile->press('Remove this plan');
         $odile->press('Yes, remove it');
         $odile->readNot('Spindrift');
         $odile->press('Open the plan: Ferry');
         $odile->fill('Name', 'Ferry, rocking');
         $odile->press('Forget the changes');
-        $odile->until(static fn (): bool => 'Ferry Rocker' === $odile->script('return document.querySelector("section[aria-labelledby=task] input")?.value'), 'the saved name');
+        $odile->until(
+            static fn (): bool => 'Ferry Rocker' === $odile->script(
+                'return document.querySelector("section[aria-labelledby=task] input")?.value',
+            ),
+            'the saved name',
+        );
         $odile->assertNoComplaints();
     }
 
@@ -122,7 +133,14 @@ final class PlannerTest extends BrowserTestCase
         $odile->read('With 30 ticks instead, as usual: 18');
         $odile->tick('the tempo is right as the task sets it');
         $odile->read('a tempo is right from');
-        self::assertSame(['92', '100'], [$odile->see('input[aria-label="right from"]')->getAttribute('value'), $odile->see('input[aria-label="right up to"]')->getAttribute('value')], 'around the target\'s own');
+        self::assertSame(
+            ['92', '100'],
+            [
+                $odile->see('input[aria-label="right from"]')->getAttribute('value'),
+                $odile->see('input[aria-label="right up to"]')->getAttribute('value'),
+            ],
+            'around the target\'s own',
+        );
         $odile->assertNoComplaints();
     }
 
@@ -170,7 +188,10 @@ final class PlannerTest extends BrowserTestCase
         $odile->choose('Ask for', 'places that must stay clear');
         $odile->press('Frame: must stay clear');
         $odile->cell(1, 960)->click();
-        $odile->until(static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'), 'it to be kept');
+        $odile->until(
+            static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
+            'it to be kept',
+        );
         $odile->press('Task');
         $odile->press('Publish to Parade line');
         $odile->read('0 of 20 handed in');

@@ -43,12 +43,20 @@ final class SoundTest extends BrowserTestCase
         usort($heard, static fn (array $a, array $b): int => $a['when'] <=> $b['when'] ?: $a['seconds'] <=> $b['seconds']);
         $lengths = $this->lengths($person);
         foreach ($expected as $i => [$seconds, $instrument]) {
-            self::assertEqualsWithDelta($seconds - $expected[0][0], $heard[$i]['when'] - $heard[0]['when'], 0.0005, "stroke $i, $instrument");
+            self::assertEqualsWithDelta(
+                $seconds - $expected[0][0],
+                $heard[$i]['when'] - $heard[0]['when'],
+                0.0005,
+                "stroke $i, $instrument",
+            );
             self::assertLessThanOrEqual(0, $heard[$i]['late'], 'nothing is scheduled late');
         }
         // Per instrument, by the length of its sample, there are as many sounds as strokes.
         foreach (array_count_values(array_column($expected, 1)) as $instrument => $count) {
-            $same = array_filter(\array_slice($heard, 0, \count($expected)), static fn (array $one): bool => abs($one['seconds'] - $lengths[$instrument]) < 0.0005);
+            $same = array_filter(
+                \array_slice($heard, 0, \count($expected)),
+                static fn (array $one): bool => abs($one['seconds'] - $lengths[$instrument]) < 0.0005,
+            );
             self::assertCount($count, $same, $instrument);
         }
     }
@@ -87,12 +95,18 @@ final class SoundTest extends BrowserTestCase
 
     private function waitForSounds(Person $person): void
     {
-        $person->until(static fn (): bool => [] === $person->driver->findElements(\Facebook\WebDriver\WebDriverBy::tagName('progress')), 'the sounds to be loaded');
+        $person->until(
+            static fn (): bool => [] === $person->driver->findElements(\Facebook\WebDriver\WebDriverBy::tagName('progress')),
+            'the sounds to be loaded',
+        );
     }
 
     private function target(Person $person): Pattern
     {
-        $json = $person->driver->executeAsyncScript('const done = arguments[0]; fetch(location.pathname.replace("/bench/", "/api/parts/") + "/bench").then((r) => r.json()).then((b) => done(JSON.stringify(b.target)))');
+        $json = $person->driver->executeAsyncScript(
+            'const done = arguments[0]; fetch(location.pathname.replace("/bench/", "/api/parts/") + "/bench").then((r) => '
+                .'r.json()).then((b) => done(JSON.stringify(b.target)))',
+        );
         self::assertIsString($json);
 
         return PatternReader::read($json);
@@ -101,7 +115,10 @@ final class SoundTest extends BrowserTestCase
     /** @return array<string, float> instrument => seconds of its sample */
     private function lengths(Person $person): array
     {
-        $json = $person->driver->executeAsyncScript('const done = arguments[0]; fetch("/api/catalogue").then((r) => r.json()).then((c) => done(JSON.stringify(c.kits[0].sounds)))');
+        $json = $person->driver->executeAsyncScript(
+            'const done = arguments[0]; fetch("/api/catalogue").then((r) => r.json()).then((c) => '
+                .'done(JSON.stringify(c.kits[0].sounds)))',
+        );
         self::assertIsString($json);
         /** @var list<array{instrument: string, bytes: int}> $sounds */
         $sounds = json_decode($json, true);
@@ -116,7 +133,10 @@ final class SoundTest extends BrowserTestCase
         $expected = [];
         for ($pass = 1; $pass <= $passes; ++$pass) {
             foreach (Strokes::heard($pattern, $pass) as $stroke) {
-                $expected[] = [$pattern->tempo->seconds(($pass - 1) * $pattern->ticks() + $groove->played($stroke->written) + $stroke->push), $stroke->instrument->value];
+                $expected[] = [
+                    $pattern->tempo->seconds(($pass - 1) * $pattern->ticks() + $groove->played($stroke->written) + $stroke->push),
+                    $stroke->instrument->value,
+                ];
             }
         }
         usort($expected, static fn (array $a, array $b): int => $a[0] <=> $b[0]);

@@ -9,8 +9,12 @@ use Symfony\Component\Process\PhpProcess;
 /** A connection to the application that can be cut, and joined again at the same address. */
 final class Wire
 {
-    private function __construct(public readonly string $url, private readonly string $from, private readonly string $to, private PhpProcess $process)
-    {
+    private function __construct(
+        public readonly string $url,
+        private readonly string $from,
+        private readonly string $to,
+        private PhpProcess $process,
+    ) {
     }
 
     /** @param string $url of the application */

@@ -58,7 +58,8 @@ final class ArchitectureRules
             foreach ($floor as $folder) {
                 $others = array_map($in, [...$above, ...array_values(array_diff($floor, [$folder]))]);
                 if ([] !== $others) {
-                    yield "$namespace\\$folder" => PHPat::rule()->classes($in($folder))->shouldNot()->dependOn()->classes(...$others)->because('folders know only those below them');
+                    yield "$namespace\\$folder" => PHPat::rule()->classes($in($folder))->shouldNot()->dependOn()->classes(...$others)
+                        ->because('folders know only those below them');
                 }
             }
             $above = [...$above, ...$floor];

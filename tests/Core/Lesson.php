@@ -53,7 +53,10 @@ final readonly class Lesson
     {
         $made = [];
         foreach ($rows as $instrument => $hits) {
-            $made[] = Row::of(Instrument::from($instrument), array_map(static fn (array $hit): Hit => Hit::of($hit[0], push: $hit[1]), $hits));
+            $made[] = Row::of(
+                Instrument::from($instrument),
+                array_map(static fn (array $hit): Hit => Hit::of($hit[0], push: $hit[1]), $hits),
+            );
         }
         $meter = Meter::of(4, 4);
 
@@ -63,14 +66,20 @@ final readonly class Lesson
     /** @param array<string, mixed> $policy as in a policy file */
     public static function compare(Pattern $target, Pattern $submission, array $policy = []): Comparison
     {
-        return Comparison::of($target, $submission, [] === $policy ? Policy::of() : PolicyFile::fromData(json_decode((string) json_encode($policy))));
+        return Comparison::of(
+            $target,
+            $submission,
+            [] === $policy ? Policy::of() : PolicyFile::fromData(json_decode((string) json_encode($policy))),
+        );
     }
 
     /** @return list<string> kinds with what they name, e.g. "hit-missing snare" */
     public static function said(Comparison $comparison): array
     {
         return array_map(
-            static fn (Statement $one): string => trim($one->kind->value.' '.implode(' ', array_map(static fn (Instrument $i): string => $i->value, $one->instruments))),
+            static fn (Statement $one): string => trim(
+                $one->kind->value.' '.implode(' ', array_map(static fn (Instrument $i): string => $i->value, $one->instruments)),
+            ),
             $comparison->statements,
         );
     }
@@ -100,15 +109,45 @@ final readonly class Lesson
                 $hits = [];
                 for ($h = $random->getInt(0, 12); $h > 0; --$h) {
                     $at = $random->getInt(0, $bars * $meter->barTicks() - 1);
-                    $hits[$at] = Hit::of($at, $random->getInt(1, 127), $one([0, 0, $random->getInt(-120, 120)]), $one([1, 1, $random->getInt(1, 8)]), $one([100, 100, $random->getInt(1, 99)]), 0 === $random->getInt(0, 9));
+                    $hits[$at] = Hit::of(
+                        $at,
+                        $random->getInt(1, 127),
+                        $one([0, 0, $random->getInt(-120, 120)]),
+                        $one([1, 1, $random->getInt(1, 8)]),
+                        $one([100, 100, $random->getInt(1, 99)]),
+                        0 === $random->getInt(0, 9),
+                    );
                 }
-                $rows[] = Row::of($one(Instrument::cases()), array_values($hits), $one(Snap::cases()), $one([null, null, $random->getInt(Row::LEAST_CYCLE, 4000)]), $random->getInt(0, 150) / 100, $random->getInt(-100, 100) / 100, $random->getInt(-12, 12), $random->getInt(0, 100) / 100, 0 === $random->getInt(0, 5), $one([null, 'amber']));
+                $rows[] = Row::of(
+                    $one(Instrument::cases()),
+                    array_values($hits),
+                    $one(Snap::cases()),
+                    $one([null, null, $random->getInt(Row::LEAST_CYCLE, 4000)]),
+                    $random->getInt(0, 150) / 100,
+                    $random->getInt(-100, 100) / 100,
+                    $random->getInt(-12, 12),
+                    $random->getInt(0, 100) / 100,
+                    0 === $random->getInt(0, 5),
+                    $one([null, 'amber']),
+                );
             }
             $sections[] = Section::of('Section '.$s, $bars, $rows, $meter);
         }
-        $order = array_map(static fn (): OrderEntry => OrderEntry::of($one($sections)->name, $random->getInt(1, 3)), array_fill(0, $random->getInt(1, 4), null));
+        $order = array_map(
+            static fn (): OrderEntry => OrderEntry::of($one($sections)->name, $random->getInt(1, 3)),
+            array_fill(0, $random->getInt(1, 4), null),
+        );
         $swing = Swing::of($random->getInt(5000, 7500) / 100, $one([8, 16]));
 
-        return Pattern::of('Any "pattern" é', $meter, Tempo::of($random->getInt(2000, 40000) / 100, (string) $one(array_keys(Tempo::BEATS))), $sections, $order, $swing, 'boathouse', $random->getInt(0, Pattern::MOST_SEED));
+        return Pattern::of(
+            'Any "pattern" é',
+            $meter,
+            Tempo::of($random->getInt(2000, 40000) / 100, (string) $one(array_keys(Tempo::BEATS))),
+            $sections,
+            $order,
+            $swing,
+            'boathouse',
+            $random->getInt(0, Pattern::MOST_SEED),
+        );
     }
 }

@@ -8,6 +8,7 @@ export function Arithmetic({ result }: { result: Result }) {
   );
   const weights = assessed.reduce((sum, one) => sum + one.weight, 0);
   const sum = assessed.reduce((total, one) => total + one.weight * one.value, 0);
+  const exact = weights > 0 ? ((result.points * sum) / weights).toFixed(2) : 'nothing';
   const count = (status: string) => result.pairs.filter((pair) => pair.status === status).length;
   const credit = result.pairs.reduce((total, pair) => total + (pair.credit ?? 0), 0);
   const counted = result.pairs.filter((pair) => pair.target !== null && (pair.submission !== null || pair.statement !== null)).length;
@@ -37,12 +38,14 @@ export function Arithmetic({ result }: { result: Result }) {
         </tbody>
       </table>
       <p className="mt-2 text-sm">
-        {result.points} × {sum.toFixed(2)} / {weights} = {weights > 0 ? ((result.points * sum) / weights).toFixed(2) : 'nothing'}, rounded
-        to {result.mark ?? 'no mark'}.
+        {result.points} × {sum.toFixed(2)} / {weights} = {exact}, rounded to {result.mark ?? 'no mark'}.
       </p>
       <p className="mt-1 text-sm">
-        Placement: 2 × {credit} / ({counted} asked + {result.strokes.submission} played). {count('match')} in place, {count('moved')} moved,{' '}
-        {count('other-drum')} on another drum, {count('missing')} missing, {count('extra')} too many.
+        Placement: 2 × {credit} / ({counted} asked + {result.strokes.submission} played).
+      </p>
+      <p className="mt-1 text-sm">
+        {count('match')} in place, {count('moved')} moved, {count('other-drum')} on another drum, {count('missing')} missing,{' '}
+        {count('extra')} too many.
       </p>
     </details>
   );

@@ -40,7 +40,10 @@ type Props = {
   more?: ReactNode;
 };
 
-/** A beat, with its target where there is one: seen in one sheet, heard one by one or in turn, the differences in words. The same for teacher and student. */
+/**
+ * A beat, with its target where there is one: seen in one sheet, heard one by one or in turn, the differences in words. The same for
+ * teacher and student.
+ */
 export function Compared(props: Props) {
   const { result, target, submission, music, catalogue, beatName, pins, correction, desk, beneath, children, more } = props;
   const [chosen, setChosen] = useState<number | null>(null);

@@ -6,7 +6,10 @@ import { velocityOf } from '../music/pattern';
 const QUIET = 0.3;
 const LOUD = 112;
 
-/** A pattern in which only what is missing or too many sounds full, and the target is quiet behind it. Places off the target sound where they were played. */
+/**
+ * A pattern in which only what is missing or too many sounds full, and the target is quiet behind it. Places off the target sound where
+ * they were played.
+ */
 export function differencesOnly(result: Result, target: Pattern, submission: Pattern, music: Music): Pattern {
   const asked = writtenOut(target, music.barTicks);
   const played = writtenOut(submission, music.barTicks);

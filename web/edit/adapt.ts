@@ -23,9 +23,8 @@ export async function adapted(given: Pattern, editor: Editor): Promise<Adapted> 
   if (!freedom.meter && !sameMeter(given.meter, now.meter)) {
     const { pattern: remetered, lost } = await reply(api.POST('/api/edit/remeter', { body: { pattern: given, meter: now.meter } }));
     pattern = remetered;
-    changes.push(
-      `It is in ${meterName(given.meter)}; it goes into ${meterName(now.meter)}${lost.length > 0 ? `, without ${plural(lost.length, 'hit')}` : ''}.`,
-    );
+    const without = lost.length > 0 ? `, without ${plural(lost.length, 'hit')}` : '';
+    changes.push(`It is in ${meterName(given.meter)}; it goes into ${meterName(now.meter)}${without}.`);
   }
   pattern = { ...pattern, title: now.title, ...tempoFor(pattern, editor, changes) };
   const swing = pattern.swing ?? { percent: 50, unit: 16 };
@@ -54,10 +53,7 @@ function tempoFor(pattern: Pattern, editor: Editor, changes: string[]): Pick<Pat
 /** The sections of the task, filled with those of the pattern in their order. */
 function formFor(pattern: Pattern, now: Pattern, barTicks: number, changes: string[]): Pattern {
   const same = pattern.sections.length === now.sections.length && now.sections.every((one, i) => one.bars === pattern.sections[i]?.bars);
-  if (!same)
-    changes.push(
-      `It has ${pattern.sections.map(({ bars }) => plural(bars, 'bar')).join(', ')}; the task has ${now.sections.map(({ bars }) => plural(bars, 'bar')).join(', ')}. What is beyond is left out.`,
-    );
+  if (!same) changes.push(`It has ${lengths(pattern)}; the task has ${lengths(now)}. What is beyond is left out.`);
   const sections = now.sections.map((own, i): Section => {
     const rows = (pattern.sections[i]?.rows ?? own.rows.map((row) => ({ ...row, hits: [] }))).map((row) => ({
       ...row,
@@ -81,3 +77,5 @@ function rowsFor(pattern: Pattern, editor: Editor, changes: string[]): Pattern {
   });
   return { ...pattern, sections };
 }
+
+const lengths = ({ sections }: Pattern): string => sections.map(({ bars }) => plural(bars, 'bar')).join(', ');

@@ -56,7 +56,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 ref={attempt.id === chosen ? intoSight : undefined}
                 to={`/marking/${list.part.id}/${attempt.id}`}
                 aria-current={attempt.id === chosen ? 'true' : undefined}
-                className={`block rounded-md border px-3 py-1.5 hover:border-ink aria-[current=true]:border-ink aria-[current=true]:bg-sheet ${index === 0 ? 'border-rule' : 'ml-5 border-dashed border-rule'}`}
+                className={`attempt-link ${index === 0 ? '' : 'ml-5 border-dashed'}`}
               >
                 <span className="flex items-baseline justify-between gap-2">
                   <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>

@@ -11,7 +11,10 @@ type Props = { data: AttemptToMark; catalogue: Catalogue; correction: Pattern | 
 
 const nowhere = () => null;
 
-/** The teacher draws on the student's sheet: a suggestion that the student can hear and take over. It begins as the beat that was handed in. */
+/**
+ * The teacher draws on the student's sheet: a suggestion that the student can hear and take over. It begins as the beat that was handed
+ * in.
+ */
 export function Correction({ data, catalogue, correction, change }: Props) {
   const [editor, setEditor] = useState<Editor | null>(() => (correction ? editorOf(data, catalogue, correction) : null));
   useEffect(

@@ -14,7 +14,10 @@ type Props = { data: Picture; target: Pattern; catalogue: Catalogue; open: (titl
 /** A stroke of the target with those who did not play it there, or a place with those who played without being asked. */
 type Mark = { kind: 'missed' | 'extra'; instrument: string; tick: number; of: string[]; title: string };
 
-/** The target's sheet with how often each stroke was missed, and where extras fall. The rarer a stroke is right, the fainter it is drawn. */
+/**
+ * The target's sheet with how often each stroke was missed, and where extras fall. The rarer a stroke is right, the fainter it is
+ * drawn.
+ */
 export function PictureSheet({ data, target, catalogue, open }: Props) {
   const { music, picture, beats } = data;
   const section = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);

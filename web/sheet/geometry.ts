@@ -3,7 +3,7 @@ export type SheetLine = { index: number; from: number; to: number; bars: number[
 export type Geometry = {
   lines: SheetLine[];
   tickWidth: number;
-  /** Ticks from a place to where its note stands: the middle of a place of the finest grid, so that what sounds together stands together. */
+  /** Ticks from a place to where its note stands: the middle of a place of the finest grid, so that what sounds at once stands so. */
   half: number;
   scale: Scale;
 };

@@ -30,7 +30,13 @@ final class Explanation
     /** The part of a cause's strokes that must be matched once all causes are undone. */
     private const TRUE_FROM = 0.8;
 
-    /** @var array<string, array<string, array{keys: array<string, int>, missing: list<int>, extra: list<int>}>> what is left, by row and its contents */
+    /**
+     * @var array<string, array<string, array{
+     *     keys: array<string, int>,
+     *     missing: list<int>,
+     *     extra: list<int>,
+     * }>> what is left, by row and its contents
+     */
     private array $rows = [];
 
     private function __construct()
@@ -73,7 +79,8 @@ final class Explanation
                     $key = $left->key();
                     [$statements, $strokes] = $scores[$key] ??= $this->score($left);
                     $score = [$depth + $statements, $strokes, $path['score'][2] + ($cause->repairs() ? 0 : 1)];
-                    // The same remainder may be come by in several ways: the first is followed, but of lists that leave nothing the best is wanted.
+                    // The same remainder may be come by in several ways: the first is followed, but of lists that leave nothing the best
+                    // is wanted.
                     if (isset($known[$key]) && ('' !== $key || $known[$key] <= $score)) {
                         continue;
                     }
@@ -214,7 +221,9 @@ final class Explanation
             $touched = self::touched($before, $left);
             $right = \count(array_intersect_key(array_flip($touched), $matched));
             $wrong = \count($touched) - $right;
-            $mostWrong = StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? 0 : (1 - self::TRUE_FROM) * \count($touched);
+            $mostWrong = StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope()
+                ? 0
+                : (1 - self::TRUE_FROM) * \count($touched);
             if ($right < Proposals::LEAST_STROKES || $wrong > $mostWrong) {
                 return false;
             }

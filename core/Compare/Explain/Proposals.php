@@ -99,7 +99,9 @@ final readonly class Proposals
             }
         }
         yield from $this->repeatedBar($askedBars, $playedBars);
-        $different = array_values(array_filter(range(1, min($asked, $played)), static fn (int $bar): bool => $is($askedBars, $bar) !== $is($playedBars, $bar)));
+        $different = array_values(
+            array_filter(range(1, min($asked, $played)), static fn (int $bar): bool => $is($askedBars, $bar) !== $is($playedBars, $bar)),
+        );
         $parts = static fn (array $bars, int $bar): array => array_flip(explode(' ', $is($bars, $bar), -1));
         $asks = $plays = [];
         foreach ($different as $bar) {
@@ -132,7 +134,12 @@ final readonly class Proposals
             if ('' === $sign || $sign !== ($played[$bar] ?? '')) {
                 continue;
             }
-            $instead = array_values(array_filter(range(1, $bars), static fn (int $other): bool => ($played[$other] ?? '') === $sign && ($asked[$other] ?? '') !== $sign));
+            $instead = array_values(
+                array_filter(
+                    range(1, $bars),
+                    static fn (int $other): bool => ($played[$other] ?? '') === $sign && ($asked[$other] ?? '') !== $sign,
+                ),
+            );
             if ([] !== $instead) {
                 yield new NoVariation($bar, $instead);
             }
@@ -148,7 +155,12 @@ final readonly class Proposals
                 if (isset($asked[$a], $played[$b]) && !isset($played[$a]) && $this->fits($a, $b)) {
                     yield new WrongRow($a, $asked[$a][0]->instrument, $b, $played[$b][0]->instrument);
                 }
-                if (strcmp($a, $b) < 0 && isset($asked[$a], $played[$a], $asked[$b], $played[$b]) && $this->fits($a, $b) && $this->fits($b, $a)) {
+                if (
+                    strcmp($a, $b) < 0
+                    && isset($asked[$a], $played[$a], $asked[$b], $played[$b])
+                    && $this->fits($a, $b)
+                    && $this->fits($b, $a)
+                ) {
                     yield new SwappedRows($a, $asked[$a][0]->instrument, $b, $asked[$b][0]->instrument);
                 }
             }

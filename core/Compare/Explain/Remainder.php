@@ -22,16 +22,28 @@ final class Remainder
      * @param array<string, list<Stroke>> $asked  by row, by tick; no row is empty
      * @param array<string, list<Played>> $played by row, by tick; no row is empty
      */
-    private function __construct(public readonly array $asked, public readonly array $played, public readonly Tolerance $tolerance, public readonly int $barTicks, public readonly int $askedBars, public readonly int $playedBars)
-    {
+    private function __construct(
+        public readonly array $asked,
+        public readonly array $played,
+        public readonly Tolerance $tolerance,
+        public readonly int $barTicks,
+        public readonly int $askedBars,
+        public readonly int $playedBars,
+    ) {
     }
 
     /**
      * @param list<Stroke> $targets
      * @param list<Stroke> $submissions
      */
-    public static function of(array $targets, array $submissions, Tolerance $tolerance, int $barTicks, int $askedBars, int $playedBars): self
-    {
+    public static function of(
+        array $targets,
+        array $submissions,
+        Tolerance $tolerance,
+        int $barTicks,
+        int $askedBars,
+        int $playedBars,
+    ): self {
         $asked = [];
         foreach ($targets as $stroke) {
             $asked[$tolerance->sameness($stroke->instrument)][] = $stroke;
@@ -64,7 +76,14 @@ final class Remainder
             $asked = array_filter(array_map(static fn (array $row): array => array_values(array_filter($row, $asks)), $asked));
         }
 
-        return new self($asked, self::byRow($played, $this->tolerance), $this->tolerance, $this->barTicks, $this->askedBars, $playedBars ?? $this->playedBars);
+        return new self(
+            $asked,
+            self::byRow($played, $this->tolerance),
+            $this->tolerance,
+            $this->barTicks,
+            $this->askedBars,
+            $playedBars ?? $this->playedBars,
+        );
     }
 
     /**
@@ -85,7 +104,9 @@ final class Remainder
     /** @return int strokes of both sides in rows that differ */
     public function size(): int
     {
-        return array_sum(array_map(fn (string $row): int => \count($this->asked[$row] ?? []) + \count($this->played[$row] ?? []), $this->differing()));
+        return array_sum(
+            array_map(fn (string $row): int => \count($this->asked[$row] ?? []) + \count($this->played[$row] ?? []), $this->differing()),
+        );
     }
 
     /** @return int the bar of a tick, from 1 */
@@ -138,7 +159,10 @@ final class Remainder
         usort($strokes, Stroke::compare(...));
 
         return array_map(
-            static fn (Pair $pair): LeftPair => new LeftPair($pair, null === $pair->submission ? null : $from[spl_object_id($pair->submission)]),
+            static fn (Pair $pair): LeftPair => new LeftPair(
+                $pair,
+                null === $pair->submission ? null : $from[spl_object_id($pair->submission)],
+            ),
             Pairing::of($asked, $strokes, $this->tolerance)->pairs,
         );
     }

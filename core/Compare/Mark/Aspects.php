@@ -45,10 +45,18 @@ final readonly class Aspects
     /** @return array<string, float|null> */
     public function all(): array
     {
-        return ['placement' => $this->placement, 'dynamics' => $this->dynamics, 'feel' => $this->feel, 'tempo' => $this->tempo, 'form' => $this->form];
+        return [
+            'placement' => $this->placement,
+            'dynamics' => $this->dynamics,
+            'feel' => $this->feel,
+            'tempo' => $this->tempo,
+            'form' => $this->form,
+        ];
     }
 
-    /** points × Σ(weight · aspect) / Σ(weight) over the assessed aspects, rounded half up to the policy's step; null when none has weight. */
+    /**
+     * points × Σ(weight · aspect) / Σ(weight) over the assessed aspects, rounded half up to the policy's step; null when none has weight.
+     */
     public function mark(Policy $policy): ?float
     {
         $sum = $weights = 0;
@@ -88,7 +96,9 @@ final readonly class Aspects
         $strokes = 0;
         foreach ($pairs as $pair) {
             // A target stroke counts unless it is optional and left out; a submission stroke always counts.
-            $strokes += (null === $pair->target || (null === $pair->submission && $pair->target->optional) ? 0 : 1) + (null === $pair->submission ? 0 : 1);
+            $strokes += (
+                null === $pair->target || (null === $pair->submission && $pair->target->optional) ? 0 : 1
+            ) + (null === $pair->submission ? 0 : 1);
         }
 
         return 0 === $strokes ? 1 : 2 * array_sum($credits) / $strokes;

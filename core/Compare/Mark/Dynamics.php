@@ -66,6 +66,8 @@ final readonly class Dynamics
     /** @return float 0–1: the mean of max(0, 1 − max(0, |rest| − 10) / 50) */
     public function aspect(): float
     {
-        return array_sum(array_map(static fn (float $rest): float => max(0, 1 - max(0, abs($rest) - self::TOLERANCE) / 50), $this->rests)) / \count($this->rests);
+        return array_sum(
+            array_map(static fn (float $rest): float => max(0, 1 - max(0, abs($rest) - self::TOLERANCE) / 50), $this->rests),
+        ) / \count($this->rests);
     }
 }

@@ -15,7 +15,13 @@ final readonly class Policy
     public const WEIGHTS = ['placement' => 70.0, 'dynamics' => 10.0, 'feel' => 10.0, 'tempo' => 5.0, 'form' => 5.0];
     public const CREDIT = ['match' => 1.0, 'moved' => 0.5, 'other-drum' => 0.5, 'explained' => 0.5];
     /** Smallest and largest value of what a teacher can set. */
-    public const LIMITS = ['points' => [0.01, 1000], 'step' => [0.01, 1000], 'credit' => [0, 1], 'weights' => [0, 1000], 'tempo' => [1, 1600]];
+    public const LIMITS = [
+        'points' => [0.01, 1000],
+        'step' => [0.01, 1000],
+        'credit' => [0, 1],
+        'weights' => [0, 1000],
+        'tempo' => [1, 1600],
+    ];
 
     /**
      * @param array<string, float>                $credit
@@ -83,6 +89,9 @@ final readonly class Policy
     /** @return string the same for policies that pair and state alike, whatever strokes then count */
     public function searchKey(): string
     {
-        return json_encode([$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo], \JSON_THROW_ON_ERROR);
+        return json_encode(
+            [$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo],
+            \JSON_THROW_ON_ERROR,
+        );
     }
 }

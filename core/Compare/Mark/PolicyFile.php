@@ -51,7 +51,10 @@ final readonly class PolicyFile
         return [
             'grace' => $policy->tolerance->grace,
             'window' => $policy->tolerance->window,
-            'alike' => array_map(static fn (array $group): array => array_map(static fn (Instrument $one): string => $one->value, $group), $policy->tolerance->alike),
+            'alike' => array_map(
+                static fn (array $group): array => array_map(static fn (Instrument $one): string => $one->value, $group),
+                $policy->tolerance->alike,
+            ),
             'repeat' => $policy->tile ? 'tile' : 'exact',
             'credit' => $policy->credit,
             'weights' => $policy->weights,

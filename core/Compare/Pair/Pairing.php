@@ -35,12 +35,22 @@ final readonly class Pairing
     public static function of(array $targets, array $submissions, Tolerance $tolerance): self
     {
         if (max(\count($targets), \count($submissions)) > self::MOST_STROKES) {
-            throw InvalidInput::at('', \sprintf('A pattern with more than %d strokes in one pass is too long to compare; shorten its order.', self::MOST_STROKES));
+            throw InvalidInput::at(
+                '',
+                \sprintf(
+                    'A pattern with more than %d strokes in one pass is too long to compare; shorten its order.',
+                    self::MOST_STROKES,
+                ),
+            );
         }
         [$pairs, $targets, $submissions] = self::rowsAsAsked($targets, $submissions, $tolerance);
         $unit = self::unit($tolerance);
         $units = 0;
-        $assigned = LeastCost::assign(self::edges($targets, $submissions, $tolerance), self::alone($targets, $submissions, $tolerance), \count($submissions));
+        $assigned = LeastCost::assign(
+            self::edges($targets, $submissions, $tolerance),
+            self::alone($targets, $submissions, $tolerance),
+            \count($submissions),
+        );
         $taken = [];
         foreach ($targets as $t => $target) {
             $s = $assigned[$t];
@@ -50,7 +60,9 @@ final readonly class Pairing
                 continue;
             }
             $taken[$s] = true;
-            [$status, $cost] = self::relation($target, $submissions[$s], $tolerance) ?? throw new \LogicException('Only strokes within reach are assigned.');
+            [$status, $cost] = self::relation($target, $submissions[$s], $tolerance) ?? throw new \LogicException(
+                'Only strokes within reach are assigned.',
+            );
             $pairs[] = new Pair($status, $target, $submissions[$s]);
             $units += $cost;
         }
@@ -119,7 +131,10 @@ final readonly class Pairing
     private static function relation(Stroke $target, Stroke $submission, Tolerance $tolerance): ?array
     {
         $distance = abs($submission->tick() - $target->tick());
-        if ($target->instrument === $submission->instrument || $tolerance->sameness($target->instrument) === $tolerance->sameness($submission->instrument)) {
+        if (
+            $target->instrument === $submission->instrument
+            || $tolerance->sameness($target->instrument) === $tolerance->sameness($submission->instrument)
+        ) {
             return match (true) {
                 $distance <= $tolerance->grace => [Status::Match, 0],
                 $distance <= $tolerance->window => [Status::Moved, $tolerance->window + $distance],

@@ -8,7 +8,9 @@ use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Instrument;
 
-/** How near two strokes must be to belong together, and which instruments count as the same. The window is never narrower than the grace. */
+/**
+ * How near two strokes must be to belong together, and which instruments count as the same. The window is never narrower than the grace.
+ */
 final readonly class Tolerance
 {
     public const MOST_WINDOW = 3840;

@@ -10,7 +10,16 @@ use Pulsanda\Core\Pattern\Instrument;
  * One thing that a teacher would say about a submission, as data; Words makes a sentence of it where somebody reads it.
  *
  * @phpstan-type Values array<string, bool|float|int|string|list<int>>
- * @phpstan-type Stated array{kind: string, scope: string, instruments: list<string>, bars: list<int>, ticks: int|null, strokes: int, at: list<int>, values: Values}
+ * @phpstan-type Stated array{
+ *     kind: string,
+ *     scope: string,
+ *     instruments: list<string>,
+ *     bars: list<int>,
+ *     ticks: int|null,
+ *     strokes: int,
+ *     at: list<int>,
+ *     values: Values,
+ * }
  */
 final readonly class Statement
 {
@@ -46,13 +55,27 @@ final readonly class Statement
      */
     public function covering(array $pairs): self
     {
-        return new self($this->kind, $this->scope, $this->instruments, $this->bars, $this->ticks, $this->strokes, $this->at, $this->values, $pairs, $this->repairs);
+        return new self(
+            $this->kind,
+            $this->scope,
+            $this->instruments,
+            $this->bars,
+            $this->ticks,
+            $this->strokes,
+            $this->at,
+            $this->values,
+            $pairs,
+            $this->repairs,
+        );
     }
 
     /** @return string the same for statements that say the same: for grouping and for telling what is new */
     public function key(): string
     {
-        return json_encode([$this->kind, $this->scope, $this->instruments, $this->bars, $this->ticks, $this->at, $this->values], \JSON_THROW_ON_ERROR);
+        return json_encode(
+            [$this->kind, $this->scope, $this->instruments, $this->bars, $this->ticks, $this->at, $this->values],
+            \JSON_THROW_ON_ERROR,
+        );
     }
 
     /** @return Stated */

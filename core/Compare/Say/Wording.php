@@ -11,8 +11,34 @@ use Pulsanda\Core\Rhythm\Meter;
 /** Says ticks, bars and places in plain words, in the counting style of the class. */
 final readonly class Wording
 {
-    private const VALUES = [3840 => 'whole note', 1920 => 'half note', 960 => 'quarter', 480 => 'eighth', 320 => 'eighth triplet', 240 => 'sixteenth', 160 => 'sixteenth triplet', 120 => 'thirty-second', 60 => 'sixty-fourth'];
-    private const NUMBERS = [1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve', 'thirteen', 'fourteen', 'fifteen'];
+    private const VALUES = [
+        3840 => 'whole note',
+        1920 => 'half note',
+        960 => 'quarter',
+        480 => 'eighth',
+        320 => 'eighth triplet',
+        240 => 'sixteenth',
+        160 => 'sixteenth triplet',
+        120 => 'thirty-second',
+        60 => 'sixty-fourth',
+    ];
+    private const NUMBERS = [
+        1 => 'one',
+        'two',
+        'three',
+        'four',
+        'five',
+        'six',
+        'seven',
+        'eight',
+        'nine',
+        'ten',
+        'eleven',
+        'twelve',
+        'thirteen',
+        'fourteen',
+        'fifteen',
+    ];
     private const MOST_PLACES = 3;
     private const MOST_WORDS = 20;
 
@@ -63,13 +89,20 @@ final readonly class Wording
     {
         $inBar = array_values(array_unique(array_map(fn (int $tick): int => $tick - ($this->bar($tick) - 1) * $this->barTicks, $ticks)));
         $bars = array_values(array_unique(array_map($this->bar(...), $ticks)));
-        if (\count($bars) > 1 && \count($bars) * \count($inBar) === \count($ticks) && \count($inBar) <= self::MOST_PLACES && CountingStyle::Syllables === $this->style) {
+        if (
+            \count($bars) > 1
+            && \count($bars) * \count($inBar) === \count($ticks)
+            && \count($inBar) <= self::MOST_PLACES
+            && CountingStyle::Syllables === $this->style
+        ) {
             $places = array_map(fn (int $tick): string => $this->counting->place($tick, false), $inBar);
 
             return 'on '.self::join($places).' '.$this->inBars($bars);
         }
         if (\count($ticks) <= self::MOST_PLACES) {
-            return (1 === $this->bars && CountingStyle::BarBeat !== $this->style ? 'on ' : 'at ').self::join(array_map($this->place(...), $ticks));
+            return (
+                1 === $this->bars && CountingStyle::BarBeat !== $this->style ? 'on ' : 'at '
+            ).self::join(array_map($this->place(...), $ticks));
         }
 
         return $this->inBars($bars);

@@ -11,7 +11,16 @@ use Pulsanda\Core\Rhythm\Meter;
 /**
  * Makes a sentence of a statement, for a student of twelve and at most 20 words, in the counting style of the class.
  *
- * @phpstan-type Said array{kind: string, scope: string, instruments: list<string>, bars: list<int>, ticks: int|null, strokes: int, place: string, text: string}
+ * @phpstan-type Said array{
+ *     kind: string,
+ *     scope: string,
+ *     instruments: list<string>,
+ *     bars: list<int>,
+ *     ticks: int|null,
+ *     strokes: int,
+ *     place: string,
+ *     text: string,
+ * }
  */
 final readonly class Words
 {
@@ -39,7 +48,10 @@ final readonly class Words
             StatementKind::HitExtra => $this->hits($one, '%2$s too many %1$s', '; take %4$s out.'),
             StatementKind::HitMoved => $this->hits($one, '%2$s %1$s %3$s '.$this->offBy($one), '.'),
             StatementKind::OtherDrum => $this->hits($one, 'you played '.self::small($one->instruments[1]).' instead %1$s', '.'),
-            StatementKind::Meter, StatementKind::Tempo, StatementKind::Length, StatementKind::Form, StatementKind::Swing => self::setting($one->kind, $one->values),
+            StatementKind::Meter, StatementKind::Tempo, StatementKind::Length, StatementKind::Form, StatementKind::Swing => self::setting(
+                $one->kind,
+                $one->values,
+            ),
             StatementKind::Accents, StatementKind::Flat, StatementKind::Uneven => $this->dynamics($one),
             StatementKind::Ahead, StatementKind::Behind => $this->feel($one),
             default => $this->cause($one),
@@ -64,7 +76,13 @@ final readonly class Words
     private function hits(Statement $one, string $say, string $do): string
     {
         $many = $one->strokes > 1;
-        $fill = static fn (string $text, string $where): string => \sprintf($text, $where, $many ? "$one->strokes hits" : 'a hit', $many ? 'are' : 'is', $many ? 'them' : 'it');
+        $fill = static fn (string $text, string $where): string => \sprintf(
+            $text,
+            $where,
+            $many ? "$one->strokes hits" : 'a hit',
+            $many ? 'are' : 'is',
+            $many ? 'them' : 'it',
+        );
         $say = $one->instruments[0]->label().': '.$say;
         [$where, $bars] = [[] === $one->at ? '' : $this->wording->places($one->at), $this->wording->inBars($one->bars)];
 
@@ -88,8 +106,12 @@ final readonly class Words
             StatementKind::HalfTime => 'Everything is half as fast as asked; bring it into half the time.',
             StatementKind::RowMissing => "$name is left out; add its $hits.",
             StatementKind::RowExtra => "$name is not asked for; take its $hits out.",
-            StatementKind::BarMissing => true === $one->values['moved'] ? "Bar $bar is left out; put it in, and the rest falls into place." : "Bar $bar is empty; fill it.",
-            StatementKind::BarExtra => true === $one->values['moved'] ? "Bar $bar is one too many; take it out, and the rest falls into place." : "Bar $bar should be empty; take its hits out.",
+            StatementKind::BarMissing => true === $one->values['moved']
+                ? "Bar $bar is left out; put it in, and the rest falls into place."
+                : "Bar $bar is empty; fill it.",
+            StatementKind::BarExtra => true === $one->values['moved']
+                ? "Bar $bar is one too many; take it out, and the rest falls into place."
+                : "Bar $bar should be empty; take its hits out.",
             StatementKind::BarsSwapped => \sprintf('Bars %s are exchanged; swap them.', Wording::join(array_map(strval(...), $bars))),
             StatementKind::NoVariation => self::noVariation($bars, (int) self::one($one->values, 'bar')),
             default => throw new \LogicException($one->kind->value.' is said elsewhere.'),
@@ -101,7 +123,9 @@ final readonly class Words
     {
         $are = \count($instead) > 1 ? 'Bars '.Wording::join(array_map(strval(...), $instead)).' are' : 'Bar '.implode('', $instead).' is';
 
-        return \count($instead) > 4 ? "Every bar repeats bar $bar; make the others different, as asked." : "$are the same as bar $bar; make the change that is asked.";
+        return \count($instead) > 4
+            ? "Every bar repeats bar $bar; make the others different, as asked."
+            : "$are the same as bar $bar; make the change that is asked.";
     }
 
     private function dynamics(Statement $one): string
@@ -113,14 +137,21 @@ final readonly class Words
             default => 'Accents where none are asked, %s; play softer there.',
         };
 
-        return Wording::shortEnough(\sprintf($text, [] === $one->at ? '' : $this->wording->places($one->at)), \sprintf($text, $this->wording->inBars($one->bars)));
+        return Wording::shortEnough(
+            \sprintf($text, [] === $one->at ? '' : $this->wording->places($one->at)),
+            \sprintf($text, $this->wording->inBars($one->bars)),
+        );
     }
 
     private function feel(Statement $one): string
     {
         $who = [] === $one->instruments ? 'Everything is a little ' : $one->instruments[0]->label().': a little ';
 
-        return $who.(StatementKind::Behind === $one->kind ? 'behind the beat throughout; play a touch earlier.' : 'ahead of the beat throughout; wait a touch longer.');
+        return $who.(
+            StatementKind::Behind === $one->kind
+                ? 'behind the beat throughout; play a touch earlier.'
+                : 'ahead of the beat throughout; wait a touch longer.'
+        );
     }
 
     /** @param array<string, bool|float|int|string|list<int>> $values */
@@ -134,9 +165,23 @@ final readonly class Words
 
         return match ($kind) {
             StatementKind::Meter => "Meter: your beat is in $has, but the task is in $asked.",
-            StatementKind::Length => \sprintf('Length: your beat has %s, but the task has %s.', self::bars((float) $has), self::bars((float) $asked)),
-            StatementKind::Swing => \sprintf('Swing: %s percent, but %s percent are asked; swing %s.', self::number((float) $has), self::number((float) $asked), (float) $has < (float) $asked ? 'more' : 'less'),
-            default => \sprintf('Tempo: %s, but %s quarter notes a minute are asked; go %s.', self::number((float) $has), self::number($low).($high > $low ? ' to '.self::number($high) : ''), (float) $has < $low ? 'faster' : 'slower'),
+            StatementKind::Length => \sprintf(
+                'Length: your beat has %s, but the task has %s.',
+                self::bars((float) $has),
+                self::bars((float) $asked),
+            ),
+            StatementKind::Swing => \sprintf(
+                'Swing: %s percent, but %s percent are asked; swing %s.',
+                self::number((float) $has),
+                self::number((float) $asked),
+                (float) $has < (float) $asked ? 'more' : 'less',
+            ),
+            default => \sprintf(
+                'Tempo: %s, but %s quarter notes a minute are asked; go %s.',
+                self::number((float) $has),
+                self::number($low).($high > $low ? ' to '.self::number($high) : ''),
+                (float) $has < $low ? 'faster' : 'slower',
+            ),
         };
     }
 

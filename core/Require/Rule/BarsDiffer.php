@@ -26,7 +26,15 @@ final readonly class BarsDiffer implements Requirement
         return new Declared(
             'bars-differ',
             'bars that differ',
-            ['Bars', Blank::bars(), 'differ by', Blank::whole('low', 'least', 0, 100_000), 'to', Blank::whole('high', 'most', 0, 100_000, 'low'), 'hits.'],
+            [
+                'Bars',
+                Blank::bars(),
+                'differ by',
+                Blank::whole('low', 'least', 0, 100_000),
+                'to',
+                Blank::whole('high', 'most', 0, 100_000, 'low'),
+                'hits.',
+            ],
             ['bars' => [1, 2], 'low' => 1, 'high' => 4],
         );
     }
@@ -35,7 +43,9 @@ final readonly class BarsDiffer implements Requirement
     {
         [$a, $b] = $this->bars;
 
-        return "Bars $a and $b differ by ".Submission::range($this->low, $this->high).(1 === $this->low && 1 === $this->high ? ' hit.' : ' hits.');
+        return "Bars $a and $b differ by ".Submission::range($this->low, $this->high).(
+            1 === $this->low && 1 === $this->high ? ' hit.' : ' hits.'
+        );
     }
 
     public function check(Submission $submission): Verdict
@@ -47,11 +57,30 @@ final readonly class BarsDiffer implements Requirement
             return Verdict::of(false, $found);
         }
         $by = ($b - $a) * $submission->pattern->meter->barTicks();
-        $moved = array_map(static fn (Stroke $one): Stroke => new Stroke($one->instrument, $one->written - $by, $one->push, $one->velocity, false, $one->section), $submission->inBar($b));
-        $different = array_values(array_filter(Pairing::of($submission->inBar($a), $moved, $submission->tolerance)->pairs, static fn (Pair $pair): bool => $pair->differs()));
+        $moved = array_map(
+            static fn (Stroke $one): Stroke => new Stroke(
+                $one->instrument,
+                $one->written - $by,
+                $one->push,
+                $one->velocity,
+                false,
+                $one->section,
+            ),
+            $submission->inBar($b),
+        );
+        $different = array_values(
+            array_filter(
+                Pairing::of($submission->inBar($a), $moved, $submission->tolerance)->pairs,
+                static fn (Pair $pair): bool => $pair->differs(),
+            ),
+        );
         $count = \count($different);
 
-        return Verdict::of($count >= $this->low && $count <= $this->high, ['count' => $count] + $found, array_map(static fn (Pair $pair): Stroke => $pair->stroke(), $different));
+        return Verdict::of(
+            $count >= $this->low && $count <= $this->high,
+            ['count' => $count] + $found,
+            array_map(static fn (Pair $pair): Stroke => $pair->stroke(), $different),
+        );
     }
 
     public static function says(Verdict $verdict, \Closure $place): string

@@ -19,12 +19,19 @@ final readonly class BarsTotal implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('bars-total', 'a length', ['One pass lasts', Blank::whole('low', 'fewest', 1, 100_000), 'to', Blank::whole('high', 'most', 1, 100_000, 'low'), 'bars.'], ['low' => 2, 'high' => 8]);
+        return new Declared(
+            'bars-total',
+            'a length',
+            ['One pass lasts', Blank::whole('low', 'fewest', 1, 100_000), 'to', Blank::whole('high', 'most', 1, 100_000, 'low'), 'bars.'],
+            ['low' => 2, 'high' => 8],
+        );
     }
 
     public function asks(): string
     {
-        return 'One pass lasts '.($this->low === $this->high ? Submission::plural($this->low, 'bar') : "$this->low to $this->high bars").'.';
+        return 'One pass lasts '.(
+            $this->low === $this->high ? Submission::plural($this->low, 'bar') : "$this->low to $this->high bars"
+        ).'.';
     }
 
     public function check(Submission $submission): Verdict

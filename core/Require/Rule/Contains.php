@@ -41,6 +41,8 @@ final readonly class Contains implements Requirement
         $count = \count($verdict->evidence);
 
         return $verdict->passed ? 'The given part is all there.'
-            : Submission::plural($count, 'hit').' of the given part '.(1 === $count ? 'is' : 'are')." missing; begin with {$verdict->first($place)}.";
+            : Submission::plural($count, 'hit').' of the given part '.(
+                1 === $count ? 'is' : 'are'
+            )." missing; begin with {$verdict->first($place)}.";
     }
 }

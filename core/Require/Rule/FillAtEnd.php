@@ -48,17 +48,25 @@ final readonly class FillAtEnd implements Requirement
     public function check(Submission $submission): Verdict
     {
         $from = $submission->pattern->ticks() - $this->beats * Tempo::BEATS[Tempo::usualBeat($submission->pattern->meter)];
-        $fits = fn (Stroke $one): bool => $one->written >= $from && ([] === $this->instruments || \in_array($one->instrument, $this->instruments, true));
+        $fits = fn (Stroke $one): bool => $one->written >= $from && (
+            [] === $this->instruments || \in_array($one->instrument, $this->instruments, true)
+        );
         $fill = array_values(array_filter($submission->strokes, $fits));
 
-        return Verdict::of(\count($fill) >= $this->least, ['count' => \count($fill), 'least' => $this->least, 'beats' => $this->beats], $fill);
+        return Verdict::of(
+            \count($fill) >= $this->least,
+            ['count' => \count($fill), 'least' => $this->least, 'beats' => $this->beats],
+            $fill,
+        );
     }
 
     public static function says(Verdict $verdict, \Closure $place): string
     {
         $hits = $verdict->count('count', 'hit');
 
-        return $verdict->passed ? "The fill has $hits." : "$hits in ".self::where((int) $verdict->number('beats'))."; make the fill at least {$verdict->number('least')}.";
+        return $verdict->passed ? "The fill has $hits." : "$hits in ".self::where(
+            (int) $verdict->number('beats'),
+        )."; make the fill at least {$verdict->number('least')}.";
     }
 
     private static function where(int $beats): string

@@ -37,7 +37,9 @@ final readonly class FullnessAtMost implements Requirement
 
     public function asks(): string
     {
-        return "No row fills more than $this->percent percent of its sixteenths".([] === $this->except ? '.' : ', except '.Submission::names($this->except).'.');
+        return "No row fills more than $this->percent percent of its sixteenths".(
+            [] === $this->except ? '.' : ', except '.Submission::names($this->except).'.'
+        );
     }
 
     public function check(Submission $submission): Verdict
@@ -50,7 +52,11 @@ final readonly class FullnessAtMost implements Requirement
             $strokes = $submission->on($instrument);
             $filled = \count(array_unique(array_map(static fn (Stroke $stroke): int => intdiv(max(0, $stroke->written), 240), $strokes)));
             if (100 * $filled > $this->percent * $sixteenths) {
-                return Verdict::of(false, ['instrument' => $instrument, 'filled' => round(100 * $filled / $sixteenths), 'percent' => $this->percent], $strokes);
+                return Verdict::of(
+                    false,
+                    ['instrument' => $instrument, 'filled' => round(100 * $filled / $sixteenths), 'percent' => $this->percent],
+                    $strokes,
+                );
             }
         }
 
@@ -61,6 +67,8 @@ final readonly class FullnessAtMost implements Requirement
     {
         $percent = $verdict->number('percent');
 
-        return $verdict->passed ? "No row is fuller than $percent percent." : "{$verdict->instrument()} fills {$verdict->number('filled')} percent of its steps; thin it out to $percent.";
+        return $verdict->passed
+            ? "No row is fuller than $percent percent."
+            : "{$verdict->instrument()} fills {$verdict->number('filled')} percent of its steps; thin it out to $percent.";
     }
 }

@@ -58,7 +58,12 @@ final readonly class HitsBetween implements Requirement
             return Verdict::of($count >= $this->low && $count <= $this->high, ['count' => $count, 'everyBar' => false] + $found, $strokes);
         }
         for ($bar = 1; $bar <= $submission->pattern->bars(); ++$bar) {
-            $strokes = array_values(array_filter($submission->inBar($bar), fn (Stroke $one): bool => null === $this->instrument || $one->instrument === $this->instrument));
+            $strokes = array_values(
+                array_filter(
+                    $submission->inBar($bar),
+                    fn (Stroke $one): bool => null === $this->instrument || $one->instrument === $this->instrument,
+                ),
+            );
             $count = \count($strokes);
             if ($count < $this->low || $count > $this->high) {
                 return Verdict::of(false, ['bar' => $bar, 'count' => $count, 'everyBar' => true] + $found, $strokes);

@@ -41,6 +41,8 @@ final readonly class KeepClear implements Requirement
         $count = \count($verdict->evidence);
 
         return $verdict->passed ? 'What should stay clear is clear.'
-            : Submission::plural($count, 'hit').' '.(1 === $count ? 'stands' : 'stand')." where it should stay clear; take out {$verdict->first($place)} first.";
+            : Submission::plural($count, 'hit').' '.(
+                1 === $count ? 'stands' : 'stand'
+            )." where it should stay clear; take out {$verdict->first($place)} first.";
     }
 }

@@ -22,18 +22,26 @@ final readonly class LevelsAtLeast implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('levels-at-least', 'loud and soft', [Blank::instrument('instrument'), 'has at least', Blank::whole('number', 'levels', 1, 4), 'of ghost, soft, firm and accent.'], ['instrument' => 'snare', 'number' => 2]);
+        return new Declared(
+            'levels-at-least',
+            'loud and soft',
+            [Blank::instrument('instrument'), 'has at least', Blank::whole('number', 'levels', 1, 4), 'of ghost, soft, firm and accent.'],
+            ['instrument' => 'snare', 'number' => 2],
+        );
     }
 
     public function asks(): string
     {
-        return $this->instrument->label().': at least '.Submission::plural($this->number, 'level').' of loudness, out of ghost, soft, firm and accent.';
+        return $this->instrument->label().': at least '.Submission::plural($this->number, 'level').' of loudness, out of ghost, soft, '
+            .'firm and accent.';
     }
 
     public function check(Submission $submission): Verdict
     {
         $strokes = $submission->on($this->instrument);
-        $levels = array_values(array_unique(array_map(static fn (Stroke $stroke): string => Level::of($stroke->velocity)->value, $strokes)));
+        $levels = array_values(
+            array_unique(array_map(static fn (Stroke $stroke): string => Level::of($stroke->velocity)->value, $strokes)),
+        );
         $found = ['instrument' => $this->instrument, 'levels' => $levels, 'count' => \count($levels), 'number' => $this->number];
 
         return Verdict::of(\count($levels) >= $this->number, $found, $strokes);
@@ -42,6 +50,7 @@ final readonly class LevelsAtLeast implements Requirement
     public static function says(Verdict $verdict, \Closure $place): string
     {
         return $verdict->instrument().': '.($verdict->passed ? implode(', ', $verdict->words('levels')).'.'
-            : "{$verdict->count('count', 'level')} of loudness; use at least {$verdict->number('number')} of ghost, soft, firm and accent.");
+            : "{$verdict->count('count', 'level')} of loudness; use at least {$verdict->number('number')}"
+                .' of ghost, soft, firm and accent.');
     }
 }

@@ -19,7 +19,12 @@ final readonly class NoteWords implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('note-words', 'words about the work', ['The student writes at least', Blank::whole('least', 'words', 1, 200), 'words about the work.'], ['least' => 5]);
+        return new Declared(
+            'note-words',
+            'words about the work',
+            ['The student writes at least', Blank::whole('least', 'words', 1, 200), 'words about the work.'],
+            ['least' => 5],
+        );
     }
 
     public function asks(): string
@@ -36,6 +41,8 @@ final readonly class NoteWords implements Requirement
 
     public static function says(Verdict $verdict, \Closure $place): string
     {
-        return $verdict->passed ? 'You said what you chose.' : "{$verdict->count('count', 'word')} about your work; write at least {$verdict->number('least')}.";
+        return $verdict->passed
+            ? 'You said what you chose.'
+            : "{$verdict->count('count', 'word')} about your work; write at least {$verdict->number('least')}.";
     }
 }

@@ -22,7 +22,12 @@ final readonly class OnlyUses implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('only-uses', 'no other instruments', ['Nothing is heard but', Blank::instruments('instruments', 'instruments')], ['instruments' => ['kick', 'snare']]);
+        return new Declared(
+            'only-uses',
+            'no other instruments',
+            ['Nothing is heard but', Blank::instruments('instruments', 'instruments')],
+            ['instruments' => ['kick', 'snare']],
+        );
     }
 
     public function asks(): string
@@ -32,8 +37,12 @@ final readonly class OnlyUses implements Requirement
 
     public function check(Submission $submission): Verdict
     {
-        $others = array_values(array_filter($submission->instruments(), fn (Instrument $one): bool => !\in_array($one, $this->instruments, true)));
-        $evidence = array_values(array_filter($submission->strokes, static fn (Stroke $stroke): bool => \in_array($stroke->instrument, $others, true)));
+        $others = array_values(
+            array_filter($submission->instruments(), fn (Instrument $one): bool => !\in_array($one, $this->instruments, true)),
+        );
+        $evidence = array_values(
+            array_filter($submission->strokes, static fn (Stroke $stroke): bool => \in_array($stroke->instrument, $others, true)),
+        );
 
         return Verdict::of([] === $others, ['asked' => $this->instruments, 'others' => $others], $evidence);
     }

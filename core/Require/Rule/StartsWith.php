@@ -21,7 +21,12 @@ final readonly class StartsWith implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('starts-with', 'a first downbeat', [Blank::instrument('instrument'), 'stands on the first downbeat.'], ['instrument' => 'kick']);
+        return new Declared(
+            'starts-with',
+            'a first downbeat',
+            [Blank::instrument('instrument'), 'stands on the first downbeat.'],
+            ['instrument' => 'kick'],
+        );
     }
 
     public function asks(): string

@@ -19,7 +19,18 @@ final readonly class SwingBetween implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('swing-between', 'a swing', ['The swing lies between', Blank::number('low', 'lowest', 50, 75), 'and', Blank::number('high', 'highest', 50, 75, 'low'), 'percent.'], ['low' => 55, 'high' => 67]);
+        return new Declared(
+            'swing-between',
+            'a swing',
+            [
+                'The swing lies between',
+                Blank::number('low', 'lowest', 50, 75),
+                'and',
+                Blank::number('high', 'highest', 50, 75, 'low'),
+                'percent.',
+            ],
+            ['low' => 55, 'high' => 67],
+        );
     }
 
     public function asks(): string

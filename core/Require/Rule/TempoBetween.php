@@ -19,7 +19,18 @@ final readonly class TempoBetween implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('tempo-between', 'a tempo', ['The tempo lies between', Blank::number('low', 'lowest', 1, 1600), 'and', Blank::number('high', 'highest', 1, 1600, 'low'), 'quarter notes a minute.'], ['low' => 60, 'high' => 120]);
+        return new Declared(
+            'tempo-between',
+            'a tempo',
+            [
+                'The tempo lies between',
+                Blank::number('low', 'lowest', 1, 1600),
+                'and',
+                Blank::number('high', 'highest', 1, 1600, 'low'),
+                'quarter notes a minute.',
+            ],
+            ['low' => 60, 'high' => 120],
+        );
     }
 
     public function asks(): string
@@ -31,13 +42,18 @@ final readonly class TempoBetween implements Requirement
     {
         $quarters = round($submission->pattern->tempo->quarters(), 2);
 
-        return Verdict::of($quarters >= $this->low && $quarters <= $this->high, ['tempo' => $quarters, 'low' => $this->low, 'high' => $this->high]);
+        return Verdict::of(
+            $quarters >= $this->low && $quarters <= $this->high,
+            ['tempo' => $quarters, 'low' => $this->low, 'high' => $this->high],
+        );
     }
 
     public static function says(Verdict $verdict, \Closure $place): string
     {
         [$tempo, $low, $high] = [$verdict->number('tempo'), $verdict->number('low'), $verdict->number('high')];
 
-        return $verdict->passed ? "The tempo is $tempo, between $low and $high." : "The tempo is $tempo quarter notes a minute; choose one between $low and $high.";
+        return $verdict->passed
+            ? "The tempo is $tempo, between $low and $high."
+            : "The tempo is $tempo quarter notes a minute; choose one between $low and $high.";
     }
 }

@@ -21,7 +21,12 @@ final readonly class Uses implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('uses', 'instruments that are heard', ['These are all heard:', Blank::instruments('instruments', 'instruments')], ['instruments' => ['kick', 'snare']]);
+        return new Declared(
+            'uses',
+            'instruments that are heard',
+            ['These are all heard:', Blank::instruments('instruments', 'instruments')],
+            ['instruments' => ['kick', 'snare']],
+        );
     }
 
     public function asks(): string
@@ -38,6 +43,8 @@ final readonly class Uses implements Requirement
 
     public static function says(Verdict $verdict, \Closure $place): string
     {
-        return $verdict->passed ? ucfirst($verdict->instruments('asked')).': all are heard.' : 'Not heard yet: '.$verdict->instruments('missing').'.';
+        return $verdict->passed ? ucfirst(
+            $verdict->instruments('asked'),
+        ).': all are heard.' : 'Not heard yet: '.$verdict->instruments('missing').'.';
     }
 }

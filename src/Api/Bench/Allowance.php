@@ -23,13 +23,25 @@ final readonly class Allowance
     }
 
     /**
-     * @return array{ask: string, checksLeft: int|null, hearingsLeft: int|null, byBar: bool, slower: bool} what may still be asked; null for as often as one likes
+     * @return array{
+     *     ask: string,
+     *     checksLeft: int|null,
+     *     hearingsLeft: int|null,
+     *     byBar: bool,
+     *     slower: bool,
+     * } what may still be asked; null for as often as one likes
      */
     public function left(Part $part, ?Account $student): array
     {
         $help = $part->task()->help;
-        $asked = null === $student ? false : $this->connection->fetchAssociative('SELECT checks, hearings FROM asked WHERE part_id = ? AND student_id = ?', [(string) $part->id, (string) $student->id]);
-        $rest = static fn (?int $most, string $what): ?int => null === $most ? null : max(0, $most - (\is_array($asked) && is_numeric($asked[$what]) ? (int) $asked[$what] : 0));
+        $asked = null === $student ? false : $this->connection->fetchAssociative(
+            'SELECT checks, hearings FROM asked WHERE part_id = ? AND student_id = ?',
+            [(string) $part->id, (string) $student->id],
+        );
+        $rest = static fn (?int $most, string $what): ?int => null === $most ? null : max(
+            0,
+            $most - (\is_array($asked) && is_numeric($asked[$what]) ? (int) $asked[$what] : 0),
+        );
 
         return [
             'ask' => [] === $part->targets ? Question::Nothing->value : $help->ask->value,

@@ -70,7 +70,10 @@ final readonly class BenchController
                 : Drafts::shape($draft),
             'attempts' => $trying ? [] : $this->attempts($part, $account),
             'parts' => $this->siblings($part),
-            'asks' => array_map(static fn (array $ask): array => $may->frames ? $ask : array_diff_key($ask, ['frame' => true]), $task->requirements->asks()),
+            'asks' => array_map(
+                static fn (array $ask): array => $may->frames ? $ask : array_diff_key($ask, ['frame' => true]),
+                $task->requirements->asks(),
+            ),
             'checked' => $this->checked($part, $draft->pattern ?? $part->start, $draft->note ?? ''),
             'help' => $this->allowance->left($part, $trying ? null : $account),
         ]);
@@ -86,7 +89,15 @@ final readonly class BenchController
         $part = $this->access->openPart($id);
         [$version, $pattern, $note] = self::work($part, Body::of($request, ['version', 'pattern', 'note'], Body::MOST_BEAT));
 
-        return new JsonResponse($this->drafts->keep($id, $this->access->student(), $version, $pattern, $note) + ['checked' => $this->checked($part, $pattern, $note)]);
+        return new JsonResponse(
+            $this->drafts->keep(
+                $id,
+                $this->access->student(),
+                $version,
+                $pattern,
+                $note,
+            ) + ['checked' => $this->checked($part, $pattern, $note)],
+        );
     }
 
     /** What the draft was at each save of the last hour, and the states that were kept. */
@@ -128,7 +139,9 @@ final readonly class BenchController
         $fields = Body::of($request, ['version', 'pattern', 'note', 'press'], Body::MOST_BEAT);
         [$version, $pattern, $note] = self::work($part, $fields);
         $press = Body::uuid($fields, 'press');
-        $before = null === $press ? null : $this->entities->getRepository(Attempt::class)->findOneBy(['part' => $part, 'student' => $student, 'press' => $press]);
+        $before = null === $press ? null : $this->entities->getRepository(Attempt::class)->findOneBy(
+            ['part' => $part, 'student' => $student, 'press' => $press],
+        );
         if (null !== $before) {
             return $this->handedIn($part, $student, $this->drafts->find($id, $student));
         }
@@ -140,7 +153,7 @@ final readonly class BenchController
         }
         $this->refuseTheSame($part, $student, $pattern, $note);
         $judgement = $part->task()->judge($pattern, $note);
-        $draft = $this->entities->wrapInTransaction(function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press): array {
+        $store = function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press): array {
             // Presses of one student at one part come one after another.
             $this->entities->getConnection()->fetchOne('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', ["$id $student->id"]);
             $draft = $this->drafts->keep($id, $student, $version, $pattern, $note);
@@ -150,13 +163,26 @@ final readonly class BenchController
             }
             $now = \DateTimeImmutable::createFromInterface($this->clock->now());
             $told = View::Seen === $part->view || $this->allowance->tells($part, $student);
-            $attempt = new Attempt($part->school, $part, $student, $number, $pattern, $note, $now, $judgement, $part->revision, $press, $told);
+            $attempt = new Attempt(
+                $part->school,
+                $part,
+                $student,
+                $number,
+                $pattern,
+                $note,
+                $now,
+                $judgement,
+                $part->revision,
+                $press,
+                $told,
+            );
             $this->entities->persist($attempt);
             $this->entities->flush();
             $this->record->now('hand-in', $student, $attempt->id, ['number' => $number]);
 
             return $draft;
-        });
+        };
+        $draft = $this->entities->wrapInTransaction($store);
         // The task may have changed between reading and storing: then this is judged by the new one.
         if ($part->revision !== $this->entities->getConnection()->fetchOne('SELECT revision FROM part WHERE id = ?', [$id])) {
             $this->judging->ask($part);
@@ -181,7 +207,13 @@ final readonly class BenchController
     {
         $newest = $this->entities->getRepository(Attempt::class)->findOneBy(['part' => $part, 'student' => $student], ['number' => 'DESC']);
         if (null !== $newest && $newest->note === $note && $newest->pattern->equals($pattern)) {
-            throw new Conflict(\sprintf('This is the same as your attempt %d, which is with your teacher already; change something before you hand in again.', $newest->number), ['reason' => 'same']);
+            throw new Conflict(
+                \sprintf(
+                    'This is the same as your attempt %d, which is with your teacher already; change something before you hand in again.',
+                    $newest->number,
+                ),
+                ['reason' => 'same'],
+            );
         }
     }
 
@@ -194,7 +226,12 @@ final readonly class BenchController
             return null;
         }
 
-        return Shapes::checked($task->requirements->check(Submission::of($pattern, $note, $task->policy->tolerance)), $pattern, $part->assignment->course->counting, $may->frames);
+        return Shapes::checked(
+            $task->requirements->check(Submission::of($pattern, $note, $task->policy->tolerance)),
+            $pattern,
+            $part->assignment->course->counting,
+            $may->frames,
+        );
     }
 
     /** @return list<array<string, mixed>> all parts of the assignment, with where the student is */
@@ -205,7 +242,8 @@ final readonly class BenchController
         if ($student) {
             /** @var list<array{part: string, found: int, told: bool}> $attempts */
             $attempts = $this->entities->createQuery(
-                'SELECT IDENTITY(a.part) AS part, a.found, a.told FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment AND a.student = :student ORDER BY a.number',
+                'SELECT IDENTITY(a.part) AS part, a.found, a.told FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = '
+                    .':assignment AND a.student = :student ORDER BY a.number',
             )->setParameters(['assignment' => $part->assignment->id, 'student' => $this->access->student()->id])->getArrayResult();
             $newest = array_column($attempts, null, 'part');
         }
@@ -254,9 +292,18 @@ final readonly class BenchController
     /** @return list<array<string, mixed>> the student's attempts, the newest first; marks only of those returned */
     private function attempts(Part $part, Account $student): array
     {
-        /** @var list<array{id: Uuid, number: int, handedInAt: \DateTimeImmutable, mark: float|null, returnedAt: \DateTimeImmutable|null}> $attempts */
+        /**
+         * @var list<array{
+         *     id: Uuid,
+         *     number: int,
+         *     handedInAt: \DateTimeImmutable,
+         *     mark: float|null,
+         *     returnedAt: \DateTimeImmutable|null,
+         * }> $attempts
+         */
         $attempts = $this->entities->createQuery(
-            'SELECT a.id, a.number, a.handedInAt, f.mark, f.returnedAt FROM '.Attempt::class.' a LEFT JOIN a.feedback f WHERE a.part = :part AND a.student = :student ORDER BY a.number DESC',
+            'SELECT a.id, a.number, a.handedInAt, f.mark, f.returnedAt FROM '.Attempt::class.' a LEFT JOIN a.feedback f WHERE a.part '
+                .'= :part AND a.student = :student ORDER BY a.number DESC',
         )->setParameters(['part' => $part->id, 'student' => $student->id])->getArrayResult();
 
         return array_map(static fn (array $attempt): array => [

@@ -37,7 +37,8 @@ final readonly class Drafts
     private const GO_ON = <<<'SQL'
         WITH before AS (
             SELECT id, pattern::text IS DISTINCT FROM :pattern AS other, note IS DISTINCT FROM :note AS noted
-            FROM draft WHERE part_id = :part AND student_id = :student AND (version = :version OR (pattern::text = :pattern AND note = :note)) FOR UPDATE
+            FROM draft WHERE part_id = :part AND student_id = :student
+                AND (version = :version OR (pattern::text = :pattern AND note = :note)) FOR UPDATE
         ), saved AS (
             UPDATE draft d SET pattern = :pattern, note = :note, saved_at = CASE WHEN other OR noted THEN :now ELSE saved_at END,
                 version = d.version + CASE WHEN other OR noted THEN 1 ELSE 0 END
@@ -82,7 +83,10 @@ final readonly class Drafts
         }
         if (false === $saved) {
             $other = $this->find($part, $student);
-            throw new Conflict('This beat was changed in another tab or on another device; choose which one to keep.', null === $other ? [] : ['draft' => self::shape($other)]);
+            throw new Conflict(
+                'This beat was changed in another tab or on another device; choose which one to keep.',
+                null === $other ? [] : ['draft' => self::shape($other)],
+            );
         }
         $savedAt = \is_string($saved['saved_at'] ?? null) ? new \DateTimeImmutable($saved['saved_at']) : $now;
 
@@ -94,10 +98,18 @@ final readonly class Drafts
     {
         /** @var list<array{version: int, savedAt: \DateTimeImmutable, kept: bool}> $states */
         $states = $this->entities->createQuery(
-            'SELECT s.version, s.savedAt, s.kept FROM '.DraftState::class.' s WHERE s.draft = :draft AND (s.kept = true OR s.savedAt >= :time) ORDER BY s.version DESC',
+            'SELECT s.version, s.savedAt, s.kept FROM '.DraftState::class.' s WHERE s.draft = :draft AND (s.kept = true OR s.savedAt '
+                .'>= :time) ORDER BY s.version DESC',
         )->setParameters(['draft' => $draft, 'time' => $this->clock->now()->modify(DraftState::KEPT_FOR)])->getArrayResult();
 
-        return array_map(static fn (array $state): array => ['version' => $state['version'], 'savedAt' => Shapes::time($state['savedAt']), 'kept' => $state['kept']], $states);
+        return array_map(
+            static fn (array $state): array => [
+                'version' => $state['version'],
+                'savedAt' => Shapes::time($state['savedAt']),
+                'kept' => $state['kept'],
+            ],
+            $states,
+        );
     }
 
     public function state(Draft $draft, int $version): ?DraftState
@@ -133,6 +145,11 @@ final readonly class Drafts
     /** @return array<string, mixed> */
     public static function shape(Draft $draft): array
     {
-        return ['version' => $draft->version, 'pattern' => PatternWriter::toData($draft->pattern), 'note' => $draft->note, 'savedAt' => Shapes::time($draft->savedAt)];
+        return [
+            'version' => $draft->version,
+            'pattern' => PatternWriter::toData($draft->pattern),
+            'note' => $draft->note,
+            'savedAt' => Shapes::time($draft->savedAt),
+        ];
     }
 }

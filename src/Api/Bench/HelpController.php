@@ -30,8 +30,12 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class HelpController
 {
-    public function __construct(private Access $access, private Allowance $allowance, private Kits $kits, private RateLimiterFactory $helpLimiter)
-    {
+    public function __construct(
+        private Access $access,
+        private Allowance $allowance,
+        private Kits $kits,
+        private RateLimiterFactory $helpLimiter,
+    ) {
     }
 
     #[Route('/api/parts/{id}/check', methods: 'POST')]
@@ -77,9 +81,16 @@ final readonly class HelpController
         foreach ($target->instruments() as $instrument) {
             $samples[$instrument->value] = $this->kits->samples($target->kit, $instrument);
         }
-        $wav = Wav::write(Mixdown::of($target, static fn ($instrument): array => $samples[$instrument->value] ?? [], $bar, $speed), Mixdown::RATE);
+        $wav = Wav::write(
+            Mixdown::of($target, static fn ($instrument): array => $samples[$instrument->value] ?? [], $bar, $speed),
+            Mixdown::RATE,
+        );
 
-        return new Response($wav, 200, ['Content-Type' => 'audio/wav', 'Cache-Control' => 'no-store', 'X-Left' => null === $left ? 'any' : (string) $left]);
+        return new Response(
+            $wav,
+            200,
+            ['Content-Type' => 'audio/wav', 'Cache-Control' => 'no-store', 'X-Left' => null === $left ? 'any' : (string) $left],
+        );
     }
 
     private function part(string $id): Part

@@ -40,7 +40,10 @@ final readonly class EditController
         $fields = Body::of($request, ['meter', 'swing', 'bars', 'counting']);
         $meter = PatternReader::meter($fields->value('meter'), 'meter');
         $swing = PatternReader::swing($fields->value('swing'), 'swing');
-        $counting = CountingStyle::tryFrom($fields->string('counting')) ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
+        $counting = CountingStyle::tryFrom($fields->string('counting')) ?? throw InvalidInput::at(
+            'counting',
+            'this must be "steps", "syllables" or "bar-beat".',
+        );
         $bars = $fields->int('bars');
         Range::check('bars', $bars, 1, Section::MOST_BARS);
 
@@ -140,6 +143,8 @@ final readonly class EditController
     {
         $sections = array_values(array_replace($pattern->sections, [$index => $section]));
 
-        return new JsonResponse(['pattern' => PatternWriter::toData(Pattern::of($pattern->title, $pattern->meter, $pattern->tempo, $sections, $pattern->order, $pattern->swing, $pattern->kit, $pattern->seed))]);
+        return new JsonResponse(
+            ['pattern' => PatternWriter::toData($pattern->withSections($sections))],
+        );
     }
 }

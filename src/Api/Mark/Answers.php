@@ -19,23 +19,31 @@ use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Record;
 use Symfony\Component\Uid\Uuid;
 
-/** Stores what teachers answer: never over what another tab has stored since, and with an entry in the record where it reaches a student. */
+/**
+ * Stores what teachers answer: never over what another tab has stored since, and with an entry in the record where it reaches a student.
+ */
 final readonly class Answers
 {
     private const RETURN = <<<'SQL'
         INSERT INTO feedback (id, school_id, attempt_id, version, mark, text, pins, returned_at)
         SELECT r.id, r.school, r.attempt, 1, r.mark, r.text, '[]', :now
         FROM json_to_recordset(:rows) AS r(id uuid, school uuid, attempt uuid, mark float, text text)
-        ON CONFLICT (attempt_id) DO UPDATE SET mark = excluded.mark, text = excluded.text, returned_at = excluded.returned_at, version = feedback.version + 1
+        ON CONFLICT (attempt_id) DO UPDATE
+        SET mark = excluded.mark, text = excluded.text, returned_at = excluded.returned_at, version = feedback.version + 1
         WHERE feedback.returned_at IS NULL
         SQL;
     private const RECORD = <<<'SQL'
         INSERT INTO deed (id, school_id, what, who, subject, details, at)
-        SELECT r.id, :school, :what, :who, r.attempt, r.details, :now FROM json_to_recordset(:rows) AS r(id uuid, attempt uuid, details json)
+        SELECT r.id, :school, :what, :who, r.attempt, r.details, :now
+        FROM json_to_recordset(:rows) AS r(id uuid, attempt uuid, details json)
         SQL;
 
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private ClockInterface $clock, private Record $record)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private ClockInterface $clock,
+        private Record $record,
+    ) {
     }
 
     /**
@@ -81,14 +89,30 @@ final readonly class Answers
     {
         $now = $this->now()->format(\DATE_ATOM);
         $rows = array_map(static fn (array $one): array => [
-            'id' => (string) Uuid::v7(), 'school' => (string) $part->school->id, 'attempt' => (string) $one[0]->id, 'mark' => $one[1], 'text' => $one[2],
+            'id' => (string) Uuid::v7(),
+            'school' => (string) $part->school->id,
+            'attempt' => (string) $one[0]->id,
+            'mark' => $one[1],
+            'text' => $one[2],
         ], $answers);
-        $deeds = array_map(static fn (array $one): array => ['id' => (string) Uuid::v7(), 'attempt' => (string) $one[0]->id, 'details' => ['from' => null, 'to' => $one[1]]], $answers);
+        $deeds = array_map(
+            static fn (array $one): array => [
+                'id' => (string) Uuid::v7(),
+                'attempt' => (string) $one[0]->id,
+                'details' => ['from' => null, 'to' => $one[1]],
+            ],
+            $answers,
+        );
         $this->connection->transactional(function () use ($now, $rows, $deeds, $by, $part): void {
-            if (\count($rows) !== $this->connection->executeStatement(self::RETURN, ['now' => $now, 'rows' => json_encode($rows, \JSON_THROW_ON_ERROR)])) {
+            $given = $this->connection->executeStatement(self::RETURN, ['now' => $now, 'rows' => json_encode($rows, \JSON_THROW_ON_ERROR)]);
+            if (\count($rows) !== $given) {
                 throw new Conflict('One of them has an answer already; load the class again.');
             }
-            $this->connection->executeStatement('UPDATE attempt SET told = true WHERE id IN (?)', [array_column($rows, 'attempt')], [ArrayParameterType::STRING]);
+            $this->connection->executeStatement(
+                'UPDATE attempt SET told = true WHERE id IN (?)',
+                [array_column($rows, 'attempt')],
+                [ArrayParameterType::STRING],
+            );
             $this->record('return', $by, $part, $deeds, $now);
         });
     }
@@ -102,14 +126,23 @@ final readonly class Answers
     {
         foreach ($attempts as $attempt) {
             if (true !== $attempt->feedback?->canBeTakenBack($this->now())) {
-                throw new Conflict('More than a minute has passed, so the student may have read it; change the answer and return it again.');
+                throw new Conflict(
+                    'More than a minute has passed, so the student may have read it; change the answer and return it again.',
+                );
             }
         }
         $this->entities->wrapInTransaction(function () use ($part, $attempts, $by): void {
             foreach ($attempts as $attempt) {
                 $attempt->feedback?->takeBack();
             }
-            $deeds = array_map(static fn (Attempt $one): array => ['id' => (string) Uuid::v7(), 'attempt' => (string) $one->id, 'details' => ['from' => $one->feedback?->mark, 'to' => null]], $attempts);
+            $deeds = array_map(
+                static fn (Attempt $one): array => [
+                    'id' => (string) Uuid::v7(),
+                    'attempt' => (string) $one->id,
+                    'details' => ['from' => $one->feedback?->mark, 'to' => null],
+                ],
+                $attempts,
+            );
             $this->record('take-back', $by, $part, $deeds, $this->now()->format(\DATE_ATOM));
         });
     }
@@ -118,7 +151,10 @@ final readonly class Answers
     private function record(string $what, Account $by, Part $part, array $deeds, string $now): void
     {
         $this->connection->executeStatement(self::RECORD, [
-            'school' => (string) $part->school->id, 'what' => $what, 'who' => (string) $by->id, 'now' => $now, 'rows' => json_encode($deeds, \JSON_THROW_ON_ERROR),
+            'school' => (string) $part->school->id, 'what' => $what, 'who' => (string) $by->id, 'now' => $now, 'rows' => json_encode(
+                $deeds,
+                \JSON_THROW_ON_ERROR,
+            ),
         ]);
     }
 
@@ -139,7 +175,10 @@ final readonly class Answers
         }
         $written = clone $feedback;
         $write($written);
-        $shape = static fn (Feedback $one): string => json_encode([$one->mark, $one->text, $one->pins, Shapes::pattern($one->correction)], \JSON_THROW_ON_ERROR);
+        $shape = static fn (Feedback $one): string => json_encode(
+            [$one->mark, $one->text, $one->pins, Shapes::pattern($one->correction)],
+            \JSON_THROW_ON_ERROR,
+        );
 
         return $shape($written) === $shape($feedback);
     }

@@ -15,7 +15,18 @@ use Pulsanda\Core\Task\Findings;
  *
  * @phpstan-import-type FindingsData from Findings
  *
- * @phpstan-type Row array{id: string, number: int, handedInAt: string|null, aspects: object, said: list<string>, passed: int|null, failed: int|null, suggested: float|null, mark: float|null, state: 'returned'|'begun'|'to-mark'}
+ * @phpstan-type Row array{
+ *     id: string,
+ *     number: int,
+ *     handedInAt: string|null,
+ *     aspects: object,
+ *     said: list<string>,
+ *     passed: int|null,
+ *     failed: int|null,
+ *     suggested: float|null,
+ *     mark: float|null,
+ *     state: 'returned'|'begun'|'to-mark',
+ * }
  * @phpstan-type StudentRow array{id: string, name: string, attempts: list<Row>}
  */
 final readonly class ClassTable
@@ -26,11 +37,34 @@ final readonly class ClassTable
 
     /**
      * @return array{students: list<StudentRow>, groups: list<array{statements: list<string>, of: non-empty-list<string>}>} students by
-     *                                                                                                                      name, each with the newest attempt first; newest attempts of which the same is to be said, the largest group first
+     *                                                                                                                      name, each
+     *                                                                                                                      with the
+     *                                                                                                                      newest attempt
+     *                                                                                                                      first; newest
+     *                                                                                                                      attempts of
+     *                                                                                                                      which the same
+     *                                                                                                                      is to be said,
+     *                                                                                                                      the largest
+     *                                                                                                                      group first
      */
     public function of(Part $part): array
     {
-        /** @var list<array{id: string, student_id: string, number: int, handed_in_at: string, aspects: string, findings: string, passed: int|null, failed: int|null, suggested: string|null, mark: string|null, returned_at: string|null, begun: string|null}> $attempts */
+        /**
+         * @var list<array{
+         *     id: string,
+         *     student_id: string,
+         *     number: int,
+         *     handed_in_at: string,
+         *     aspects: string,
+         *     findings: string,
+         *     passed: int|null,
+         *     failed: int|null,
+         *     suggested: string|null,
+         *     mark: string|null,
+         *     returned_at: string|null,
+         *     begun: string|null,
+         * }> $attempts
+         */
         $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT a.id, a.student_id, a.number, a.handed_in_at, a.aspects, a.findings, (a.checked->>'passed')::int AS passed,
                    (a.checked->>'failed')::int AS failed, a.suggested, f.mark, f.returned_at, f.id AS begun
@@ -72,11 +106,19 @@ final readonly class ClassTable
 
         return [
             'students' => $students,
-            'groups' => array_map(static fn (array $ids): array => ['statements' => $said[$ids[0]], 'of' => $ids], ClassPicture::groups($newest)),
+            'groups' => array_map(
+                static fn (array $ids): array => ['statements' => $said[$ids[0]], 'of' => $ids],
+                ClassPicture::groups($newest),
+            ),
         ];
     }
 
-    /** @return list<array{student: string, attempt: string|null}> by name: each student, and the newest attempt where that waits for an answer */
+    /**
+     * @return list<array{
+     *     student: string,
+     *     attempt: string|null,
+     * }> by name: each student, and the newest attempt where that waits for an answer
+     */
     public function waiting(Part $part): array
     {
         /** @var list<array{student: string, attempt: string|null}> */

@@ -23,7 +23,8 @@ final readonly class HistoryController
         $attempt = $this->access->taughtAttempt($id);
         /** @var list<array{what: string, details: string, at: string, name: string|null}> $deeds */
         $deeds = $this->connection->fetchAllAssociative(
-            'SELECT d.what, d.details, d.at, a.name FROM deed d LEFT JOIN account a ON a.id = d.who WHERE d.subject = ? ORDER BY d.at, d.id',
+            'SELECT d.what, d.details, d.at, a.name FROM deed d LEFT JOIN account a ON a.id = d.who WHERE d.subject = ? ORDER BY '
+                .'d.at, d.id',
             [(string) $attempt->id],
         );
 

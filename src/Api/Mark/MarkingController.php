@@ -51,7 +51,10 @@ final readonly class MarkingController
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
-            'parts' => array_map(static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position], $part->assignment->parts()),
+            'parts' => array_map(
+                static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position],
+                $part->assignment->parts(),
+            ),
             ...$this->table->of($part),
             'recomparing' => $this->judging->progress([$part]),
         ]);
@@ -60,7 +63,9 @@ final readonly class MarkingController
     #[Route('/api/attempts/{id}', methods: 'GET')]
     public function show(string $id): JsonResponse
     {
-        return $this->access->teaches() ? $this->toMark($this->access->taughtAttempt($id)) : $this->returned($this->access->ownAttempt($id));
+        return $this->access->teaches() ? $this->toMark(
+            $this->access->taughtAttempt($id),
+        ) : $this->returned($this->access->ownAttempt($id));
     }
 
     /** Keeps what the teacher has typed so far; the student does not see it yet. */
@@ -139,7 +144,9 @@ final readonly class MarkingController
     {
         $ids = $fields->list('attempts', 1, self::MOST_GROUP);
         $uuids = array_map(static fn (mixed $id): ?Uuid => \is_string($id) && Uuid::isValid($id) ? Uuid::fromString($id) : null, $ids);
-        $found = $this->entities->createQuery('SELECT a, s, f FROM '.Attempt::class.' a JOIN a.student s LEFT JOIN a.feedback f WHERE a.part = :part AND a.id IN (:ids)')
+        $found = $this->entities->createQuery(
+            'SELECT a, s, f FROM '.Attempt::class.' a JOIN a.student s LEFT JOIN a.feedback f WHERE a.part = :part AND a.id IN (:ids)',
+        )
             ->setParameters(['part' => $part->id, 'ids' => array_map(strval(...), array_filter($uuids))])->getResult();
         $byId = [];
         foreach (\is_array($found) ? $found : [] as $attempt) {
@@ -148,7 +155,10 @@ final readonly class MarkingController
         }
         $attempts = [];
         foreach ($uuids as $i => $id) {
-            $attempts[] = $byId[(string) $id] ?? throw InvalidInput::at("attempts[$i]", 'this is no attempt of this part, or it stands here twice.');
+            $attempts[] = $byId[(string) $id] ?? throw InvalidInput::at(
+                "attempts[$i]",
+                'this is no attempt of this part, or it stands here twice.',
+            );
             unset($byId[(string) $id]);
         }
         \assert([] !== $attempts);
@@ -208,7 +218,10 @@ final readonly class MarkingController
             [$from, $to] = [$pin->int('from'), $pin->int('to')];
             Range::check("pins[$i].from", $from, 0, $end - 1);
             Range::check("pins[$i].to", $to, $from + 1, $end);
-            $instrument = $pin->isNull('instrument') ? null : PatternReader::instrument($pin->string('instrument'), "pins[$i].instrument")->value;
+            $instrument = $pin->isNull('instrument') ? null : PatternReader::instrument(
+                $pin->string('instrument'),
+                "pins[$i].instrument",
+            )->value;
             $pins[] = ['instrument' => $instrument, 'from' => $from, 'to' => $to, 'text' => $text];
         }
 
@@ -218,14 +231,24 @@ final readonly class MarkingController
     private function toMark(Attempt $attempt): JsonResponse
     {
         $part = $attempt->part;
-        $before = $attempt->number < 2 ? null : $this->entities->getRepository(Attempt::class)->findOneBy(['part' => $part, 'student' => $attempt->student, 'number' => $attempt->number - 1]);
-        $phrases = $this->entities->getRepository(Phrase::class)->findBy(['teacher' => $this->access->teacher()], ['text' => 'ASC'], Phrase::MOST);
+        $before = $attempt->number < 2 ? null : $this->entities->getRepository(Attempt::class)->findOneBy(
+            ['part' => $part, 'student' => $attempt->student, 'number' => $attempt->number - 1],
+        );
+        $phrases = $this->entities->getRepository(Phrase::class)->findBy(
+            ['teacher' => $this->access->teacher()],
+            ['text' => 'ASC'],
+            Phrase::MOST,
+        );
 
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::plannedPart($part),
             'music' => Shapes::music($part, $attempt->pattern),
-            'student' => ['id' => (string) $attempt->student->id, 'name' => $attempt->student->name, 'firstName' => $attempt->student->firstName()],
+            'student' => [
+                'id' => (string) $attempt->student->id,
+                'name' => $attempt->student->name,
+                'firstName' => $attempt->student->firstName(),
+            ],
             'attempt' => Shapes::attempt($attempt),
             ...self::judged($attempt),
             'suggested' => $attempt->suggested,
@@ -265,7 +288,14 @@ final readonly class MarkingController
         return [
             'result' => Shapes::result($best, $style),
             'target' => null === $best ? null : Shapes::pattern($attempt->part->targets[$best['target']] ?? null),
-            'others' => array_map(static fn (array $one): array => ['target' => $one['target'], 'mark' => $one['mark'], 'statements' => \count($one['statements'])], \array_slice($attempt->results, 1)),
+            'others' => array_map(
+                static fn (array $one): array => [
+                    'target' => $one['target'],
+                    'mark' => $one['mark'],
+                    'statements' => \count($one['statements']),
+                ],
+                \array_slice($attempt->results, 1),
+            ),
             'checked' => Shapes::checked($attempt->checked, $attempt->pattern, $style, $places),
         ];
     }

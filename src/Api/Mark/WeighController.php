@@ -47,7 +47,8 @@ final readonly class WeighController
     }
 
     /**
-     * The best comparison by each policy. Most policies differ in what a stroke counts, not in what belongs to what: those share one search.
+     * The best comparison by each policy. Most policies differ in what a stroke counts, not in what belongs to what: those share one
+     * search.
      *
      * @param non-empty-list<Pattern> $targets
      * @param list<Policy>            $policies

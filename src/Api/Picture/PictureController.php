@@ -48,13 +48,22 @@ final readonly class PictureController
                     $results[$attempt['id']] = $result;
                 }
             }
-            $beats[] = ['id' => $attempt['id'], 'number' => $attempt['number'], 'name' => $attempt['name'], 'mark' => self::number($attempt['mark']), 'suggested' => self::number($attempt['suggested'])];
+            $beats[] = [
+                'id' => $attempt['id'],
+                'number' => $attempt['number'],
+                'name' => $attempt['name'],
+                'mark' => self::number($attempt['mark']),
+                'suggested' => self::number($attempt['suggested']),
+            ];
         }
 
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
-            'parts' => array_map(static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position], $part->assignment->parts()),
+            'parts' => array_map(
+                static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position],
+                $part->assignment->parts(),
+            ),
             'target' => Shapes::pattern($part->target()),
             'music' => Shapes::music($part, $part->target() ?? $part->start),
             'beats' => $beats,
@@ -69,19 +78,42 @@ final readonly class PictureController
         $course = $this->access->taughtCourse($id);
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT p.id, p.position, p.points, a.title, (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts
-            FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = ? AND a.published_at IS NOT NULL ORDER BY a.created_at, a.id, p.position
+            FROM part p JOIN assignment a ON a.id = p.assignment_id
+            WHERE a.course_id = ? AND a.published_at IS NOT NULL ORDER BY a.created_at, a.id, p.position
             SQL, [$id]);
-        $students = $this->connection->fetchAllAssociative('SELECT s.id, s.name FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? ORDER BY s.name', [$id]);
-        /** @var list<array{id: string, part_id: string, student_id: string, aspects: string, suggested: string|null, mark: string|null}> $attempts */
+        $students = $this->connection->fetchAllAssociative(
+            'SELECT s.id, s.name FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? ORDER BY s.name',
+            [$id],
+        );
+        /**
+         * @var list<array{
+         *     id: string,
+         *     part_id: string,
+         *     student_id: string,
+         *     aspects: string,
+         *     suggested: string|null,
+         *     mark: string|null,
+         * }> $attempts
+         */
         $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT DISTINCT ON (a.part_id, a.student_id) a.id, a.part_id, a.student_id, a.aspects, a.suggested, f.mark
-            FROM attempt a JOIN part p ON p.id = a.part_id JOIN assignment t ON t.id = p.assignment_id LEFT JOIN feedback f ON f.attempt_id = a.id
+            FROM attempt a JOIN part p ON p.id = a.part_id JOIN assignment t ON t.id = p.assignment_id
+            LEFT JOIN feedback f ON f.attempt_id = a.id
             WHERE t.course_id = ? AND t.published_at IS NOT NULL ORDER BY a.part_id, a.student_id, a.number DESC
             SQL, [$id]);
 
         return new JsonResponse([
             'course' => ['id' => (string) $course->id, 'name' => $course->name],
-            'parts' => array_map(static fn (array $row): array => ['id' => $row['id'], 'title' => $row['title'], 'position' => $row['position'], 'parts' => $row['parts'], 'points' => self::number($row['points'])], $parts),
+            'parts' => array_map(
+                static fn (array $row): array => [
+                    'id' => $row['id'],
+                    'title' => $row['title'],
+                    'position' => $row['position'],
+                    'parts' => $row['parts'],
+                    'points' => self::number($row['points']),
+                ],
+                $parts,
+            ),
             'students' => $students,
             'attempts' => array_map(static fn (array $row): array => [
                 'id' => $row['id'], 'partId' => $row['part_id'], 'studentId' => $row['student_id'],

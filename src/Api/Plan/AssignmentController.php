@@ -72,14 +72,22 @@ final readonly class AssignmentController
                 if ($this->isTheSame($assignment, $fields)) {
                     return []; // a request that is sent again is no second hand
                 }
-                throw new Conflict('This plan was changed in another tab or on another device; choose which one to keep.', ['plan' => $this->shape($assignment)]);
+                throw new Conflict(
+                    'This plan was changed in another tab or on another device; choose which one to keep.',
+                    ['plan' => $this->shape($assignment)],
+                );
             }
             $revisions = array_map(static fn (Part $part): array => [$part, $part->revision], $assignment->parts());
             $this->fill($assignment, $fields);
             $changed = array_filter($revisions, static fn (array $one): bool => $one[0]->revision > $one[1]);
             if (null !== $assignment->publishedAt) {
                 foreach ($changed as [$part, $revision]) {
-                    $this->record->now('change-judgement', $this->access->teacher(), $assignment->id, ['part' => $part->position, 'from' => $revision, 'to' => $part->revision]);
+                    $this->record->now(
+                        'change-judgement',
+                        $this->access->teacher(),
+                        $assignment->id,
+                        ['part' => $part->position, 'from' => $revision, 'to' => $part->revision],
+                    );
                 }
             }
 
@@ -113,7 +121,10 @@ final readonly class AssignmentController
         $assignment = $this->access->taughtAssignment($id);
         foreach ($assignment->parts() as $part) {
             if (!$part->isDrawn()) {
-                throw InvalidInput::at(\sprintf('parts[%d].targets', $part->position - 1), 'a target has no hits yet; draw it before you publish.');
+                throw InvalidInput::at(
+                    \sprintf('parts[%d].targets', $part->position - 1),
+                    'a target has no hits yet; draw it before you publish.',
+                );
             }
         }
         if (null === $assignment->publishedAt) {
@@ -165,7 +176,11 @@ final readonly class AssignmentController
     private function isTheSame(Assignment $assignment, Fields $fields): bool
     {
         $parts = $assignment->parts();
-        $same = trim($fields->string('title')) === $assignment->title && Body::text($fields, 'brief', Assignment::MOST_BRIEF) === $assignment->brief
+        $same = trim($fields->string('title')) === $assignment->title && Body::text(
+            $fields,
+            'brief',
+            Assignment::MOST_BRIEF,
+        ) === $assignment->brief
             && Body::time($fields, 'dueAt')?->getTimestamp() === $assignment->dueAt?->getTimestamp();
         foreach ($same ? $this->matched($assignment, $fields) : [] as $i => [$part, $input]) {
             $task = ($parts[$i] ?? null) === $part ? $part?->task() : null;
@@ -200,7 +215,10 @@ final readonly class AssignmentController
                 continue;
             }
             if (0 < ($handedIn[(string) $part->id] ?? 0) && !$input->task->hasSheetOf($part->task())) {
-                throw new Conflict('Someone has handed in already, so what students begin with and what is open to them stays as it is; targets, requirements, marking and help can change.');
+                throw new Conflict(
+                    'Someone has handed in already, so what students begin with and what is open to them stays as it is; targets, '
+                        .'requirements, marking and help can change.',
+                );
             }
             $part->change($input->task, $i + 1, $input->waits);
         }
@@ -218,7 +236,10 @@ final readonly class AssignmentController
         foreach ($fields->list('parts', 1, Assignment::MOST_PARTS) as $i => $data) {
             $input = PartInput::of($data, "parts[$i]");
             if (null !== $input->id && !isset($known[$input->id])) {
-                throw InvalidInput::at("parts[$i].id", 'there is no such part in this assignment, or it stands here twice; leave the id out for a new one.');
+                throw InvalidInput::at(
+                    "parts[$i].id",
+                    'there is no such part in this assignment, or it stands here twice; leave the id out for a new one.',
+                );
             }
             if (0 === $i && $input->waits) {
                 throw InvalidInput::at("parts[$i].waits", 'the first part has none before it to wait for.');
@@ -234,7 +255,10 @@ final readonly class AssignmentController
     private function attempts(Assignment $assignment): array
     {
         /** @var list<array{part: string, attempts: int}> $counts */
-        $counts = $this->entities->createQuery('SELECT IDENTITY(a.part) AS part, COUNT(a.id) AS attempts FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = :assignment GROUP BY a.part')
+        $counts = $this->entities->createQuery(
+            'SELECT IDENTITY(a.part) AS part, COUNT(a.id) AS attempts FROM '.Attempt::class.' a JOIN a.part p WHERE p.assignment = '
+                .':assignment GROUP BY a.part',
+        )
             ->setParameter('assignment', $assignment->id)->getArrayResult();
 
         return array_column($counts, 'attempts', 'part');
@@ -255,7 +279,10 @@ final readonly class AssignmentController
             'version' => $assignment->version,
             'attempts' => array_sum($counts),
             'recomparing' => $this->judging->progress($parts),
-            'parts' => array_map(static fn (Part $part): array => Shapes::plannedPart($part) + ['attempts' => $counts[(string) $part->id] ?? 0], $parts),
+            'parts' => array_map(
+                static fn (Part $part): array => Shapes::plannedPart($part) + ['attempts' => $counts[(string) $part->id] ?? 0],
+                $parts,
+            ),
         ];
     }
 }

@@ -18,7 +18,18 @@ final readonly class Effect
     }
 
     /**
-     * @return array{attempts: int, changes: list<array{student: string, number: int, before: float|null, after: float|null, gone: list<string>, new: list<string>, mark: float|null}>}
+     * @return array{
+     *     attempts: int,
+     *     changes: list<array{
+     *         student: string,
+     *         number: int,
+     *         before: float|null,
+     *         after: float|null,
+     *         gone: list<string>,
+     *         new: list<string>,
+     *         mark: float|null,
+     *     }>,
+     * }
      */
     public function of(Part $part, Task $task): array
     {
@@ -50,7 +61,9 @@ final readonly class Effect
     {
         $attempts = $this->entities->createQuery(
             'SELECT a, s, f FROM '.Attempt::class.' a JOIN a.student s LEFT JOIN a.feedback f
-             WHERE a.part = :part AND a.number = (SELECT MAX(b.number) FROM '.Attempt::class.' b WHERE b.part = a.part AND b.student = a.student)
+             WHERE a.part = :part AND a.number = (
+                 SELECT MAX(b.number) FROM '.Attempt::class.' b WHERE b.part = a.part AND b.student = a.student
+             )
              ORDER BY s.name',
         )->setParameter('part', $part->id)->getResult();
         \assert(\is_array($attempts));

@@ -33,7 +33,19 @@ use Symfony\Component\Routing\Attribute\Route;
 final readonly class CatalogueController
 {
     /** The meters that are offered: count, unit, groups. Any other comes with a file. */
-    private const METERS = [[4, 4], [3, 4], [2, 4], [6, 8], [9, 8], [12, 8], [5, 4, [3, 2]], [5, 4, [2, 3]], [5, 8, [3, 2]], [7, 8, [2, 2, 3]], [7, 8, [3, 2, 2]]];
+    private const METERS = [
+        [4, 4],
+        [3, 4],
+        [2, 4],
+        [6, 8],
+        [9, 8],
+        [12, 8],
+        [5, 4, [3, 2]],
+        [5, 4, [2, 3]],
+        [5, 8, [3, 2]],
+        [7, 8, [2, 2, 3]],
+        [7, 8, [3, 2, 2]],
+    ];
 
     #[Route('/api/catalogue', methods: 'GET')]
     public function catalogue(Request $request, Kits $kits): JsonResponse
@@ -43,17 +55,36 @@ final readonly class CatalogueController
                 'name' => $one->value, 'label' => $one->label(), 'family' => $one->family(),
                 'notehead' => $one->notehead(), 'staff' => $one->staff(), 'midi' => $one->midi(), 'choke' => $one->choke(),
             ], Instrument::cases()),
-            'levels' => array_map(static fn (Level $level): array => ['name' => $level->value, 'lowest' => $level->lowest(), 'entry' => $level->entry()], Level::cases()),
+            'levels' => array_map(
+                static fn (Level $level): array => ['name' => $level->value, 'lowest' => $level->lowest(), 'entry' => $level->entry()],
+                Level::cases(),
+            ),
             'snaps' => array_map(static fn (Snap $snap): array => ['name' => $snap->value, 'ticks' => $snap->ticks()], Snap::cases()),
             'meters' => array_map(static fn (array $meter): array => PatternWriter::meter(Meter::of(...$meter)), self::METERS),
             'limits' => [
-                'title' => Pattern::MOST_TITLE, 'bars' => Section::MOST_BARS, 'sections' => Pattern::MOST_SECTIONS, 'order' => Pattern::MOST_ORDER,
-                'hits' => Section::MOST_HITS, 'rows' => Section::MOST_ROWS, 'strokes' => Task::MOST_STROKES, 'note' => Draft::MOST_NOTE, 'feedback' => Feedback::MOST_TEXT,
-                'brief' => Assignment::MOST_BRIEF, 'parts' => Assignment::MOST_PARTS, 'targets' => Task::MOST_TARGETS, 'rules' => RequirementFile::MOST,
-                'pin' => Feedback::MOST_PIN_TEXT, 'phrase' => Phrase::MOST_TEXT, 'tempo' => Freedom::TEMPO, 'times' => [1, Help::MOST],
+                'title' => Pattern::MOST_TITLE,
+                'bars' => Section::MOST_BARS,
+                'sections' => Pattern::MOST_SECTIONS,
+                'order' => Pattern::MOST_ORDER,
+                'hits' => Section::MOST_HITS,
+                'rows' => Section::MOST_ROWS,
+                'strokes' => Task::MOST_STROKES,
+                'note' => Draft::MOST_NOTE,
+                'feedback' => Feedback::MOST_TEXT,
+                'brief' => Assignment::MOST_BRIEF,
+                'parts' => Assignment::MOST_PARTS,
+                'targets' => Task::MOST_TARGETS,
+                'rules' => RequirementFile::MOST,
+                'pin' => Feedback::MOST_PIN_TEXT,
+                'phrase' => Phrase::MOST_TEXT,
+                'tempo' => Freedom::TEMPO,
+                'times' => [1, Help::MOST],
             ],
             // What holds where a policy, a task or its help says nothing, and how far a policy can be turned.
-            'policy' => ['usual' => PolicyFile::toData(Policy::of()), 'limits' => Policy::LIMITS + ['grace' => [0, Tolerance::MOST_WINDOW], 'window' => [0, Tolerance::MOST_WINDOW]]],
+            'policy' => [
+                'usual' => PolicyFile::toData(Policy::of()),
+                'limits' => Policy::LIMITS + ['grace' => [0, Tolerance::MOST_WINDOW], 'window' => [0, Tolerance::MOST_WINDOW]],
+            ],
             'help' => Help::of()->toData(),
             'rules' => array_map(static fn (string $rule): array => $rule::declares()->toData(), array_values(RequirementFile::rules())),
             'newPattern' => self::newPattern(),
@@ -70,7 +101,10 @@ final readonly class CatalogueController
     private static function newPattern(): array
     {
         $meter = Meter::of(...self::METERS[0]);
-        $rows = array_map(static fn (Instrument $instrument): Row => Row::of($instrument, []), [Instrument::Kick, Instrument::Snare, Instrument::ClosedHat, Instrument::OpenHat]);
+        $rows = array_map(
+            static fn (Instrument $instrument): Row => Row::of($instrument, []),
+            [Instrument::Kick, Instrument::Snare, Instrument::ClosedHat, Instrument::OpenHat],
+        );
 
         return PatternWriter::toData(Pattern::of('Target', $meter, Tempo::of(96, '4'), [Section::of('A', 1, $rows, $meter)]));
     }

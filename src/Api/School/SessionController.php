@@ -25,7 +25,12 @@ final readonly class SessionController
         [$token, $cookie] = $csrf->token($request);
         $response = new JsonResponse([
             'csrf' => $token,
-            'account' => null === $account ? null : ['id' => (string) $account->id, 'name' => $account->name, 'role' => $account->role->value, 'school' => $account->school->name],
+            'account' => null === $account ? null : [
+                'id' => (string) $account->id,
+                'name' => $account->name,
+                'role' => $account->role->value,
+                'school' => $account->school->name,
+            ],
         ]);
         if (null !== $cookie) {
             $response->headers->setCookie($cookie);
@@ -36,8 +41,13 @@ final readonly class SessionController
 
     /** Signs this account out wherever it is signed in, here too. */
     #[Route('/api/sign-out-everywhere', methods: 'POST')]
-    public function signOutEverywhere(Request $request, Access $access, EntityManagerInterface $entities, Record $record, ClockInterface $clock): Response
-    {
+    public function signOutEverywhere(
+        Request $request,
+        Access $access,
+        EntityManagerInterface $entities,
+        Record $record,
+        ClockInterface $clock,
+    ): Response {
         $account = $access->account();
         $entities->wrapInTransaction(static function () use ($account, $record, $clock): void {
             $account->signOutEverywhere(\DateTimeImmutable::createFromInterface($clock->now()));

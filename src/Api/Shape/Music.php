@@ -24,11 +24,18 @@ final readonly class Music
             'beatTicks' => $meter->unitTicks(),
             'groove' => $groove->points,
             'words' => (new Counting($meter, $style))->words($bars),
-            'fills' => array_map(static fn (Fill $fill): array => ['name' => $fill->value, 'label' => $fill->label(), 'places' => $fill->places($meter)], Fill::cases()),
+            'fills' => array_map(
+                static fn (Fill $fill): array => ['name' => $fill->value, 'label' => $fill->label(), 'places' => $fill->places($meter)],
+                Fill::cases(),
+            ),
         ];
     }
 
-    /** @return array{grooves: array<string, list<array{int, int}>>} the groove map of every swing that can be chosen, so that it is heard at once, also without a connection; keys like "16 66.67" */
+    /**
+     * @return array{
+     *     grooves: array<string, list<array{int, int}>>,
+     * } the groove map of every swing that can be chosen, so that it is heard at once, also without a connection; keys like "16 66.67"
+     */
     public static function open(Meter $meter): array
     {
         $grooves = [];

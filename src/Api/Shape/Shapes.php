@@ -44,7 +44,11 @@ final readonly class Shapes
             'brief' => $assignment->brief,
             'dueAt' => self::time($assignment->dueAt),
             'publishedAt' => self::time($assignment->publishedAt),
-            'course' => ['id' => (string) $assignment->course->id, 'name' => $assignment->course->name, 'counting' => $assignment->course->counting->value],
+            'course' => [
+                'id' => (string) $assignment->course->id,
+                'name' => $assignment->course->name,
+                'counting' => $assignment->course->counting->value,
+            ],
         ];
     }
 
@@ -98,7 +102,10 @@ final readonly class Shapes
     {
         $freedom = $part->task()->freedom;
         $open = $freedom->form || $freedom->meter;
-        $bars = $open ? Section::MOST_BARS : max(1, ...array_map(static fn (Section $section): int => $section->bars, $part->start->sections));
+        $bars = $open ? Section::MOST_BARS : max(
+            1,
+            ...array_map(static fn (Section $section): int => $section->bars, $part->start->sections),
+        );
         $music = Music::of($pattern->meter, $pattern->swing, $bars, $part->assignment->course->counting);
 
         return $freedom->swing ? $music + Music::open($pattern->meter) : $music;
@@ -174,7 +181,12 @@ final readonly class Shapes
         if (!$places) {
             $said['results'] = array_map(static fn (array $one): array => match (true) {
                 $one['passed'] || !\in_array($one['kind'], ['contains', 'keep-clear'], true) => $one,
-                default => ['text' => 'contains' === $one['kind'] ? 'The given part is not all there yet.' : 'Something stands where it should stay clear.', 'evidence' => []] + $one,
+                default => [
+                    'text' => 'contains' === $one['kind']
+                        ? 'The given part is not all there yet.'
+                        : 'Something stands where it should stay clear.',
+                    'evidence' => [],
+                ] + $one,
             }, $said['results']);
         }
 

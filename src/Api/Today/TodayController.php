@@ -23,14 +23,17 @@ final readonly class TodayController
     {
         $account = $this->access->account();
 
-        return new JsonResponse(Role::Teacher === $account->role ? $this->teacher((string) $account->id) : $this->student((string) $account->id));
+        return new JsonResponse(
+            Role::Teacher === $account->role ? $this->teacher((string) $account->id) : $this->student((string) $account->id),
+        );
     }
 
     /** @return array<string, mixed> */
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, count(e.student_id) AS students FROM course c LEFT JOIN enrolment e ON e.course_id = c.id WHERE c.teacher_id = ? GROUP BY c.id ORDER BY c.name',
+            'SELECT c.id, c.name, c.counting, count(e.student_id) AS students FROM course c LEFT JOIN enrolment e ON e.course_id = '
+                .'c.id WHERE c.teacher_id = ? GROUP BY c.id ORDER BY c.name',
             [$id],
         );
         // Only a student's newest attempt waits for an answer.
@@ -40,7 +43,9 @@ final readonly class TodayController
             FROM assignment a
             JOIN course c ON c.id = a.course_id
             JOIN part p ON p.assignment_id = a.id
-            LEFT JOIN LATERAL (SELECT DISTINCT ON (student_id) id FROM attempt WHERE part_id = p.id ORDER BY student_id, number DESC) n ON true
+            LEFT JOIN LATERAL (
+                SELECT DISTINCT ON (student_id) id FROM attempt WHERE part_id = p.id ORDER BY student_id, number DESC
+            ) n ON true
             LEFT JOIN feedback f ON f.attempt_id = n.id
             WHERE c.teacher_id = ?
             GROUP BY a.id, p.id
@@ -50,8 +55,20 @@ final readonly class TodayController
         foreach ($parts as $row) {
             $key = $row['id'];
             \assert(\is_string($key));
-            $assignments[$key] ??= ['id' => $key, 'title' => $row['title'], 'courseId' => $row['course_id'], 'dueAt' => self::atom($row['due_at']), 'publishedAt' => self::atom($row['published_at']), 'parts' => []];
-            $assignments[$key]['parts'][] = ['id' => $row['part_id'], 'position' => $row['position'], 'handedIn' => $row['handed_in'], 'toMark' => $row['to_mark']];
+            $assignments[$key] ??= [
+                'id' => $key,
+                'title' => $row['title'],
+                'courseId' => $row['course_id'],
+                'dueAt' => self::atom($row['due_at']),
+                'publishedAt' => self::atom($row['published_at']),
+                'parts' => [],
+            ];
+            $assignments[$key]['parts'][] = [
+                'id' => $row['part_id'],
+                'position' => $row['position'],
+                'handedIn' => $row['handed_in'],
+                'toMark' => $row['to_mark'],
+            ];
         }
 
         return ['courses' => $courses, 'assignments' => array_values($assignments)];
@@ -62,16 +79,21 @@ final readonly class TodayController
     {
         // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id AS part_id, p.position, a.title, c.name AS course, a.due_at, d.saved_at, n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
+            SELECT p.id AS part_id, p.position, a.title, c.name AS course, a.due_at, d.saved_at,
+                   n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
                    (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts,
                    p.waits AND coalesce((SELECT CASE WHEN t.told THEN t.found END FROM part b JOIN attempt t ON t.part_id = b.id
-                       WHERE b.assignment_id = a.id AND b.position = p.position - 1 AND t.student_id = e.student_id ORDER BY t.number DESC LIMIT 1), 1) > 0 AS waiting
+                       WHERE b.assignment_id = a.id AND b.position = p.position - 1 AND t.student_id = e.student_id
+                       ORDER BY t.number DESC LIMIT 1), 1) > 0 AS waiting
             FROM enrolment e
             JOIN course c ON c.id = e.course_id
             JOIN assignment a ON a.course_id = c.id AND a.published_at IS NOT NULL
             JOIN part p ON p.assignment_id = a.id
             LEFT JOIN draft d ON d.part_id = p.id AND d.student_id = e.student_id
-            LEFT JOIN LATERAL (SELECT id, number, handed_in_at FROM attempt WHERE part_id = p.id AND student_id = e.student_id ORDER BY number DESC LIMIT 1) n ON true
+            LEFT JOIN LATERAL (
+                SELECT id, number, handed_in_at FROM attempt
+                WHERE part_id = p.id AND student_id = e.student_id ORDER BY number DESC LIMIT 1
+            ) n ON true
             LEFT JOIN feedback f ON f.attempt_id = n.id AND f.returned_at IS NOT NULL
             WHERE e.student_id = ?
             ORDER BY a.due_at NULLS LAST, a.created_at, p.position

@@ -29,18 +29,49 @@ final class CausesTest extends TestCase
         $late = static fn (array $steps, int $by): array => array_map(static fn (int $step): int => $step + $by, $steps);
         $kick = self::TARGET['kick'];
         foreach ([
-            'everything late' => [Shifted::everything(240), array_map(static fn (array $steps): array => $late($steps, 1), self::TARGET), 2],
+            'everything late' => [
+                Shifted::everything(240),
+                array_map(static fn (array $steps): array => $late($steps, 1), self::TARGET),
+                2,
+            ],
             'a row late' => [Shifted::row('kick', Instrument::Kick, 480), ['kick' => $late($kick, 2)] + self::TARGET, 2],
             'a bar of a row late' => [Shifted::row('kick', Instrument::Kick, 240, 2), ['kick' => [1, 9, 18, 28]] + self::TARGET, 2],
-            'rows exchanged' => [new SwappedRows('kick', Instrument::Kick, 'snare', Instrument::Snare), ['kick' => self::TARGET['snare'], 'snare' => $kick] + self::TARGET, 2],
-            'on another drum' => [new WrongRow('kick', Instrument::Kick, 'crash', Instrument::Crash), ['kick' => [], 'crash' => $kick] + self::TARGET, 2],
+            'rows exchanged' => [
+                new SwappedRows('kick', Instrument::Kick, 'snare', Instrument::Snare),
+                ['kick' => self::TARGET['snare'], 'snare' => $kick] + self::TARGET,
+                2,
+            ],
+            'on another drum' => [
+                new WrongRow('kick', Instrument::Kick, 'crash', Instrument::Crash),
+                ['kick' => [], 'crash' => $kick] + self::TARGET,
+                2,
+            ],
             'a row left out' => [new OneSidedRow('kick', Instrument::Kick, true), ['kick' => []] + self::TARGET, 2],
             'a row too many' => [new OneSidedRow('claves', Instrument::Claves, false), ['claves' => [3, 4]] + self::TARGET, 2],
-            'half the pace' => [new TimeScaled(false), array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), self::TARGET), 4],
-            'bars exchanged' => [new SwappedBars(1, 2), ['kick' => [1, 11, 17, 25], 'closed-hat' => [3, 7, 11, 15, 17, 21, 25, 29]] + self::TARGET, 2],
-            'the first bar twice' => [new NoVariation(1, [2]), ['kick' => [1, 9, 17, 25], 'closed-hat' => [1, 5, 9, 13, 17, 21, 25, 29]] + self::TARGET, 2],
+            'half the pace' => [
+                new TimeScaled(false),
+                array_map(
+                    static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps),
+                    self::TARGET,
+                ),
+                4,
+            ],
+            'bars exchanged' => [
+                new SwappedBars(1, 2),
+                ['kick' => [1, 11, 17, 25], 'closed-hat' => [3, 7, 11, 15, 17, 21, 25, 29]] + self::TARGET,
+                2,
+            ],
+            'the first bar twice' => [
+                new NoVariation(1, [2]),
+                ['kick' => [1, 9, 17, 25], 'closed-hat' => [1, 5, 9, 13, 17, 21, 25, 29]] + self::TARGET,
+                2,
+            ],
             'a bar left out' => [new WrongBar(1, true, true), ['kick' => [1, 11], 'snare' => [5, 13], 'closed-hat' => [3, 7, 11, 15]], 1],
-            'a bar too many' => [new WrongBar(2, false, true), ['kick' => [1, 9, 17, 33, 43], 'snare' => [5, 13, 37, 45], 'closed-hat' => [1, 5, 9, 13, 35, 39, 43, 47]], 3],
+            'a bar too many' => [
+                new WrongBar(2, false, true),
+                ['kick' => [1, 9, 17, 33, 43], 'snare' => [5, 13, 37, 45], 'closed-hat' => [1, 5, 9, 13, 35, 39, 43, 47]],
+                3,
+            ],
         ] as $what => [$cause, $played, $bars]) {
             $before = self::remainder($played, $bars);
             self::assertNotSame([], $before->differing(), $what);
@@ -54,9 +85,19 @@ final class CausesTest extends TestCase
     public function testNothingIsLostOnTheWay(): void
     {
         $random = Lesson::random(70);
-        $causes = [Shifted::everything(-240), Shifted::row('snare', Instrument::Snare, 240), new SwappedRows('kick', Instrument::Kick, 'snare', Instrument::Snare), new TimeScaled(true), new SwappedBars(1, 2), new WrongBar(1, true, true)];
+        $causes = [
+            Shifted::everything(-240),
+            Shifted::row('snare', Instrument::Snare, 240),
+            new SwappedRows('kick', Instrument::Kick, 'snare', Instrument::Snare),
+            new TimeScaled(true),
+            new SwappedBars(1, 2),
+            new WrongBar(1, true, true),
+        ];
         for ($round = 0; $round < 40; ++$round) {
-            $played = array_map(static fn (): array => array_map(intval(...), $random->pickArrayKeys(array_fill(1, 32, true), 6)), self::TARGET);
+            $played = array_map(
+                static fn (): array => array_map(intval(...), $random->pickArrayKeys(array_fill(1, 32, true), 6)),
+                self::TARGET,
+            );
             $before = self::remainder($played, 2);
             $count = static fn (Remainder $of): int => array_sum(array_map(count(...), $of->played));
             foreach ($causes as $cause) {
@@ -68,6 +109,13 @@ final class CausesTest extends TestCase
     /** @param array<string, array<int>> $played */
     private static function remainder(array $played, int $bars): Remainder
     {
-        return Remainder::of(Strokes::written(Lesson::steps(self::TARGET, 2)), Strokes::written(Lesson::steps(array_map(array_values(...), array_filter($played)), $bars)), Tolerance::of(), 3840, 2, $bars);
+        return Remainder::of(
+            Strokes::written(Lesson::steps(self::TARGET, 2)),
+            Strokes::written(Lesson::steps(array_map(array_values(...), array_filter($played)), $bars)),
+            Tolerance::of(),
+            3840,
+            2,
+            $bars,
+        );
     }
 }

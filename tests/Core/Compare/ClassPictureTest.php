@@ -25,11 +25,28 @@ final class ClassPictureTest extends TestCase
         ]));
         $strokes = array_column($picture['strokes'], null, 'tick');
         self::assertCount(12, $picture['strokes']);
-        self::assertSame([['a', 'b'], ['c']], [self::stroke($picture['strokes'], 'snare', 2880)['missed'], self::stroke($picture['strokes'], 'snare', 2880)['moved']]);
-        self::assertSame([[], ['c']], [self::stroke($picture['strokes'], 'snare', 960)['missed'], self::stroke($picture['strokes'], 'snare', 960)['moved']]);
+        self::assertSame(
+            [['a', 'b'], ['c']],
+            [self::stroke($picture['strokes'], 'snare', 2880)['missed'], self::stroke($picture['strokes'], 'snare', 2880)['moved']],
+        );
+        self::assertSame(
+            [[], ['c']],
+            [self::stroke($picture['strokes'], 'snare', 960)['missed'], self::stroke($picture['strokes'], 'snare', 960)['moved']],
+        );
         self::assertArrayHasKey(0, $strokes);
-        self::assertSame([['closed-hat', 1680, ['b']], ['snare', 1200, ['c']], ['snare', 3120, ['c']]], self::sorted(array_map(static fn (array $one): array => [$one['instrument'], $one['tick'], $one['by']], $picture['extras'])));
-        self::assertSame(['hit-missing', [2880], 'a', ['a', 'b']], [$picture['statements'][0]['statement']['kind'], $picture['statements'][0]['statement']['at'], $picture['statements'][0]['of'], $picture['statements'][0]['by']]);
+        self::assertSame(
+            [['closed-hat', 1680, ['b']], ['snare', 1200, ['c']], ['snare', 3120, ['c']]],
+            self::sorted(array_map(static fn (array $one): array => [$one['instrument'], $one['tick'], $one['by']], $picture['extras'])),
+        );
+        self::assertSame(
+            ['hit-missing', [2880], 'a', ['a', 'b']],
+            [
+                $picture['statements'][0]['statement']['kind'],
+                $picture['statements'][0]['statement']['at'],
+                $picture['statements'][0]['of'],
+                $picture['statements'][0]['by'],
+            ],
+        );
         self::assertSame(['a', 'b', 'c', 'd'], array_column($picture['aspects']['placement'], 'of'));
         self::assertSame([], $picture['aspects']['dynamics'], 'not assessed');
         self::assertSame(20.0, $picture['marks'][3]['value']);
@@ -45,10 +62,26 @@ final class ClassPictureTest extends TestCase
                 $results["beat $i"] = Lesson::compare($target, Lesson::any($random))->toData();
             }
             $picture = ClassPicture::of($results);
-            $count = static fn (Status $status): int => array_sum(array_map(static fn (array $result): int => \count(array_filter($result['pairs'], static fn (array $pair): bool => $status->value === $pair['status'])), $results));
-            self::assertSame($count(Status::Missing), array_sum(array_map(static fn (array $one): int => \count($one['missed']), $picture['strokes'])));
-            self::assertSame($count(Status::Moved) + $count(Status::OtherDrum), array_sum(array_map(static fn (array $one): int => \count($one['moved']), $picture['strokes'])));
-            self::assertSame($count(Status::Moved) + $count(Status::OtherDrum) + $count(Status::Extra), array_sum(array_map(static fn (array $one): int => \count($one['by']), $picture['extras'])));
+            $count = static fn (Status $status): int => array_sum(
+                array_map(
+                    static fn (array $result): int => \count(
+                        array_filter($result['pairs'], static fn (array $pair): bool => $status->value === $pair['status']),
+                    ),
+                    $results,
+                ),
+            );
+            self::assertSame(
+                $count(Status::Missing),
+                array_sum(array_map(static fn (array $one): int => \count($one['missed']), $picture['strokes'])),
+            );
+            self::assertSame(
+                $count(Status::Moved) + $count(Status::OtherDrum),
+                array_sum(array_map(static fn (array $one): int => \count($one['moved']), $picture['strokes'])),
+            );
+            self::assertSame(
+                $count(Status::Moved) + $count(Status::OtherDrum) + $count(Status::Extra),
+                array_sum(array_map(static fn (array $one): int => \count($one['by']), $picture['extras'])),
+            );
         }
     }
 
@@ -71,7 +104,13 @@ final class ClassPictureTest extends TestCase
      */
     private static function results(array $beats): array
     {
-        return array_map(static fn (array $rows): array => Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps($rows + Lesson::TARGET))->toData(), $beats);
+        return array_map(
+            static fn (array $rows): array => Lesson::compare(
+                Lesson::steps(Lesson::TARGET),
+                Lesson::steps($rows + Lesson::TARGET),
+            )->toData(),
+            $beats,
+        );
     }
 
     /**

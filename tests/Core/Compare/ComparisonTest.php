@@ -25,7 +25,10 @@ final class ComparisonTest extends TestCase
     public function testTheSameIsPerfect(): void
     {
         $same = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(Lesson::TARGET));
-        self::assertSame([0.0, [], 1.0, 20.0], [$same->pairing->cost(), $same->statements, (float) $same->aspects->placement, $same->mark()]);
+        self::assertSame(
+            [0.0, [], 1.0, 20.0],
+            [$same->pairing->cost(), $same->statements, (float) $same->aspects->placement, $same->mark()],
+        );
     }
 
     public function testAnyPatternComparedWithItselfIsPerfect(): void
@@ -53,11 +56,28 @@ final class ComparisonTest extends TestCase
 
     public function testTheResultIsOneObjectWithEveryStrokeOnce(): void
     {
-        $result = Report::of(Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET))->toData(), CountingStyle::Syllables);
+        $result = Report::of(
+            Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET))->toData(),
+            CountingStyle::Syllables,
+        );
         self::assertSame(['target', 'cost', 'strokes', 'pairs', 'statements', 'aspects', 'mark', 'points', 'weights'], array_keys($result));
         self::assertSame([2.0, ['target' => 12, 'submission' => 12]], [$result['cost'], $result['strokes']]);
-        self::assertContains(['status' => 'moved', 'instrument' => 'snare', 'target' => 960, 'submission' => 1200, 'ticks' => 240, 'credit' => 0.5, 'statement' => 0], (array) $result['pairs']);
-        self::assertSame(['placement' => 0.9167, 'dynamics' => null, 'feel' => 1.0, 'tempo' => 1.0, 'form' => 1.0], array_map(static fn (mixed $value): ?float => is_numeric($value) ? (float) $value : null, (array) $result['aspects']));
+        self::assertContains(
+            [
+                'status' => 'moved',
+                'instrument' => 'snare',
+                'target' => 960,
+                'submission' => 1200,
+                'ticks' => 240,
+                'credit' => 0.5,
+                'statement' => 0,
+            ],
+            (array) $result['pairs'],
+        );
+        self::assertSame(
+            ['placement' => 0.9167, 'dynamics' => null, 'feel' => 1.0, 'tempo' => 1.0, 'form' => 1.0],
+            array_map(static fn (mixed $value): ?float => is_numeric($value) ? (float) $value : null, (array) $result['aspects']),
+        );
     }
 
     /** @param array<string, list<int>> $played */
@@ -79,7 +99,11 @@ final class ComparisonTest extends TestCase
 
     public function testClapCountsAsSnareWhereThePolicySaysSo(): void
     {
-        $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [], 'clap' => [5, 13]] + Lesson::TARGET), ['alike' => [['snare', 'clap']]]);
+        $comparison = Lesson::compare(
+            Lesson::steps(Lesson::TARGET),
+            Lesson::steps(['snare' => [], 'clap' => [5, 13]] + Lesson::TARGET),
+            ['alike' => [['snare', 'clap']]],
+        );
         self::assertSame([1.0, []], [(float) $comparison->aspects->placement, $comparison->statements]);
     }
 
@@ -87,7 +111,10 @@ final class ComparisonTest extends TestCase
     {
         $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['closed-hat' => range(1, 16)] + Lesson::TARGET));
         self::assertSame(['hit-extra closed-hat'], Lesson::said($comparison));
-        self::assertSame('beat 1 e; beat 1 a; beat 2 e; beat 2 a; beat 3 e; beat 3 a; beat 4 e; beat 4 a', Report::of($comparison->toData(), CountingStyle::Syllables)['statements'][0]['place']);
+        self::assertSame(
+            'beat 1 e; beat 1 a; beat 2 e; beat 2 a; beat 3 e; beat 3 a; beat 4 e; beat 4 a',
+            Report::of($comparison->toData(), CountingStyle::Syllables)['statements'][0]['place'],
+        );
     }
 
     public function testTheSameHitInEveryBarIsSaidOnce(): void
@@ -106,7 +133,15 @@ final class ComparisonTest extends TestCase
         $random = Lesson::random(7);
         for ($round = 0; $round < 60; ++$round) {
             $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random));
-            $covered = array_merge(...array_map(static fn ($statement): array => array_filter($statement->pairs, static fn (int $i): bool => $comparison->pairing->pairs[$i]->differs()), $comparison->statements));
+            $covered = array_merge(
+                ...array_map(
+                    static fn ($statement): array => array_filter(
+                        $statement->pairs,
+                        static fn (int $i): bool => $comparison->pairing->pairs[$i]->differs(),
+                    ),
+                    $comparison->statements,
+                ),
+            );
             sort($covered);
             $different = array_keys(array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs()));
             self::assertSame($different, $covered);
@@ -120,7 +155,11 @@ final class ComparisonTest extends TestCase
     {
         $target = Lesson::grid('snare X.g.|X.g.|X.g.|X.g.');
         self::assertSame(1.0, Lesson::compare($target, $target)->aspects->dynamics);
-        self::assertSame(1.0, Lesson::compare(Lesson::grid('snare x.g.|x.g.|x.g.|x.g.'), Lesson::grid('snare X.s.|X.s.|X.s.|X.s.'))->aspects->dynamics, 'each is louder by about the same');
+        self::assertSame(
+            1.0,
+            Lesson::compare(Lesson::grid('snare x.g.|x.g.|x.g.|x.g.'), Lesson::grid('snare X.s.|X.s.|X.s.|X.s.'))->aspects->dynamics,
+            'each is louder by about the same',
+        );
         $flat = Lesson::compare($target, Lesson::grid('snare x.x.|x.x.|x.x.|x.x.'))->aspects->dynamics;
         // Differences −28 and +62, median 17: each is 45 off, 35 beyond the ten that are let pass.
         self::assertEqualsWithDelta(1 - 35 / 50, $flat, 1e-9);
@@ -144,12 +183,30 @@ final class ComparisonTest extends TestCase
         $swung = Lesson::compare(Lesson::grid($grid, swing: Swing::of(62, 16)), Lesson::grid($grid, swing: Swing::of(56, 16)));
         self::assertSame(0.5, $swung->aspects->feel);
         self::assertSame(['swing'], Lesson::said($swung));
-        self::assertSame(0.0, (float) Lesson::compare(Lesson::grid($grid, swing: Swing::of(62, 16)), Lesson::grid($grid, swing: Swing::of(62, 8)))->aspects->feel, 'another unit counts as straight');
+        self::assertSame(
+            0.0,
+            (float) Lesson::compare(
+                Lesson::grid($grid, swing: Swing::of(62, 16)),
+                Lesson::grid($grid, swing: Swing::of(62, 8)),
+            )->aspects->feel,
+            'another unit counts as straight',
+        );
         $slow = Lesson::compare(Lesson::grid($grid), Lesson::grid($grid, tempo: Tempo::of(92, '4')));
         self::assertEqualsWithDelta(0.6, $slow->aspects->tempo, 1e-9);
         self::assertSame(['tempo'], Lesson::said($slow));
-        self::assertSame([], Lesson::said(Lesson::compare(Lesson::grid($grid), Lesson::grid($grid, tempo: Tempo::of(48, '2')))), '48 half notes are 96 quarters');
-        self::assertSame(1.0, (float) Lesson::compare(Lesson::grid($grid), Lesson::grid($grid, tempo: Tempo::of(92, '4')), ['tempo' => ['low' => 90, 'high' => 100]])->aspects->tempo);
+        self::assertSame(
+            [],
+            Lesson::said(Lesson::compare(Lesson::grid($grid), Lesson::grid($grid, tempo: Tempo::of(48, '2')))),
+            '48 half notes are 96 quarters',
+        );
+        self::assertSame(
+            1.0,
+            (float) Lesson::compare(
+                Lesson::grid($grid),
+                Lesson::grid($grid, tempo: Tempo::of(92, '4')),
+                ['tempo' => ['low' => 90, 'high' => 100]],
+            )->aspects->tempo,
+        );
         self::assertSame(0.5, Lesson::compare(Lesson::grid($grid), Lesson::grid($grid, 2))->aspects->form);
         self::assertSame(0.0, (float) Lesson::compare(Lesson::grid($grid), Lesson::grid('kick x', meter: Meter::of(3, 4)))->aspects->form);
     }
@@ -157,7 +214,11 @@ final class ComparisonTest extends TestCase
     public function testATiledTargetFillsTheSubmission(): void
     {
         $bar = 'kick x...|....|x...|....';
-        $comparison = Lesson::compare(Lesson::grid($bar), Lesson::grid('kick x...|....|x...|....|x...|....|x...|....', 2), ['repeat' => 'tile']);
+        $comparison = Lesson::compare(
+            Lesson::grid($bar),
+            Lesson::grid('kick x...|....|x...|....|x...|....|x...|....', 2),
+            ['repeat' => 'tile'],
+        );
         self::assertSame([20.0, []], [$comparison->mark(), $comparison->statements]);
     }
 
@@ -168,7 +229,13 @@ final class ComparisonTest extends TestCase
         self::assertSame(19.0, Lesson::compare(Lesson::steps(Lesson::TARGET), $late, ['step' => 1])->mark());
         self::assertSame(93.5, Lesson::compare(Lesson::steps(Lesson::TARGET), $late, ['points' => 100])->mark());
         self::assertSame(100.0, Lesson::compare(Lesson::steps(Lesson::TARGET), $late, ['points' => 100, 'credit' => 1])->mark());
-        self::assertNull(Lesson::compare(Lesson::steps(Lesson::TARGET), $late, ['weights' => ['placement' => 0, 'dynamics' => 1, 'feel' => 0, 'tempo' => 0, 'form' => 0]])->mark());
+        self::assertNull(
+            Lesson::compare(
+                Lesson::steps(Lesson::TARGET),
+                $late,
+                ['weights' => ['placement' => 0, 'dynamics' => 1, 'feel' => 0, 'tempo' => 0, 'form' => 0]],
+            )->mark(),
+        );
     }
 
     public function testOfSeveralTargetsTheBestCountsAndAllAreReported(): void
@@ -180,9 +247,17 @@ final class ComparisonTest extends TestCase
 
     public function testOptionalStrokesCountOnlyWhenTheyArePlayed(): void
     {
-        $target = json_decode('{"format":"pulsanda-pattern","version":1,"title":"T","meter":{"count":4,"unit":4},"tempo":{"bpm":96},"kit":"boathouse","sections":[{"name":"A","bars":1,"rows":[{"instrument":"kick","hits":[{"at":0},{"at":960,"odds":50}]}]}]}');
+        $target = json_decode(
+            '{"format":"pulsanda-pattern","version":1,"title":"T","meter":{"count":4,"unit":4},"tempo":{"bpm":96},"kit":"boathouse","sections":[{"name":"A","bars":1,"rows":[{"instrument":"kick","hits":[{"at":0},{"at":960,"odds":50}]}]}]}',
+        );
         $target = \Pulsanda\Core\Pattern\PatternReader::fromData($target);
-        self::assertSame([1.0, []], [(float) Lesson::compare($target, Lesson::steps(['kick' => [1]]))->aspects->placement, Lesson::compare($target, Lesson::steps(['kick' => [1]]))->statements]);
+        self::assertSame(
+            [1.0, []],
+            [
+                (float) Lesson::compare($target, Lesson::steps(['kick' => [1]]))->aspects->placement,
+                Lesson::compare($target, Lesson::steps(['kick' => [1]]))->statements,
+            ],
+        );
         self::assertSame(1.0, (float) Lesson::compare($target, Lesson::steps(['kick' => [1, 5]]))->aspects->placement);
     }
 
@@ -193,7 +268,15 @@ final class ComparisonTest extends TestCase
 
     public function testAPolicyKeepsItsMeaningThroughItsFile(): void
     {
-        $policy = Policy::of(Tolerance::of(10, 300, [[Instrument::Snare, Instrument::Clap]]), true, ['moved' => 0.25], ['feel' => 0], 12, 0.25, ['low' => 90, 'high' => 99.5]);
+        $policy = Policy::of(
+            Tolerance::of(10, 300, [[Instrument::Snare, Instrument::Clap]]),
+            true,
+            ['moved' => 0.25],
+            ['feel' => 0],
+            12,
+            0.25,
+            ['low' => 90, 'high' => 99.5],
+        );
         self::assertEquals($policy, PolicyFile::read((string) json_encode(PolicyFile::toData($policy))));
     }
 

@@ -34,9 +34,16 @@ final class ComposedCausesTest extends TestCase
             // At half the pace the beat takes twice the bars, and its length is said too.
             $bars = isset($done['half-time']) ? 2 * self::BARS : self::BARS;
             $comparison = Lesson::compare(Lesson::steps($target, self::BARS), Lesson::steps($played, $bars));
-            $said = array_filter($comparison->statements, static fn (Statement $one): bool => !\in_array($one->scope, ['dynamics', 'feel'], true));
+            $said = array_filter(
+                $comparison->statements,
+                static fn (Statement $one): bool => !\in_array($one->scope, ['dynamics', 'feel'], true),
+            );
             $words = implode(' ', Lesson::texts($comparison));
-            self::assertLessThanOrEqual(array_sum($done), \count($said), "seed $seed, round $round: did ".json_encode($done)." and heard: $words\n".json_encode($target)."\n".json_encode($played));
+            self::assertLessThanOrEqual(
+                array_sum($done),
+                \count($said),
+                "seed $seed, round $round: did ".json_encode($done)." and heard: $words\n".json_encode($target)."\n".json_encode($played),
+            );
             $this->assertEverythingIsSaidOnce($comparison);
         }
     }
@@ -59,7 +66,10 @@ final class ComposedCausesTest extends TestCase
                 if ($played === $target) {
                     continue; // exchanging two equal bars is no change
                 }
-                $kinds = array_map(static fn (Statement $one): string => $one->kind->value, Lesson::compare(Lesson::steps($target, self::BARS), Lesson::steps($played, self::BARS))->statements);
+                $kinds = array_map(
+                    static fn (Statement $one): string => $one->kind->value,
+                    Lesson::compare(Lesson::steps($target, self::BARS), Lesson::steps($played, self::BARS))->statements,
+                );
                 self::assertSame([$kind], $kinds, json_encode($target).' '.json_encode($played));
             }
         }
@@ -69,8 +79,16 @@ final class ComposedCausesTest extends TestCase
     {
         $random = Lesson::random(42);
         for ($round = 0; $round < 60; ++$round) {
-            $slow = array_map(static fn (array $steps): array => array_values(array_unique(array_map(static fn (int $step): int => $step - 1 + $step % 2, $steps))), self::beat($random));
-            $fast = array_map(static fn (array $steps): array => array_map(static fn (int $step): int => intdiv($step + 1, 2), $steps), $slow);
+            $slow = array_map(
+                static fn (array $steps): array => array_values(
+                    array_unique(array_map(static fn (int $step): int => $step - 1 + $step % 2, $steps)),
+                ),
+                self::beat($random),
+            );
+            $fast = array_map(
+                static fn (array $steps): array => array_map(static fn (int $step): int => intdiv($step + 1, 2), $steps),
+                $slow,
+            );
             self::assertSame(['double-time'], Lesson::said(Lesson::compare(Lesson::steps($slow, 4), Lesson::steps($fast, 4))));
             self::assertSame(['half-time', 'length'], Lesson::said(Lesson::compare(Lesson::steps($fast, 2), Lesson::steps($slow, 4))));
         }
@@ -80,9 +98,15 @@ final class ComposedCausesTest extends TestCase
     {
         $random = Lesson::random(43);
         for ($round = 0; $round < 60; ++$round) {
-            $target = array_map(static fn (array $steps): array => array_values(array_filter($steps, static fn (int $step): bool => $step <= 60)), self::beat($random));
+            $target = array_map(
+                static fn (array $steps): array => array_values(array_filter($steps, static fn (int $step): bool => $step <= 60)),
+                self::beat($random),
+            );
             [$played] = self::apply('shifted', $target, $random);
-            self::assertSame(['shifted'], Lesson::said(Lesson::compare(Lesson::steps($target, self::BARS), Lesson::steps($played, self::BARS))));
+            self::assertSame(
+                ['shifted'],
+                Lesson::said(Lesson::compare(Lesson::steps($target, self::BARS), Lesson::steps($played, self::BARS))),
+            );
         }
     }
 
@@ -97,7 +121,10 @@ final class ComposedCausesTest extends TestCase
             $kinds = array_map(static fn (Statement $one): string => $one->kind->value, $comparison->statements);
             self::assertEqualsCanonicalizing(['length', 'bar-missing'], $kinds);
             $comparison = Lesson::compare(Lesson::steps(array_filter($without), self::BARS - 1), Lesson::steps($target, self::BARS));
-            self::assertEqualsCanonicalizing(['length', 'bar-extra'], array_map(static fn (Statement $one): string => $one->kind->value, $comparison->statements));
+            self::assertEqualsCanonicalizing(
+                ['length', 'bar-extra'],
+                array_map(static fn (Statement $one): string => $one->kind->value, $comparison->statements),
+            );
         }
     }
 
@@ -119,12 +146,24 @@ final class ComposedCausesTest extends TestCase
      */
     private static function leaning(array $beat, int $push): array
     {
-        return array_map(static fn (array $steps): array => array_map(static fn (int $step): array => [240 * ($step - 1), $push], $steps), $beat);
+        return array_map(
+            static fn (array $steps): array => array_map(static fn (int $step): array => [240 * ($step - 1), $push], $steps),
+            $beat,
+        );
     }
 
     private function assertEverythingIsSaidOnce(Comparison $comparison): void
     {
-        $covered = array_merge([], ...array_map(static fn (Statement $one): array => array_filter($one->pairs, static fn (int $i): bool => $comparison->pairing->pairs[$i]->differs()), $comparison->statements));
+        $covered = array_merge(
+            [],
+            ...array_map(
+                static fn (Statement $one): array => array_filter(
+                    $one->pairs,
+                    static fn (int $i): bool => $comparison->pairing->pairs[$i]->differs(),
+                ),
+                $comparison->statements,
+            ),
+        );
         sort($covered);
         self::assertSame(array_keys(array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs())), $covered);
     }
@@ -154,7 +193,18 @@ final class ComposedCausesTest extends TestCase
      */
     private static function composed(array $target, Randomizer $random, int $count): array
     {
-        $kinds = ['row-shifted', 'row-missing', 'row-extra', 'swapped-rows', 'wrong-row', 'shifted', 'bars-swapped', 'hits-missing', 'hit-extra', 'half-time'];
+        $kinds = [
+            'row-shifted',
+            'row-missing',
+            'row-extra',
+            'swapped-rows',
+            'wrong-row',
+            'shifted',
+            'bars-swapped',
+            'hits-missing',
+            'hit-extra',
+            'half-time',
+        ];
         $played = $target;
         $done = [];
         foreach ($random->shuffleArray($kinds) as $kind) {
@@ -183,7 +233,12 @@ final class ComposedCausesTest extends TestCase
         $rows = array_values(array_intersect(self::ROWS, array_keys(array_filter($beat))));
         $row = $rows[$random->getInt(0, \count($rows) - 1)];
         $other = $rows[($random->getInt(1, \count($rows) - 1) + (int) array_search($row, $rows, true)) % \count($rows)];
-        $late = static fn (array $steps, int $by): array => array_values(array_filter(array_map(static fn (int $step): int => $step + $by, $steps), static fn (int $step): bool => $step <= self::STEPS));
+        $late = static fn (array $steps, int $by): array => array_values(
+            array_filter(
+                array_map(static fn (int $step): int => $step + $by, $steps),
+                static fn (int $step): bool => $step <= self::STEPS,
+            ),
+        );
         $by = $random->getInt(1, 3);
         switch ($kind) {
             case 'row-shifted': // with room at the end, so that no hit is lost on the way
@@ -222,7 +277,10 @@ final class ComposedCausesTest extends TestCase
 
                 return [$beat, 1];
             default: // half-time
-                return [array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), $beat), 2];
+                return [
+                    array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), $beat),
+                    2,
+                ];
         }
     }
 
@@ -251,7 +309,12 @@ final class ComposedCausesTest extends TestCase
     {
         $first = array_filter($steps, static fn (int $step): bool => $step <= 16);
 
-        return array_merge(...array_map(static fn (int $bar): array => array_map(static fn (int $step): int => 16 * $bar + $step, array_values($first)), range(0, self::BARS - 1)));
+        return array_merge(
+            ...array_map(
+                static fn (int $bar): array => array_map(static fn (int $step): int => 16 * $bar + $step, array_values($first)),
+                range(0, self::BARS - 1),
+            ),
+        );
     }
 
     /**

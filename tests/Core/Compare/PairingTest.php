@@ -18,13 +18,19 @@ final class PairingTest extends TestCase
 {
     public function testMoreMatchesWinAmongEqualCosts(): void
     {
-        self::assertSame(['0 missing', '240 match 240', 'extra 480'], self::lines([['kick', 0], ['kick', 240]], [['kick', 240], ['kick', 480]]));
+        self::assertSame(
+            ['0 missing', '240 match 240', 'extra 480'],
+            self::lines([['kick', 0], ['kick', 240]], [['kick', 240], ['kick', 480]]),
+        );
     }
 
     public function testAMatchIsGivenUpWhereTheWholeGetsCheaper(): void
     {
         // Keeping snare 100 = snare 100 would leave a snare missing and a kick too many (2); moving costs 0.71 + 1.
-        self::assertSame(['0 moved 100', '100 other-drum 100'], self::lines([['snare', 0], ['snare', 100]], [['snare', 100], ['kick', 100]]));
+        self::assertSame(
+            ['0 moved 100', '100 other-drum 100'],
+            self::lines([['snare', 0], ['snare', 100]], [['snare', 100], ['kick', 100]]),
+        );
     }
 
     public function testAGreedyPassWouldPairTheNearestFirst(): void
@@ -44,13 +50,21 @@ final class PairingTest extends TestCase
         $optional = new Stroke(Instrument::Kick, 0, 0, 90, true, 'A');
         self::assertSame(0.0, Pairing::of([$optional], [], Tolerance::of())->cost());
         $played = new Stroke(Instrument::Snare, 0, 0, 90, false, 'A');
-        self::assertSame([Status::Missing, Status::Extra], array_map(static fn (Pair $pair): Status => $pair->status, Pairing::of([$optional], [$played], Tolerance::of())->pairs), 'fewer other drums among equals');
+        self::assertSame(
+            [Status::Missing, Status::Extra],
+            array_map(static fn (Pair $pair): Status => $pair->status, Pairing::of([$optional], [$played], Tolerance::of())->pairs),
+            'fewer other drums among equals',
+        );
     }
 
     public function testInstrumentsThatAreAlikeCountAsTheSame(): void
     {
         $tolerance = Tolerance::of(alike: [[Instrument::Snare, Instrument::Clap]]);
-        $pairing = Pairing::of([new Stroke(Instrument::Snare, 0, 0, 90, false, 'A')], [new Stroke(Instrument::Clap, 200, 0, 90, false, 'A')], $tolerance);
+        $pairing = Pairing::of(
+            [new Stroke(Instrument::Snare, 0, 0, 90, false, 'A')],
+            [new Stroke(Instrument::Clap, 200, 0, 90, false, 'A')],
+            $tolerance,
+        );
         self::assertSame(Status::Moved, $pairing->pairs[0]->status);
         self::assertEqualsWithDelta(0.5 + 0.5 * 200 / 240, $pairing->cost(), 1e-12);
     }
@@ -62,9 +76,16 @@ final class PairingTest extends TestCase
             $tolerance = Tolerance::of($random->getInt(0, 40), $random->getInt(40, 300));
             [$targets, $submissions] = [self::strokes($random, true), self::strokes($random, false)];
             $pairing = Pairing::of($targets, $submissions, $tolerance);
-            self::assertSame(self::leastOfAll($targets, $submissions, $tolerance), self::total($pairing->pairs, $tolerance), "round $round");
+            self::assertSame(
+                self::leastOfAll($targets, $submissions, $tolerance),
+                self::total($pairing->pairs, $tolerance),
+                "round $round",
+            );
             self::assertCount(\count($targets), array_filter($pairing->pairs, static fn (Pair $pair): bool => null !== $pair->target));
-            self::assertCount(\count($submissions), array_filter($pairing->pairs, static fn (Pair $pair): bool => null !== $pair->submission));
+            self::assertCount(
+                \count($submissions),
+                array_filter($pairing->pairs, static fn (Pair $pair): bool => null !== $pair->submission),
+            );
             self::assertEqualsWithDelta(self::total($pairing->pairs, $tolerance)[0] / (2 * $tolerance->window), $pairing->cost(), 1e-9);
         }
     }
@@ -104,7 +125,13 @@ final class PairingTest extends TestCase
             if (null !== $status) {
                 $rest = $submissions;
                 unset($rest[$s]);
-                $best = min($best, $add(self::total([new Pair($status, $target, $submission)], $tolerance), self::leastOfAll($targets, array_values($rest), $tolerance)));
+                $best = min(
+                    $best,
+                    $add(
+                        self::total([new Pair($status, $target, $submission)], $tolerance),
+                        self::leastOfAll($targets, array_values($rest), $tolerance),
+                    ),
+                );
             }
         }
 
@@ -154,6 +181,9 @@ final class PairingTest extends TestCase
     {
         $stroke = static fn (array $one): Stroke => new Stroke(Instrument::from($one[0]), $one[1], 0, 90, false, 'A');
 
-        return array_map(static fn (Pair $pair): string => trim($pair->target?->tick().' '.$pair->status->value.' '.$pair->submission?->tick()), Pairing::of(array_map($stroke, $targets), array_map($stroke, $submissions), Tolerance::of())->pairs);
+        return array_map(
+            static fn (Pair $pair): string => trim($pair->target?->tick().' '.$pair->status->value.' '.$pair->submission?->tick()),
+            Pairing::of(array_map($stroke, $targets), array_map($stroke, $submissions), Tolerance::of())->pairs,
+        );
     }
 }

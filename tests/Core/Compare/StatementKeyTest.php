@@ -5,12 +5,17 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Core\Compare;
 
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Tests\Core\Lesson;
 
-/** Statements are data: they come back from storage, and the same thing has the same key whoever did it. */
+/**
+ * Statements are data: they come back from storage, and the same thing has the same key whoever did it.
+ *
+ * @phpstan-import-type Compared from Comparison
+ */
 final class StatementKeyTest extends TestCase
 {
     public function testAStatementComesBackFromStorageAndSaysTheSame(): void
@@ -18,13 +23,18 @@ final class StatementKeyTest extends TestCase
         $random = Lesson::random(71);
         for ($round = 0; $round < 40; ++$round) {
             $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random));
-            /** @var Statement[] $back */
-            $back = array_map(static fn (Statement $one): Statement => Statement::fromData(json_decode((string) json_encode($one->toData()), true)), $comparison->statements); // @phpstan-ignore argument.type (it is what was encoded)
-            self::assertSame(array_map(static fn (Statement $one): string => $one->key(), $comparison->statements), array_map(static fn (Statement $one): string => $one->key(), $back));
+            $data = $comparison->toData();
+            /** @var Compared $stored */
+            $stored = json_decode((string) json_encode($data, \JSON_PRESERVE_ZERO_FRACTION), true);
+            $back = array_map(Statement::fromData(...), $stored['statements']);
+            self::assertSame(
+                array_map(static fn (Statement $one): string => $one->key(), $comparison->statements),
+                array_map(static fn (Statement $one): string => $one->key(), $back),
+            );
             foreach (CountingStyle::cases() as $style) {
                 $result = Report::of($comparison->toData(), $style);
                 self::assertSame($comparison->sentences($style), array_column($result['statements'], 'text'));
-                self::assertSame($result['statements'], Report::of(json_decode((string) json_encode($comparison->toData(), \JSON_PRESERVE_ZERO_FRACTION), true), $style)['statements']); // @phpstan-ignore argument.type
+                self::assertSame($result['statements'], Report::of($stored, $style)['statements']);
             }
         }
     }
@@ -37,6 +47,10 @@ final class StatementKeyTest extends TestCase
         self::assertNotSame($one->sentences(CountingStyle::Steps), $one->sentences(CountingStyle::Syllables));
         $keys = static fn ($comparison): array => array_map(static fn (Statement $said): string => $said->key(), $comparison->statements);
         self::assertSame($keys($one), array_values(array_intersect($keys($two), $keys($one))), 'the same slip beside another one');
-        self::assertNotSame($keys($one), $keys(Lesson::compare($target, Lesson::steps(['snare' => [13]] + Lesson::TARGET))), 'another place');
+        self::assertNotSame(
+            $keys($one),
+            $keys(Lesson::compare($target, Lesson::steps(['snare' => [13]] + Lesson::TARGET))),
+            'another place',
+        );
     }
 }

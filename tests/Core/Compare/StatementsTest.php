@@ -34,17 +34,33 @@ final class StatementsTest extends TestCase
         unset($clap['snare']);
         yield '4 clap for snare' => [$clap, ['Snare: the whole part is played on clap; move it to snare.'], 0.9167];
         $late = array_map(static fn (array $steps): array => array_map(static fn (int $step): int => $step + 3, $steps), $target);
-        yield '5 everything late' => [$late, ['Everything is three sixteenths late.', 'Length: your beat has 2 bars, but the task has one bar.'], 0.5, 2];
+        yield '5 everything late' => [
+            $late,
+            ['Everything is three sixteenths late.', 'Length: your beat has 2 bars, but the task has one bar.'],
+            0.5,
+            2,
+        ];
         yield '6 exchanged' => [['kick' => [5, 13], 'snare' => [1, 9]] + $target, ['Kick and snare are exchanged; swap them.'], 0.8333];
-        yield '7 hats on all' => [['closed-hat' => range(1, 16)] + $target, ['Closed hi-hat: 8 hits too many in the bar; take them out.'], 0.75];
-        yield '8 two causes' => [['kick' => [1], 'snare' => [6, 14]] + $target, ['Snare: every hit is one sixteenth late.', 'Kick: a hit is missing on beat 3; add it.'], 0.8696];
+        yield '7 hats on all' => [
+            ['closed-hat' => range(1, 16)] + $target,
+            ['Closed hi-hat: 8 hits too many in the bar; take them out.'],
+            0.75,
+        ];
+        yield '8 two causes' => [
+            ['kick' => [1], 'snare' => [6, 14]] + $target,
+            ['Snare: every hit is one sixteenth late.', 'Kick: a hit is missing on beat 3; add it.'],
+            0.8696,
+        ];
     }
 
     public function testFewerStatementsWinOverAKeptMatch(): void
     {
         $comparison = Lesson::compare(Lesson::steps(['kick' => [1, 2]]), Lesson::steps(['kick' => [2, 3]]));
         self::assertSame(['shifted kick'], Lesson::said($comparison));
-        self::assertSame([240, 2, 0.5], [$comparison->statements[0]->ticks, $comparison->statements[0]->strokes, (float) $comparison->aspects->placement]);
+        self::assertSame(
+            [240, 2, 0.5],
+            [$comparison->statements[0]->ticks, $comparison->statements[0]->strokes, (float) $comparison->aspects->placement],
+        );
     }
 
     public function testARowLeftOutAndARowAdded(): void
@@ -55,7 +71,12 @@ final class StatementsTest extends TestCase
         $comparison = Lesson::compare(Lesson::steps($target), Lesson::steps($played));
         self::assertSame(['row-missing closed-hat', 'row-extra crash'], Lesson::said($comparison));
         self::assertSame('Closed hi-hat is left out; add its 8 hits.', Lesson::texts($comparison)[0]);
-        self::assertEqualsWithDelta(2 * (4 + 0.5 + 0.5) / (12 + 6), $comparison->aspects->placement, 1e-9, 'two hats have a crash in their place; the others are not re-paired and have no credit');
+        self::assertEqualsWithDelta(
+            2 * (4 + 0.5 + 0.5) / (12 + 6),
+            $comparison->aspects->placement,
+            1e-9,
+            'two hats have a crash in their place; the others are not re-paired and have no credit',
+        );
     }
 
     public function testARowEarlyInOneBarOnly(): void
@@ -70,7 +91,10 @@ final class StatementsTest extends TestCase
     {
         $target = ['kick' => [1, 7, 9, 11], 'snare' => [5, 13], 'closed-hat' => [1, 3, 5, 7, 9, 11, 13, 15], 'cowbell' => [3, 11]];
         $played = ['kick' => [1, 9], 'snare' => [6, 14], 'closed-hat' => $target['closed-hat']];
-        self::assertEqualsCanonicalizing(['shifted snare', 'row-missing cowbell', 'hit-missing kick'], Lesson::said(Lesson::compare(Lesson::steps($target), Lesson::steps($played))));
+        self::assertEqualsCanonicalizing(
+            ['shifted snare', 'row-missing cowbell', 'hit-missing kick'],
+            Lesson::said(Lesson::compare(Lesson::steps($target), Lesson::steps($played))),
+        );
     }
 
     public function testAShiftOfOneRowIsFoundAgainInRandomPatterns(): void
@@ -82,7 +106,11 @@ final class StatementsTest extends TestCase
             $played = ['snare' => array_map(static fn (int $step): int => $step + $by, $target['snare'])] + $target;
             $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
             // Some shifts look the same as fewer or other changes; never is more said than there is.
-            self::assertCount(1, $comparison->statements, json_encode([$target['snare'], $by]).' '.implode(' ', Lesson::texts($comparison)));
+            self::assertCount(
+                1,
+                $comparison->statements,
+                json_encode([$target['snare'], $by]).' '.implode(' ', Lesson::texts($comparison)),
+            );
             self::assertSame('snare', $comparison->statements[0]->instruments[0]->value);
         }
     }

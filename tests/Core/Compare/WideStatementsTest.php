@@ -37,13 +37,65 @@ final class WideStatementsTest extends TestCase
     {
         $two = self::TWO_BARS;
         yield 'bars exchanged' => [$two, self::inBars($two, 2, 1), 2, 2, ['Bars 1 and 2 are exchanged; swap them.']];
-        yield 'the first bar twice' => [$two, self::inBars($two, 1, 1), 2, 2, ['Bar 2 is the same as bar 1; make the change that is asked.']];
-        yield 'an empty bar' => [$two, array_map(static fn (array $steps): array => self::barsOf($steps, [1]), $two), 2, 2, ['Bar 2 is empty; fill it.']];
-        yield 'a bar left out' => [self::inBars($two, 1, 2, 1), self::inBars($two, 2, 1), 3, 2, ['Length: your beat has 2 bars, but the task has 3 bars.', 'Bar 1 is left out; put it in, and the rest falls into place.']];
-        yield 'a bar too many' => [$two, self::inBars($two, 1, 1, 2), 2, 3, ['Length: your beat has 3 bars, but the task has 2 bars.', 'Bar 1 is one too many; take it out, and the rest falls into place.']];
-        yield 'half the pace' => [Lesson::TARGET, array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), Lesson::TARGET), 1, 2, ['Everything is half as fast as asked; bring it into half the time.', 'Length: your beat has 2 bars, but the task has one bar.']];
-        yield 'exchanged and one late' => [$two, ['kick' => [6, 14, 22, 30], 'snare' => $two['kick']] + $two, 2, 2, ['Kick and snare are exchanged; swap them.', 'Snare: every hit is one sixteenth late.', 'Snare: a hit is missing at bar 2, beat 4 a; add it.']];
-        yield 'another drum, and late on it' => [$two, ['crash' => array_map(static fn (int $step): int => $step + 2, $two['kick'])] + array_diff_key($two, ['kick' => 0]), 2, 2, ['Kick: every hit is one eighth late.', 'Kick: the whole part is played on crash; move it to kick.']];
+        yield 'the first bar twice' => [
+            $two,
+            self::inBars($two, 1, 1),
+            2,
+            2,
+            ['Bar 2 is the same as bar 1; make the change that is asked.'],
+        ];
+        yield 'an empty bar' => [
+            $two,
+            array_map(static fn (array $steps): array => self::barsOf($steps, [1]), $two),
+            2,
+            2,
+            ['Bar 2 is empty; fill it.'],
+        ];
+        yield 'a bar left out' => [
+            self::inBars($two, 1, 2, 1),
+            self::inBars($two, 2, 1),
+            3,
+            2,
+            ['Length: your beat has 2 bars, but the task has 3 bars.', 'Bar 1 is left out; put it in, and the rest falls into place.'],
+        ];
+        yield 'a bar too many' => [
+            $two,
+            self::inBars($two, 1, 1, 2),
+            2,
+            3,
+            [
+                'Length: your beat has 3 bars, but the task has 2 bars.',
+                'Bar 1 is one too many; take it out, and the rest falls into place.',
+            ],
+        ];
+        yield 'half the pace' => [
+            Lesson::TARGET,
+            array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), Lesson::TARGET),
+            1,
+            2,
+            [
+                'Everything is half as fast as asked; bring it into half the time.',
+                'Length: your beat has 2 bars, but the task has one bar.',
+            ],
+        ];
+        yield 'exchanged and one late' => [
+            $two,
+            ['kick' => [6, 14, 22, 30], 'snare' => $two['kick']] + $two,
+            2,
+            2,
+            [
+                'Kick and snare are exchanged; swap them.',
+                'Snare: every hit is one sixteenth late.',
+                'Snare: a hit is missing at bar 2, beat 4 a; add it.',
+            ],
+        ];
+        yield 'another drum, and late on it' => [
+            $two,
+            ['crash' => array_map(static fn (int $step): int => $step + 2, $two['kick'])] + array_diff_key($two, ['kick' => 0]),
+            2,
+            2,
+            ['Kick: every hit is one eighth late.', 'Kick: the whole part is played on crash; move it to kick.'],
+        ];
     }
 
     public function testPlacesAreThoseOfTheSheetAlsoWhenEverythingIsLate(): void
@@ -80,7 +132,10 @@ final class WideStatementsTest extends TestCase
     {
         $played = ['snare' => [6, 14, 22, 30], 'kick' => [1, 9, 17]] + self::TWO_BARS;
         $statements = Lesson::compare(Lesson::steps(self::TWO_BARS, 2), Lesson::steps($played, 2))->statements;
-        self::assertSame([['row', 4, [1, 2]], ['stroke', 1, [2]], ['stroke', 1, [2]]], array_map(static fn (Statement $one): array => [$one->scope, $one->strokes, $one->bars], $statements));
+        self::assertSame(
+            [['row', 4, [1, 2]], ['stroke', 1, [2]], ['stroke', 1, [2]]],
+            array_map(static fn (Statement $one): array => [$one->scope, $one->strokes, $one->bars], $statements),
+        );
     }
 
     public function testThePlacementOfAShiftedBarHasHalfItsCredit(): void
@@ -100,9 +155,18 @@ final class WideStatementsTest extends TestCase
                 $sections[] = Section::of('Part '.\count($sections), $count, [], $meter);
             }
 
-            return Pattern::of('Form', $meter, Lesson::steps([])->tempo, $sections, array_map(static fn (Section $one): OrderEntry => OrderEntry::of($one->name, 1), $sections));
+            return Pattern::of(
+                'Form',
+                $meter,
+                Lesson::steps([])->tempo,
+                $sections,
+                array_map(static fn (Section $one): OrderEntry => OrderEntry::of($one->name, 1), $sections),
+            );
         };
-        self::assertSame(['Form: your sections have 1 and 3 bars; the task has 2 and 2.'], self::texts(Lesson::compare($make(2, 2), $make(1, 3))));
+        self::assertSame(
+            ['Form: your sections have 1 and 3 bars; the task has 2 and 2.'],
+            self::texts(Lesson::compare($make(2, 2), $make(1, 3))),
+        );
         self::assertSame([], self::texts(Lesson::compare($make(2, 2), $make(2, 2))));
         self::assertSame([], self::texts(Lesson::compare($make(4), $make(2, 2))), 'a task without sections leaves them open');
     }

@@ -111,7 +111,11 @@ final class EditTest extends TestCase
             $turned = RowShape::of(array_map(static fn (int $place): int => ($place + 5) % 32, $places), 2, 16);
             self::assertEqualsWithDelta((float) $shape->evenness, (float) $turned->evenness, 1e-9);
             self::assertSame($shape->turns, $turned->turns);
-            self::assertLessThanOrEqual(RowShape::of(Spread::over(\count($places), 32), 2, 16)->evenness + 1e-9, $shape->evenness, 'nothing is more even than a spread');
+            self::assertLessThanOrEqual(
+                RowShape::of(Spread::over(\count($places), 32), 2, 16)->evenness + 1e-9,
+                $shape->evenness,
+                'nothing is more even than a spread',
+            );
         }
     }
 
@@ -136,7 +140,9 @@ final class EditTest extends TestCase
                     $once = Quantize::row($row, $snap, 100, 0, $end);
                     self::assertCount(\count($row->hits), $once->hits);
                     self::assertEquals($row, Quantize::row($row, Snap::SixtyFourth, 0, 0, 0), 'nothing in range, nothing changed');
-                    $velocities = static fn (Row $one): array => array_count_values(array_map(static fn (Hit $hit): int => $hit->velocity, $one->hits));
+                    $velocities = static fn (Row $one): array => array_count_values(
+                        array_map(static fn (Hit $hit): int => $hit->velocity, $one->hits),
+                    );
                     self::assertEqualsCanonicalizing($velocities($row), $velocities($once));
                 }
             }
@@ -160,7 +166,10 @@ final class EditTest extends TestCase
     {
         $section = Lesson::grid('kick x.x.|....|x...|....')->sections[0];
         $double = Rescale::double($section, Meter::of(4, 4));
-        self::assertSame([2, Snap::Eighth, [0, 960, 3840]], [$double->bars, $double->rows[0]->snap, array_map(static fn (Hit $hit): int => $hit->at, $double->rows[0]->hits)]);
+        self::assertSame(
+            [2, Snap::Eighth, [0, 960, 3840]],
+            [$double->bars, $double->rows[0]->snap, array_map(static fn (Hit $hit): int => $hit->at, $double->rows[0]->hits)],
+        );
         $this->expectExceptionMessage('would have 18 bars; at most 16 are possible');
         Rescale::double(Section::of('Long', 9, [], Meter::of(4, 4)), Meter::of(4, 4));
     }
@@ -175,8 +184,21 @@ final class EditTest extends TestCase
     {
         $four = Lesson::grid("kick x...|....|x...|..x.|x...|....|....|....\nsnare ....|x...|....|x...|....|x...|....|x...", 2);
         $three = Remeter::of($four, Meter::of(3, 4));
-        self::assertSame([[0, 1920, 2880], [960, 3840]], array_map(static fn (Row $row): array => array_map(static fn (Hit $hit): int => $hit->at, $row->hits), $three->pattern->sections[0]->rows));
-        self::assertSame([['section' => 0, 'row' => 0, 'at' => 3360], ['section' => 0, 'row' => 1, 'at' => 2880], ['section' => 0, 'row' => 1, 'at' => 6720]], $three->lost);
+        self::assertSame(
+            [[0, 1920, 2880], [960, 3840]],
+            array_map(
+                static fn (Row $row): array => array_map(static fn (Hit $hit): int => $hit->at, $row->hits),
+                $three->pattern->sections[0]->rows,
+            ),
+        );
+        self::assertSame(
+            [
+                ['section' => 0, 'row' => 0, 'at' => 3360],
+                ['section' => 0, 'row' => 1, 'at' => 2880],
+                ['section' => 0, 'row' => 1, 'at' => 6720],
+            ],
+            $three->lost,
+        );
         self::assertSame('4.', Remeter::of($four, Meter::of(6, 8))->pattern->tempo->beat);
     }
 

@@ -60,7 +60,15 @@ final class FieldsTest extends TestCase
         self::assertSame(240.0, $fields->number('a'));
         self::assertSame('a":1,"a', $fields->string('b'));
         self::assertCount(2, $fields->list('list', 0, 2));
-        self::assertSame([7, 7.5, 'x', true], [Fields::of(new \stdClass(), '', self::KNOWN)->int('a', 7), Fields::of(new \stdClass(), '', self::KNOWN)->number('a', 7.5), Fields::of(new \stdClass(), '', self::KNOWN)->string('a', 'x'), Fields::of(new \stdClass(), '', self::KNOWN)->bool('a', true)]);
+        self::assertSame(
+            [7, 7.5, 'x', true],
+            [
+                Fields::of(new \stdClass(), '', self::KNOWN)->int('a', 7),
+                Fields::of(new \stdClass(), '', self::KNOWN)->number('a', 7.5),
+                Fields::of(new \stdClass(), '', self::KNOWN)->string('a', 'x'),
+                Fields::of(new \stdClass(), '', self::KNOWN)->bool('a', true),
+            ],
+        );
     }
 
     public function testAnErrorIsToldFromFurtherOut(): void

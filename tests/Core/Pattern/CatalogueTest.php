@@ -20,7 +20,13 @@ final class CatalogueTest extends TestCase
         sort($numbers);
         // 35 to 81 without the second ride (59), and shaker 82 and finger snap 26 of the extensions.
         self::assertSame([26, ...range(35, 58), ...range(60, 82)], $numbers);
-        self::assertSame([36, 38, 37, 42, 44, 46, 49], array_map(static fn (string $name): int => Instrument::from($name)->midi(), ['kick', 'snare', 'side-stick', 'closed-hat', 'pedal-hat', 'open-hat', 'crash']));
+        self::assertSame(
+            [36, 38, 37, 42, 44, 46, 49],
+            array_map(
+                static fn (string $name): int => Instrument::from($name)->midi(),
+                ['kick', 'snare', 'side-stick', 'closed-hat', 'pedal-hat', 'open-hat', 'crash'],
+            ),
+        );
     }
 
     public function testEveryInstrumentHasANameAFamilyAHeadAndAPlace(): void
@@ -40,7 +46,10 @@ final class CatalogueTest extends TestCase
 
     public function testHatsAndTrianglesCutOneAnotherOff(): void
     {
-        self::assertSame(['hat', 'hat', 'hat', 'triangle', 'triangle'], array_values(array_filter(array_map(static fn (Instrument $one): ?string => $one->choke(), Instrument::cases()))));
+        self::assertSame(
+            ['hat', 'hat', 'hat', 'triangle', 'triangle'],
+            array_values(array_filter(array_map(static fn (Instrument $one): ?string => $one->choke(), Instrument::cases()))),
+        );
     }
 
     public function testTheLevelsTakeEveryVelocityOnce(): void
@@ -63,7 +72,10 @@ final class CatalogueTest extends TestCase
     {
         $section = TextGrid::section("kick   X...|s...\nsnare  ....|g..x", Meter::of(2, 4));
         self::assertSame([[0, 118], [960, 60]], array_map(static fn ($hit): array => [$hit->at, $hit->velocity], $section->rows[0]->hits));
-        self::assertSame([[960, 28], [1680, 90]], array_map(static fn ($hit): array => [$hit->at, $hit->velocity], $section->rows[1]->hits));
+        self::assertSame(
+            [[960, 28], [1680, 90]],
+            array_map(static fn ($hit): array => [$hit->at, $hit->velocity], $section->rows[1]->hits),
+        );
         foreach (['kick', "kick x...\ngong x...", 'kick x.z.', 'kick ....|....|....|....|x...'] as $wrong) {
             try {
                 TextGrid::section($wrong, Meter::of(4, 4));

@@ -67,11 +67,18 @@ final class PatternFileTest extends TestCase
         yield 'unknown key' => [['sections' => [['rows' => [['hits' => [['colour' => 1]]]]]]], 'sections[0].rows[0].hits[0].colour'];
         yield 'unknown key at the top' => [['x' => 1], 'x'];
         yield 'velocity' => [['sections' => [['rows' => [['hits' => [['velocity' => 128]]]]]]], 'sections[0].rows[0].hits[0].velocity'];
-        yield 'velocity as text' => [['sections' => [['rows' => [['hits' => [['velocity' => '90']]]]]]], 'sections[0].rows[0].hits[0].velocity'];
+        yield 'velocity as text' => [
+            ['sections' => [['rows' => [['hits' => [['velocity' => '90']]]]]]],
+            'sections[0].rows[0].hits[0].velocity',
+        ];
         yield 'half a tick' => [['sections' => [['rows' => [['hits' => [['at' => 0.5]]]]]]], 'sections[0].rows[0].hits[0].at'];
         yield 'before the bar' => [['sections' => [['rows' => [['hits' => [['at' => -1]]]]]]], 'sections[0].rows[0].hits[0].at'];
         yield 'behind the end' => [['sections' => [['rows' => [['hits' => [['at' => 3840]]]]]]], 'sections[0].rows[0].hits', false];
-        yield 'two hits at a place' => [['sections' => [['rows' => [['hits' => [['at' => 5], ['at' => 5, 'velocity' => 1]]]]]]], 'sections[0].rows[0].hits[1].at', false];
+        yield 'two hits at a place' => [
+            ['sections' => [['rows' => [['hits' => [['at' => 5], ['at' => 5, 'velocity' => 1]]]]]]],
+            'sections[0].rows[0].hits[1].at',
+            false,
+        ];
         yield 'push' => [['sections' => [['rows' => [['hits' => [['push' => -121]]]]]]], 'sections[0].rows[0].hits[0].push'];
         yield 'roll' => [['sections' => [['rows' => [['hits' => [['roll' => 9]]]]]]], 'sections[0].rows[0].hits[0].roll'];
         yield 'odds' => [['sections' => [['rows' => [['hits' => [['odds' => 0]]]]]]], 'sections[0].rows[0].hits[0].odds'];

@@ -24,9 +24,24 @@ final class StrokesTest extends TestCase
     public function testSectionsArePlayedInTheirOrder(): void
     {
         $meter = Meter::of(3, 4);
-        $sections = [Section::of('A', 1, [Row::of(Instrument::Kick, [Hit::of(0)])], $meter), Section::of('B', 2, [Row::of(Instrument::Snare, [Hit::of(960)])], $meter)];
-        $pattern = Pattern::of('Form', $meter, Tempo::of(96, '4'), $sections, [OrderEntry::of('A', 2), OrderEntry::of('B', 1), OrderEntry::of('A', 1)]);
-        self::assertSame(['kick 0 A', 'kick 2880 A', 'snare 6720 B', 'kick 11520 A'], array_map(static fn (Stroke $one): string => $one->instrument->value.' '.$one->tick().' '.$one->section, Strokes::written($pattern)));
+        $sections = [
+            Section::of('A', 1, [Row::of(Instrument::Kick, [Hit::of(0)])], $meter),
+            Section::of('B', 2, [Row::of(Instrument::Snare, [Hit::of(960)])], $meter),
+        ];
+        $pattern = Pattern::of(
+            'Form',
+            $meter,
+            Tempo::of(96, '4'),
+            $sections,
+            [OrderEntry::of('A', 2), OrderEntry::of('B', 1), OrderEntry::of('A', 1)],
+        );
+        self::assertSame(
+            ['kick 0 A', 'kick 2880 A', 'snare 6720 B', 'kick 11520 A'],
+            array_map(
+                static fn (Stroke $one): string => $one->instrument->value.' '.$one->tick().' '.$one->section,
+                Strokes::written($pattern),
+            ),
+        );
         self::assertSame(5, $pattern->bars());
     }
 
@@ -38,7 +53,10 @@ final class StrokesTest extends TestCase
 
     public function testACycleStartsOverByItselfAndSilencesWhatLiesBehindIt(): void
     {
-        self::assertSame([0, 720, 1440, 2160, 2880, 3600], self::ticks(Row::of(Instrument::Cowbell, [Hit::of(0), Hit::of(720)], cycle: 720)));
+        self::assertSame(
+            [0, 720, 1440, 2160, 2880, 3600],
+            self::ticks(Row::of(Instrument::Cowbell, [Hit::of(0), Hit::of(720)], cycle: 720)),
+        );
     }
 
     public function testASilentHitGivesNoStrokeAndAMutedRowDoes(): void
@@ -48,14 +66,21 @@ final class StrokesTest extends TestCase
 
     public function testTwoStrokesOnOneTickAreTheLouder(): void
     {
-        $strokes = Strokes::written(self::pattern(Row::of(Instrument::Kick, [Hit::of(0, 40, 100), Hit::of(100, 70)]), Row::of(Instrument::Kick, [Hit::of(100, 60)])));
+        $strokes = Strokes::written(
+            self::pattern(
+                Row::of(Instrument::Kick, [Hit::of(0, 40, 100), Hit::of(100, 70)]),
+                Row::of(Instrument::Kick, [Hit::of(100, 60)]),
+            ),
+        );
         self::assertCount(1, $strokes);
         self::assertSame(70, $strokes[0]->velocity);
     }
 
     public function testOddsAreTheSameForTheSamePassAndComeOutAsOftenAsTheySay(): void
     {
-        $pattern = self::pattern(Row::of(Instrument::Shaker, array_map(static fn (int $i): Hit => Hit::of(240 * $i, odds: 30), range(0, 15))));
+        $pattern = self::pattern(
+            Row::of(Instrument::Shaker, array_map(static fn (int $i): Hit => Hit::of(240 * $i, odds: 30), range(0, 15))),
+        );
         self::assertEquals(Strokes::heard($pattern, 3), Strokes::heard($pattern, 3));
         $heard = array_sum(array_map(static fn (int $pass): int => \count(Strokes::heard($pattern, $pass)), range(1, 200)));
         self::assertEqualsWithDelta(0.3, $heard / 3200, 0.03);
@@ -111,6 +136,9 @@ final class StrokesTest extends TestCase
     {
         // "kick" and −20 would glue to the same as "kick-2" and 0.
         $strokes = Strokes::written(Lesson::pushed(['kick' => [[0, -20]], 'kick-2' => [[20, -20]]]));
-        self::assertSame([['kick', -20], ['kick-2', 0]], array_map(static fn (Stroke $one): array => [$one->instrument->value, $one->tick()], $strokes));
+        self::assertSame(
+            [['kick', -20], ['kick-2', 0]],
+            array_map(static fn (Stroke $one): array => [$one->instrument->value, $one->tick()], $strokes),
+        );
     }
 }

@@ -15,7 +15,11 @@ final class BoathouseTest extends TestCase
     public function testEverySoundStartsAtOnceAndIsAsLoudAsTheOthers(): void
     {
         $recipes = Boathouse::recipes();
-        self::assertSame([], array_diff(array_column(Instrument::cases(), 'value'), array_keys($recipes)), 'every instrument of the catalogue has a sound');
+        self::assertSame(
+            [],
+            array_diff(array_column(Instrument::cases(), 'value'), array_keys($recipes)),
+            'every instrument of the catalogue has a sound',
+        );
         $levels = [];
         foreach ($recipes as $name => $recipe) {
             self::assertNotNull(Instrument::tryFrom($name));
@@ -27,7 +31,11 @@ final class BoathouseTest extends TestCase
             self::assertLessThan(0.01, abs($samples[\count($samples) - 1]), "$name does not click at its end");
             $levels[$name] = 20 * log10(Recipe::loudness($samples));
         }
-        self::assertLessThan(3.0, max(\PHP_INT_MIN, ...array_values($levels)) - min(\PHP_INT_MAX, ...array_values($levels)), 'within three decibels: '.json_encode($levels));
+        self::assertLessThan(
+            3.0,
+            max(\PHP_INT_MIN, ...array_values($levels)) - min(\PHP_INT_MAX, ...array_values($levels)),
+            'within three decibels: '.json_encode($levels),
+        );
     }
 
     public function testAWavFileIsWhatItSays(): void

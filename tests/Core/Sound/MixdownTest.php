@@ -53,14 +53,23 @@ final class MixdownTest extends TestCase
             $pattern = Lesson::any($random);
             $groove = $pattern->grooveMap();
             $loud = array_filter(Strokes::heard($pattern, 1), static fn ($stroke): bool => self::levelOf($pattern, $stroke) > 0);
-            $times = array_map(static fn ($stroke): int => max(0, (int) round($pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push) * Mixdown::RATE)), $loud);
+            $times = array_map(
+                static fn ($stroke): int => max(
+                    0,
+                    (int) round($pattern->tempo->seconds($groove->played($stroke->written) + $stroke->push) * Mixdown::RATE),
+                ),
+                $loud,
+            );
             try {
                 self::assertSame([], array_diff(self::clicks($pattern), $times), 'nothing sounds that is not written');
             } catch (InvalidInput $error) {
                 self::assertStringContainsString('bar by bar', $error->getMessage());
                 continue;
             }
-            $within = array_filter($times, static fn (int $time): bool => $time < $pattern->tempo->seconds($pattern->ticks()) * Mixdown::RATE);
+            $within = array_filter(
+                $times,
+                static fn (int $time): bool => $time < $pattern->tempo->seconds($pattern->ticks()) * Mixdown::RATE,
+            );
             self::assertSame([], array_diff($within, self::clicks($pattern)), 'all that is written sounds');
         }
     }
@@ -81,8 +90,15 @@ final class MixdownTest extends TestCase
     public function testAClosedHatEndsAnOpenOne(): void
     {
         // At 120 quarters a minute the closed hat comes half a second after the open one, which would ring for a second.
-        $ringing = static fn (Instrument $instrument): array => Instrument::OpenHat === $instrument ? array_fill(0, Mixdown::RATE, 0.5) : [0.5];
-        $heard = static fn (string $grid): array => array_keys(array_filter(Mixdown::of(Lesson::grid($grid, tempo: Tempo::of(120, '4')), $ringing), static fn (float $sample): bool => 0.0 !== $sample));
+        $ringing = static fn (Instrument $instrument): array => Instrument::OpenHat === $instrument
+            ? array_fill(0, Mixdown::RATE, 0.5)
+            : [0.5];
+        $heard = static fn (string $grid): array => array_keys(
+            array_filter(
+                Mixdown::of(Lesson::grid($grid, tempo: Tempo::of(120, '4')), $ringing),
+                static fn (float $sample): bool => 0.0 !== $sample,
+            ),
+        );
         self::assertSame(Mixdown::RATE - 1, max(0, ...$heard('open-hat x...|....|....|....')));
         self::assertSame((int) (Mixdown::RATE / 2), max(0, ...$heard("open-hat x...|....|....|....\nclosed-hat ....|x...|....|....")));
         self::assertSame(Mixdown::RATE - 1, max(0, ...$heard("open-hat x...|....|....|....\nkick ....|x...|....|....")), 'a kick does not');
@@ -90,7 +106,12 @@ final class MixdownTest extends TestCase
 
     public function testEachSectionHasItsOwnLevels(): void
     {
-        $bar = static fn (string $name, bool $muted): Section => Section::of($name, 1, [Row::of(Instrument::Kick, [Hit::of(0)], muted: $muted)], Meter::of(4, 4));
+        $bar = static fn (string $name, bool $muted): Section => Section::of(
+            $name,
+            1,
+            [Row::of(Instrument::Kick, [Hit::of(0)], muted: $muted)],
+            Meter::of(4, 4),
+        );
         $pattern = Pattern::of('Lesson', Meter::of(4, 4), Tempo::of(120, '4'), [$bar('A', true), $bar('B', false)]);
         self::assertSame([2 * Mixdown::RATE], self::clicks($pattern), 'muted in the first, heard in the second');
     }
@@ -99,7 +120,10 @@ final class MixdownTest extends TestCase
     {
         $mix = Mixdown::of(Lesson::grid('kick g...|X...|....|....', tempo: Tempo::of(120, '4')), self::click(...));
         self::assertLessThan($mix[(int) (Mixdown::RATE / 2)], $mix[0]);
-        $loud = Mixdown::of(Lesson::grid("kick X...|....|....|....\nsnare X...|....|....|....", tempo: Tempo::of(120, '4')), static fn (): array => [1.0]);
+        $loud = Mixdown::of(
+            Lesson::grid("kick X...|....|....|....\nsnare X...|....|....|....", tempo: Tempo::of(120, '4')),
+            static fn (): array => [1.0],
+        );
         self::assertLessThanOrEqual(1.0, max([0.0, ...$loud]));
     }
 
@@ -128,6 +152,8 @@ final class MixdownTest extends TestCase
     /** @return list<int|float> the samples at which something sounds */
     private static function clicks(Pattern $pattern, ?int $bar = null, float $speed = 1): array
     {
-        return array_keys(array_filter(Mixdown::of($pattern, self::click(...), $bar, $speed), static fn (float $sample): bool => 0.0 !== $sample));
+        return array_keys(
+            array_filter(Mixdown::of($pattern, self::click(...), $bar, $speed), static fn (float $sample): bool => 0.0 !== $sample),
+        );
     }
 }

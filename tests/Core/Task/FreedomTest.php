@@ -29,7 +29,11 @@ final class FreedomTest extends TestCase
     {
         $start = Lesson::grid("kick ....|....|....|....\nsnare ....|....|....|....");
         $freedom = Freedom::fromData(json_decode((string) json_encode((object) $open)), '');
-        self::assertEquals($freedom, Freedom::fromData(json_decode((string) json_encode($freedom->toData())), ''), 'it comes back as it was written');
+        self::assertEquals(
+            $freedom,
+            Freedom::fromData(json_decode((string) json_encode($freedom->toData())), ''),
+            'it comes back as it was written',
+        );
         try {
             $freedom->check($beat, $start, self::OFFERED);
             self::assertNull($refused);
@@ -46,8 +50,16 @@ final class FreedomTest extends TestCase
         yield 'another tempo' => [[], Lesson::grid($grid, tempo: Tempo::of(97, '4')), 'tempo: the task fixes the tempo at 96; keep it.'];
         yield 'the same tempo in other words' => [[], Lesson::grid($grid, tempo: Tempo::of(48, '2')), null];
         yield 'a tempo that is open' => [['tempo' => ['low' => 80, 'high' => 100]], Lesson::grid($grid, tempo: Tempo::of(80, '4')), null];
-        yield 'a tempo beyond what is open' => [['tempo' => ['low' => 80, 'high' => 100]], Lesson::grid($grid, tempo: Tempo::of(101, '4')), 'tempo: the task asks for 80 to 100 quarter notes a minute; choose one between.'];
-        yield 'another meter' => [[], Lesson::grid('kick x...|....|x...', meter: Meter::of(3, 4)), 'meter: the task is in 4/4; keep that meter.'];
+        yield 'a tempo beyond what is open' => [
+            ['tempo' => ['low' => 80, 'high' => 100]],
+            Lesson::grid($grid, tempo: Tempo::of(101, '4')),
+            'tempo: the task asks for 80 to 100 quarter notes a minute; choose one between.',
+        ];
+        yield 'another meter' => [
+            [],
+            Lesson::grid('kick x...|....|x...', meter: Meter::of(3, 4)),
+            'meter: the task is in 4/4; keep that meter.',
+        ];
         yield 'a meter that is open' => [['meter' => true], Lesson::grid('kick x...|....|x...', meter: Meter::of(3, 4)), null];
         yield 'a swing' => [[], Lesson::grid($grid, swing: Swing::of(58)), 'swing: the task fixes the swing at 50 percent; keep it.'];
         yield 'a swing that is open' => [['swing' => true], Lesson::grid($grid, swing: Swing::of(58)), null];
@@ -56,11 +68,27 @@ final class FreedomTest extends TestCase
         yield 'repeats' => [[], self::played(3), 'order: the task sets the order; keep it.'];
         yield 'repeats where the form is open' => [['form' => true], self::played(3), null];
         yield 'another section' => [[], self::twoSections(), 'sections: the task sets the sections; keep A.'];
-        yield 'another instrument' => [[], Lesson::grid('cowbell x...'), 'sections[0].rows[0].instrument: the task does not offer cowbell; remove this row.'];
+        yield 'another instrument' => [
+            [],
+            Lesson::grid('cowbell x...'),
+            'sections[0].rows[0].instrument: the task does not offer cowbell; remove this row.',
+        ];
         yield 'another instrument where rows are open' => [['rows' => true], Lesson::grid('cowbell x...'), null];
-        yield 'a forbidden one' => [['rows' => true, 'forbidden' => ['cowbell']], Lesson::grid('cowbell x...'), 'sections[0].rows[0].instrument: the task does not offer cowbell; remove this row.'];
-        yield 'a required row left out' => [['required' => ['snare']], Lesson::grid('kick x...'), 'sections[0].rows: the task needs a row of snare; add it again.'];
-        yield 'a required row left out of one section' => [['form' => true, 'required' => ['snare']], self::twoSections(), 'sections[1].rows: the task needs a row of snare; add it again.'];
+        yield 'a forbidden one' => [
+            ['rows' => true, 'forbidden' => ['cowbell']],
+            Lesson::grid('cowbell x...'),
+            'sections[0].rows[0].instrument: the task does not offer cowbell; remove this row.',
+        ];
+        yield 'a required row left out' => [
+            ['required' => ['snare']],
+            Lesson::grid('kick x...'),
+            'sections[0].rows: the task needs a row of snare; add it again.',
+        ];
+        yield 'a required row left out of one section' => [
+            ['form' => true, 'required' => ['snare']],
+            self::twoSections(),
+            'sections[1].rows: the task needs a row of snare; add it again.',
+        ];
     }
 
     #[DataProvider('contradictions')]
@@ -73,7 +101,10 @@ final class FreedomTest extends TestCase
     /** @return iterable<string, array{string, string}> */
     public static function contradictions(): iterable
     {
-        yield 'required and forbidden' => ['{"required": ["kick"], "forbidden": ["kick"]}', 'freedom.required[0]: kick cannot be required and forbidden'];
+        yield 'required and forbidden' => [
+            '{"required": ["kick"], "forbidden": ["kick"]}',
+            'freedom.required[0]: kick cannot be required and forbidden',
+        ];
         yield 'a range the wrong way round' => ['{"tempo": {"low": 90, "high": 60}}', 'freedom.tempo.high'];
         yield 'an instrument twice' => ['{"required": ["kick", "kick"]}', 'freedom.required[1]: kick stands here twice'];
         yield 'an unknown freedom' => ['{"kit": true}', 'freedom.kit: this key is not known'];
@@ -98,7 +129,13 @@ final class FreedomTest extends TestCase
     public function testSectionsThatLookLikeTheSameNumberAreNotTheSame(): void
     {
         $meter = Meter::of(4, 4);
-        $make = static fn (string ...$order): Pattern => Pattern::of('Numbers', $meter, Tempo::of(96, '4'), [Section::of('1', 1, [], $meter), Section::of('01', 1, [], $meter)], array_values(array_map(static fn (string $name): OrderEntry => OrderEntry::of($name, 1), $order)));
+        $make = static fn (string ...$order): Pattern => Pattern::of(
+            'Numbers',
+            $meter,
+            Tempo::of(96, '4'),
+            [Section::of('1', 1, [], $meter), Section::of('01', 1, [], $meter)],
+            array_values(array_map(static fn (string $name): OrderEntry => OrderEntry::of($name, 1), $order)),
+        );
         Freedom::of()->check($make('1', '01'), $make('1', '01'), []);
         $this->expectExceptionMessage('the task sets the order');
         Freedom::of()->check($make('01', '1'), $make('1', '01'), []);

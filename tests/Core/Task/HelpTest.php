@@ -24,7 +24,15 @@ final class HelpTest extends TestCase
     {
         $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [5], 'kick' => [1, 10]] + Lesson::TARGET));
         $counting = new Counting(Meter::of(4, 4), CountingStyle::Steps);
-        self::assertSame($answer, $question->answer($comparison, [Instrument::Kick, Instrument::Snare, Instrument::ClosedHat, Instrument::Cowbell], $counting, 1));
+        self::assertSame(
+            $answer,
+            $question->answer(
+                $comparison,
+                [Instrument::Kick, Instrument::Snare, Instrument::ClosedHat, Instrument::Cowbell],
+                $counting,
+                1,
+            ),
+        );
     }
 
     /** @return iterable<string, array{Question, array<string, mixed>}> */
@@ -37,7 +45,10 @@ final class HelpTest extends TestCase
             ['instrument' => 'closed-hat', 'right' => true], ['instrument' => 'cowbell', 'right' => true],
         ]]];
         yield 'which bars' => [Question::Bars, ['bars' => [['bar' => 1, 'right' => false]]]];
-        yield 'which places' => [Question::Places, ['places' => [['at' => 2160, 'place' => 'step 10'], ['at' => 2880, 'place' => 'step 13']]]];
+        yield 'which places' => [
+            Question::Places,
+            ['places' => [['at' => 2160, 'place' => 'step 10'], ['at' => 2880, 'place' => 'step 13']]],
+        ];
     }
 
     public function testBarsAreSaidOneByOne(): void
@@ -45,7 +56,10 @@ final class HelpTest extends TestCase
         $target = Lesson::steps(['kick' => [1, 17, 33]], 3);
         $counting = new Counting(Meter::of(4, 4), CountingStyle::Steps);
         $answer = Question::Bars->answer(Lesson::compare($target, Lesson::steps(['kick' => [1, 33]], 3)), [Instrument::Kick], $counting, 3);
-        self::assertSame(['bars' => [['bar' => 1, 'right' => true], ['bar' => 2, 'right' => false], ['bar' => 3, 'right' => true]]], $answer);
+        self::assertSame(
+            ['bars' => [['bar' => 1, 'right' => true], ['bar' => 2, 'right' => false], ['bar' => 3, 'right' => true]]],
+            $answer,
+        );
     }
 
     public function testAnswersAgreeWithTheComparisonOverRandomBeats(): void
@@ -58,11 +72,22 @@ final class HelpTest extends TestCase
             $offered = $beat->instruments();
             $differing = array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs());
             $count = Question::Count->answer($comparison, $offered, $counting, $beat->bars());
-            self::assertSame(\count(array_filter($comparison->pairing->pairs, static fn ($pair): bool => Status::Match === $pair->status)), $count['count'] ?? null);
+            self::assertSame(
+                \count(array_filter($comparison->pairing->pairs, static fn ($pair): bool => Status::Match === $pair->status)),
+                $count['count'] ?? null,
+            );
             $rows = Question::Rows->answer($comparison, $offered, $counting, $beat->bars())['rows'] ?? [];
-            self::assertSame(array_map(static fn (Instrument $one): string => $one->value, $offered), array_column($rows, 'instrument'), 'no row that the student does not know of');
+            self::assertSame(
+                array_map(static fn (Instrument $one): string => $one->value, $offered),
+                array_column($rows, 'instrument'),
+                'no row that the student does not know of',
+            );
             foreach ($rows as ['instrument' => $name, 'right' => $right]) {
-                $touched = array_filter($differing, static fn ($pair): bool => $name === $pair->target?->instrument->value || $name === $pair->submission?->instrument->value);
+                $touched = array_filter(
+                    $differing,
+                    static fn ($pair): bool => $name === $pair->target?->instrument->value
+                        || $name === $pair->submission?->instrument->value,
+                );
                 self::assertSame([] === $touched, $right, $name);
             }
             $bars = Question::Bars->answer($comparison, $offered, $counting, $beat->bars())['bars'] ?? [];
@@ -78,7 +103,10 @@ final class HelpTest extends TestCase
     {
         $data = ['ask' => 'rows', 'times' => 3, 'ticks' => false, 'hearings' => null, 'byBar' => false, 'slower' => true];
         self::assertSame($data, Help::fromData((object) $data, '')->toData());
-        self::assertSame(['ask' => 'nothing', 'times' => null, 'ticks' => true, 'hearings' => null, 'byBar' => true, 'slower' => true], Help::fromData(new \stdClass(), '')->toData());
+        self::assertSame(
+            ['ask' => 'nothing', 'times' => null, 'ticks' => true, 'hearings' => null, 'byBar' => true, 'slower' => true],
+            Help::fromData(new \stdClass(), '')->toData(),
+        );
     }
 
     /** @param array<string, mixed> $data */

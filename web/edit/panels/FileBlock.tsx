@@ -7,7 +7,10 @@ import type { Editor } from '../Editor';
 
 const MOST_BYTES = 2_000_000;
 
-/** The beat as a file to take away; a file, or a pattern from the clipboard, in its place. What does not fit the task is asked about first. */
+/**
+ * The beat as a file to take away; a file, or a pattern from the clipboard, in its place. What does not fit the task is asked about
+ * first.
+ */
 export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: boolean; reveal: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   const revealed = useRef(reveal);

@@ -45,7 +45,9 @@ final readonly class Shifted extends Cause
             return $before->changed(fn (Played $one): Played => $one->at($one->tick - $this->by));
         }
         // What lies in the bar when it is put right belongs to the bar.
-        $undo = fn (Played $one): Played => null === $this->bar || $before->bar($one->tick - $this->by) === $this->bar ? $one->at($one->tick - $this->by) : $one;
+        $undo = fn (Played $one): Played => null === $this->bar || $before->bar($one->tick - $this->by) === $this->bar
+            ? $one->at($one->tick - $this->by)
+            : $one;
 
         return $before->withRows([], [$this->row => array_map($undo, $before->played[$this->row] ?? [])]);
     }
