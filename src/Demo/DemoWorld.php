@@ -110,8 +110,12 @@ final class DemoWorld
         $this->ferryRocker();
         $this->heronStep();
         $this->slackTide();
-        foreach (['Good ears, {name}.', 'Count {place} aloud before you place the '
-            .'{instrument}.', 'Now play it slower and listen for {place}.'] as $phrase) {
+        $phrases = [
+            'Good ears, {name}.',
+            'Count {place} aloud before you place the {instrument}.',
+            'Now play it slower and listen for {place}.',
+        ];
+        foreach ($phrases as $phrase) {
             $this->entities->persist(new Phrase($this->school, $teacher, $phrase));
         }
         $this->entities->flush();

@@ -15,7 +15,7 @@ final readonly class SignInName
         if (!mb_check_encoding($typed, 'UTF-8') || mb_strlen($typed) > 4 * self::MOST) {
             return null;
         }
-        $name = \Normalizer::normalize(trim($typed), \Normalizer::FORM_KC);
+        $name = \Normalizer::normalize(trim($typed, ' '), \Normalizer::FORM_KC);
         if (false === $name || '' === $name || 1 === preg_match('/[\p{C}\p{Z}]/u', $name)) {
             return null;
         }

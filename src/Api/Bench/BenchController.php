@@ -139,10 +139,7 @@ final readonly class BenchController
         $fields = Body::of($request, ['version', 'pattern', 'note', 'press'], Body::MOST_BEAT);
         [$version, $pattern, $note] = self::work($part, $fields);
         $press = Body::uuid($fields, 'press');
-        $before = null === $press ? null : $this->entities->getRepository(Attempt::class)->findOneBy(
-            ['part' => $part, 'student' => $student, 'press' => $press],
-        );
-        if (null !== $before) {
+        if ($this->isHandedIn($part, $student, $press)) {
             return $this->handedIn($part, $student, $this->drafts->find($id, $student));
         }
         if (!$part->assignment->isOpen($this->clock->now())) {
@@ -151,11 +148,14 @@ final readonly class BenchController
         if (0 === $pattern->hitCount()) {
             throw new Conflict('There is no hit in your beat yet; build something first.');
         }
-        $this->refuseTheSame($part, $student, $pattern, $note);
         $judgement = $part->task()->judge($pattern, $note);
-        $store = function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press): array {
+        $store = function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press): ?array {
             // Presses of one student at one part come one after another.
             $this->entities->getConnection()->fetchOne('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', ["$id $student->id"]);
+            if ($this->isHandedIn($part, $student, $press)) {
+                return null;
+            }
+            $this->refuseTheSame($part, $student, $pattern, $note);
             $draft = $this->drafts->keep($id, $student, $version, $pattern, $note);
             $number = 1 + $this->entities->getRepository(Attempt::class)->count(['part' => $part, 'student' => $student]);
             if ($number > self::MOST_ATTEMPTS) {
@@ -188,7 +188,17 @@ final readonly class BenchController
             $this->judging->ask($part);
         }
 
-        return $this->handedIn($part, $student, null, $draft);
+        return null === $draft
+            ? $this->handedIn($part, $student, $this->drafts->find($id, $student))
+            : $this->handedIn($part, $student, null, $draft);
+    }
+
+    /** Whether this press of the button has arrived before. */
+    private function isHandedIn(Part $part, Account $student, ?Uuid $press): bool
+    {
+        return null !== $press && 0 < $this->entities->getRepository(Attempt::class)->count(
+            ['part' => $part, 'student' => $student, 'press' => $press],
+        );
     }
 
     /**

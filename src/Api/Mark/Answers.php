@@ -60,6 +60,9 @@ final readonly class Answers
             throw self::changed($feedback);
         }
         $before = null === $feedback?->returnedAt ? null : $feedback->mark;
+        if (null !== $by && null !== $feedback?->returnedAt && self::writesTheSame($feedback, $write)) {
+            return $feedback;
+        }
         $feedback ??= new Feedback($attempt->school, $attempt);
         $write($feedback);
         try {

@@ -36,16 +36,9 @@ final readonly class ClassTable
     }
 
     /**
-     * @return array{students: list<StudentRow>, groups: list<array{statements: list<string>, of: non-empty-list<string>}>} students by
-     *                                                                                                                      name, each
-     *                                                                                                                      with the
-     *                                                                                                                      newest attempt
-     *                                                                                                                      first; newest
-     *                                                                                                                      attempts of
-     *                                                                                                                      which the same
-     *                                                                                                                      is to be said,
-     *                                                                                                                      the largest
-     *                                                                                                                      group first
+     * Students by name, each with the newest attempt first; and newest attempts of which the same is to be said, the largest group first.
+     *
+     * @return array{students: list<StudentRow>, groups: list<array{statements: list<string>, of: non-empty-list<string>}>}
      */
     public function of(Part $part): array
     {

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Entity\DraftState;
+use Pulsanda\App\Job\Tidy;
+use Symfony\Component\Messenger\Transport\InMemory\InMemoryTransport;
+
+/** Judgement that cannot be lost: results say of which revision they are, and what is older is judged again. */
+final class JudgingTest extends ApiTestCase
+{
+    private const TASK = 'Lamplighters\' March';
+
+    public function testWhatIsOlderThanTheTaskIsJudgedAgain(): void
+    {
+        $this->change();
+        self::assertSame(14, $this->waiting());
+        $this->work();
+        self::assertSame(0, $this->waiting());
+        self::assertNull($this->marking()['recomparing']);
+    }
+
+    public function testOneThatCannotBeJudgedHoldsUpNoOther(): void
+    {
+        $this->connection()->executeStatement(
+            "UPDATE attempt SET pattern = jsonb_set(pattern::jsonb, '{order}', ?::jsonb)::json WHERE id = ?",
+            [
+                (string) json_encode(array_fill(0, 60, ['section' => $this->section(), 'times' => 99])),
+                $this->attempt(self::TASK, 'bo'),
+            ],
+        );
+        $this->change();
+        $this->work();
+        self::assertSame(1, $this->waiting());
+        self::assertSame(['done' => 13, 'total' => 14, 'failed' => 1], $this->marking()['recomparing']);
+    }
+
+    public function testTheNewerTaskCountsWhenItChangesAgainBeforeTheWorkerComes(): void
+    {
+        $this->change(3);
+        $this->change(150);
+        $this->work();
+        self::assertSame(0, $this->waiting());
+        $checked = $this->at($this->json($this->get('/api/attempts/'.$this->attempt(self::TASK, 'bo'))), 'checked');
+        self::assertIsArray($checked);
+        self::assertStringContainsString('at least 150', (string) json_encode($checked));
+    }
+
+    public function testATaskThatCannotBeJudgedIsRefusedWhenItIsSaved(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment(self::TASK);
+        $input = $this->input($id);
+        $target = (array) $this->at($input, 'parts.0.targets.0');
+        $target['order'] = array_fill(0, 40, ['section' => $this->at($target, 'sections.0.name'), 'times' => 99]);
+        $input['parts'][0]['targets'] = [$target];
+        $this->assertProblem(422, 'strokes', $this->send('PUT', "/api/assignments/$id", $input));
+    }
+
+    public function testABeatThatIsTooLargeIsRefusedWhenItIsSaved(): void
+    {
+        $this->signIn('amara');
+        $part = '/api/parts/'.$this->part('Slack Tide / Spring Tide');
+        $draft = $this->at($this->json($this->get("$part/bench")), 'draft');
+        self::assertIsArray($draft);
+        $pattern = (array) $draft['pattern'];
+        $pattern['order'] = array_fill(0, 60, ['section' => $this->at($pattern, 'sections.0.name'), 'times' => 99]);
+        $body = ['version' => $draft['version'], 'pattern' => $pattern, 'note' => ''];
+        $this->assertProblem(422, 'strokes', $this->send('PUT', "$part/draft", $body));
+    }
+
+    public function testWhatACrashForgotIsAskedForAgain(): void
+    {
+        $this->change();
+        $this->jobs()->reset();
+        self::assertSame(14, $this->waiting());
+        self::assertSame(1, $this->service(Tidy::class)->run()['parts judged again']);
+        $this->work();
+        self::assertSame(0, $this->waiting());
+    }
+
+    public function testWhatHasHadItsTimeIsTakenAway(): void
+    {
+        $count = fn (string $table): int => (int) $this->one("SELECT count(*)::text FROM $table");
+        $this->signIn('amara');
+        $part = '/api/parts/'.$this->part('Slack Tide / Spring Tide');
+        $draft = $this->at($this->json($this->get("$part/bench")), 'draft');
+        self::assertIsArray($draft);
+        $pattern = ['title' => 'Other'] + (array) $draft['pattern'];
+        $kept = $this->json($this->send('PUT', "$part/draft", ['version' => $draft['version'], 'pattern' => $pattern, 'note' => '']));
+        self::assertIsInt($kept['version']);
+        $states = $count('draft_state');
+        $this->connection()->executeStatement(
+            'UPDATE draft_state SET saved_at = saved_at - interval \'2 hours\', kept = (version <> ?)',
+            [$kept['version']],
+        );
+        $this->connection()->executeStatement(
+            "INSERT INTO sessions (sess_id, sess_data, sess_lifetime, sess_time) VALUES ('long-gone', '', 1000, 900)",
+        );
+        $done = $this->service(Tidy::class)->run();
+        self::assertSame([1, 1], [$done['sessions'], $done['draft states']]);
+        self::assertSame($states - 1, $count('draft_state'));
+        self::assertSame('-1 hour', DraftState::KEPT_FOR);
+    }
+
+    /** Has the task ask for words, which changes what everybody gets. */
+    private function change(int $words = 3): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment(self::TASK);
+        $input = $this->input($id);
+        $input['parts'][0]['requirements'] = [['kind' => 'note-words', 'least' => $words, 'points' => 5]];
+        $saved = $this->send('PUT', "/api/assignments/$id", $input);
+        self::assertSame(200, $saved->getStatusCode(), (string) $saved->getContent());
+    }
+
+    /** @return array<string, mixed> */
+    private function marking(): array
+    {
+        return $this->json($this->get('/api/parts/'.$this->part(self::TASK).'/marking'));
+    }
+
+    private function waiting(): int
+    {
+        return (int) $this->one('SELECT count(*)::text FROM attempt a JOIN part p ON p.id = a.part_id WHERE a.judged < p.revision');
+    }
+
+    private function section(): string
+    {
+        return $this->one(
+            "SELECT pattern::jsonb #>> '{sections,0,name}' FROM attempt WHERE id = ?",
+            $this->attempt(self::TASK, 'bo'),
+        );
+    }
+
+    private function connection(): Connection
+    {
+        return $this->service(Connection::class);
+    }
+
+    private function jobs(): InMemoryTransport
+    {
+        $jobs = static::getContainer()->get('messenger.transport.jobs');
+        self::assertInstanceOf(InMemoryTransport::class, $jobs);
+
+        return $jobs;
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Load;
+
+/** Someone who uses the API as the browser does: with a session, a token, and patience while the server is away. */
+final class Visitor
+{
+    private const AWAY = [0, 429, 503];
+    private \CurlHandle $request;
+    private string $token = '';
+    /** @var int|null as the last answer said, in seconds */
+    private ?int $retryAfter = null;
+    /** @var array<int, int> answers by status, 0 where none came */
+    public array $answers = [];
+
+    public function __construct(private readonly Crowd $crowd, private readonly string $url, public readonly string $name)
+    {
+        $this->request = curl_init();
+        $this->prepare();
+    }
+
+    /** The same person with another window: the same session on a connection of its own. */
+    public function __clone()
+    {
+        $request = curl_copy_handle($this->request);
+        $this->request = false === $request ? throw new \RuntimeException('curl has no more handles.') : $request;
+        $this->prepare();
+    }
+
+    private function prepare(): void
+    {
+        curl_setopt_array($this->request, [
+            \CURLOPT_RETURNTRANSFER => true,
+            \CURLOPT_COOKIEFILE => '', // cookies are kept
+            \CURLOPT_HEADERFUNCTION => function (\CurlHandle $request, string $line): int {
+                if (1 === preg_match('/^retry-after: (\d+)/i', $line, $found)) {
+                    $this->retryAfter = (int) $found[1];
+                }
+
+                return \strlen($line);
+            },
+        ]);
+    }
+
+    public function signIn(string $password): void
+    {
+        $this->readToken();
+        $this->insist('POST', '/api/sign-in', ['name' => $this->name, 'password' => $password], 204);
+        $this->readToken();
+    }
+
+    /**
+     * One request, once.
+     *
+     * @param array<string, mixed>|null $body
+     *
+     * @return array{int, array<string, mixed>} status, 0 when no answer came, and what it said
+     */
+    public function ask(string $method, string $path, ?array $body = null, int $milliseconds = 20_000): array
+    {
+        $this->retryAfter = null;
+        curl_setopt_array($this->request, [
+            \CURLOPT_URL => $this->url.$path,
+            \CURLOPT_CUSTOMREQUEST => $method,
+            \CURLOPT_POSTFIELDS => null === $body ? '' : json_encode($body, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION),
+            \CURLOPT_HTTPHEADER => ['Content-Type: application/json', "X-CSRF-Token: $this->token", 'Expect:'],
+            \CURLOPT_TIMEOUT_MS => $milliseconds,
+        ]);
+        $failed = 0 !== $this->crowd->send($this->request);
+        $status = $failed ? 0 : (int) curl_getinfo($this->request, \CURLINFO_RESPONSE_CODE);
+        $this->answers[$status] = 1 + ($this->answers[$status] ?? 0);
+        $said = $failed ? null : json_decode((string) curl_multi_getcontent($this->request), true);
+        $data = \is_array($said) ? $said : [];
+
+        /** @var array<string, mixed> $data */
+        return [$status, $data];
+    }
+
+    /** How long the last request took, in milliseconds. */
+    public function took(): float
+    {
+        return 1000 * (float) curl_getinfo($this->request, \CURLINFO_TOTAL_TIME);
+    }
+
+    /**
+     * Sends a request again and again while the server is away, as the browser does.
+     *
+     * @param array<string, mixed>|null $body
+     *
+     * @return array<string, mixed> the answer
+     *
+     * @throws \RuntimeException when another status comes than those expected
+     */
+    public function insist(string $method, string $path, ?array $body = null, int ...$expected): array
+    {
+        [$status, $data] = $this->patient($method, $path, $body);
+        if (!\in_array($status, [] === $expected ? [200] : $expected, true)) {
+            throw new \RuntimeException("$this->name: $method $path answered $status: ".json_encode($data));
+        }
+
+        return $data;
+    }
+
+    /**
+     * @param array<string, mixed>|null $body
+     *
+     * @return array{int, array<string, mixed>}
+     */
+    public function patient(string $method, string $path, ?array $body = null): array
+    {
+        do {
+            [$status, $data] = $this->ask($method, $path, $body);
+            if (\in_array($status, self::AWAY, true)) {
+                $this->crowd->rest(min(2, $this->retryAfter ?? 0.5));
+            }
+        } while (\in_array($status, self::AWAY, true));
+
+        return [$status, $data];
+    }
+
+    private function readToken(): void
+    {
+        $token = $this->insist('GET', '/api/session')['csrf'] ?? '';
+        $this->token = \is_string($token) ? $token : '';
+    }
+}
