@@ -144,10 +144,10 @@ prepare_web() {
     chown -R www-data: "$run/web" "$DATA/nginx" "$DATA/cache" "$DATA/log/web"
 }
 
-# supervisor's configuration: postgres alone, or everything. settings PORT DATABASE_URL
+# What the web part reads. write_configuration PORT DATABASE_URL
 write_configuration() {
-    local port=$1 url=$2 run down web as=
-    run=$(run_folder) down=$(step_down) web=$(web_user)
+    local port=$1 url=$2 run web
+    run=$(run_folder) web=$(web_user)
     {
         sed -n '/^APP_SECRET=/p; /^DEMO_PASSWORD=/p' "$DATA/secrets"
         printf 'APP_ENV=prod\nDATABASE_URL="%s"\n' "$url"
@@ -180,6 +180,12 @@ CONF
     # The web server sends the same headers with its files as the application with its answers.
     PULSANDA_DATA=$DATA php "$ROOT/bin/lib/headers.php" >"$DATA/headers.conf"
     php "$ROOT/bin/lib/headers.php" hide >"$DATA/headers-hide.conf"
+}
+
+# What supervisor runs.
+write_programs() {
+    local run down as=
+    run=$(run_folder) down=$(step_down)
     is_root && as='setpriv --reuid=postgres --regid=postgres --init-groups '
     sed -e "s|@ROOT@|$ROOT|g; s|@DATA@|$DATA|g; s|@RUN@|$run|g; s|@DOWN@|$down|g; s|@AS_POSTGRES@|$as|g" \
         -e "s|@POSTGRES@|$(postgres_folder)|g; s|@DURABLE@|${DURABLE:-on}|g" "$ROOT/bin/lib/supervisor.conf" >"$DATA/supervisor.conf"
@@ -202,8 +208,10 @@ await() {
 # start_database: supervisor, and PostgreSQL under it.
 start_database() {
     prepare
-    if ! watched; then
-        write_configuration "${PORT:-8017}" ''
+    write_programs
+    if watched; then
+        control update >/dev/null # what stands otherwise in it than before is stopped
+    else
         (cd / && supervisord -c "$DATA/supervisor.conf") || fail "supervisor did not start; see $DATA/log/supervisor.log."
     fi
     runs postgres || control start postgres >/dev/null
@@ -261,7 +269,7 @@ SQL
 database_url() {
     local role=${2:-app} password=APP_PASSWORD
     [ "$role" = app ] || password=OWNER_PASSWORD
-    printf 'postgresql://pulsanda_%s:%s@localhost/%s?host=%s/database&serverVersion=15&charset=utf8' \
+    printf 'postgresql://pulsanda_%s:%s@localhost/%s?host=%s/database&serverVersion=15' \
         "$role" "$(secret $password)" "$1" "$(run_folder)"
 }
 
@@ -271,6 +279,7 @@ start_web() {
     stop_web
     port_taken "$port" && fail "Port $port is taken; free it, or choose another with PULSANDA_PORT=…"
     write_configuration "$port" "$url"
+    write_programs
     rm -rf "$DATA/cache/prod"
     PULSANDA_DATA=$DATA "$ROOT/bin/console" cache:warmup --no-interaction >"$DATA/log/warmup.log" 2>&1 \
         || fail "The application does not boot; see $DATA/log/warmup.log."

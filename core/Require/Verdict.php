@@ -24,8 +24,9 @@ final readonly class Verdict
     }
 
     /**
-     * @param array<string, bool|float|int|string|Instrument|list<Instrument>|list<string>|null> $found    everything that the sentence
-     *                                                                                                     tells
+     * What the sentence tells, and the strokes that show it.
+     *
+     * @param array<string, bool|float|int|string|Instrument|list<Instrument>|list<string>|null> $found
      * @param list<Stroke>                                                                       $evidence
      */
     public static function of(bool $passed, array $found, array $evidence = []): self

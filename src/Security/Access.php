@@ -73,10 +73,13 @@ final readonly class Access
     /** A part that the signed-in student has been set. */
     public function studiedPart(string $id): Part
     {
-        $part = $this->find(Part::class, $id);
-        $place = $this->entities->find(Enrolment::class, ['course' => $part->assignment->course->id, 'student' => $this->student()->id]);
+        $student = $this->student();
+        $part = !Uuid::isValid($id) ? null : $this->entities->createQuery(
+            'SELECT p, a, c FROM '.Part::class.' p JOIN p.assignment a JOIN a.course c JOIN '.Enrolment::class.' e WITH e.course = c '
+                .'WHERE p.id = :part AND e.student = :student AND a.publishedAt IS NOT NULL',
+        )->setParameters(['part' => $id, 'student' => $student->id])->getOneOrNullResult();
 
-        return null !== $place && null !== $part->assignment->publishedAt ? $part : throw new NotFoundHttpException();
+        return $part instanceof Part ? $part : throw new NotFoundHttpException();
     }
 
     /**

@@ -9,7 +9,10 @@ use Pulsanda\App\Http\Problem;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 use Symfony\Component\Security\Core\Authentication\Token\TokenInterface;
+use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\TooManyLoginAttemptsAuthenticationException;
 use Symfony\Component\Security\Http\Authentication\AuthenticationFailureHandlerInterface as FailureHandler;
@@ -20,7 +23,7 @@ use Symfony\Component\Security\Http\Event\LogoutEvent;
 /** What the API answers to signing in and out, and to being asked without it. */
 final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoint
 {
-    public function __construct(private Record $record)
+    public function __construct(private Record $record, private TokenStorageInterface $tokens)
     {
     }
 
@@ -56,6 +59,15 @@ final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoin
     public function start(Request $request, ?AuthenticationException $authException = null): Response
     {
         return Problem::response(401, 'Sign in first.');
+    }
+
+    /** Before the firewall, which would begin a session to keep the address in; the browser part knows where it was. */
+    #[AsEventListener(priority: 2)]
+    public function onDenied(ExceptionEvent $event): void
+    {
+        if ($event->getThrowable() instanceof AccessDeniedException && null === $this->tokens->getToken()) {
+            $event->setResponse($this->start($event->getRequest()));
+        }
     }
 
     #[AsEventListener]

@@ -150,9 +150,10 @@ final class DoorTest extends ApiTestCase
         $this->browser->getCookieJar()->clear();
         foreach (['/', '/api/session', '/api/catalogue', '/api/today'] as $path) {
             $this->get($path);
+            self::assertSame($before, $count(), $path);
         }
         $this->try('bo');
-        self::assertSame($before, $count());
+        self::assertSame($before, $count(), 'a sign-in that failed');
         self::assertNull($this->browser->getCookieJar()->get('pulsanda'));
     }
 

@@ -57,6 +57,7 @@ final class JudgingTest extends ApiTestCase
         $target = (array) $this->at($input, 'parts.0.targets.0');
         $target['order'] = array_fill(0, 40, ['section' => $this->at($target, 'sections.0.name'), 'times' => 99]);
         $input['parts'][0]['targets'] = [$target];
+        $input['parts'][0]['start'] = ['order' => $target['order']] + (array) $input['parts'][0]['start'];
         $this->assertProblem(422, 'strokes', $this->send('PUT', "/api/assignments/$id", $input));
     }
 

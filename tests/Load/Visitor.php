@@ -10,6 +10,8 @@ final class Visitor
     private const AWAY = [0, 429, 503];
     private \CurlHandle $request;
     private string $token = '';
+    /** @var array<string, string> */
+    private array $cookies = [];
     /** @var int|null as the last answer said, in seconds */
     private ?int $retryAfter = null;
     /** @var array<int, int> answers by status, 0 where none came */
@@ -33,10 +35,12 @@ final class Visitor
     {
         curl_setopt_array($this->request, [
             \CURLOPT_RETURNTRANSFER => true,
-            \CURLOPT_COOKIEFILE => '', // cookies are kept
             \CURLOPT_HEADERFUNCTION => function (\CurlHandle $request, string $line): int {
                 if (1 === preg_match('/^retry-after: (\d+)/i', $line, $found)) {
                     $this->retryAfter = (int) $found[1];
+                }
+                if (1 === preg_match('/^set-cookie: ([^=]+)=([^;]*)/i', $line, $found)) {
+                    $this->cookies[$found[1]] = $found[2];
                 }
 
                 return \strlen($line);
@@ -66,6 +70,7 @@ final class Visitor
             \CURLOPT_CUSTOMREQUEST => $method,
             \CURLOPT_POSTFIELDS => null === $body ? '' : json_encode($body, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION),
             \CURLOPT_HTTPHEADER => ['Content-Type: application/json', "X-CSRF-Token: $this->token", 'Expect:'],
+            \CURLOPT_COOKIE => http_build_query($this->cookies, '', '; '),
             \CURLOPT_TIMEOUT_MS => $milliseconds,
         ]);
         $failed = 0 !== $this->crowd->send($this->request);
