@@ -2,10 +2,16 @@
 
 declare(strict_types=1);
 
+use Pulsanda\App\Http\ProblemListener;
 use Symfony\Component\HttpFoundation\Request;
 
 $kernel = require dirname(__DIR__).'/config/bootstrap.php';
 $request = Request::createFromGlobals();
-$response = $kernel->handle($request);
+try {
+    $response = $kernel->handle($request);
+} catch (Throwable $error) {
+    // The database went away while an error was answered: its session could not be stored either.
+    $response = ProblemListener::isAway($error) ? ProblemListener::away() : throw $error;
+}
 $response->send();
 $kernel->terminate($request, $response);

@@ -49,7 +49,6 @@ $query = static function (string $sql, string ...$values) use (&$database): arra
     return $statement->fetchAll(PDO::FETCH_ASSOC);
 };
 $part = $query("SELECT p.id, p.assignment_id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title LIKE 'Lamplighters%'")[0];
-$before = $query('SELECT count(*) AS n FROM attempt WHERE part_id = ?', $part['id'])[0]['n'];
 $ledger = new Ledger();
 $crowd = new Crowd();
 $url = (string) getenv('PULSANDA_URL');
@@ -79,10 +78,17 @@ $journey = static function (Closure $does) use ($crowd, $ledger): void {
     });
 };
 
+$visitors = [];
+foreach ([...STUDENTS, 'odile'] as $name) {
+    $visitors[$name] = new Visitor($crowd, $url, $name);
+    $journey(static fn () => $visitors[$name]->signIn($password));
+}
+$crowd->run();
+$planner = clone $visitors['odile'];
+
 foreach (STUDENTS as $student) {
-    $journey(static function () use ($student, $crowd, $url, $password, $part, $ledger, $through, $uuid, $goOn): void {
-        $who = new Visitor($crowd, $url, $student);
-        $who->signIn($password);
+    $who = $visitors[$student];
+    $journey(static function () use ($student, $who, $crowd, $part, $ledger, $through, $uuid, $goOn): void {
         $draft = $who->insist('GET', "/api/parts/$part[id]/bench")['draft'];
         ['version' => $version, 'pattern' => $pattern] = $draft;
         $attempts = 0;
@@ -104,16 +110,15 @@ foreach (STUDENTS as $student) {
         }
     });
 }
-$journey(static function () use ($crowd, $url, $password, $part, $ledger, $through, $goOn): void {
-    $who = new Visitor($crowd, $url, 'odile');
-    $who->signIn($password);
+$who = $visitors['odile'];
+$journey(static function () use ($who, $crowd, $part, $ledger, $through, $goOn): void {
     while ($goOn()) {
         $students = $who->insist('GET', "/api/parts/$part[id]/marking")['students'];
         $waiting = array_filter(array_merge(...array_column($students, 'attempts')), static fn (array $one): bool => 'returned' !== $one['state']);
         if ([] !== $waiting) {
             $attempt = $waiting[array_rand($waiting)]['id'];
             $feedback = $who->insist('GET', "/api/attempts/$attempt")['feedback'];
-            $answer = ['version' => $feedback['version'] ?? 0, 'mark' => random_int(0, 40) / 2, 'text' => 'Heard.'];
+            $answer = ['version' => $feedback['version'] ?? 0, 'mark' => (float) random_int(0, 40) / 2, 'text' => 'Heard.'];
             $answer['version'] = $through($who, 'PUT', "/api/attempts/$attempt/feedback", $answer, 200)['version'];
             $ledger->marks[$attempt] = $answer['mark'];
             ++$ledger->count['mark'];
@@ -126,9 +131,8 @@ $journey(static function () use ($crowd, $url, $password, $part, $ledger, $throu
         $crowd->rest(random_int(50, 400) / 1000);
     }
 });
-$journey(static function () use ($crowd, $url, $password, $part, $ledger, $through, $goOn): void {
-    $who = new Visitor($crowd, $url, 'odile');
-    $who->signIn($password);
+$journey(static function () use ($planner, $crowd, $part, $ledger, $through, $goOn): void {
+    $who = $planner;
     $keys = array_flip(['id', 'kind', 'view', 'instruments', 'start', 'targets', 'freedom', 'policy', 'requirements', 'help', 'waits']);
     while ($goOn()) {
         $plan = $who->insist('GET', "/api/assignments/$part[assignment_id]");

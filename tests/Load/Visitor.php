@@ -117,10 +117,15 @@ final class Visitor
     {
         do {
             [$status, $data] = $this->ask($method, $path, $body);
-            if (\in_array($status, self::AWAY, true)) {
+            $away = \in_array($status, self::AWAY, true);
+            if ($away) {
                 $this->crowd->rest(min(2, $this->retryAfter ?? 0.5));
+            } elseif (403 === $status && 'csrf' === ($data['reason'] ?? null)) {
+                // The answer that brought a session was lost; as the browser does, it asks for the token of what it has now.
+                $this->readToken();
+                $away = true;
             }
-        } while (\in_array($status, self::AWAY, true));
+        } while ($away);
 
         return [$status, $data];
     }

@@ -6,9 +6,8 @@ namespace Pulsanda\App\Api\Mark;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
-use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
-use Doctrine\ORM\OptimisticLockException;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Account;
@@ -55,30 +54,32 @@ final readonly class Answers
      */
     public function store(Attempt $attempt, int $version, \Closure $write, ?Account $by = null): Feedback
     {
-        $feedback = $attempt->feedback;
-        if (($feedback->version ?? 0) !== $version && !self::writesTheSame($feedback, $write)) {
-            throw self::changed($feedback);
-        }
-        $before = null === $feedback?->returnedAt ? null : $feedback->mark;
-        if (null !== $by && null !== $feedback?->returnedAt && self::writesTheSame($feedback, $write)) {
-            return $feedback;
-        }
-        $feedback ??= new Feedback($attempt->school, $attempt);
-        $write($feedback);
-        try {
-            $this->entities->wrapInTransaction(function () use ($feedback, $attempt, $by, $before): void {
-                if (null !== $by) {
-                    $feedback->giveBack($this->now());
-                    $attempt->tell();
-                    $this->record->now('return', $by, $attempt->id, ['from' => $before, 'to' => $feedback->mark]);
-                }
-                $this->entities->persist($feedback);
-            });
-        } catch (UniqueConstraintViolationException|OptimisticLockException) {
-            throw self::changed(null);
-        }
+        return $this->entities->wrapInTransaction(function () use ($attempt, $version, $write, $by): Feedback {
+            // Answers to one attempt come one after another.
+            $this->entities->lock($attempt, LockMode::PESSIMISTIC_WRITE);
+            $feedback = $this->entities->getRepository(Feedback::class)->findOneBy(['attempt' => $attempt]);
+            if (null !== $feedback) {
+                $this->entities->refresh($feedback);
+            }
+            $same = self::writesTheSame($feedback, $write);
+            if (($feedback->version ?? 0) !== $version && !$same) {
+                throw self::changed($feedback);
+            }
+            $before = null === $feedback?->returnedAt ? null : $feedback->mark;
+            if (null !== $by && null !== $feedback?->returnedAt && $same) {
+                return $feedback;
+            }
+            $feedback ??= new Feedback($attempt->school, $attempt);
+            $write($feedback);
+            if (null !== $by) {
+                $feedback->giveBack($this->now());
+                $attempt->tell();
+                $this->record->now('return', $by, $attempt->id, ['from' => $before, 'to' => $feedback->mark]);
+            }
+            $this->entities->persist($feedback);
 
-        return $feedback;
+            return $feedback;
+        });
     }
 
     /**
