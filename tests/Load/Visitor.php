@@ -65,14 +65,17 @@ final class Visitor
     public function ask(string $method, string $path, ?array $body = null, int $milliseconds = 20_000): array
     {
         $this->retryAfter = null;
+        \assert('' !== $method && '' !== $this->url);
         curl_setopt_array($this->request, [
             \CURLOPT_URL => $this->url.$path,
             \CURLOPT_CUSTOMREQUEST => $method,
             \CURLOPT_POSTFIELDS => null === $body ? '' : json_encode($body, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION),
             \CURLOPT_HTTPHEADER => ['Content-Type: application/json', "X-CSRF-Token: $this->token", 'Expect:'],
-            \CURLOPT_COOKIE => http_build_query($this->cookies, '', '; '),
             \CURLOPT_TIMEOUT_MS => $milliseconds,
         ]);
+        if ([] !== $this->cookies) {
+            curl_setopt($this->request, \CURLOPT_COOKIE, http_build_query($this->cookies, '', '; '));
+        }
         $failed = 0 !== $this->crowd->send($this->request);
         $status = $failed ? 0 : (int) curl_getinfo($this->request, \CURLINFO_RESPONSE_CODE);
         $this->answers[$status] = 1 + ($this->answers[$status] ?? 0);
@@ -130,7 +133,7 @@ final class Visitor
         return [$status, $data];
     }
 
-    private function readToken(): void
+    public function readToken(): void
     {
         $token = $this->insist('GET', '/api/session')['csrf'] ?? '';
         $this->token = \is_string($token) ? $token : '';

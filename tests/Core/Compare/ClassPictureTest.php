@@ -55,7 +55,7 @@ final class ClassPictureTest extends TestCase
     public function testEveryDifferenceOfRandomBeatsIsCountedOnce(): void
     {
         $random = Lesson::random(31);
-        for ($round = 0; $round < 20; ++$round) {
+        for ($round = 0; $round < 12; ++$round) {
             $target = Lesson::any($random);
             $results = [];
             for ($i = 0; $i < 4; ++$i) {

@@ -34,7 +34,7 @@ final class ComparisonTest extends TestCase
     public function testAnyPatternComparedWithItselfIsPerfect(): void
     {
         $random = Lesson::random(6);
-        for ($round = 0; $round < 60; ++$round) {
+        for ($round = 0; $round < 30; ++$round) {
             $pattern = Lesson::any($random);
             $comparison = Lesson::compare($pattern, $pattern);
             self::assertSame(0.0, $comparison->pairing->cost());
@@ -131,7 +131,7 @@ final class ComparisonTest extends TestCase
     public function testEveryDifferenceBelongsToExactlyOneStatement(): void
     {
         $random = Lesson::random(7);
-        for ($round = 0; $round < 60; ++$round) {
+        for ($round = 0; $round < 30; ++$round) {
             $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random));
             $covered = array_merge(
                 ...array_map(

@@ -28,7 +28,7 @@ final class ComposedCausesTest extends TestCase
     public function testNoMoreIsSaidThanWasDone(int $seed): void
     {
         $random = Lesson::random($seed);
-        for ($round = 0; $round < 40; ++$round) {
+        for ($round = 0; $round < 20; ++$round) {
             $target = self::beat($random);
             [$played, $done] = self::composed($target, $random, $random->getInt(1, 3));
             // At half the pace the beat takes twice the bars, and its length is said too.
@@ -59,7 +59,7 @@ final class ComposedCausesTest extends TestCase
     public function testASingleCauseIsNamed(): void
     {
         $random = Lesson::random(40);
-        for ($round = 0; $round < 60; ++$round) {
+        for ($round = 0; $round < 25; ++$round) {
             $target = self::beat($random);
             foreach (['swapped-rows', 'wrong-row', 'row-missing', 'row-extra', 'bars-swapped', 'no-variation'] as $kind) {
                 [$played] = self::apply($kind, $target, $random);
@@ -78,7 +78,7 @@ final class ComposedCausesTest extends TestCase
     public function testTwiceAndHalfThePace(): void
     {
         $random = Lesson::random(42);
-        for ($round = 0; $round < 60; ++$round) {
+        for ($round = 0; $round < 25; ++$round) {
             $slow = array_map(
                 static fn (array $steps): array => array_values(
                     array_unique(array_map(static fn (int $step): int => $step - 1 + $step % 2, $steps)),
@@ -97,7 +97,7 @@ final class ComposedCausesTest extends TestCase
     public function testEverythingLate(): void
     {
         $random = Lesson::random(43);
-        for ($round = 0; $round < 60; ++$round) {
+        for ($round = 0; $round < 25; ++$round) {
             $target = array_map(
                 static fn (array $steps): array => array_values(array_filter($steps, static fn (int $step): bool => $step <= 60)),
                 self::beat($random),
@@ -113,7 +113,7 @@ final class ComposedCausesTest extends TestCase
     public function testABarLeftOutAndABarTooMany(): void
     {
         $random = Lesson::random(41);
-        for ($round = 0; $round < 40; ++$round) {
+        for ($round = 0; $round < 20; ++$round) {
             $target = self::beat($random);
             $bar = $random->getInt(1, self::BARS);
             $without = array_map(static fn (array $row): array => self::barTakenOut($row, $bar), $target);

@@ -21,7 +21,7 @@ final class StatementKeyTest extends TestCase
     public function testAStatementComesBackFromStorageAndSaysTheSame(): void
     {
         $random = Lesson::random(71);
-        for ($round = 0; $round < 40; ++$round) {
+        for ($round = 0; $round < 15; ++$round) {
             $comparison = Lesson::compare(Lesson::any($random), Lesson::any($random));
             $data = $comparison->toData();
             /** @var Compared $stored */

@@ -65,7 +65,7 @@ final class HelpTest extends TestCase
     public function testAnswersAgreeWithTheComparisonOverRandomBeats(): void
     {
         $random = Lesson::random(77);
-        for ($round = 0; $round < 40; ++$round) {
+        for ($round = 0; $round < 20; ++$round) {
             [$target, $beat] = [Lesson::any($random), Lesson::any($random)];
             $comparison = Lesson::compare($target, $beat);
             $counting = new Counting($beat->meter, CountingStyle::BarBeat);
