@@ -48,7 +48,8 @@ $query = static function (string $sql, string ...$values) use (&$database): arra
 
     return $statement->fetchAll(PDO::FETCH_ASSOC);
 };
-$part = $query("SELECT p.id, p.assignment_id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title LIKE 'Lamplighters%'")[0];
+$sql = "SELECT p.id, p.assignment_id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title LIKE 'Lamplighters%'";
+$part = $query($sql)[0];
 $ledger = new Ledger();
 $crowd = new Crowd();
 $url = (string) getenv('PULSANDA_URL');
@@ -114,7 +115,8 @@ $who = $visitors['odile'];
 $journey(static function () use ($who, $crowd, $part, $ledger, $through, $goOn): void {
     while ($goOn()) {
         $students = $who->insist('GET', "/api/parts/$part[id]/marking")['students'];
-        $waiting = array_filter(array_merge(...array_column($students, 'attempts')), static fn (array $one): bool => 'returned' !== $one['state']);
+        $attempts = array_merge(...array_column($students, 'attempts'));
+        $waiting = array_filter($attempts, static fn (array $one): bool => 'returned' !== $one['state']);
         if ([] !== $waiting) {
             $attempt = $waiting[array_rand($waiting)]['id'];
             $feedback = $who->insist('GET', "/api/attempts/$attempt")['feedback'];
@@ -189,7 +191,7 @@ foreach ($ledger->drafts as $student => $draft) {
     $expect("the draft of $student", $draft, $drafts[$student] ?? null);
 }
 $presses = [];
-$sql = 'SELECT a.id, a.press, a.number, s.sign_in FROM attempt a JOIN account s ON s.id = a.student_id WHERE a.part_id = ? ORDER BY a.number';
+$sql = 'SELECT a.press, a.number, s.sign_in FROM attempt a JOIN account s ON s.id = a.student_id WHERE a.part_id = ? ORDER BY a.number';
 $numbers = [];
 foreach ($query($sql, $part['id']) as $row) {
     $numbers[$row['sign_in']][] = $row['number'];

@@ -32,6 +32,11 @@ final readonly class HeaderListener
         foreach (self::HEADERS as $name => $value) {
             $headers->set($name, $value);
         }
+        // So that an answer that breaks off is known to be broken.
+        $content = $event->getResponse()->getContent();
+        if (false !== $content && !$event->getResponse()->isEmpty()) {
+            $headers->set('Content-Length', (string) \strlen($content));
+        }
         if ($event->getRequest()->isSecure()) {
             $headers->set('Strict-Transport-Security', self::HSTS);
         }

@@ -14,8 +14,6 @@ final class Visitor
     private array $cookies = [];
     /** @var int|null as the last answer said, in seconds */
     private ?int $retryAfter = null;
-    /** @var array<int, int> answers by status, 0 where none came */
-    public array $answers = [];
 
     public function __construct(private readonly Crowd $crowd, private readonly string $url, public readonly string $name)
     {
@@ -73,13 +71,16 @@ final class Visitor
             \CURLOPT_HTTPHEADER => ['Content-Type: application/json', "X-CSRF-Token: $this->token", 'Expect:'],
             \CURLOPT_TIMEOUT_MS => $milliseconds,
         ]);
-        if ([] !== $this->cookies) {
-            curl_setopt($this->request, \CURLOPT_COOKIE, http_build_query($this->cookies, '', '; '));
+        $cookies = http_build_query($this->cookies, '', '; ');
+        if ('' !== $cookies) {
+            curl_setopt($this->request, \CURLOPT_COOKIE, $cookies);
         }
         $failed = 0 !== $this->crowd->send($this->request);
         $status = $failed ? 0 : (int) curl_getinfo($this->request, \CURLINFO_RESPONSE_CODE);
-        $this->answers[$status] = 1 + ($this->answers[$status] ?? 0);
         $said = $failed ? null : json_decode((string) curl_multi_getcontent($this->request), true);
+        if (\in_array($status, [200, 201], true) && !\is_array($said)) {
+            $status = 0; // it broke off
+        }
         $data = \is_array($said) ? $said : [];
 
         /** @var array<string, mixed> $data */

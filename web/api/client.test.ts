@@ -71,6 +71,14 @@ describe('asking the server', () => {
     expect([away.passes, away.wait]).toEqual([true, 2]);
   });
 
+  it('takes an answer that breaks off for none', async () => {
+    answers = [
+      () => new Response('{"draft": {"ver', { status: 200 }),
+      () => new Response('', { status: 201, headers: { 'Content-Length': '0' } }),
+    ];
+    for (const broken of [await error(today()), await error(phrase())]) expect([broken.status, broken.passes]).toEqual([0, true]);
+  });
+
   it('takes an answer without a body', async () => {
     answers = [() => new Response(null, { status: 204 })];
     expect(await reply(api.DELETE('/api/phrases/{id}', at({ id: 'p' })))).toBeUndefined();

@@ -40,7 +40,10 @@ export function at<P extends Record<string, string | number>>(path: P): { params
 
 /** @throws ApiError with the server's sentence */
 export async function reply<T>(request: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
-  const { data, error, response } = await request;
+  const { data, error, response } = await request.catch((thrown) => {
+    throw thrown instanceof ApiError ? thrown : lost(); // an answer that breaks off is no JSON
+  });
+  if (response.ok && data === undefined && response.status !== 204) throw lost();
   if (response.ok) return data as T;
   const problem = (typeof error === 'object' && error !== null && 'detail' in error ? error : odd(response.status)) as Problem;
   const wait = Number(response.headers.get('Retry-After'));
@@ -87,8 +90,12 @@ async function reach(request: Request): Promise<Response> {
   try {
     return await fetch(request, { signal });
   } catch {
-    throw new ApiError(0, LOST, { title: '', status: 0, detail: LOST });
+    throw lost();
   }
+}
+
+function lost(): ApiError {
+  return new ApiError(0, LOST, { title: '', status: 0, detail: LOST });
 }
 
 function odd(status: number): Problem {
