@@ -13,5 +13,10 @@ try {
     // The database went away while an error was answered: its session could not be stored either.
     $response = ProblemListener::isAway($error) ? ProblemListener::away() : throw $error;
 }
+if (503 === $response->getStatusCode()) {
+    // A session that could not be read is not gone: PHP would have the browser forget it for a new one.
+    header_remove('Set-Cookie');
+    $response->headers->remove('Set-Cookie');
+}
 $response->send();
 $kernel->terminate($request, $response);

@@ -20,7 +20,14 @@ final readonly class ConnectionReset implements Middleware
             public function connect(#[\SensitiveParameter] array $params): Connection
             {
                 $connection = parent::connect($params);
-                if (true === ($params['persistent'] ?? false)) {
+                if (true !== ($params['persistent'] ?? false)) {
+                    return $connection;
+                }
+                try {
+                    $connection->exec('DISCARD ALL');
+                } catch (Driver\Exception) {
+                    // It was kept open over a restart of PostgreSQL; a connection that is known to be dead is opened anew.
+                    $connection = parent::connect($params);
                     $connection->exec('DISCARD ALL');
                 }
 
