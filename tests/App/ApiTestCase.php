@@ -11,6 +11,7 @@ use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Messenger\Transport\InMemory\InMemoryTransport;
+use Symfony\Component\Routing\RouterInterface;
 
 /** Requests to the real application on the demo world in PostgreSQL, which bin/test has loaded; every test ends in a rollback. */
 abstract class ApiTestCase extends WebTestCase
@@ -59,7 +60,7 @@ abstract class ApiTestCase extends WebTestCase
         $this->entities()->clear();
         $this->browser->request('GET', $path);
 
-        return $this->browser->getResponse();
+        return $this->described();
     }
 
     protected function send(string $method, string $path, mixed $body = null, ?string $token = null): Response
@@ -79,7 +80,27 @@ abstract class ApiTestCase extends WebTestCase
             content: null === $body ? null : (\is_string($body) ? $body : (string) json_encode($body)),
         );
 
-        return $this->browser->getResponse();
+        return $this->described();
+    }
+
+    /** The answer, which is as docs/openapi.yaml describes it. */
+    private function described(): Response
+    {
+        $request = $this->browser->getRequest();
+        $response = $this->browser->getResponse();
+        $router = static::getContainer()->get('router');
+        self::assertInstanceOf(RouterInterface::class, $router);
+        $name = $request->attributes->get('_route');
+        $route = \is_string($name) ? $router->getRouteCollection()->get($name) : null;
+        $path = $route?->getPath() ?? $request->getPathInfo();
+        if (str_starts_with($path, '/api/')) {
+            $type = explode(';', (string) $response->headers->get('Content-Type'))[0];
+            $content = (string) $response->getContent();
+            $wrong = Description::ofAnswer($request->getMethod(), $path, $response->getStatusCode(), $type, $content);
+            self::assertSame([], $wrong, $request->getMethod()." $path");
+        }
+
+        return $response;
     }
 
     /** @return array<string, mixed> */
