@@ -15,5 +15,5 @@ export default defineConfig({
     assetsInlineLimit: 0,
     rollupOptions: { input: 'web/main.tsx' },
   },
-  test: { include: ['web/**/*.test.ts'] },
+  test: { include: ['web/**/*.test.{ts,tsx}'] },
 });

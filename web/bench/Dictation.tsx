@@ -4,6 +4,7 @@ import type { Bench, Catalogue } from '../api/types';
 import { playerFor } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
 import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
 import { plural } from '../ui/words';
 
 const SPEEDS = [
@@ -18,15 +19,14 @@ export function Dictation({ part, help, catalogue }: { part: Bench['part']; help
   const [speed, setSpeed] = useState('1');
   const [left, setLeft] = useState(help.hearingsLeft);
   const [now, setNow] = useState('');
-  const [error, setError] = useState('');
+  const { error, run } = useTask();
   const sounding = useRef<{ stop: () => void } | null>(null);
   useEffect(() => () => sounding.current?.stop(), []);
   const listen = async (bar: number | null) => {
     sounding.current?.stop();
-    setError('');
     const what = bar === null ? 'the whole target' : `bar ${bar} of the target`;
     setNow(`Fetching ${what} …`);
-    try {
+    const heard = await run(async () => {
       const answer = await hear(part.id, bar, Number(speed));
       setLeft(answer.left);
       const playing = await player.sound(answer.wav);
@@ -38,10 +38,9 @@ export function Dictation({ part, help, catalogue }: { part: Bench['part']; help
         sounding.current = null;
         setNow('');
       }
-    } catch (problem) {
-      setNow('');
-      setError((problem as Error).message);
-    }
+      return true;
+    });
+    if (heard === null) setNow('');
   };
   const none = left === 0;
   return (

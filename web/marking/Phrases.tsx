@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
 import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
 import { filled } from './phrases';
 
 type Props = { data: AttemptToMark; catalogue: Catalogue; statement: Statement | null; text: string; add: (sentence: string) => void };
@@ -11,24 +12,16 @@ type Props = { data: AttemptToMark; catalogue: Catalogue; statement: Statement |
 export function Phrases({ data, catalogue, statement, text, add }: Props) {
   const [phrases, setPhrases] = useState(data.phrases);
   const [own, setOwn] = useState('');
-  const [error, setError] = useState('');
+  const { error, busy, run } = useTask();
   const said = statement ?? data.result?.statements[0] ?? null;
-  const guarded = async (work: () => Promise<void>) => {
-    setError('');
-    try {
-      await work();
-    } catch (problem) {
-      setError((problem as Error).message);
-    }
-  };
   const keep = (phrase: string) =>
-    guarded(async () => {
+    run(async () => {
       const made = await reply(api.POST('/api/phrases', { body: { text: phrase } }));
       setPhrases((before) => [...before, made]);
       setOwn('');
     });
   const remove = (id: string) =>
-    guarded(async () => {
+    run(async () => {
       await reply(api.DELETE('/api/phrases/{id}', at({ id })));
       setPhrases((before) => before.filter((one) => one.id !== id));
     });
@@ -69,7 +62,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
               onChange={(event) => setOwn(event.target.value)}
             />
           </label>
-          <button type="button" className="button button-small" disabled={own.trim() === ''} onClick={() => void keep(own)}>
+          <button type="button" className="button button-small" disabled={busy || own.trim() === ''} onClick={() => void keep(own)}>
             Keep it
           </button>
           {last !== '' && last.length <= catalogue.limits.phrase && (

@@ -1,8 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { api, at, reply } from '../api/client';
 import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
 import { plural } from '../ui/words';
 
 /** What was returned a moment ago. */
@@ -13,7 +14,7 @@ const MINUTE = 60_000;
 export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () => void }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [error, setError] = useState('');
+  const { error, busy, run } = useTask();
   useEffect(() => {
     const timer = setTimeout(done, Math.max(0, returned.at + MINUTE - Date.now()));
     return () => clearTimeout(timer);
@@ -21,8 +22,8 @@ export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () =
   const [first] = returned.attempts;
   if (!first) return null;
   const several = returned.attempts.length > 1;
-  const takeBack = async () => {
-    try {
+  const takeBack = () =>
+    run(async () => {
       if (several)
         await reply(
           api.POST('/api/parts/{id}/take-back-group', {
@@ -36,14 +37,11 @@ export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () =
       void queries.invalidateQueries({ queryKey: ['today'] });
       done();
       navigate(`/marking/${returned.partId}/${first.id}`, { state: { again: Date.now() } });
-    } catch (problem) {
-      setError((problem as Error).message);
-    }
-  };
+    });
   return (
     <div role="status" className="card arrive mb-3 flex flex-wrap items-center gap-3 py-2">
       <span>Returned to {several ? plural(returned.attempts.length, 'student') : <bdi>{first.name}</bdi>}.</span>
-      <button type="button" className="button button-small" onClick={() => void takeBack()}>
+      <button type="button" className="button button-small" disabled={busy} onClick={() => void takeBack()}>
         Take it back
       </button>
       <span className="text-sm text-faint">for a minute</span>

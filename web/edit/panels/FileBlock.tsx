@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
 import { Notice } from '../../ui/states';
+import { useTask } from '../../ui/useTask';
 import { type Adapted, adapted } from '../adapt';
 import type { Editor } from '../Editor';
 
@@ -16,7 +17,7 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
   const revealed = useRef(reveal);
   revealed.current = reveal;
   const [asked, setAsked] = useState<Adapted | null>(null);
-  const [error, setError] = useState('');
+  const { error, setError, run } = useTask();
   const take = useCallback(
     ({ pattern }: Adapted) => {
       setAsked(null);
@@ -28,10 +29,9 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
     [editor],
   );
   const open = useCallback(
-    async (text: string) => {
-      setError('');
+    (text: string) => {
       setAsked(null);
-      try {
+      return run(async () => {
         const { pattern } = await reply(
           // The text goes as it is: the core says what is wrong with it, and where.
           api.POST('/api/edit/read', { body: text as unknown as Pattern, bodySerializer: (body) => body as unknown as string }),
@@ -39,11 +39,9 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
         const fitting = await adapted(pattern, editor);
         if (fitting.changes.length > 0) setAsked(fitting);
         else take(fitting);
-      } catch (problem) {
-        setError((problem as Error).message);
-      }
+      });
     },
-    [editor, take],
+    [editor, run, take],
   );
   useEffect(() => {
     const shown = (text: string) => {
