@@ -47,6 +47,60 @@ final class HandsTest extends BrowserTestCase
         $freya->assertNoComplaints();
     }
 
+    public function testASharedComputerKeepsNothingOfWhoSignsOut(): void
+    {
+        $tomas = $this->person('tomas');
+        $tomas->press('Begin: Slack Tide');
+        $tomas->cell(0, 480)->click();
+        $tomas->saved();
+        $tomas->keys(WebDriverKeys::CONTROL, 'c');
+        $tomas->until(fn (): bool => str_contains($this->kept($tomas), '"hits"'), 'the steps to be kept');
+        $tomas->press('Sign out');
+        $tomas->read('Sign in');
+        foreach (['"hits"', 'Slack Tide', 'Tomás', '/api/parts', '/api/today'] as $trace) {
+            self::assertStringNotContainsString($trace, $this->kept($tomas));
+        }
+        // Another one at the same computer.
+        $tomas->signIn('thorunn', (string) getenv('DEMO_PASSWORD'));
+        $tomas->press('Begin: Slack Tide');
+        self::assertNull($tomas->hit(0, 480));
+        $tomas->assertNoComplaints();
+    }
+
+    /** Everything that the browser keeps, but the page itself and the sounds. */
+    private function kept(Person $person): string
+    {
+        $found = $person->driver->executeAsyncScript(<<<'JS'
+            const done = arguments[0];
+            const asked = (request) => new Promise((resolve, reject) => {
+                request.onsuccess = () => resolve(request.result);
+                request.onerror = () => reject(request.error);
+            });
+            (async () => {
+                const found = [JSON.stringify({...localStorage}), JSON.stringify({...sessionStorage})];
+                for (const {name} of await indexedDB.databases()) {
+                    const database = await asked(indexedDB.open(name));
+                    for (const store of database.objectStoreNames) {
+                        const all = database.transaction(store).objectStore(store);
+                        found.push(JSON.stringify([await asked(all.getAllKeys()), await asked(all.getAll())]));
+                    }
+                    database.close();
+                }
+                for (const name of await caches.keys()) {
+                    const cache = await caches.open(name);
+                    for (const request of await cache.keys()) {
+                        if (request.url.includes('/api/') && !request.url.endsWith('/catalogue')) {
+                            found.push(request.url, await (await cache.match(request)).text());
+                        }
+                    }
+                }
+                done(found.join('\n'));
+            })();
+            JS);
+
+        return \is_string($found) ? $found : '';
+    }
+
     public function testRowsGridsCyclesAndGaps(): void
     {
         $haneul = $this->person('haneul');
