@@ -10,6 +10,7 @@ use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Deed;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Feedback;
@@ -445,15 +446,24 @@ final class DemoWorld
             $part->revision,
         );
         $this->entities->persist($attempt);
+        $this->deed('hand-in', $attempt->student, $attempt, ['number' => $number], $time);
         if (null !== $mark) {
             $feedback = new Feedback($this->school, $attempt);
             $feedback->write($mark, $text);
-            $feedback->giveBack($time->add(new \DateInterval('PT2H')));
+            $returned = $time->add(new \DateInterval('PT2H'));
+            $feedback->giveBack($returned);
             $this->entities->persist($feedback);
+            $this->deed('return', $this->course->teacher, $attempt, ['from' => null, 'to' => $mark], $returned);
         }
         if (1 === $number) {
             $this->draft($part, $student, $beat, $note);
         }
+    }
+
+    /** @param array<string, mixed> $details */
+    private function deed(string $what, Account $who, Attempt $attempt, array $details, \DateTimeImmutable $at): void
+    {
+        $this->entities->persist(new Deed($this->school, $what, $who->id, $attempt->id, $details, $at));
     }
 
     private function draft(Part $part, string $student, Beat|Pattern $beat, string $note): void
