@@ -146,6 +146,65 @@ final class HelpTest extends ApiTestCase
         }
     }
 
+    public function testTheTitleOfATargetNeverCarriesOver(): void
+    {
+        $this->signIn('odile');
+        $plan = $this->json($this->get('/api/assignments/'.$this->assignment('Ferry Rocker')));
+        $target = ['title' => 'The secret name'] + (array) $this->at($plan, 'parts.0.targets.0');
+        $part = ['id' => null, 'kind' => 'copy', 'view' => 'heard', 'instruments' => ['kick', 'snare', 'closed-hat', 'shaker'], 'targets' => [$target]];
+        $made = $this->send('POST', '/api/assignments', [
+            'courseId' => $this->one('SELECT id FROM course'), 'title' => 'By ear', 'brief' => '', 'dueAt' => null, 'parts' => [$part],
+        ]);
+        self::assertSame(201, $made->getStatusCode(), (string) $made->getContent());
+        $id = $this->text($this->json($made), 'id');
+        self::assertSame(200, $this->send('POST', "/api/assignments/$id/publish")->getStatusCode());
+        $this->signIn('wren');
+        $bench = $this->get('/api/parts/'.$this->part('By ear').'/bench');
+        self::assertSame('Beat', $this->at($this->json($bench), 'draft.pattern.title'));
+        self::assertStringNotContainsString('The secret name', (string) $bench->getContent());
+    }
+
+    public function testFramesOfAHiddenTaskAreNotSent(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment('Ferry Rocker');
+        $input = $this->input($id);
+        $frame = ['title' => 'Frame'] + (array) $this->at($input, 'parts.0.targets.0');
+        $input['parts'][0]['requirements'] = [['kind' => 'contains', 'points' => 2, 'frame' => $frame]];
+        self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $input)->getStatusCode());
+        self::assertNotNull($this->at($this->json($this->get("/api/assignments/$id")), 'parts.0.requirements.0.frame'));
+        $this->signIn('wren');
+        $asks = $this->at($this->json($this->get('/api/parts/'.$this->part('Ferry Rocker').'/bench')), 'asks');
+        self::assertIsArray($asks);
+        self::assertArrayNotHasKey('frame', (array) $asks[0]);
+    }
+
+    /** Handing in tells right or wrong by the part that opens, so it counts as a check; without any left, nothing opens by it. */
+    public function testAPartThatWaitsAnswersNoMoreOftenThanItsChecksAllow(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment('Ferry Rocker');
+        $input = $this->input($id);
+        $input['parts'][0]['help'] = ['ask' => 'rows', 'times' => 1];
+        $input['parts'][] = ['id' => null, 'waits' => true] + $input['parts'][0];
+        $saved = $this->send('PUT', "/api/assignments/$id", $input);
+        self::assertSame(200, $saved->getStatusCode(), (string) $saved->getContent());
+        $target = $this->at($this->json($saved), 'parts.0.targets.0');
+        $this->signIn('wren');
+        $part = '/api/parts/'.$this->part('Ferry Rocker');
+        $draft = $this->at($this->json($this->get("$part/bench")), 'draft');
+        self::assertIsArray($draft);
+        self::assertSame(200, $this->send('POST', "$part/check", ['pattern' => $draft['pattern']])->getStatusCode());
+        $body = ['version' => $draft['version'], 'pattern' => ['title' => 'Beat'] + (array) $target, 'note' => ''];
+        $handed = $this->json($this->send('POST', "$part/attempts", $body));
+        self::assertTrue($this->at($handed, 'parts.1.waiting'), 'exactly right, and not told');
+        $attempt = $this->attempt('Ferry Rocker', 'wren');
+        $this->signIn('odile');
+        self::assertSame(200, $this->send('POST', "/api/attempts/$attempt/return", ['mark' => 5, 'text' => ''])->getStatusCode());
+        $this->signIn('wren');
+        self::assertFalse($this->at($this->json($this->get("$part/bench")), 'parts.1.waiting'), 'told by the return');
+    }
+
     /** Ferry Rocker with a target that has nothing in common with what students begin with. */
     private function secretPart(View $view): string
     {

@@ -38,6 +38,17 @@ final class MarkingTest extends ApiTestCase
         self::assertSame(200, $this->get("/api/parts/$part/bench")->getStatusCode());
     }
 
+    #[\PHPUnit\Framework\Attributes\TestWith(['2027-02-31T18:00:00+00:00'])]
+    #[\PHPUnit\Framework\Attributes\TestWith(['0000-01-01T18:00:00+00:00'])]
+    #[\PHPUnit\Framework\Attributes\TestWith(['2027-01-01T18:00:00+99:99'])]
+    #[\PHPUnit\Framework\Attributes\TestWith(['2027-01-01T24:00:01+00:00'])]
+    #[\PHPUnit\Framework\Attributes\TestWith(['+1 day'])]
+    public function testADueTimeThatNoCalendarHasIsRefused(string $due): void
+    {
+        $this->signIn('odile');
+        $this->assertProblem(422, 'dueAt', $this->send('POST', '/api/assignments', ['dueAt' => $due] + $this->plan()));
+    }
+
     public function testAPlanThatMakesNoSenseIsNamed(): void
     {
         $this->signIn('odile');

@@ -203,7 +203,7 @@ final class AtOnceTest extends BrowserTestCase
             $one = clone $who;
             $sent = $body + (null === $own ? [] : $own());
             $this->crowd->add(static function () use ($one, $method, $path, $sent, &$statuses): void {
-                // No more than three of one person are let through at once; the others come again.
+                // Only so many of one person are let through at once; the others come again.
                 $statuses[] = $one->patient($method, $path, $sent)[0];
             });
         }
