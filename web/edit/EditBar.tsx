@@ -22,7 +22,7 @@ export function EditBar({ editor }: { editor: Editor }) {
   const { barTicks } = editor.music;
   const bar = Math.min(Math.floor((range?.from ?? cursor.at) / barTicks), editor.section.bars - 1);
   const last = bar === editor.section.bars - 1;
-  const canGrow = (editor.freedom?.form ?? true) && editor.section.bars < editor.catalogue.limits.bars;
+  const canGrow = (editor.allowed.freedom?.form ?? true) && editor.section.bars < editor.catalogue.limits.bars;
   const empty = editor.section.rows.every((row) => row.hits.length === 0);
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2">

@@ -200,12 +200,12 @@ describe('what the task allows', () => {
 
   it('is said with its reason', () => {
     const { editor } = editorOf(beat, freedom, ['kick', 'snare']);
-    expect(editor.whyNot('china')).toBe('The task does not allow it.');
-    expect(editor.whyNot('closed-hat')).toBeNull();
-    expect(editor.whyKept(0)).toBe('The task needs this row.');
-    expect(editor.whyKept(1)).toBeNull();
-    expect(editorOf(beat, {}, ['kick']).editor.whyNot('snare')).toBe('The task works with its own instruments.');
-    expect(editorOf(beat).editor.whyNot('china'), 'a teacher may do anything').toBeNull();
+    expect(editor.allowed.whyNot('china')).toBe('The task does not allow it.');
+    expect(editor.allowed.whyNot('closed-hat')).toBeNull();
+    expect(editor.allowed.whyKept(editor.section.rows, 0)).toBe('The task needs this row.');
+    expect(editor.allowed.whyKept(editor.section.rows, 1)).toBeNull();
+    expect(editorOf(beat, {}, ['kick']).editor.allowed.whyNot('snare')).toBe('The task works with its own instruments.');
+    expect(editorOf(beat).editor.allowed.whyNot('china'), 'a teacher may do anything').toBeNull();
   });
 
   it('holds a section to its number of hits', () => {

@@ -1,218 +1,41 @@
-import type { Catalogue, Freedom, Hit, Music, Pattern, Row, Section } from '../api/types';
+import type { Catalogue, Freedom, Hit, Music, Pattern } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 import { bounded, changedHit, hitAt, MOST_PUSH, velocityOf, withHit, withoutHit } from '../music/pattern';
-import { type Clip, changed, copied, emptied, hitsIn, louder, moved, pasted, pushed, type Range, readClip } from '../music/range';
-import { tickSeconds } from '../music/schedule';
-import { snapTicks } from '../music/time';
+import { type Clip, changed, copied, emptied, hitsIn, louder, moved, pasted, pushed, readClip } from '../music/range';
 import type { Player } from '../sound/Player';
-import { keep, kept } from '../ui/storage';
 import { plural } from '../ui/words';
+import { Allowed } from './Allowed';
+import { Clipboard } from './Clipboard';
+import { Cursor, type EditorState, type Place } from './Cursor';
+import { Words } from './Words';
 
-export type Place = { row: number; at: number };
-export type EditorState = {
-  /** The section that is shown. */
-  section: number;
-  cursor: Place;
-  range: Range | null;
-  /** Hits shown before they are taken. */
-  preview: { row: number; places: number[] } | null;
-  /** What was done last, for those who listen. */
-  said: string;
-  canPaste: boolean;
-};
+export type { EditorState, Place };
 
-const CLIP = 'hits';
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
 
 /**
  * Everything that hands can do on a sheet, whatever they hold: mouse, finger, keys and the panels beside the sheet all come
- * through here. Knows where the cursor is, what is marked, and what the task allows; the pattern itself is in the store.
+ * through here. Where they are is the Cursor's business, what the task allows is in `allowed`, what is told in `words`, what was
+ * copied in the clipboard; the pattern itself is in the store.
  */
-export class Editor {
-  #state: EditorState = { section: 0, cursor: { row: 0, at: 0 }, range: null, preview: null, said: '', canPaste: false };
-  #listeners = new Set<() => void>();
-  #music: Music;
+export class Editor extends Cursor {
+  readonly allowed: Allowed;
+  readonly words: Words;
   #entry: number;
-  #anchor: Place | null = null;
-  #clip: Clip | null = null;
+  #clipboard = new Clipboard();
 
   constructor(
-    readonly store: PatternStore,
+    store: PatternStore,
     readonly catalogue: Catalogue,
     music: Music,
     readonly player: Pick<Player, 'audition' | 'state'>,
-    /** What the task leaves open; null where everything is. */
-    readonly freedom: Freedom | null,
-    /** The instruments that the task offers. */
-    readonly offered: string[],
+    freedom: Freedom | null,
+    offered: string[],
   ) {
-    this.#music = music;
+    super(store, music);
+    this.allowed = new Allowed(freedom, offered);
+    this.words = new Words(catalogue, this);
     this.#entry = catalogue.levels.find((level) => level.name === 'firm')?.entry ?? 90;
-  }
-
-  get state(): EditorState {
-    return this.#state;
-  }
-
-  get music(): Music {
-    return this.#music;
-  }
-
-  set music(music: Music) {
-    this.#music = music;
-  }
-
-  subscribe = (listener: () => void): (() => void) => {
-    this.#listeners.add(listener);
-    return () => this.#listeners.delete(listener);
-  };
-
-  get section(): Section {
-    return (this.store.pattern.sections[this.#state.section] ?? this.store.pattern.sections[0]) as Section;
-  }
-
-  /** The index of the section that is shown, also just after one was taken away. */
-  get index(): number {
-    return Math.min(this.#state.section, this.store.pattern.sections.length - 1);
-  }
-
-  get length(): number {
-    return this.section.bars * this.#music.barTicks;
-  }
-
-  step(row: Row): number {
-    return snapTicks(row.snap);
-  }
-
-  /** Where a place of a row is written: within its own cycle. */
-  source(row: Row, at: number): number {
-    return row.cycle ? at % row.cycle : at;
-  }
-
-  hit(place: Place): Hit | undefined {
-    const row = this.section.rows[place.row];
-    return row && hitAt(row, this.source(row, place.at));
-  }
-
-  /** The places of a row that hands can reach: those of its grid, and hits off it. */
-  places(row: Row, from = 0, to = this.length): number[] {
-    const step = this.step(row);
-    const places = new Set<number>();
-    for (let at = Math.ceil(from / step) * step; at < to; at += step) places.add(at);
-    for (const at of this.heardPlaces(row)) if (at >= from && at < to) places.add(at);
-    return [...places].sort((a, b) => a - b);
-  }
-
-  /** Where the row's hits stand in the section, its cycle written out. */
-  heardPlaces(row: Row): number[] {
-    if (!row.cycle) return row.hits.map((hit) => hit.at);
-    const places: number[] = [];
-    for (let start = 0; start < this.length; start += row.cycle) {
-      for (const hit of row.hits) if (hit.at < row.cycle && start + hit.at < this.length) places.push(start + hit.at);
-    }
-    return places;
-  }
-
-  // — Going about
-
-  show(section: number): void {
-    if (section === this.#state.section) return;
-    const rows = this.store.pattern.sections[section]?.rows.length ?? 1;
-    const { cursor } = this.#state;
-    this.#set({ section, range: null, preview: null, cursor: { row: bounded(cursor.row, 0, Math.max(0, rows - 1)), at: 0 } });
-    this.#anchor = null;
-  }
-
-  /** Puts the cursor down; what was marked is let go. */
-  go(cursor: Place): void {
-    this.#anchor = null;
-    this.#set({ cursor, range: null });
-  }
-
-  /** Puts the cursor down without letting go of what is marked. */
-  point(cursor: Place): void {
-    const known = this.#state.cursor;
-    if (known.row !== cursor.row || known.at !== cursor.at) this.#set({ cursor });
-  }
-
-  /** Brings the cursor back onto the sheet when its row or its bar has gone, with an undo for instance. */
-  settle(): void {
-    const { row, at } = this.#state.cursor;
-    this.point({ row: bounded(row, 0, Math.max(0, this.section.rows.length - 1)), at: at < this.length ? at : 0 });
-  }
-
-  /** Marks from where marking began to this place, both included. */
-  markTo(place: Place): void {
-    const from = this.#anchor ?? this.#state.cursor;
-    this.#anchor = from;
-    const [rowA, rowB] = [this.section.rows[from.row], this.section.rows[place.row]];
-    if (!rowA || !rowB) return;
-    const ends = [from.at + this.step(rowA), place.at + this.step(rowB)];
-    this.mark({
-      section: this.index,
-      first: Math.min(from.row, place.row),
-      last: Math.max(from.row, place.row),
-      from: Math.min(from.at, place.at),
-      to: Math.min(this.length, Math.max(...ends)),
-    });
-    this.#set({ cursor: place });
-  }
-
-  startMark(place: Place): void {
-    this.#anchor = place;
-    this.markTo(place);
-  }
-
-  mark(range: Range | null): void {
-    this.#set({ range });
-    if (range) this.say(`${plural(hitsIn(this.store.pattern, range).length, 'hit')} marked`);
-  }
-
-  markBars(first: number, last = first): void {
-    const { barTicks } = this.#music;
-    const [from, to] = [Math.min(first, last), Math.max(first, last) + 1];
-    this.mark({ section: this.index, first: 0, last: Math.max(0, this.section.rows.length - 1), from: from * barTicks, to: to * barTicks });
-  }
-
-  markRow(row: number): void {
-    this.mark({ section: this.index, first: row, last: row, from: 0, to: this.length });
-  }
-
-  /** Marks more with every press: the bar of this row, the row, the bar of all rows, everything. */
-  markMore(): void {
-    const { cursor, range } = this.#state;
-    const bar = Math.floor(cursor.at / this.#music.barTicks) * this.#music.barTicks;
-    const last = Math.max(0, this.section.rows.length - 1);
-    const section = this.index;
-    const steps: Range[] = [
-      { section, first: cursor.row, last: cursor.row, from: bar, to: bar + this.#music.barTicks },
-      { section, first: cursor.row, last: cursor.row, from: 0, to: this.length },
-      { section, first: 0, last, from: bar, to: bar + this.#music.barTicks },
-      { section, first: 0, last, from: 0, to: this.length },
-    ];
-    const now = steps.findIndex((one) => JSON.stringify(one) === JSON.stringify(range));
-    this.mark(steps[(now + 1) % steps.length] ?? null);
-  }
-
-  /** The bars that are marked from first to last, 0 for the first; null when nothing is. */
-  markedBars(): { from: number; to: number } | null {
-    const { range } = this.#state;
-    if (!range || range.section !== this.index) return null;
-    const { barTicks } = this.#music;
-    return { from: Math.floor(range.from / barTicks) * barTicks, to: Math.ceil(range.to / barTicks) * barTicks };
-  }
-
-  /** What an action is about: what is marked, else the hit at the cursor. */
-  targets(): Range {
-    const { cursor, range } = this.#state;
-    if (range && range.section === this.index) return range;
-    const row = this.section.rows[cursor.row];
-    const at = row ? this.source(row, cursor.at) : cursor.at;
-    return { section: this.index, first: cursor.row, last: cursor.row, from: at, to: at + 1 };
-  }
-
-  targetHits(): Hit[] {
-    return hitsIn(this.store.pattern, this.targets());
   }
 
   // — Hits
@@ -229,7 +52,9 @@ export class Editor {
       return;
     }
     const hit: Hit = { ...known, at, velocity };
-    this.store.change(`${known ? 'Shape' : 'Add'} ${this.name(place.row)}`, (pattern) => withHit(pattern, this.index, place.row, hit));
+    this.store.change(`${known ? 'Shape' : 'Add'} ${this.words.name(place.row)}`, (pattern) =>
+      withHit(pattern, this.index, place.row, hit),
+    );
     if (!this.player.state.playing) void this.player.audition(row.instrument, velocity, row);
     this.tell(place);
   }
@@ -237,7 +62,7 @@ export class Editor {
   remove(place: Place): void {
     const row = this.section.rows[place.row];
     if (!row) return;
-    this.store.change(`Remove ${this.name(place.row)}`, (pattern) =>
+    this.store.change(`Remove ${this.words.name(place.row)}`, (pattern) =>
       withoutHit(pattern, this.index, place.row, this.source(row, place.at)),
     );
     this.tell(place);
@@ -253,10 +78,10 @@ export class Editor {
     const entry = this.catalogue.levels.find((level) => level.name === name)?.entry;
     if (entry === undefined) return;
     this.#entry = entry;
-    if (this.#state.range) {
+    if (this.state.range) {
       this.#change(`Make ${name}`, (hit) => ({ ...hit, velocity: entry }));
     } else {
-      this.add(this.#state.cursor, entry);
+      this.add(this.state.cursor, entry);
     }
   }
 
@@ -264,7 +89,7 @@ export class Editor {
     const row = this.section.rows[place.row];
     if (!row) return;
     const exact = bounded(Math.round(velocity), 1, 127);
-    this.store.change(`Shape ${this.name(place.row)}`, (pattern) =>
+    this.store.change(`Shape ${this.words.name(place.row)}`, (pattern) =>
       changedHit(pattern, this.index, place.row, this.source(row, place.at), { velocity: exact }),
     );
     this.tell(place);
@@ -274,15 +99,10 @@ export class Editor {
     const row = this.section.rows[place.row];
     if (!row) return;
     const push = bounded(Math.round(ticks), -MOST_PUSH, MOST_PUSH);
-    this.store.change(`Push ${this.name(place.row)}`, (pattern) =>
+    this.store.change(`Push ${this.words.name(place.row)}`, (pattern) =>
       changedHit(pattern, this.index, place.row, this.source(row, place.at), { push }),
     );
-    this.say(this.pushWords(push));
-  }
-
-  pushWords(ticks: number): string {
-    const ms = Math.round(Math.abs(ticks) * tickSeconds(this.store.pattern) * 1000);
-    return ticks === 0 ? 'in its place' : `${ms} ms ${ticks < 0 ? 'early' : 'late'}`;
+    this.say(this.words.push(push));
   }
 
   // — Actions on what is marked, or on the hit at the cursor
@@ -308,7 +128,7 @@ export class Editor {
       return;
     }
     this.store.change(`Push ${this.#what()}`, (pattern) => pushed(pattern, range, by));
-    this.say(`${this.pushWords(this.targetHits()[0]?.push ?? 0)}`);
+    this.say(`${this.words.push(this.targetHits()[0]?.push ?? 0)}`);
   }
 
   roll(strokes: number): void {
@@ -343,9 +163,8 @@ export class Editor {
       this.say('There is no hit here to copy; mark some first');
       return null;
     }
-    this.#clip = clip;
-    keep('copied', CLIP, clip);
-    this.#set({ canPaste: true });
+    this.#clipboard.take(clip);
+    this.set({ canPaste: true });
     this.say(
       `${plural(
         clip.rows.reduce((sum, row) => sum + row.hits.length, 0),
@@ -362,19 +181,19 @@ export class Editor {
   }
 
   /** Lays a copy down at the cursor, from this tab or another one. */
-  paste(from: Clip | null = this.#clip ?? readClip(JSON.stringify(kept('copied', CLIP)))): void {
+  paste(from: Clip | null = this.#clipboard.held): void {
     if (!from) {
       this.say('Nothing has been copied yet');
       return;
     }
-    const { cursor } = this.#state;
+    const { cursor } = this.state;
     const known = new Set(this.catalogue.instruments.map((one) => one.name));
     if (from.rows.some((row) => !known.has(row.instrument))) {
       this.say('What was copied names an instrument that is not in the catalogue, so nothing was pasted');
       return;
     }
-    const at = this.#state.range?.from ?? cursor.at;
-    const row = this.#state.range?.first ?? cursor.row;
+    const at = this.state.range?.from ?? cursor.at;
+    const row = this.state.range?.first ?? cursor.row;
     const next = pasted(this.store.pattern, from, this.index, row, at, this.length);
     const hits = next.sections[this.index]?.rows.reduce((sum, one) => sum + one.hits.length, 0) ?? 0;
     if (hits > this.catalogue.limits.hits) {
@@ -418,76 +237,26 @@ export class Editor {
       return;
     }
     this.store.change(`Move ${this.#what()}`, () => next);
-    const { cursor } = this.#state;
+    const { cursor } = this.state;
     const to = { row: cursor.row + rows, at: cursor.at + ticks };
-    const shiftedRange = this.#state.range && {
+    const shiftedRange = this.state.range && {
       ...range,
       first: range.first + rows,
       last: range.last + rows,
       from: range.from + ticks,
       to: range.to + ticks,
     };
-    this.#set({ cursor: to, range: shiftedRange });
+    this.set({ cursor: to, range: shiftedRange });
     this.tell(to);
   }
 
-  preview(preview: EditorState['preview']): void {
-    this.#set({ preview });
-  }
-
-  // — Rows that the task knows about
-
-  /** Why an instrument cannot be added; null when it can. */
-  whyNot(instrument: string): string | null {
-    if (!this.freedom) return null;
-    if (this.freedom.forbidden?.includes(instrument)) return 'The task does not allow it.';
-    if (!this.freedom.rows && !this.offered.includes(instrument)) return 'The task works with its own instruments.';
-    return null;
-  }
-
-  /** Why a row cannot be removed or given another instrument; null when it can. */
-  whyKept(row: number): string | null {
-    const instrument = this.section.rows[row]?.instrument ?? '';
-    const others = this.section.rows.filter((one, i) => i !== row && one.instrument === instrument).length;
-    return others === 0 && this.freedom?.required?.includes(instrument) ? 'The task needs this row.' : null;
-  }
-
-  // — Words
-
-  name(row: number): string {
-    const instrument = this.section.rows[row]?.instrument;
-    return this.catalogue.instruments.find((one) => one.name === instrument)?.label.toLowerCase() ?? '';
-  }
-
-  levelName(velocity: number): string {
-    return this.catalogue.levels.filter((level) => velocity >= level.lowest).at(-1)?.name ?? '';
-  }
-
-  /** "firm, 90", with what else the hit carries; "empty". */
-  hitWords(hit: Hit | undefined): string {
-    if (!hit) return 'empty';
-    const more = [
-      (hit.roll ?? 1) > 1 && `roll of ${hit.roll}`,
-      hit.push && this.pushWords(hit.push),
-      (hit.odds ?? 100) < 100 && `${hit.odds} percent of the time`,
-      hit.silent && 'silenced',
-    ].filter(Boolean);
-    return [`${this.levelName(velocityOf(hit))}, ${velocityOf(hit)}`, ...more].join(', ');
-  }
-
-  say(said: string): void {
-    this.#set({ said });
-  }
-
   tell(place: Place): void {
-    const where = this.#music.words.findLast((word) => word.at <= place.at);
-    const off = where && where.at !== place.at ? 'just after ' : '';
-    this.say(`${this.name(place.row)}, ${off}${where?.say ?? ''}: ${this.hitWords(this.hit(place))}`);
+    this.say(this.words.place(place));
   }
 
   #tellTargets(): void {
-    if (this.#state.range) this.say(`${plural(this.targetHits().length, 'hit')} changed`);
-    else this.tell(this.#state.cursor);
+    if (this.state.range) this.say(`${plural(this.targetHits().length, 'hit')} changed`);
+    else this.tell(this.state.cursor);
   }
 
   #change(name: string, change: (hit: Hit) => Hit): void {
@@ -503,11 +272,6 @@ export class Editor {
   /** "kick", "5 hits". */
   #what(): string {
     const count = this.targetHits().length;
-    return this.#state.range ? plural(count, 'hit') : this.name(this.#state.cursor.row);
-  }
-
-  #set(change: Partial<EditorState>): void {
-    this.#state = { ...this.#state, ...change };
-    for (const listener of this.#listeners) listener();
+    return this.state.range ? plural(count, 'hit') : this.words.name(this.state.cursor.row);
   }
 }

@@ -7,7 +7,7 @@ import { addSection } from './panels/FormPanel';
 export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolean }) {
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
-  const open = (editor.freedom?.form ?? true) && !locked;
+  const open = (editor.allowed.freedom?.form ?? true) && !locked;
   const full = pattern.sections.length >= editor.catalogue.limits.sections;
   if (pattern.sections.length < 2 && !open) return <span />;
   return (

@@ -15,7 +15,7 @@ export type Adapted = { pattern: Pattern; changes: string[] };
  * @throws ApiError when the core cannot be reached
  */
 export async function adapted(given: Pattern, editor: Editor): Promise<Adapted> {
-  const { freedom } = editor;
+  const { freedom } = editor.allowed;
   const now = editor.store.pattern;
   if (!freedom) return { pattern: { ...given, title: now.title }, changes: [] };
   const changes: string[] = [];
@@ -38,7 +38,7 @@ export async function adapted(given: Pattern, editor: Editor): Promise<Adapted> 
 
 function tempoFor(pattern: Pattern, editor: Editor, changes: string[]): Pick<Pattern, 'tempo'> {
   const { tempo } = pattern;
-  const range = editor.freedom?.tempo;
+  const range = editor.allowed.freedom?.tempo;
   const own = editor.store.pattern.tempo;
   if (!range) {
     if (tempo.bpm !== own.bpm || tempo.beat !== own.beat) changes.push(`Its tempo becomes ${own.bpm}.`);
@@ -67,12 +67,12 @@ function formFor(pattern: Pattern, now: Pattern, barTicks: number, changes: stri
 function rowsFor(pattern: Pattern, editor: Editor, changes: string[]): Pattern {
   const label = (name: string) => editor.catalogue.instruments.find((one) => one.name === name)?.label.toLowerCase() ?? name;
   const out = new Set(
-    pattern.sections.flatMap(({ rows }) => rows.map((row) => row.instrument)).filter((name) => editor.whyNot(name) !== null),
+    pattern.sections.flatMap(({ rows }) => rows.map((row) => row.instrument)).filter((name) => editor.allowed.whyNot(name) !== null),
   );
   if (out.size > 0) changes.push(`The task does not offer ${[...out].map(label).join(', ')}; left out.`);
   const sections = pattern.sections.map((section) => {
     const rows = section.rows.filter((row) => !out.has(row.instrument));
-    const missing = (editor.freedom?.required ?? []).filter((name) => !rows.some((row) => row.instrument === name));
+    const missing = (editor.allowed.freedom?.required ?? []).filter((name) => !rows.some((row) => row.instrument === name));
     return { ...section, rows: [...rows, ...missing.map((instrument) => ({ instrument, hits: [] }))] };
   });
   return { ...pattern, sections };

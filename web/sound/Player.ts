@@ -2,13 +2,12 @@ import type { Catalogue, Music, Pattern } from '../api/types';
 import { MOST_PUSH } from '../music/pattern';
 import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
 import { KitLoader } from './KitLoader';
-import { roomOf } from './room';
+import { Loop, type Round } from './Loop';
+import { Output, type Voiced } from './Output';
 
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
 export type Voice = { name: string; pattern: () => Pattern };
 export type PlayerState = { playing: boolean; counting: boolean; voice: string; metronome: boolean; countIn: boolean; slow: boolean };
-
-type Voiced = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'level' | 'pan' | 'tune' | 'room'>>;
 
 const AHEAD = 0.14;
 /** A page out of sight is woken once a second at most. */
@@ -24,32 +23,20 @@ const SLOW = 0.7;
 export class Player {
   readonly kit: KitLoader;
   #context = new AudioContext({ latencyHint: 'interactive' });
-  #out: DynamicsCompressorNode;
+  #out: Output;
   #state: PlayerState = { playing: false, counting: false, voice: '', metronome: false, countIn: false, slow: false };
   #listeners = new Set<() => void>();
   #voices: Voice[] = [];
   #music: Music | null = null;
-  #chokes: Map<string, string>;
-  #ringing = new Map<string, { gain: GainNode; source: AudioBufferSourceNode }>();
-  #started = new Set<AudioScheduledSourceNode>();
   #timer: ReturnType<typeof setInterval> | null = null;
-  #startTime = 0;
-  #tick = 0;
-  #origin = 0;
-  #speed = 1;
+  #loop: Loop | null = null;
   #range: { from: number; to: number } | null = null;
   #marked: { from: number; to: number } | null = null;
-  #rate = 0;
-  #length = 0;
-  #passes = 0;
-  #room: ConvolverNode | null = null;
   #written = new Map<string, { pattern: Pattern; pass: number; list: Sounding[] }>();
 
   constructor(catalogue: Catalogue, kitName: string) {
     this.kit = new KitLoader(this.#context, catalogue.kits.find((kit) => kit.name === kitName) ?? catalogue.kits[0]);
-    this.#chokes = new Map(catalogue.instruments.flatMap((one) => (one.choke ? [[one.name, one.choke]] : [])));
-    this.#out = new DynamicsCompressorNode(this.#context, { threshold: -8, ratio: 6, attack: 0.002, release: 0.12 });
-    this.#out.connect(this.#context.destination);
+    this.#out = new Output(this.#context, this.kit, catalogue);
   }
 
   get state(): PlayerState {
@@ -111,19 +98,15 @@ export class Player {
     const pattern = this.#voices[0]?.pattern();
     if (!pattern || !this.#music) return;
     this.#range = range ?? null;
-    this.#speed = this.#state.slow ? SLOW : 1;
-    this.#rate = this.#tickSeconds();
-    this.#length = this.#loop().length;
-    this.#passes = 0;
-    const from = range?.from ?? 0;
-    this.#origin = from;
+    const round = this.#round();
+    const begin = place ?? round.from;
     const countIn = this.#state.countIn && place === undefined ? this.#music.barTicks : 0;
+    const rate = this.#rate();
     const now = this.#context.currentTime + LEAD_IN;
-    const begin = place ?? from;
-    // Tick `begin` sounds after the count-in. Ticks run on past the end of a pass; passes are counted from the loop's length.
-    this.#startTime = now + this.#seconds(countIn) - this.#seconds(begin);
-    this.#tick = begin - (place === undefined ? 120 : 0);
-    for (let tick = 0; tick < countIn; tick += this.#music.beatTicks) this.#click(now + this.#seconds(tick), tick === 0);
+    // The first tick sounds after the count-in.
+    this.#loop = new Loop(round, rate, now + countIn * rate, begin);
+    if (place === undefined) this.#loop.next -= MOST_PUSH;
+    for (let tick = 0; tick < countIn; tick += this.#music.beatTicks) this.#out.click(now + tick * rate, tick === 0);
     this.#change({ playing: true, counting: countIn > 0 });
     this.#timer = setInterval(() => this.#look(), EVERY);
     this.#look();
@@ -143,7 +126,8 @@ export class Player {
   audition = async (instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> => {
     await this.#context.resume();
     await this.kit.load([instrument]);
-    this.#sound({ ...row, instrument, velocity: this.#state.playing ? velocity * 0.45 : velocity }, this.#context.currentTime, false);
+    const soft = this.#state.playing ? velocity * 0.45 : velocity;
+    this.#out.sound({ ...row, instrument, velocity: soft }, this.#context.currentTime, false);
   };
 
   /**
@@ -153,20 +137,14 @@ export class Player {
   async sound(wav: ArrayBuffer): Promise<{ stop: () => void; ended: Promise<void> }> {
     this.stop();
     await this.#context.resume();
-    const source = new AudioBufferSourceNode(this.#context, { buffer: await this.#context.decodeAudioData(wav) });
-    source.connect(this.#out);
-    const ended = new Promise<void>((resolve) => source.addEventListener('ended', () => resolve()));
-    source.start();
-    return { stop: () => source.stop(), ended };
+    return this.#out.whole(wav);
   }
 
   /** Where the line is, in written-out ticks of the pass, from the audio clock; null when nothing plays. */
   position(): number | null {
-    if (!this.#state.playing || !this.#music) return null;
-    const heard = this.#context.currentTime - (this.#context.outputLatency || 0);
-    const tick = (heard - this.#startTime) / this.#rate;
-    if (tick < this.#origin) return null;
-    return this.#inLoop(tick).place;
+    if (!this.#state.playing || !this.#loop) return null;
+    const tick = this.#loop.tickAt(this.#context.currentTime - (this.#context.outputLatency || 0));
+    return tick < this.#loop.origin ? null : this.#loop.at(tick).place;
   }
 
   /** Which of the voices sounds in a pass, from 1. */
@@ -178,9 +156,9 @@ export class Player {
 
   /** The voice that the line is in now; null when nothing plays. */
   voiceNow(): string | null {
-    if (!this.#state.playing) return null;
-    const tick = (this.#context.currentTime - this.#startTime) / this.#rate;
-    return this.voiceOf(this.#inLoop(Math.max(tick, this.#origin)).pass);
+    if (!this.#state.playing || !this.#loop) return null;
+    const tick = this.#loop.tickAt(this.#context.currentTime);
+    return this.voiceOf(this.#loop.at(Math.max(tick, this.#loop.origin)).pass);
   }
 
   close(): void {
@@ -188,62 +166,39 @@ export class Player {
     void this.#context.close();
   }
 
-  #loop(): { from: number; length: number } {
+  #round(): Round {
+    if (this.#range) return { from: this.#range.from, length: this.#range.to - this.#range.from };
     const pattern = this.#voices[0]?.pattern();
-    const whole = pattern && this.#music ? passTicks(pattern, this.#music) : 1;
-    return this.#range ? { from: this.#range.from, length: this.#range.to - this.#range.from } : { from: 0, length: Math.max(1, whole) };
-  }
-
-  #inLoop(tick: number): { pass: number; place: number } {
-    const { from } = this.#loop();
-    const turns = Math.floor((tick - from) / this.#length);
-    return { pass: Math.max(1, this.#passes + turns + 1), place: tick - turns * this.#length };
-  }
-
-  /** Takes up a changed tempo or length from what is not scheduled yet: the line goes on where it is. */
-  #takeUp(): void {
-    const { from, length } = this.#loop();
-    const rate = this.#tickSeconds();
-    if (rate === this.#rate && length === this.#length) return;
-    const turns = Math.max(0, Math.floor((this.#tick - from) / this.#length));
-    const time = this.#startTime + this.#tick * this.#rate;
-    const place = from + ((this.#tick - turns * this.#length - from) % length);
-    this.#passes += turns;
-    this.#tick = place;
-    this.#startTime = time - place * rate;
-    this.#origin = Math.min(this.#origin, place);
-    [this.#rate, this.#length] = [rate, length];
+    return { from: 0, length: Math.max(1, pattern && this.#music ? passTicks(pattern, this.#music) : 1) };
   }
 
   #look(): void {
-    const music = this.#music;
-    if (!music) return;
-    this.#takeUp();
+    const [music, loop] = [this.#music, this.#loop];
+    if (!music || !loop) return;
+    loop.takeUp(this.#round(), this.#rate());
     const ahead = globalThis.document?.hidden ? AHEAD_HIDDEN : AHEAD;
-    const until = (this.#context.currentTime + ahead - this.#startTime) / this.#rate;
-    if (this.#state.counting && this.#context.currentTime >= this.#startTime + this.#seconds(this.#origin))
-      this.#change({ counting: false });
-    const { from, length } = this.#loop();
-    const firstTurn = Math.floor((this.#tick - from) / length);
+    const until = loop.tickAt(this.#context.currentTime + ahead);
+    if (this.#state.counting && this.#context.currentTime >= loop.timeOf(loop.origin)) this.#change({ counting: false });
+    const { from, length } = loop;
+    const due = (tick: number) => tick >= loop.next && tick < until;
     // A stroke may be pushed before its pass begins.
     const lastTurn = Math.floor((until + 2 * MOST_PUSH - from) / length);
-    for (let turn = Math.max(0, firstTurn); turn <= lastTurn; turn++) {
+    for (let turn = Math.max(0, Math.floor((loop.next - from) / length)); turn <= lastTurn; turn++) {
       const offset = turn * length;
-      const pass = this.#passes + turn + 1;
+      const pass = loop.passOf(turn);
       const voice = this.#voices.find((one) => one.name === this.voiceOf(pass));
       for (const sounding of voice ? this.#soundings(voice, pass) : []) {
         if (this.#range && (sounding.written < from || sounding.written >= from + length)) continue;
         const tick = sounding.played + offset;
-        if (tick >= this.#tick && tick < until) this.#sound(sounding, this.#startTime + this.#seconds(tick), true);
+        if (due(tick)) this.#out.sound(sounding, loop.timeOf(tick), true);
       }
       if (this.#state.metronome) {
         for (let beat = Math.ceil(from / music.beatTicks) * music.beatTicks; beat < from + length; beat += music.beatTicks) {
-          const tick = beat + offset;
-          if (tick >= this.#tick && tick < until) this.#click(this.#startTime + this.#seconds(tick), beat % music.barTicks === 0);
+          if (due(beat + offset)) this.#out.click(loop.timeOf(beat + offset), beat % music.barTicks === 0);
         }
       }
     }
-    this.#tick = Math.max(this.#tick, until);
+    loop.next = Math.max(loop.next, until);
   }
 
   #soundings(voice: Voice, pass: number): Sounding[] {
@@ -257,66 +212,16 @@ export class Player {
     return list;
   }
 
-  #seconds(ticks: number): number {
-    return ticks * this.#rate;
-  }
-
-  #tickSeconds(): number {
+  /** Seconds a tick. */
+  #rate(): number {
     const pattern = this.#voices[0]?.pattern();
-    return pattern ? tickSeconds(pattern) / this.#speed : 1;
-  }
-
-  /** A row's level and a hit's velocity multiply. */
-  #sound({ instrument, velocity, level = 1, pan = 0, tune = 0, room = 0 }: Voiced, time: number, tracked: boolean): void {
-    const buffer = this.kit.buffer(instrument);
-    if (!buffer) return;
-    const source = new AudioBufferSourceNode(this.#context, { buffer, playbackRate: 2 ** (tune / 12) });
-    const gain = new GainNode(this.#context, { gain: level * (velocity / 127) ** 1.6 });
-    const heard = source.connect(gain);
-    const placed = pan === 0 ? heard : heard.connect(new StereoPannerNode(this.#context, { pan }));
-    placed.connect(this.#out);
-    if (room > 0) placed.connect(new GainNode(this.#context, { gain: room * 0.5 })).connect(this.#roomed());
-    const choke = this.#chokes.get(instrument);
-    if (choke) {
-      const before = this.#ringing.get(choke);
-      before?.gain.gain.setTargetAtTime(0, time, 0.01);
-      before?.source.stop(time + 0.08);
-      this.#ringing.set(choke, { gain, source });
-    }
-    source.start(Math.max(time, this.#context.currentTime));
-    if (tracked) this.#track(source);
-  }
-
-  #roomed(): ConvolverNode {
-    if (!this.#room) {
-      this.#room = roomOf(this.#context);
-      this.#room.connect(this.#out);
-    }
-    return this.#room;
-  }
-
-  #click(time: number, strong: boolean): void {
-    const gain = new GainNode(this.#context, { gain: 0 });
-    const tone = new OscillatorNode(this.#context, { type: 'triangle', frequency: strong ? 1760 : 1320 });
-    tone.connect(gain).connect(this.#out);
-    gain.gain.setValueAtTime(strong ? 0.3 : 0.18, time);
-    gain.gain.exponentialRampToValueAtTime(0.001, time + 0.05);
-    tone.start(time);
-    tone.stop(time + 0.06);
-    this.#track(tone);
-  }
-
-  #track(source: AudioScheduledSourceNode): void {
-    this.#started.add(source);
-    source.onended = () => this.#started.delete(source);
+    return pattern ? tickSeconds(pattern) / (this.#state.slow ? SLOW : 1) : 1;
   }
 
   #halt(): void {
     if (this.#timer) clearInterval(this.#timer);
     this.#timer = null;
-    for (const source of this.#started) source.stop();
-    this.#started.clear();
-    this.#ringing.clear();
+    this.#out.silence();
   }
 
   #change(change: Partial<PlayerState>): void {

@@ -14,7 +14,7 @@ type Props = { editor: Editor; music: Music; counting: Counting; locked: boolean
 /** Meter, tempo and swing: to be set where the task leaves them open, in words where it does not. */
 export function FeelBar({ editor, music, counting, locked }: Props) {
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
-  const { freedom } = editor;
+  const { freedom } = editor.allowed;
   const open = (what: boolean | undefined) => !locked && (freedom === null || Boolean(what));
   const swing = pattern.swing ?? { percent: 50, unit: 16 };
   const fixed = [

@@ -19,7 +19,7 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
   const meters = listed.some((one) => sameMeter(one, meter)) ? listed : [meter, ...listed];
   const take = (to: Meter, answer: Remetered) => {
     setAsked(null);
-    const tempo = editor.freedom && !editor.freedom.tempo ? { tempo: editor.store.pattern.tempo } : {};
+    const tempo = editor.allowed.freedom && !editor.allowed.freedom.tempo ? { tempo: editor.store.pattern.tempo } : {};
     editor.mark(null);
     editor.store.change(`Change the meter to ${to.count}/${to.unit}`, () => ({ ...answer.pattern, ...tempo }));
     editor.say(`Now in ${to.count}/${to.unit}`);

@@ -10,7 +10,7 @@ const BEATS: Record<string, string> = { '4': 'quarters', '4.': 'dotted quarters'
 export function TempoField({ editor }: { editor: Editor }) {
   const { tempo } = editor.store.pattern;
   const factor = beatTicks(tempo.beat) / 960;
-  const limits = editor.freedom?.tempo ?? { low: 20 * factor, high: 400 * factor };
+  const limits = editor.allowed.freedom?.tempo ?? { low: 20 * factor, high: 400 * factor };
   const [low, high] = [Math.max(20, Math.ceil(limits.low / factor)), Math.min(400, Math.floor(limits.high / factor))];
   const set = (bpm: number) => {
     const exact = bounded(Math.round(bpm * 100) / 100, low, high);
@@ -54,7 +54,7 @@ export function TempoField({ editor }: { editor: Editor }) {
         onPointerUp={() => editor.store.end()}
         onChange={(event) => set(event.target.valueAsNumber)}
       />
-      {editor.freedom === null && (
+      {editor.allowed.freedom === null && (
         <select
           aria-label="The tempo counts"
           className="field"

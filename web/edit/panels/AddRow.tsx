@@ -32,7 +32,7 @@ export function ChangeInstrument({ editor, index }: { editor: Editor; index: num
         editor={editor}
         label="Another instrument for this row"
         take={(instrument) => {
-          editor.store.change(`${editor.name(index)} becomes ${instrument.label.toLowerCase()}`, (pattern) =>
+          editor.store.change(`${editor.words.name(index)} becomes ${instrument.label.toLowerCase()}`, (pattern) =>
             rowChanged(pattern, editor.index, index, { instrument: instrument.name }),
           );
           editor.say(`The row is ${instrument.label.toLowerCase()} now`);
@@ -77,7 +77,7 @@ function InstrumentFinder({ editor, label, take }: { editor: Editor; label: stri
             {found
               .filter((one) => one.family === family)
               .map((one) => {
-                const not = editor.whyNot(one.name);
+                const not = editor.allowed.whyNot(one.name);
                 return (
                   <ComboboxOption
                     key={one.name}

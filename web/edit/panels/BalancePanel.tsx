@@ -37,7 +37,7 @@ export function BalancePanel({ editor, locked }: { editor: Editor; locked: boole
 }
 
 function RowBalance({ editor, row, index, locked }: { editor: Editor; row: Row; index: number; locked: boolean }) {
-  const name = editor.name(index);
+  const name = editor.words.name(index);
   const set = (key: Key | 'muted', value: number | boolean, label: string) =>
     editor.store.change(`${label} of ${name}`, (pattern) => rowChanged(pattern, editor.index, index, { [key]: value }));
   return (

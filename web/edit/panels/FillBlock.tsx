@@ -48,7 +48,7 @@ export function FillBlock({ editor, row, index }: Props) {
   const take = () => {
     if (!places) return;
     const label = chosen === 'spread' ? `Spread ${count}` : `Fill: ${fills.find((fill) => fill.name === chosen)?.label}`;
-    editor.store.change(`${label}, ${editor.name(index)}`, (pattern) => filled(pattern, editor.index, index, places, from, to, 90));
+    editor.store.change(`${label}, ${editor.words.name(index)}`, (pattern) => filled(pattern, editor.index, index, places, from, to, 90));
     editor.say(`${label}: ${places.length} hits`);
     setChosen(null);
   };

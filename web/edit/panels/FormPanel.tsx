@@ -22,7 +22,7 @@ import { Block, Small } from './parts';
 export function FormPanel({ editor, locked }: { editor: Editor; locked: boolean }) {
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   useSyncExternalStore(editor.subscribe, () => editor.state);
-  const open = (editor.freedom?.form ?? true) && !locked;
+  const open = (editor.allowed.freedom?.form ?? true) && !locked;
   return (
     <section aria-labelledby="form" className="card p-3">
       <h2 id="form">Form</h2>

@@ -41,9 +41,9 @@ export function RowPanel({ editor, player, locked }: { editor: Editor; player: P
 
 function RowBlocks({ editor, row, index, player, locked }: { editor: Editor; row: Row; index: number; player: Player; locked: boolean }) {
   const { store } = editor;
-  const name = editor.name(index);
+  const name = editor.words.name(index);
   const rows = editor.section.rows.length;
-  const kept = editor.whyKept(index);
+  const kept = editor.allowed.whyKept(editor.section.rows, index);
   const change = (what: string, part: Partial<Omit<Row, 'hits'>>) =>
     store.change(`${what} of ${name}`, (pattern) => rowChanged(pattern, editor.index, index, part));
   const remove = () => {
@@ -119,7 +119,7 @@ function ShiftBlock({ editor, row, index, disabled }: { editor: Editor; row: Row
   const [wrap, setWrap] = useState(true);
   const none = disabled || row.hits.length === 0;
   const shift = (steps: number) =>
-    editor.store.change(`Shift ${editor.name(index)}`, (pattern) =>
+    editor.store.change(`Shift ${editor.words.name(index)}`, (pattern) =>
       shifted(pattern, editor.index, index, steps * editor.step(row), row.cycle ?? editor.length, wrap),
     );
   return (
@@ -145,8 +145,10 @@ function CycleBlock({ editor, row, index, disabled }: { editor: Editor; row: Row
   const steps = row.cycle ? row.cycle / step : most;
   const set = (next: number) => {
     const cycle = next >= most || next < 1 ? null : next * step;
-    editor.store.change(`Cycle of ${editor.name(index)}`, (pattern) => rowChanged(pattern, editor.index, index, { cycle }));
-    editor.say(cycle ? `${editor.name(index)} starts over every ${next} steps` : `${editor.name(index)} goes through the whole section`);
+    editor.store.change(`Cycle of ${editor.words.name(index)}`, (pattern) => rowChanged(pattern, editor.index, index, { cycle }));
+    editor.say(
+      cycle ? `${editor.words.name(index)} starts over every ${next} steps` : `${editor.words.name(index)} goes through the whole section`,
+    );
   };
   const beyond = row.cycle ? row.hits.filter((hit) => hit.at >= (row.cycle ?? 0)).length : 0;
   return (

@@ -18,16 +18,16 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
   const all = (value: number, of: (hit: NonNullable<typeof first>) => number) => hits.length > 0 && hits.every((hit) => of(hit) === value);
   return (
     <section aria-labelledby="shape" className="card p-3">
-      <h2 id="shape">{range ? `${hits.length} marked` : first ? `${capital(editor.name(cursor.row))}: one hit` : 'No hit here'}</h2>
+      <h2 id="shape">{range ? `${hits.length} marked` : first ? `${capital(editor.words.name(cursor.row))}: one hit` : 'No hit here'}</h2>
       <p className="text-sm text-faint">
-        {range ? 'Every change below is for all of them.' : first ? editor.hitWords(first) : 'Go to a hit, or mark several.'}
+        {range ? 'Every change below is for all of them.' : first ? editor.words.hit(first) : 'Go to a hit, or mark several.'}
       </p>
       <Block title="How hard">
         {editor.catalogue.levels.map((level, i) => (
           <Small
             key={level.name}
             disabled={locked}
-            pressed={hits.length > 0 && hits.every((hit) => editor.levelName(hit.velocity ?? 90) === level.name)}
+            pressed={hits.length > 0 && hits.every((hit) => editor.words.level(hit.velocity ?? 90) === level.name)}
             onClick={() => editor.level(level.name)}
             title={`Key ${i + 1}; or drag the stem`}
           >
@@ -41,7 +41,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           harder
         </Small>
       </Block>
-      <Block title={`Push: ${first ? editor.pushWords(first.push ?? 0) : 'early or late'}`}>
+      <Block title={`Push: ${first ? editor.words.push(first.push ?? 0) : 'early or late'}`}>
         <Small disabled={none} onClick={() => editor.pushBy(-10)} title="Key ,">
           earlier
         </Small>

@@ -1,0 +1,200 @@
+import type { Hit, Music, Row, Section } from '../api/types';
+import type { PatternStore } from '../music/PatternStore';
+import { bounded, hitAt } from '../music/pattern';
+import { hitsIn, type Range } from '../music/range';
+import { snapTicks } from '../music/time';
+import { plural } from '../ui/words';
+
+export type Place = { row: number; at: number };
+export type EditorState = {
+  /** The section that is shown. */
+  section: number;
+  cursor: Place;
+  range: Range | null;
+  /** Hits shown before they are taken. */
+  preview: { row: number; places: number[] } | null;
+  /** What was done last, for those who listen. */
+  said: string;
+  canPaste: boolean;
+};
+
+/** Where hands are on a sheet: the section that is shown, the cursor, what is marked, and which places there are. */
+export class Cursor {
+  #state: EditorState = { section: 0, cursor: { row: 0, at: 0 }, range: null, preview: null, said: '', canPaste: false };
+  #listeners = new Set<() => void>();
+  #anchor: Place | null = null;
+
+  constructor(
+    readonly store: PatternStore,
+    /** Grooves and counting words of the settings; the Workbench sets newer ones. */
+    public music: Music,
+  ) {}
+
+  get state(): EditorState {
+    return this.#state;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  get section(): Section {
+    return (this.store.pattern.sections[this.#state.section] ?? this.store.pattern.sections[0]) as Section;
+  }
+
+  /** The index of the section that is shown, also just after one was taken away. */
+  get index(): number {
+    return Math.min(this.#state.section, this.store.pattern.sections.length - 1);
+  }
+
+  get length(): number {
+    return this.section.bars * this.music.barTicks;
+  }
+
+  step(row: Row): number {
+    return snapTicks(row.snap);
+  }
+
+  /** Where a place of a row is written: within its own cycle. */
+  source(row: Row, at: number): number {
+    return row.cycle ? at % row.cycle : at;
+  }
+
+  hit(place: Place): Hit | undefined {
+    const row = this.section.rows[place.row];
+    return row && hitAt(row, this.source(row, place.at));
+  }
+
+  /** The places of a row that hands can reach: those of its grid, and hits off it. */
+  places(row: Row, from = 0, to = this.length): number[] {
+    const step = this.step(row);
+    const places = new Set<number>();
+    for (let at = Math.ceil(from / step) * step; at < to; at += step) places.add(at);
+    for (const at of this.heardPlaces(row)) if (at >= from && at < to) places.add(at);
+    return [...places].sort((a, b) => a - b);
+  }
+
+  /** Where the row's hits stand in the section, its cycle written out. */
+  heardPlaces(row: Row): number[] {
+    if (!row.cycle) return row.hits.map((hit) => hit.at);
+    const places: number[] = [];
+    for (let start = 0; start < this.length; start += row.cycle) {
+      for (const hit of row.hits) if (hit.at < row.cycle && start + hit.at < this.length) places.push(start + hit.at);
+    }
+    return places;
+  }
+
+  show(section: number): void {
+    if (section === this.#state.section) return;
+    const rows = this.store.pattern.sections[section]?.rows.length ?? 1;
+    const { cursor } = this.#state;
+    this.set({ section, range: null, preview: null, cursor: { row: bounded(cursor.row, 0, Math.max(0, rows - 1)), at: 0 } });
+    this.#anchor = null;
+  }
+
+  /** Puts the cursor down; what was marked is let go. */
+  go(cursor: Place): void {
+    this.#anchor = null;
+    this.set({ cursor, range: null });
+  }
+
+  /** Puts the cursor down without letting go of what is marked. */
+  point(cursor: Place): void {
+    const known = this.#state.cursor;
+    if (known.row !== cursor.row || known.at !== cursor.at) this.set({ cursor });
+  }
+
+  /** Brings the cursor back onto the sheet when its row or its bar has gone, with an undo for instance. */
+  settle(): void {
+    const { row, at } = this.#state.cursor;
+    this.point({ row: bounded(row, 0, Math.max(0, this.section.rows.length - 1)), at: at < this.length ? at : 0 });
+  }
+
+  /** Marks from where marking began to this place, both included. */
+  markTo(place: Place): void {
+    const from = this.#anchor ?? this.#state.cursor;
+    this.#anchor = from;
+    const [rowA, rowB] = [this.section.rows[from.row], this.section.rows[place.row]];
+    if (!rowA || !rowB) return;
+    const ends = [from.at + this.step(rowA), place.at + this.step(rowB)];
+    this.mark({
+      section: this.index,
+      first: Math.min(from.row, place.row),
+      last: Math.max(from.row, place.row),
+      from: Math.min(from.at, place.at),
+      to: Math.min(this.length, Math.max(...ends)),
+    });
+    this.set({ cursor: place });
+  }
+
+  startMark(place: Place): void {
+    this.#anchor = place;
+    this.markTo(place);
+  }
+
+  mark(range: Range | null): void {
+    this.set({ range });
+    if (range) this.say(`${plural(hitsIn(this.store.pattern, range).length, 'hit')} marked`);
+  }
+
+  markBars(first: number, last = first): void {
+    const { barTicks } = this.music;
+    const [from, to] = [Math.min(first, last), Math.max(first, last) + 1];
+    this.mark({ section: this.index, first: 0, last: Math.max(0, this.section.rows.length - 1), from: from * barTicks, to: to * barTicks });
+  }
+
+  markRow(row: number): void {
+    this.mark({ section: this.index, first: row, last: row, from: 0, to: this.length });
+  }
+
+  /** Marks more with every press: the bar of this row, the row, the bar of all rows, everything. */
+  markMore(): void {
+    const { cursor, range } = this.#state;
+    const bar = Math.floor(cursor.at / this.music.barTicks) * this.music.barTicks;
+    const last = Math.max(0, this.section.rows.length - 1);
+    const section = this.index;
+    const steps: Range[] = [
+      { section, first: cursor.row, last: cursor.row, from: bar, to: bar + this.music.barTicks },
+      { section, first: cursor.row, last: cursor.row, from: 0, to: this.length },
+      { section, first: 0, last, from: bar, to: bar + this.music.barTicks },
+      { section, first: 0, last, from: 0, to: this.length },
+    ];
+    const now = steps.findIndex((one) => JSON.stringify(one) === JSON.stringify(range));
+    this.mark(steps[(now + 1) % steps.length] ?? null);
+  }
+
+  /** The bars that are marked from first to last, 0 for the first; null when nothing is. */
+  markedBars(): { from: number; to: number } | null {
+    const { range } = this.#state;
+    if (!range || range.section !== this.index) return null;
+    const { barTicks } = this.music;
+    return { from: Math.floor(range.from / barTicks) * barTicks, to: Math.ceil(range.to / barTicks) * barTicks };
+  }
+
+  /** What an action is about: what is marked, else the hit at the cursor. */
+  targets(): Range {
+    const { cursor, range } = this.#state;
+    if (range && range.section === this.index) return range;
+    const row = this.section.rows[cursor.row];
+    const at = row ? this.source(row, cursor.at) : cursor.at;
+    return { section: this.index, first: cursor.row, last: cursor.row, from: at, to: at + 1 };
+  }
+
+  targetHits(): Hit[] {
+    return hitsIn(this.store.pattern, this.targets());
+  }
+
+  say(said: string): void {
+    this.set({ said });
+  }
+
+  preview(preview: EditorState['preview']): void {
+    this.set({ preview });
+  }
+
+  protected set(change: Partial<EditorState>): void {
+    this.#state = { ...this.#state, ...change };
+    for (const listener of this.#listeners) listener();
+  }
+}

@@ -1,0 +1,45 @@
+import type { Catalogue, Hit } from '../api/types';
+import { velocityOf } from '../music/pattern';
+import { tickSeconds } from '../music/schedule';
+import type { Cursor, Place } from './Cursor';
+
+/** Says what is on a sheet, for the panels and for those who listen. */
+export class Words {
+  constructor(
+    readonly catalogue: Catalogue,
+    readonly sheet: Pick<Cursor, 'section' | 'store' | 'music' | 'hit'>,
+  ) {}
+
+  /** The instrument of a row. */
+  name(row: number): string {
+    const instrument = this.sheet.section.rows[row]?.instrument;
+    return this.catalogue.instruments.find((one) => one.name === instrument)?.label.toLowerCase() ?? '';
+  }
+
+  level(velocity: number): string {
+    return this.catalogue.levels.filter((level) => velocity >= level.lowest).at(-1)?.name ?? '';
+  }
+
+  push(ticks: number): string {
+    const ms = Math.round(Math.abs(ticks) * tickSeconds(this.sheet.store.pattern) * 1000);
+    return ticks === 0 ? 'in its place' : `${ms} ms ${ticks < 0 ? 'early' : 'late'}`;
+  }
+
+  /** "firm, 90", with what else the hit carries; "empty". */
+  hit(hit: Hit | undefined): string {
+    if (!hit) return 'empty';
+    const more = [
+      (hit.roll ?? 1) > 1 && `roll of ${hit.roll}`,
+      hit.push && this.push(hit.push),
+      (hit.odds ?? 100) < 100 && `${hit.odds} percent of the time`,
+      hit.silent && 'silenced',
+    ].filter(Boolean);
+    return [`${this.level(velocityOf(hit))}, ${velocityOf(hit)}`, ...more].join(', ');
+  }
+
+  place(place: Place): string {
+    const where = this.sheet.music.words.findLast((word) => word.at <= place.at);
+    const off = where && where.at !== place.at ? 'just after ' : '';
+    return `${this.name(place.row)}, ${off}${where?.say ?? ''}: ${this.hit(this.sheet.hit(place))}`;
+  }
+}
