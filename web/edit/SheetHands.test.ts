@@ -9,7 +9,7 @@ import { SheetHands } from './SheetHands';
 const CELL = 30;
 const g: Geometry = { ...geometry(1, 3840, 960, 16 * CELL, 24), tickWidth: CELL / 240 };
 const beat = rowChanged(lesson({ kick: [{ at: 960, velocity: 60 }, { at: 1440 }], 'closed-hat': [] }), 0, 1, { snap: '8' });
-type Listener = (event: { pointerId: number; clientX: number; clientY: number; type: string }) => void;
+type Listener = (event: { pointerId: number; clientX: number; clientY: number; type: string; timeStamp: number }) => void;
 let editor: Editor;
 let store: PatternStore;
 let hands: SheetHands;
@@ -35,13 +35,13 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-type How = { touch?: boolean; shift?: boolean; head?: boolean; rest?: boolean; end?: 'pointerup' | 'pointercancel' };
+type How = { touch?: boolean; shift?: boolean; head?: boolean; rest?: boolean; after?: number; end?: 'pointerup' | 'pointercancel' };
 
 /** A pointer that goes down in a place and along the given points. */
 function drag(
   place: Place,
   path: [number, number][] = [],
-  { touch = false, shift = false, head = false, rest = false, end = 'pointerup' }: How = {},
+  { touch = false, shift = false, head = false, rest = false, after = rest ? 600 : 50, end = 'pointerup' }: How = {},
 ): void {
   const step = place.row === 0 ? 240 : 480;
   const width = (step / 240) * CELL;
@@ -65,12 +65,15 @@ function drag(
     shiftKey: shift,
     clientX: x,
     clientY: y,
+    timeStamp: 1000,
     currentTarget: target,
   };
   hands.down(event as unknown as React.PointerEvent<HTMLElement>, place);
   if (rest) vi.advanceTimersByTime(600);
-  for (const [dx, dy] of path) listeners.get('pointermove')?.({ pointerId: 1, clientX: x + dx, clientY: y + dy, type: 'pointermove' });
-  listeners.get(end)?.({ pointerId: 1, clientX: x, clientY: y, type: end });
+  const timeStamp = 1000 + after;
+  for (const [dx, dy] of path)
+    listeners.get('pointermove')?.({ pointerId: 1, clientX: x + dx, clientY: y + dy, type: 'pointermove', timeStamp });
+  listeners.get(end)?.({ pointerId: 1, clientX: x, clientY: y, type: end, timeStamp });
 }
 const hits = (row: number) => store.pattern.sections[0]?.rows[row]?.hits.map((hit) => [hit.at, hit.velocity]);
 const steps = () => store.history.done.map((step) => step.name);
@@ -173,6 +176,13 @@ describe('a finger', () => {
       { touch: true },
     );
     expect(places(store.pattern, 1)).toEqual([0, 480, 960]);
+  });
+
+  it('is a touch when it lifted in time, though a busy page hears of it late', () => {
+    drag({ row: 0, at: 0 }, [], { touch: true, rest: true, after: 80 });
+    drag({ row: 0, at: 960 }, [], { touch: true, rest: true, after: 80 });
+    expect(places(store.pattern)).toEqual([0, 1440]);
+    expect([editor.state.range, steps()]).toEqual([null, ['Add kick', 'Remove kick']]);
   });
 
   it('marks after a rest', () => {

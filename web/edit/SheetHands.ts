@@ -15,6 +15,10 @@ type Gesture = {
   push: number;
   last: number;
   hold: ReturnType<typeof setTimeout> | null;
+  /** When the pointer went down, in milliseconds of its events. */
+  since: number;
+  /** What it was before it rested. */
+  before: Kind | null;
 };
 
 /** Pixels that a pointer must travel before a press becomes a drag. */
@@ -58,6 +62,8 @@ export class SheetHands {
       push: hit?.push ?? 0,
       last: place.at,
       hold: touch ? setTimeout(() => this.#rest(), HOLD) : null,
+      since: event.timeStamp,
+      before: null,
     };
     cell.focus({ preventScroll: true });
     if (event.shiftKey && !touch) {
@@ -79,7 +85,7 @@ export class SheetHands {
       document.removeEventListener('pointermove', move);
       document.removeEventListener('pointerup', up);
       document.removeEventListener('pointercancel', up);
-      this.#up(ended.type === 'pointercancel');
+      this.#up(ended.type === 'pointercancel', ended.timeStamp);
     };
     document.addEventListener('pointermove', move);
     document.addEventListener('pointerup', up);
@@ -94,6 +100,7 @@ export class SheetHands {
     const along = event.clientX - gesture.startX;
     if (gesture.kind === 'mark') {
       const place = placeUnder(event);
+      if (Math.hypot(rise, along) > SLACK) gesture.before = null;
       if (place) editor.markTo(place);
       return;
     }
@@ -157,13 +164,14 @@ export class SheetHands {
     const gesture = this.#gesture;
     if (!gesture) return;
     gesture.hold = null;
+    gesture.before = gesture.kind;
     gesture.kind = 'mark';
     this.editor.store.cancel();
     this.editor.startMark(gesture.place);
     navigator.vibrate?.(12);
   }
 
-  #up(cancelled: boolean): void {
+  #up(cancelled: boolean, time: number): void {
     const gesture = this.#gesture;
     this.#gesture = null;
     if (!gesture) return;
@@ -171,6 +179,12 @@ export class SheetHands {
     if (cancelled) {
       this.editor.store.cancel();
       return;
+    }
+    if (gesture.before && time - gesture.since < HOLD) {
+      // A busy page hears late that the finger has lifted: what counts is when it did.
+      gesture.kind = gesture.before;
+      this.editor.go(gesture.place);
+      this.editor.store.begin();
     }
     if (gesture.kind === 'press-hit') this.editor.remove(gesture.place);
     if (gesture.kind === 'tap-empty') this.editor.add(gesture.place);
