@@ -222,7 +222,8 @@ start_database() {
 sql() {
     local database=$1
     shift
-    PGPASSWORD=$(secret DATABASE_PASSWORD) psql -qtAX -v ON_ERROR_STOP=1 -h "$(run_folder)/database" -U pulsanda -d "$database" "$@"
+    PGOPTIONS='-c client_min_messages=warning' PGPASSWORD=$(secret DATABASE_PASSWORD) \
+        psql -qtAX -v ON_ERROR_STOP=1 -h "$(run_folder)/database" -U pulsanda -d "$database" "$@"
 }
 
 # create_database NAME [TEMPLATE]: makes it if it is not there, and the two roles: one owns it and changes its shape, the other is the
