@@ -208,14 +208,7 @@ final readonly class Comparison
         for ($start = 0; $start < $ticks; $start += $target->ticks()) {
             foreach ($once as $stroke) {
                 if ($start + $stroke->written < $ticks || $ticks === $target->ticks()) {
-                    $strokes[] = new Stroke(
-                        $stroke->instrument,
-                        $start + $stroke->written,
-                        $stroke->push,
-                        $stroke->velocity,
-                        $stroke->optional,
-                        $stroke->section,
-                    );
+                    $strokes[] = $stroke->later($start);
                 }
             }
         }

@@ -24,6 +24,12 @@ final readonly class Stroke
     ) {
     }
 
+    /** The same stroke so many ticks later, in a repetition. */
+    public function later(int $ticks): self
+    {
+        return new self($this->instrument, $this->written + $ticks, $this->push, $this->velocity, $this->optional, $this->section);
+    }
+
     /** @return int written tick plus push, on straight time */
     public function tick(): int
     {

@@ -52,14 +52,7 @@ final readonly class Frame
         for ($start = 0; $start < max($ticks, $frame->ticks()); $start += $frame->ticks()) {
             foreach ($once as $stroke) {
                 if (0 === $start || $start + $stroke->written < $ticks) {
-                    $strokes[] = new Stroke(
-                        $stroke->instrument,
-                        $start + $stroke->written,
-                        $stroke->push,
-                        $stroke->velocity,
-                        $stroke->optional,
-                        $stroke->section,
-                    );
+                    $strokes[] = $stroke->later($start);
                 }
             }
         }

@@ -115,7 +115,7 @@ final class AtOnceTest extends BrowserTestCase
         self::assertSame(1, $this->at($attempts, 'Jun Watanabe.0.failed'), 'the note has no three words, which the new task asks for');
     }
 
-    public function testWhoSendsTheLargestFasterThanHandsCanIsTold(): void
+    public function testWhoAsksFasterThanHandsCanIsTold(): void
     {
         $who = $this->signedIn('kwame');
         $statuses = [];
