@@ -38,6 +38,20 @@ final readonly class Strokes
         return self::writeOut($pattern, $pass);
     }
 
+    /** @return int no fewer than one pass has, told without writing them out */
+    public static function atMost(Pattern $pattern): int
+    {
+        $most = 0;
+        foreach ($pattern->form() as $section) {
+            $length = $section->bars * $pattern->meter->barTicks();
+            foreach ($section->rows as $row) {
+                $most += (int) ceil($length / min($length, $row->cycle ?? $length)) * array_sum(array_column($row->hits, 'roll'));
+            }
+        }
+
+        return $most;
+    }
+
     /**
      * @return list<Stroke>
      */
@@ -87,8 +101,12 @@ final readonly class Strokes
             }
             $start += $length;
         }
-        $sorted = array_merge(...array_map(array_values(...), array_values($strokes)));
-        usort($sorted, Stroke::compare(...));
+        ksort($strokes);
+        $sorted = [];
+        foreach ($strokes as $together) {
+            \count($together) > 1 && usort($together, Stroke::compare(...));
+            array_push($sorted, ...array_values($together));
+        }
 
         return $sorted;
     }

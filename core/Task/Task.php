@@ -104,7 +104,7 @@ final readonly class Task
     public function check(Pattern $pattern): void
     {
         $this->freedom->check($pattern, $this->start, $this->instruments);
-        $strokes = \count(Strokes::written($pattern));
+        $strokes = Strokes::atMost($pattern) > self::MOST_STROKES ? \count(Strokes::written($pattern)) : 0;
         // A target that is repeated becomes as long as the beat.
         foreach ($this->policy->tile ? $this->targets : [] as $target) {
             $strokes = max($strokes, $target->hitCount() * intdiv($pattern->ticks(), $target->ticks()));

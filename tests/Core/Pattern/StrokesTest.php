@@ -104,7 +104,9 @@ final class StrokesTest extends TestCase
     {
         $random = Lesson::random(4);
         for ($round = 0; $round < 100; ++$round) {
-            $strokes = Strokes::written(Lesson::any($random));
+            $pattern = Lesson::any($random);
+            $strokes = Strokes::written($pattern);
+            self::assertLessThanOrEqual(Strokes::atMost($pattern), \count($strokes));
             $sorted = $strokes;
             usort($sorted, Stroke::compare(...));
             self::assertEquals($sorted, $strokes);
