@@ -71,6 +71,15 @@ install_php() {
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
+# claim_port FIRST: sets PORT to one that nobody listens on and no other run has claimed, whose web server may just be down. The claim ends
+# with this run and what it has started.
+claim_port() {
+    PORT=$1
+    until exec 9>"${TMPDIR:-/tmp}/pulsanda-$PORT.port" && flock -n 9 && ! port_taken $PORT && ! port_taken $((PORT + 1)); do
+        PORT=$((PORT + 100))
+    done
+}
+
 # One name an instance, from where its data is.
 instance() { printf 'pulsanda-%s' "$(printf '%s' "$DATA" | cksum | cut -d' ' -f1)"; }
 
