@@ -282,9 +282,11 @@ final class AtOnceTest extends BrowserTestCase
     private function beat(Visitor $who, string $path, int $at): array
     {
         $draft = $this->draft($who, $path);
-        $hits = ['sections' => [['rows' => [['hits' => [['at' => $at, 'velocity' => 96]]]]]]];
+        /** @var array{sections: list<array{rows: list<array<string, mixed>>}>} $pattern */
+        $pattern = $draft['pattern'];
+        $pattern['sections'][0]['rows'][0]['hits'] = [['at' => $at, 'velocity' => 96]];
 
-        return ['version' => $draft['version'], 'pattern' => array_replace_recursive($draft['pattern'], $hits), 'note' => ''];
+        return ['version' => $draft['version'], 'pattern' => $pattern, 'note' => ''];
     }
 
     /** An attempt that nobody has answered. */
