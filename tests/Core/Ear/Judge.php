@@ -1,0 +1,368 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Core\Ear;
+
+use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Pair\Tolerance;
+use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Compare\Say\StatementKind;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Strokes;
+
+/**
+ * Reads a list of statements and the two patterns, and knows nothing of the search: what is said is done to the target, and the
+ * submission must come out. So every statement is true, together they are all that there is, and none is said for nothing.
+ */
+final class Judge
+{
+    private const SETTINGS = ['tempo', 'swing', 'meter', 'length', 'form', 'same-sound', 'another-beat'];
+    private const FIRST = ['row-missing', 'no-variation', 'hit-missing', 'bar-missing and empty', 'rows', 'hit-moved', 'other-drum'];
+    private const OF_BARS = ['bars-swapped', 'bar-missing', 'bar-extra'];
+    private const OF_TIME = ['subdivision', 'rotated of a row', 'shifted of a row', 'rotated', 'shifted', 'double-time', 'half-time'];
+    private const LAST = ['row-extra', 'hit-extra'];
+    /** Bars may have been exchanged before everything moved, or after. */
+    private const ORDERS = [
+        [...self::FIRST, ...self::OF_BARS, ...self::OF_TIME, ...self::LAST],
+        [...self::FIRST, ...self::OF_TIME, ...self::OF_BARS, ...self::LAST],
+    ];
+    private const GRACE = 30;
+
+    /** @var array<int, Note> */
+    private array $notes;
+    /** @var array<int, Note> what nothing has been said of yet */
+    private array $played;
+    private readonly int $bar;
+
+    /** @param list<Statement> $said */
+    private function __construct(private readonly Pattern $target, private readonly Pattern $submission, private readonly array $said)
+    {
+        $this->bar = $target->meter->barTicks();
+        $this->notes = array_map(Note::of(...), Strokes::written($target));
+        $this->played = array_map(Note::of(...), Strokes::written($submission));
+    }
+
+    /**
+     * @param list<Statement> $said
+     *
+     * @return string|null what is wrong with the list, null when it is true and whole
+     */
+    public static function objection(Pattern $target, Pattern $submission, array $said): ?string
+    {
+        $objection = self::uncovered($target, $submission, $said);
+        $instead = array_filter($said, static fn (Statement $one): bool => \in_array(
+            $one->kind,
+            [StatementKind::SameSound, StatementKind::AnotherBeat],
+            true,
+        ));
+        if (null !== $objection || [] !== $instead) {
+            return $objection;
+        }
+        $objections = [];
+        foreach (self::ORDERS as $order) {
+            $objections[] = $objection = (new self($target, $submission, $said))->read($order);
+            if (null === $objection) {
+                return null;
+            }
+        }
+
+        return implode(' | ', array_unique($objections));
+    }
+
+    /**
+     * @param list<Statement> $said
+     *
+     * @return string|null where a difference is not said exactly once, or a statement is about nothing
+     */
+    private static function uncovered(Pattern $target, Pattern $submission, array $said): ?string
+    {
+        $pairs = Pairing::of(Strokes::written($target), Strokes::written($submission), Tolerance::of())->pairs;
+        $times = array_fill(0, \count($pairs), 0);
+        foreach ($said as $one) {
+            $isSetting = \in_array($one->kind->value, self::SETTINGS, true) || \in_array($one->scope, ['dynamics', 'feel'], true);
+            if ([] === $one->pairs && !$isSetting) {
+                return "covers nothing: {$one->kind->value}";
+            }
+            foreach ($one->pairs as $pair) {
+                $times[$pair] = 1 + ($times[$pair] ?? 0);
+            }
+        }
+        foreach ($pairs as $i => $pair) {
+            if ($pair->differs() && 1 !== $times[$i]) {
+                return "said $times[$i] times: {$pair->status->value} {$pair->instrument()->value} {$pair->stroke()->tick()}";
+            }
+        }
+
+        return null;
+    }
+
+    /** @param list<string> $order of what is said */
+    private function read(array $order): ?string
+    {
+        foreach ($order as $name) {
+            if ('rows' === $name) {
+                $this->each(fn (Note $note): Note => $note->on($this->stands($note->row)));
+                continue;
+            }
+            foreach (array_filter($this->said, static fn (Statement $one): bool => self::name($one) === $name) as $one) {
+                $before = [$this->notes, $this->played];
+                $objection = $this->apply($one) ?? ($before == [$this->notes, $this->played] ? 'changes nothing' : null);
+                if (null !== $objection) {
+                    return "$name: $objection";
+                }
+            }
+        }
+
+        return $this->compared();
+    }
+
+    private static function name(Statement $one): string
+    {
+        return $one->kind->value.match (true) {
+            'whole' !== $one->scope && \in_array($one->kind, [StatementKind::Shifted, StatementKind::Rotated], true) => ' of a row',
+            StatementKind::BarMissing === $one->kind && true !== $one->values['moved'] => ' and empty',
+            default => '',
+        };
+    }
+
+    /** Does to the target what a statement says of the submission. */
+    private function apply(Statement $one): ?string
+    {
+        $row = self::row($one, 0);
+        $stands = $this->stands($row);
+        $all = '' === $row;
+        switch ($one->kind) {
+            case StatementKind::RowMissing:
+                $this->keep(static fn (Note $note): bool => $note->row !== $row);
+                break;
+            case StatementKind::RowExtra:
+                $this->played = array_filter($this->played, static fn (Note $note): bool => $note->row !== $row);
+
+                return [] === array_filter($this->notes, static fn (Note $note): bool => $note->row === $row) ? null : 'it is asked for';
+            case StatementKind::NoVariation:
+                $this->repeat((int) json_encode($one->values['bar']), $one->bars);
+                break;
+            case StatementKind::HitMissing:
+                $before = \count($this->notes);
+                $this->keep(static fn (Note $note): bool => $note->row !== $row || !\in_array($note->origin, $one->at, true));
+
+                return $before - \count($this->notes) === \count($one->at) ? null : 'not asked for there';
+            case StatementKind::BarsSwapped:
+                [$a, $b] = $one->bars;
+                $this->each(fn (Note $note): Note => $note->to($note->at + $this->bar * match ($this->barOf($note->at)) {
+                    $a => $b - $a, $b => $a - $b, default => 0,
+                }));
+                break;
+            case StatementKind::BarMissing:
+            case StatementKind::BarExtra:
+                $this->bars($one->bars, StatementKind::BarMissing === $one->kind, true === $one->values['moved']);
+                break;
+            case StatementKind::DoubleTime:
+                $this->each(static fn (Note $note): Note => $note->to(intdiv($note->at, 2)));
+                break;
+            case StatementKind::HalfTime:
+                $this->each(static fn (Note $note): Note => $note->to(2 * $note->at));
+                // What finds no room any more is not there.
+                $this->keep(fn (Note $note): bool => $note->at < $this->submission->ticks());
+                break;
+            case StatementKind::Shifted:
+                $by = (int) $one->ticks - ('whole' === $one->scope ? 0 : $this->everything());
+                $this->each(fn (Note $note): Note => ($all || $note->row === $stands)
+                    && ([] === $one->bars || \in_array($this->barOf($note->origin), $one->bars, true)) ? $note->to($note->at + $by) : $note);
+                break;
+            case StatementKind::Rotated:
+                $loop = $all ? $this->submission->ticks() : $this->target->ticks();
+                $this->each(static fn (Note $note): Note => $all || $note->row === $stands
+                    ? $note->to(self::round($note->at + (int) $one->ticks, $loop)) : $note);
+                break;
+            case StatementKind::Subdivision:
+                return $this->subdivide($stands, (int) json_encode($one->values['asked']), (int) json_encode($one->values['has']));
+            case StatementKind::HitMoved:
+            case StatementKind::OtherDrum:
+                return $this->move($one, $stands);
+            case StatementKind::HitExtra:
+                $before = \count($this->played);
+                $this->played = array_filter(
+                    $this->played,
+                    static fn (Note $note): bool => $note->row !== $row || !\in_array($note->origin, $one->at, true),
+                );
+
+                return $before - \count($this->played) === \count($one->at) ? null : 'not played there';
+            default:
+        }
+
+        return null;
+    }
+
+    private static function row(Statement $one, int $which): string
+    {
+        return ($one->instruments[$which] ?? null)->value ?? '';
+    }
+
+    /** The instrument on which a row stands where rows are exchanged or on another instrument. */
+    private function stands(string $row): string
+    {
+        foreach ($this->said as $one) {
+            [$a, $b] = [self::row($one, 0), self::row($one, 1)];
+            $swapped = StatementKind::SwappedRows === $one->kind;
+            if ($row === $a && ($swapped || StatementKind::WrongRow === $one->kind)) {
+                return $b;
+            }
+            if ($row === $b && $swapped) {
+                return $a;
+            }
+        }
+
+        return $row;
+    }
+
+    /** @return int ticks by which everything is said to be late */
+    private function everything(): int
+    {
+        return array_sum(array_map(
+            static fn (Statement $one): int => StatementKind::Shifted === $one->kind && 'whole' === $one->scope ? (int) $one->ticks : 0,
+            $this->said,
+        ));
+    }
+
+    private function move(Statement $one, string $stands): ?string
+    {
+        foreach ($one->at as $at) {
+            foreach ($this->notes as $i => $note) {
+                if ($note->row === $stands && $note->origin === $at) {
+                    $this->notes[$i] = StatementKind::HitMoved === $one->kind
+                        ? $note->to($note->at + (int) $one->ticks)
+                        : $note->on(self::row($one, 1));
+                    continue 2;
+                }
+            }
+
+            return 'not asked for there';
+        }
+
+        return null;
+    }
+
+    /** @param list<int> $instead */
+    private function repeat(int $bar, array $instead): void
+    {
+        $first = array_filter($this->notes, fn (Note $note): bool => $this->barOf($note->at) === $bar);
+        $this->keep(fn (Note $note): bool => !\in_array($this->barOf($note->at), $instead, true));
+        foreach ($instead as $one) {
+            foreach ($first as $note) {
+                $at = $note->at + ($one - $bar) * $this->bar;
+                $this->notes[] = new Note($note->row, $at, $note->push, $at);
+            }
+        }
+    }
+
+    /** @param list<int> $bars */
+    private function bars(array $bars, bool $missing, bool $moved): void
+    {
+        rsort($bars);
+        foreach ($bars as $bar) {
+            if ($missing) {
+                $this->keep(fn (Note $note): bool => $this->barOf($note->at) !== $bar);
+                $moved && $this->each(fn (Note $note): Note => $note->to($note->at - ($this->barOf($note->at) > $bar ? $this->bar : 0)));
+            } elseif ($moved) {
+                $this->each(fn (Note $note): Note => $note->to($note->at + ($this->barOf($note->at) >= $bar ? $this->bar : 0)));
+            }
+        }
+        if (!$missing) {
+            $this->played = array_filter(
+                $this->played,
+                fn (Note $note): bool => !\in_array($this->barOf($this->before($note->at)), $bars, true),
+            );
+        }
+    }
+
+    /** A tick of the submission, what is said of everything taken back. */
+    private function before(int $at): int
+    {
+        foreach ($this->said as $one) {
+            $at = 'whole' !== $one->scope ? $at : match ($one->kind) {
+                StatementKind::DoubleTime => 2 * $at,
+                StatementKind::HalfTime => intdiv($at, 2),
+                StatementKind::Shifted => $at - (int) $one->ticks,
+                StatementKind::Rotated => self::round($at - (int) $one->ticks, $this->submission->ticks()),
+                default => $at,
+            };
+        }
+
+        return $at;
+    }
+
+    private function subdivide(string $row, int $asked, int $has): ?string
+    {
+        $notes = array_values(array_filter($this->notes, static fn (Note $note): bool => $note->row === $row));
+        usort($notes, static fn (Note $a, Note $b): int => $a->at <=> $b->at);
+        $even = 0;
+        foreach (\array_slice($notes, 1) as $i => $note) {
+            $even += $note->at - $notes[$i]->at === $asked ? 1 : 0;
+        }
+        if ($even < 2 || 2 * $even < \count($notes) - 1) {
+            return 'not asked for in this subdivision';
+        }
+        $last = $notes[\count($notes) - 1];
+        $this->keep(static fn (Note $note): bool => $note->row !== $row);
+        for ($at = $notes[0]->at; $at < min($last->at + $asked, $this->target->ticks()); $at += $has) {
+            $this->notes[] = $notes[0]->to($at);
+        }
+
+        return null;
+    }
+
+    /** @return string|null where what was said and what was played differ */
+    private function compared(): ?string
+    {
+        $rows = static function (array $notes): array {
+            $rows = [];
+            /** @var Note $note */
+            foreach ($notes as $note) {
+                $rows[$note->row][] = $note->at + $note->push;
+            }
+
+            return array_map(static function (array $ticks): array {
+                sort($ticks);
+
+                return $ticks;
+            }, $rows);
+        };
+        [$said, $played] = [$rows($this->notes), $rows($this->played)];
+        foreach (array_keys($said + $played) as $row) {
+            [$a, $b] = [$said[$row] ?? [], $played[$row] ?? []];
+            $off = \count($a) !== \count($b);
+            foreach ($off ? [] : $a as $i => $tick) {
+                $off = $off || abs($tick - $b[$i]) > self::GRACE;
+            }
+            if ($off) {
+                return "$row: said ".implode(',', $a).' played '.implode(',', $b);
+            }
+        }
+
+        return null;
+    }
+
+    /** @param \Closure(Note): Note $change */
+    private function each(\Closure $change): void
+    {
+        $this->notes = array_map($change, $this->notes);
+    }
+
+    /** @param \Closure(Note): bool $which */
+    private function keep(\Closure $which): void
+    {
+        $this->notes = array_filter($this->notes, $which);
+    }
+
+    private function barOf(int $at): int
+    {
+        return 1 + (int) floor($at / $this->bar);
+    }
+
+    private static function round(int $at, int $loop): int
+    {
+        return ($at % $loop + $loop) % $loop;
+    }
+}
