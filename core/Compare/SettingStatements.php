@@ -14,8 +14,12 @@ use Pulsanda\Core\Pattern\Section;
 /** Says in which settings a submission differs from its target. */
 final readonly class SettingStatements
 {
-    /** @return list<Statement> */
-    public static function of(Pattern $target, Pattern $submission, Policy $policy, int $targetTicks): array
+    /**
+     * @param list<Statement> $found about strokes: where one says already why the length differs, that is not said again
+     *
+     * @return list<Statement>
+     */
+    public static function of(Pattern $target, Pattern $submission, Policy $policy, int $targetTicks, array $found): array
     {
         $statements = [];
         if (!$target->meter->hasBarOf($submission->meter)) {
@@ -29,8 +33,16 @@ final readonly class SettingStatements
         if ($tempo < $low || $tempo > $high) {
             $statements[] = self::statement(StatementKind::Tempo, ['has' => $tempo, 'low' => $low, 'high' => $high]);
         }
+        $bar = $target->meter->barTicks();
+        $said = array_filter($found, static fn (Statement $one): bool => match ($one->kind) {
+            StatementKind::BarMissing, StatementKind::BarExtra, StatementKind::DoubleTime, StatementKind::HalfTime => true,
+            StatementKind::Shifted => 'whole' === $one->scope && abs($one->ticks ?? 0) >= $bar,
+            default => false,
+        });
+        if ([] !== $said) {
+            $targetTicks = $submission->ticks();
+        }
         if ($targetTicks !== $submission->ticks()) {
-            $bar = $target->meter->barTicks();
             $statements[] = self::statement(StatementKind::Length, ['has' => $submission->ticks() / $bar, 'asked' => $targetTicks / $bar]);
         }
         array_push($statements, ...self::form($target, $submission, $targetTicks));

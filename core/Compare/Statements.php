@@ -5,14 +5,19 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Explain\Cause\Cause;
+use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
+use Pulsanda\Core\Compare\Explain\Cause\OneSidedRow;
+use Pulsanda\Core\Compare\Explain\Differences;
+use Pulsanda\Core\Compare\Explain\Explained;
 use Pulsanda\Core\Compare\Explain\Explanation;
 use Pulsanda\Core\Compare\Explain\LeftPair;
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
-use Pulsanda\Core\Compare\Mark\Dynamics;
+use Pulsanda\Core\Compare\Explain\Truth;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
@@ -22,10 +27,12 @@ use Pulsanda\Core\Pattern\Stroke;
 /** States the differences of a pairing and of the settings. Every pair that differs is accounted for by exactly one statement. */
 final class Statements
 {
-    /** @var array<int, int> object id of stroke => index among the statements found */
+    /** @var array<int, list<int>> object id of stroke => indices of the statements found that are about it, the narrowest first */
     private array $owner = [];
     /** @var list<Statement> */
     private array $found = [];
+    /** @var array<int, array{int, Stroke}> object id of a target stroke => the statement that gives it another partner, and that */
+    private array $explained = [];
 
     /**
      * @param list<Pair>         $pairs
@@ -51,21 +58,31 @@ final class Statements
         );
         $start = Remainder::of($sides('target'), $sides('submission'), $policy->tolerance, $barTicks, $askedBars, $playedBars);
         $differs = [] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs());
-        [$causes, $left] = $differs ? Explanation::of($start) : [[], $start];
-        $leftPairs = $left->paired();
-        if ($differs) {
-            $say->singles($leftPairs);
-            $say->causes($start, $causes, $leftPairs);
-        }
-        $statements = [...SettingStatements::of($target, $submission, $policy, $targetTicks), ...$say->covering()];
+        $found = $differs ? Explanation::of($start, $pairs) : null;
+        $leftPairs = (null === $found ? $start : $found->right())->paired();
+        $say->singles($leftPairs, $policy->tolerance, $found?->apart() ?? [], $found?->joined() ?? []);
+        null === $found || $say->causes($start, $found, $leftPairs);
+        $statements = [...$say->covering(), ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found)];
         $matched = array_map(
             static fn (LeftPair $one): Pair => new Pair($one->pair->status, $one->pair->target, $one->pair->submission),
             $leftPairs,
         );
-        foreach (DynamicsStatements::of($matched, $say->bar) as $one) {
-            $statements[] = $one->covering($say->indices(array_map(static fn (int $i): ?Stroke => $matched[$i]->target, $one->pairs)));
+        // A run in another subdivision has no loudness to compare.
+        $runs = array_map(
+            static fn (Statement $one): string => $policy->tolerance->sameness($one->instruments[0]),
+            array_filter($say->found, static fn (Statement $one): bool => StatementKind::Subdivision === $one->kind),
+        );
+        $matched = array_values(array_filter(
+            $matched,
+            static fn (Pair $pair): bool => !\in_array($policy->tolerance->sameness($pair->instrument()), $runs, true),
+        ));
+        $heard = [
+            ...DynamicsStatements::of($matched, $policy->tolerance, $say->bar),
+            ...Timing::statements($matched, $policy->tolerance),
+        ];
+        foreach ($heard as $one) {
+            $statements[] = $one->covering($say->lit($one, $matched));
         }
-        array_push($statements, ...Timing::statements($matched, $policy->tolerance));
         $width = static fn (Statement $one): int => match ($one->scope) {
             'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
         };
@@ -83,21 +100,17 @@ final class Statements
     /**
      * What the causes leave: the same difference of one instrument is said once, wherever it happens.
      *
-     * @param list<LeftPair> $leftPairs
+     * @param list<LeftPair>              $leftPairs
+     * @param list<string>                $apart     rows in which what was moved is said as left out and too many
+     * @param list<array{string, string}> $joined    rows of which strokes that are left out in the first were played in the second
      */
-    private function singles(array $leftPairs): void
+    private function singles(array $leftPairs, Tolerance $tolerance, array $apart, array $joined): void
     {
-        $groups = [];
-        foreach ($leftPairs as $left) {
-            if ($left->pair->differs()) {
-                $groups[Explanation::likeness($left->pair)][] = $left;
-            }
-        }
-        foreach ($groups as $group) {
+        foreach (Differences::alike($leftPairs, $tolerance, $apart, $joined) as $group) {
             foreach ($group as $left) {
                 foreach ([$left->pair->target, $left->played] as $stroke) {
                     if (null !== $stroke) {
-                        $this->owner[spl_object_id($stroke)] = \count($this->found);
+                        $this->owner[spl_object_id($stroke)][] = \count($this->found);
                     }
                 }
             }
@@ -109,45 +122,63 @@ final class Statements
      * What each cause is about: the strokes that it moved and those that are asked for in their place, or the strokes that it took
      * out. Where several causes moved a stroke, it belongs to the narrowest.
      *
-     * @param list<Cause>    $causes
      * @param list<LeftPair> $leftPairs
      */
-    private function causes(Remainder $start, array $causes, array $leftPairs): void
+    private function causes(Remainder $start, Explained $found, array $leftPairs): void
     {
-        $asked = [];
+        $asked = $matched = [];
         foreach ($leftPairs as $left) {
-            if (Status::Match === $left->pair->status && null !== $left->played && null !== $left->pair->target) {
+            if (null !== $left->played && null !== $left->pair->target) {
                 $asked[spl_object_id($left->played)] = $left->pair->target;
+                if (Status::Match === $left->pair->status) {
+                    $matched[spl_object_id($left->played)] = true;
+                }
             }
         }
         $about = [];
         $before = $start;
-        foreach ($causes as $cause) {
+        foreach ($found->wide as $cause) {
             $after = $cause->undone($before);
-            $about[] = $cause->repairs()
-                ? array_intersect_key($asked, array_flip(Explanation::touched($before, $after)))
-                : self::taken($before, $after);
+            $about[] = [$cause, self::about($before, $after, $asked)];
             $before = $after;
         }
-        $claimed = [];
-        foreach (array_reverse($causes, true) as $c => $cause) {
-            $ticks = array_map(static fn (Stroke $stroke): int => $stroke->written, array_values($about[$c]));
+        $after = MovedRow::allUndone($found->moved, $before);
+        $moved = self::about($before, $after, $asked);
+        foreach ($found->moved as $cause) {
+            $about[] = [$cause, array_filter($moved, static fn (array $one): bool => \in_array(
+                ($one[1] ?? $one[0])?->instrument,
+                $cause->instruments(),
+                true,
+            ))];
+        }
+        $before = $after;
+        $by = $found->shiftedBy();
+        foreach ($found->ofRows() as $cause) {
+            $after = $cause->undone($before);
+            $about[] = [$cause, self::about($before, $after, $asked)];
+            $before = $after;
+        }
+        foreach (array_reverse($about) as [$cause, $strokes]) {
+            $ticks = array_map(static fn (array $one): int => ($one[1] ?? $one[0])->written ?? 0, $strokes);
             $bars = [] !== $cause->bars() ? $cause->bars() : array_values(array_unique(array_map($this->bar, $ticks)));
             sort($bars);
-            foreach (array_diff_key($about[$c], $claimed) as $played => $stroke) {
-                $claimed[$played] = true;
-                // A stroke that is said by itself stays with its own statement.
-                $this->owner[$played] ??= \count($this->found);
-                $this->owner[spl_object_id($stroke)] ??= \count($this->found);
+            foreach ($strokes as $both) {
+                if ($cause->repairs() && null !== $both[0] && null !== $both[1] && isset($matched[spl_object_id($both[0])])) {
+                    $this->explained[spl_object_id($both[1])] ??= [\count($this->found), $both[0]];
+                }
+                foreach (array_filter($both) as $stroke) {
+                    $this->owner[spl_object_id($stroke)][] = \count($this->found);
+                }
             }
-            $strokes = \count($about[$c]);
             $this->found[] = new Statement(
                 $cause->kind(),
                 $cause->scope(),
                 $cause->instruments(),
                 $bars,
-                $cause->ticks(),
-                $strokes,
+                // A row that moved further than everything is said as it stands.
+                StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? $by + (int) $cause->ticks() : $cause->ticks(),
+                // A row that is left out is so with all that is asked of it, also where something else is said of a bar.
+                $cause instanceof OneSidedRow ? \count($start->asked[$cause->row] ?? $start->played[$cause->row] ?? []) : \count($strokes),
                 [],
                 $cause->values(),
                 [],
@@ -157,71 +188,128 @@ final class Statements
     }
 
     /**
-     * The strokes of both sides that are there before and not after.
+     * @param array<int, Stroke> $asked what each played stroke is paired with in the end, by object id
      *
-     * @return array<int, Stroke> by object id
+     * @return list<array{Stroke|null, Stroke|null}> played and asked strokes that one step concerns
      */
-    private static function taken(Remainder $before, Remainder $after): array
+    private static function about(Remainder $before, Remainder $after, array $asked): array
     {
-        $all = static function (Remainder $of): array {
-            $strokes = [];
-            foreach ([...$of->asked, ...array_values($of->played)] as $row) {
-                foreach ($row as $one) {
-                    $stroke = $one instanceof Played ? $one->stroke : $one;
-                    $strokes[spl_object_id($stroke)] = $stroke;
-                }
+        $targets = static fn (Remainder $of): array => array_column(
+            array_map(static fn (Stroke $one): array => [spl_object_id($one), $one], array_merge([], ...array_values($of->asked))),
+            1,
+            0,
+        );
+        $plays = static fn (Remainder $of): array => array_column(
+            array_map(
+                static fn (Played $one): array => [spl_object_id($one->stroke), $one->stroke],
+                array_merge([], ...array_values($of->played)),
+            ),
+            1,
+            0,
+        );
+        [$askedBefore, $askedAfter, $playedBefore, $playedAfter] = [$targets($before), $targets($after), $plays($before), $plays($after)];
+        $new = array_diff_key($askedAfter, $askedBefore);
+        $touched = Truth::touched($before, $after);
+        $about = [];
+        foreach ($playedBefore as $id => $stroke) {
+            $target = $asked[$id] ?? null;
+            if (!isset($playedAfter[$id])) {
+                $about[] = [$stroke, null];
+            } elseif (null !== $target && (isset($touched[$id]) || isset($new[spl_object_id($target)]))) {
+                $about[] = [$stroke, $target];
             }
+        }
+        foreach (array_diff_key($askedBefore, $askedAfter) as $stroke) {
+            $about[] = [null, $stroke];
+        }
 
-            return $strokes;
-        };
-
-        return array_diff_key($all($before), $all($after));
+        return $about;
     }
 
     /**
-     * The statements with the pairs that each accounts for: a pair belongs to the statement about its target stroke, else about what
-     * was played.
+     * The statements with the pairs that each accounts for: a pair belongs to the narrowest statement that is about one of its strokes,
+     * and no statement goes without.
      *
      * @return list<Statement>
      */
     private function covering(): array
     {
-        $covered = array_fill(0, \count($this->found), []);
+        $covered = $may = array_fill(0, \count($this->found), []);
         $repairing = array_key_first(array_filter($this->found, static fn (Statement $one): bool => $one->repairs));
+        $held = [];
         foreach ($this->pairs as $i => $pair) {
-            $owner = null;
-            foreach ([$pair->target, $pair->submission] as $stroke) {
-                $owner ??= null === $stroke ? null : $this->owner[spl_object_id($stroke)] ?? null;
+            $owners = [];
+            foreach (array_filter([$pair->target, $pair->submission]) as $stroke) {
+                array_push($owners, ...$this->owner[spl_object_id($stroke)] ?? []);
             }
-            if (null === $owner && $pair->differs()) {
+            $owners = array_values(array_unique($owners));
+            if ([] === $owners && $pair->differs()) {
                 // Neither stroke is left over: the causes freed another stroke for the one that is asked.
-                $owner = $repairing ?? 0;
+                $owners = [$repairing ?? 0];
             }
+            sort($owners);
+            foreach ($owners as $owner) {
+                $may[$owner][] = $i;
+            }
+            $owner = $owners[0] ?? null;
             if (null !== $owner && ($pair->differs() || $this->found[$owner]->repairs || 'stroke' === $this->found[$owner]->scope)) {
-                $covered[$owner][] = $i;
+                $covered[$owner][$i] = $i;
+                $held[$i] = $owner;
+            }
+        }
+        foreach ($covered as $s => $pairs) {
+            foreach ([] === $pairs ? $may[$s] : [] as $i) {
+                if (!isset($held[$i]) || \count($covered[$held[$i]]) > 1) {
+                    unset($covered[$held[$i] ?? -1][$i]);
+                    $covered[$s] = [$i => $i];
+                    $held[$i] = $s;
+                    break;
+                }
             }
         }
 
-        return array_map(static fn (Statement $one, array $pairs): Statement => $one->covering($pairs), $this->found, $covered);
+        $explained = array_fill(0, \count($this->found), []);
+        $of = [];
+        foreach ($this->pairs as $i => $pair) {
+            null === $pair->submission || $of[spl_object_id($pair->submission)] = $i;
+        }
+        foreach ($this->pairs as $i => $pair) {
+            [$s, $partner] = null === $pair->target ? [null, null] : $this->explained[spl_object_id($pair->target)] ?? [null, null];
+            if (null !== $s && null !== $partner) {
+                $explained[$s][$i] = $of[spl_object_id($partner)];
+            }
+        }
+
+        return array_map(
+            static fn (Statement $one, array $pairs, array $right): Statement => $one->covering(array_values($pairs), $right),
+            $this->found,
+            $covered,
+            $explained,
+        );
     }
 
     /**
-     * @param array<Stroke|null> $targets
+     * @param list<Pair> $matched after all causes are undone
      *
-     * @return list<int> the pairs of these target strokes that differ in nothing else
+     * @return list<int> the pairs that a statement about loudness or feel lights up: those that nothing else is said of
      */
-    private function indices(array $targets): array
+    private function lit(Statement $one, array $matched): array
     {
-        $wanted = array_flip(array_map(static fn (?Stroke $stroke): int => null === $stroke ? 0 : spl_object_id($stroke), $targets));
-        $found = array_filter(
-            $this->pairs,
-            fn (Pair $pair): bool => null !== $pair->target
-                && isset($wanted[spl_object_id($pair->target)])
-                && !$pair->differs()
-                && !isset($this->owner[spl_object_id($pair->target)]),
-        );
+        $wanted = [];
+        foreach ($one->pairs as $i) {
+            $target = $matched[$i]->target;
+            null === $target || $wanted[spl_object_id($target)] = true;
+        }
+        $lit = [];
+        foreach ($this->pairs as $i => $pair) {
+            $id = null === $pair->target ? 0 : spl_object_id($pair->target);
+            if (isset($wanted[$id]) && !$pair->differs() && !isset($this->owner[$id])) {
+                $this->owner[$id] = [];
+                $lit[] = $i;
+            }
+        }
 
-        return array_keys($found);
+        return $lit;
     }
 
     /** @param non-empty-list<LeftPair> $group with the same difference */
@@ -240,7 +328,8 @@ final class Statements
             Status::OtherDrum => StatementKind::OtherDrum,
             default => StatementKind::HitMoved,
         };
-        $instruments = [$first->instrument()];
+        // What is too many is said in the row in which it stands.
+        $instruments = [null === $first->target ? $group[0]->played->instrument ?? $first->instrument() : $first->instrument()];
         if (StatementKind::OtherDrum === $kind) {
             $instruments[] = $group[0]->played->instrument ?? $first->instrument();
         }

@@ -27,13 +27,13 @@ final readonly class Timing
     public static function statements(array $pairs, Tolerance $tolerance): array
     {
         $rows = [];
-        foreach ($pairs as $pair) {
+        foreach ($pairs as $i => $pair) {
             if (Status::Match === $pair->status && null !== $pair->ticks()) {
-                $rows[$tolerance->sameness($pair->instrument())][] = $pair;
+                $rows[$tolerance->sameness($pair->instrument())][$i] = $pair;
             }
         }
         $off = array_filter(array_map(self::leaning(...), $rows));
-        $all = array_merge([], ...array_values($rows));
+        $all = array_merge([], ...array_map(array_keys(...), array_values($rows)));
         if (
             \count($all) >= self::LEAST_STROKES
             && \count($off) === \count($rows)
@@ -42,28 +42,28 @@ final readonly class Timing
         ) {
             $ticks = (int) round(array_sum($off) / \count($off));
 
-            return [self::statement([], $ticks, \count($all))];
+            return [self::statement([], $ticks, $all)];
         }
         $statements = [];
         foreach ($off as $row => $ticks) {
             if (\count($rows[$row]) < self::LEAST_STROKES) {
                 continue;
             }
-            $instrument = $rows[$row][0]->instrument();
-            $statements[] = self::statement([$instrument], $ticks, \count($rows[$row]));
+            $instrument = reset($rows[$row])->instrument();
+            $statements[] = self::statement([$instrument], $ticks, array_keys($rows[$row]));
         }
 
         return $statements;
     }
 
     /**
-     * @param non-empty-list<Pair> $pairs
+     * @param non-empty-array<int, Pair> $pairs
      *
      * @return int|null ticks late (+) or early (−) in the middle, when every stroke leans the same way
      */
     private static function leaning(array $pairs): ?int
     {
-        $ticks = array_map(static fn (Pair $pair): int => $pair->ticks() ?? 0, $pairs);
+        $ticks = array_map(static fn (Pair $pair): int => $pair->ticks() ?? 0, array_values($pairs));
         sort($ticks);
         $middle = $ticks[intdiv(\count($ticks), 2)];
         $same = $ticks[0] * $ticks[\count($ticks) - 1] > 0;
@@ -71,9 +71,14 @@ final readonly class Timing
         return $same && abs($middle) >= self::LEAST ? $middle : null;
     }
 
-    /** @param list<Instrument> $instruments */
-    private static function statement(array $instruments, int $ticks, int $strokes): Statement
+    /**
+     * @param list<Instrument> $instruments
+     * @param list<int>        $pairs       indices
+     */
+    private static function statement(array $instruments, int $ticks, array $pairs): Statement
     {
-        return new Statement($ticks > 0 ? StatementKind::Behind : StatementKind::Ahead, 'feel', $instruments, [], $ticks, $strokes);
+        $kind = $ticks > 0 ? StatementKind::Behind : StatementKind::Ahead;
+
+        return new Statement($kind, 'feel', $instruments, [], $ticks, \count($pairs), pairs: $pairs);
     }
 }

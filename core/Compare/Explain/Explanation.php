@@ -6,251 +6,162 @@ namespace Pulsanda\Core\Compare\Explain;
 
 use Pulsanda\Core\Compare\Explain\Cause\Cause;
 use Pulsanda\Core\Compare\Pair\Pair;
-use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Pair\Status;
-use Pulsanda\Core\Compare\Say\StatementKind;
 
 /**
- * Looks for the causes with which the fewest statements account for every difference; among as few, for those that leave the fewest
- * single strokes to be said, then for those that put strokes right rather than take them out.
+ * Looks for the causes with which the fewest statements account for every difference. Causes that concern everything or bars are few, so
+ * small sets of them are tried, those first that leave the fewest strokes alone; given these, rows are found to stand on other instruments
+ * or not; given this, each row is by itself.
  *
- * The search undoes one cause after another, from the widest to the narrowest, and goes on with the most promising of what is then
- * left. A list is taken only when each of its causes is true: what it put right is matched in the end.
+ * @phpstan-type State array{left: Remainder, causes: list<Cause>, timed: bool, bars: int, alone: int}
  */
 final class Explanation
 {
-    /** More causes than this are not composed; what is left then is said stroke by stroke. */
-    private const MOST_CAUSES = 4;
-    /** How many lists of causes are followed at each length. */
-    private const WIDTH = 8;
-    /** Strokes that are looked at in all before the search ends with the best list so far; the same for the same patterns everywhere. */
-    private const MOST_LOOKED_AT = 80_000;
-    /** By how many statements a list may be worse on its way than no cause at all: one cause may hide another. */
-    private const WORSE = 1;
-    /** The part of a cause's strokes that must be matched once all causes are undone. */
-    private const TRUE_FROM = 0.8;
+    /** Causes of bars that are put together. */
+    private const MOST_BARS = 2;
+    /** How many sets are followed, and how many are looked at to the end. */
+    private const WIDTH = 5;
+    private const MOST_TRIED = 8;
+    /** As many strokes must another cause match to be looked at before. */
+    private const CAUSE = 3;
+    /** Statements that are much to say, and the part of the strokes that a wide cause then leaves alone at most. */
+    private const MUCH = 10;
+    private const LESS = 0.8;
+    private const MANY_ROWS = 8;
+    private const HOPELESS = 0.4;
 
-    /**
-     * @var array<string, array<string, array{
-     *     keys: array<string, int>,
-     *     missing: list<int>,
-     *     extra: list<int>,
-     * }>> what is left, by row and its contents
-     */
-    private array $rows = [];
+    private RowSearch $rows;
+    private Explained $best;
+    /** @var array<int, true> object ids of the strokes that stand where they are asked */
+    private array $right = [];
 
-    private function __construct()
+    /** @param list<Pair> $pairs */
+    private function __construct(private readonly Remainder $start, array $pairs)
     {
-    }
-
-    /**
-     * @return array{list<Cause>, Remainder} the causes to be said, in the order in which they are undone, and what they leave
-     */
-    public static function of(Remainder $start): array
-    {
-        return (new self())->search($start);
-    }
-
-    /** @return array{list<Cause>, Remainder} */
-    private function search(Remainder $start): array
-    {
-        $best = ['causes' => [], 'left' => $start, 'score' => [...$this->score($start), 0]];
-        $front = [$best];
-        $atFirst = $best['score'][0];
-        $scores = [];
-        $known = [$start->key() => $best['score']];
-        $size = $start->size();
-        $looked = 0;
-        for ($depth = 1; $depth <= self::MOST_CAUSES && $depth <= $best['score'][0] && [] !== $front; ++$depth) {
-            $next = [];
-            foreach ($front as $path) {
-                $differing = $path['left']->differing();
-                foreach (Proposals::of($path['left']) as $cause) {
-                    // Rows that this cause does not concern need a statement for two of them at least, and no more may be needed than now.
-                    $others = null === $cause->rows() ? 0 : \count(array_diff($differing, $cause->rows()));
-                    if ($depth + intdiv($others + 1, 2) > $best['score'][0]) {
-                        continue;
-                    }
-                    $looked += $size;
-                    if ($looked > self::MOST_LOOKED_AT) {
-                        break 2;
-                    }
-                    $left = $cause->undone($path['left']);
-                    $key = $left->key();
-                    [$statements, $strokes] = $scores[$key] ??= $this->score($left);
-                    $score = [$depth + $statements, $strokes, $path['score'][2] + ($cause->repairs() ? 0 : 1)];
-                    // The same remainder may be come by in several ways: the first is followed, but of lists that leave nothing the best
-                    // is wanted.
-                    if (isset($known[$key]) && ('' !== $key || $known[$key] <= $score)) {
-                        continue;
-                    }
-                    $known[$key] = $score;
-                    $next[] = ['causes' => [...$path['causes'], $cause], 'left' => $left, 'score' => $score];
-                }
-            }
-            usort($next, static fn (array $a, array $b): int => $a['score'] <=> $b['score']);
-            $front = [];
-            foreach ($next as $path) {
-                if ($path['score'] < $best['score'] && $this->isTrue($start, $path['causes'], $path['left'])) {
-                    $best = $path;
-                }
-                if (\count($front) < self::WIDTH && $path['score'][0] <= $atFirst + self::WORSE) {
-                    $front[] = $path;
-                }
+        $this->rows = new RowSearch();
+        $this->best = $this->isHopeless() ? Exchanges::none($start, $this->rows) : Exchanges::best($start, $this->rows);
+        foreach ($pairs as $pair) {
+            if (Status::Match === $pair->status && null !== $pair->submission) {
+                $this->right[spl_object_id($pair->submission)] = true;
             }
         }
-
-        return [$best['causes'], $best['left']];
     }
 
-    /**
-     * How many statements single strokes would need, and how many strokes they are about. Rows are looked at one by one; then a stroke
-     * left out in one row and one too many in another at the same place are taken for one on another drum, as the pairing does.
-     *
-     * @return array{int, int}
-     */
-    private function score(Remainder $left): array
+    /** @param list<Pair> $pairs of target and submission as they are */
+    public static function of(Remainder $start, array $pairs): Explained
     {
-        $statements = $strokes = 0;
-        $missing = $extra = [];
-        foreach ($left->differing() as $row) {
-            $found = $this->rows[$row][$left->rowKey($row)] ??= self::row($left, $row);
-            $statements += \count($found['keys']);
-            $strokes += array_sum($found['keys']);
-            foreach ($found['missing'] as $tick) {
-                $missing[$row][] = $tick;
-            }
-            foreach ($found['extra'] as $tick) {
-                $extra[$row][] = $tick;
+        if ([] === $start->played) {
+            // Nothing was played: that is one thing to say.
+            foreach (Proposals::ofBars($start) as $cause) {
+                return new Explained([$cause], [], [], $cause->undone($start));
             }
         }
+        $search = new self($start, $pairs);
+        $search->search();
 
-        return self::acrossDrums($missing, $extra, $left->tolerance->grace, $statements, $strokes);
+        return $search->best;
     }
 
-    /**
-     * @param array<string, list<int>> $missing ticks by row
-     * @param array<string, list<int>> $extra
-     *
-     * @return array{int, int}
-     */
-    private static function acrossDrums(array $missing, array $extra, int $grace, int $statements, int $strokes): array
+    /** Whether most of many rows fits nowhere, so that no wide cause is looked for among rows: a list would be noise. */
+    private function isHopeless(): bool
     {
-        foreach ($missing as $askedRow => $asked) {
-            foreach ($extra as $playedRow => $played) {
-                $pairs = 0;
-                foreach ($asked as $a => $tick) {
-                    foreach ($played as $p => $other) {
-                        if (abs($tick - $other) <= $grace) {
-                            ++$pairs;
-                            unset($asked[$a], $played[$p], $missing[$askedRow][$a], $extra[$playedRow][$p]);
-                            break;
-                        }
-                    }
-                }
-                if ($pairs > 0) {
-                    $statements += 1 - ([] === $missing[$askedRow] ? 1 : 0) - ([] === $extra[$playedRow] ? 1 : 0);
-                    $strokes -= $pairs;
-                }
-            }
+        $strokes = 0;
+        foreach ($this->start->differing() as $row) {
+            $strokes += \count($this->start->asked[$row] ?? []) + \count($this->start->played[$row] ?? []);
         }
 
-        return [$statements, $strokes];
+        return \count($this->start->differing()) >= self::MANY_ROWS && $this->rows->alone($this->start) > self::HOPELESS * $strokes;
     }
 
-    /**
-     * One row by itself: what its differences are called, with how many each, and where strokes stand alone.
-     *
-     * @return array{keys: array<string, int>, missing: list<int>, extra: list<int>}
-     */
-    private static function row(Remainder $left, string $row): array
+    private function search(): void
     {
-        $asked = $left->asked[$row] ?? [];
-        $played = array_map(static fn (Played $one): \Pulsanda\Core\Pattern\Stroke => $one->asStroke(), $left->played[$row] ?? []);
-        $keys = $missing = $extra = [];
-        foreach (Pairing::of($asked, $played, $left->tolerance)->pairs as $pair) {
-            if ($pair->differs()) {
-                $key = self::likeness($pair);
-                $keys[$key] = ($keys[$key] ?? 0) + 1;
-                if (Status::Missing === $pair->status) {
-                    $missing[] = $pair->stroke()->tick();
-                } elseif (Status::Extra === $pair->status) {
-                    $extra[] = $pair->stroke()->tick();
-                }
-            }
+        $states = $front = [['left' => $this->start, 'causes' => [], 'timed' => false, 'bars' => 0, 'alone' => 0]];
+        for ($depth = 1; $depth <= 1 + self::MOST_BARS && $depth < $this->best->count(); ++$depth) {
+            $front = self::fewestAlone(array_merge([], ...array_map($this->next(...), $front)), self::WIDTH);
+            array_push($states, ...$front);
         }
-
-        return ['keys' => $keys, 'missing' => $missing, 'extra' => $extra];
-    }
-
-    /** What a difference is, apart from its place: those with the same key are said in one statement. */
-    public static function likeness(Pair $pair): string
-    {
-        return $pair->status->value.' '.$pair->instrument()->value.' '.match ($pair->status) {
-            Status::Moved => $pair->ticks(),
-            Status::OtherDrum => $pair->submission?->instrument->value,
-            default => '',
-        };
-    }
-
-    /**
-     * Whether each cause of a list is there: of the strokes that it moved, nearly all are matched in the end, and at least two. A row
-     * or a bar of a row that is said to be shifted is so with every stroke. What is taken out are two differences at least.
-     *
-     * @param list<Cause> $causes
-     */
-    private function isTrue(Remainder $start, array $causes, Remainder $end): bool
-    {
-        $matched = [];
-        foreach ($end->paired() as $left) {
-            if (Status::Match === $left->pair->status && null !== $left->played) {
-                $matched[spl_object_id($left->played)] = true;
-            }
-        }
-        $left = $start;
-        foreach ($causes as $cause) {
-            $before = $left;
-            $left = $cause->undone($before);
-            if (!$cause->repairs()) {
-                // A single difference is a statement by itself.
-                if ($this->score($before)[1] - $this->score($left)[1] < Proposals::LEAST_STROKES) {
-                    return false;
-                }
+        // Where there is much to say, a wide cause leaves much less.
+        $most = $this->best->count() < self::MUCH ? \PHP_INT_MAX : self::LESS * $this->rows->alone($this->start);
+        foreach (self::fewestAlone(\array_slice($states, 1), self::MOST_TRIED) as $state) {
+            if ($state['alone'] > $most) {
                 continue;
             }
-            $touched = self::touched($before, $left);
-            $right = \count(array_intersect_key(array_flip($touched), $matched));
-            $wrong = \count($touched) - $right;
-            $mostWrong = StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope()
-                ? 0
-                : (1 - self::TRUE_FROM) * \count($touched);
-            if ($right < Proposals::LEAST_STROKES || $wrong > $mostWrong) {
-                return false;
+            // A statement can put two rows right at most.
+            if (\count($state['causes']) + intdiv(\count($state['left']->differing()) + 1, 2) > $this->best->count()) {
+                continue;
+            }
+            $found = Exchanges::best($state['left'], $this->rows);
+            $found = $found->under($state['causes'], \count(array_intersect_key(Truth::touched($this->start, $found->left), $this->right)));
+            if ($found->score() < $this->best->score() && $found->isConsistent() && Truth::of($this->start, $found)) {
+                $this->best = $found;
             }
         }
-
-        return true;
     }
 
-    /** @return list<int> object ids of the strokes of the submission that a cause changed */
-    public static function touched(Remainder $before, Remainder $after): array
+    /**
+     * @param State $state
+     *
+     * @return list<State> with one cause more
+     */
+    private function next(array $state): array
     {
-        $now = [];
-        foreach ($after->played as $row) {
-            foreach ($row as $one) {
-                $now[spl_object_id($one->stroke)] = $one;
+        $next = [];
+        $depth = 1 + \count($state['causes']);
+        foreach ($this->proposals($state) as $cause) {
+            // A beat that is whole bars late has its bars elsewhere: one of the two is said.
+            if ([] !== $state['causes'] && 0 === ($cause->ticks() ?? 1) % $state['left']->barTicks) {
+                continue;
             }
-        }
-        $touched = [];
-        foreach ($before->played as $row) {
-            foreach ($row as $one) {
-                $id = spl_object_id($one->stroke);
-                if (isset($now[$id]) && ($now[$id]->tick !== $one->tick || $now[$id]->instrument !== $one->instrument)) {
-                    $touched[] = $id;
-                }
+            $left = $cause->undone($state['left']);
+            // A statement can put two rows right at most; another cause may come yet.
+            if ($depth + 1 >= $this->best->count() && $depth + intdiv(\count($left->differing()) + 1, 2) > $this->best->count()) {
+                continue;
             }
+            $time = 'whole' === $cause->scope();
+            $next[] = [
+                'left' => $left,
+                'causes' => [...$state['causes'], $cause],
+                'timed' => $state['timed'] || $time,
+                'bars' => $state['bars'] + ($time ? 0 : 1),
+                'alone' => $this->rows->alone($left),
+            ];
         }
 
-        return $touched;
+        return $next;
+    }
+
+    /**
+     * @param State $state
+     *
+     * @return iterable<int, Cause>
+     */
+    private function proposals(array $state): iterable
+    {
+        [$left, $causes] = [$state['left'], $state['causes']];
+        $uneven = array_filter(
+            $left->differing(),
+            static fn (string $row): bool => \count($left->asked[$row] ?? []) !== \count($left->played[$row] ?? []),
+        );
+        // What only moves strokes leaves rows with more or fewer of them as they are.
+        $moves = 1 + \count($causes) + intdiv(\count($uneven) + 1, 2) < $this->best->count();
+        $bars = $left->askedBars + $left->playedBars > 2 && $state['bars'] < self::MOST_BARS
+            && 0 !== (($causes[0] ?? null)?->ticks() ?? 1) % $left->barTicks;
+        yield from $moves && !$state['timed'] ? Proposals::ofMoves($left) : [];
+        yield from [] === $causes ? Proposals::ofPace($left) : [];
+        yield from $bars ? Proposals::ofBars($left) : [];
+        yield from $bars && $moves ? Proposals::ofExchanges($left) : [];
+    }
+
+    /**
+     * @param list<State> $states
+     *
+     * @return list<State>
+     */
+    private static function fewestAlone(array $states, int $most): array
+    {
+        $cost = static fn (array $state): int => $state['alone'] + self::CAUSE * \count($state['causes']);
+        usort($states, static fn (array $a, array $b): int => $cost($a) <=> $cost($b));
+
+        return \array_slice($states, 0, $most);
     }
 }

@@ -10,23 +10,41 @@ use Pulsanda\Core\Pattern\Stroke;
 /** A stroke of the submission as it would be without the causes that are undone so far. */
 final readonly class Played
 {
-    public function __construct(public Stroke $stroke, public int $tick, public Instrument $instrument)
+    /** @param int $written tick without push; the bar line counts by it */
+    public function __construct(public Stroke $stroke, public int $written, public Instrument $instrument)
     {
     }
 
-    public function at(int $tick): self
+    public static function of(Stroke $stroke): self
     {
-        return new self($this->stroke, $tick, $this->instrument);
+        return new self($stroke, $stroke->written, $stroke->instrument);
+    }
+
+    public function tick(): int
+    {
+        return $this->written + $this->stroke->push;
+    }
+
+    public function at(int $written): self
+    {
+        return new self($this->stroke, $written, $this->instrument);
     }
 
     public function on(Instrument $instrument): self
     {
-        return new self($this->stroke, $this->tick, $instrument);
+        return new self($this->stroke, $this->written, $instrument);
     }
 
-    /** As a stroke to pair; its velocity plays no part in that. */
+    /** Whether it stands elsewhere than it was played. */
+    public function isMoved(): bool
+    {
+        return $this->written !== $this->stroke->written || $this->instrument !== $this->stroke->instrument;
+    }
+
     public function asStroke(): Stroke
     {
-        return new Stroke($this->instrument, $this->tick, 0, $this->stroke->velocity, $this->stroke->optional, $this->stroke->section);
+        $one = $this->stroke;
+
+        return new Stroke($this->instrument, $this->written, $one->push, $one->velocity, $one->optional, $one->section);
     }
 }

@@ -4,19 +4,21 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain;
 
-use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Stroke;
 
 /**
  * What is still to be compared when some causes are undone: target and submission, row by row. A row is an instrument, or all
- * that counts as the same.
+ * that counts as the same. Bars are told by written ticks.
  */
 final class Remainder
 {
     /** @var list<string>|null */
     private ?array $differing = null;
+
+    /** Ends the name of a row that is too many where another one belongs. */
+    public const ASIDE = '*';
 
     /**
      * @param array<string, list<Stroke>> $asked  by row, by tick; no row is empty
@@ -44,41 +46,22 @@ final class Remainder
         int $askedBars,
         int $playedBars,
     ): self {
-        $asked = [];
-        foreach ($targets as $stroke) {
-            $asked[$tolerance->sameness($stroke->instrument)][] = $stroke;
-        }
-        $played = array_map(static fn (Stroke $stroke): Played => new Played($stroke, $stroke->tick(), $stroke->instrument), $submissions);
+        $empty = new self([], [], $tolerance, $barTicks, $askedBars, $playedBars);
 
-        return new self($asked, self::byRow($played, $tolerance), $tolerance, $barTicks, $askedBars, $playedBars);
+        return $empty->with($empty->byRow($targets), $empty->byRow(array_map(Played::of(...), $submissions)));
     }
 
     /**
-     * The same with every stroke of the submission changed, or left out where null comes back, and only some of the target asked.
+     * The same with other rows.
      *
-     * @param \Closure(Played): ?Played     $undo
-     * @param (\Closure(Stroke): bool)|null $asks       null for all
-     * @param int                           $playedBars bars that the submission has then
+     * @param array<string, list<Stroke>> $asked
+     * @param array<string, list<Played>> $played
      */
-    public function changed(\Closure $undo, ?\Closure $asks = null, ?int $playedBars = null): self
+    public function with(array $asked, array $played, ?int $playedBars = null): self
     {
-        $played = [];
-        foreach ($this->played as $row) {
-            foreach ($row as $one) {
-                $now = $undo($one);
-                if (null !== $now) {
-                    $played[] = $now;
-                }
-            }
-        }
-        $asked = $this->asked;
-        if (null !== $asks) {
-            $asked = array_filter(array_map(static fn (array $row): array => array_values(array_filter($row, $asks)), $asked));
-        }
-
         return new self(
-            $asked,
-            self::byRow($played, $this->tolerance),
+            array_filter($asked),
+            array_filter($played),
             $this->tolerance,
             $this->barTicks,
             $this->askedBars,
@@ -87,125 +70,116 @@ final class Remainder
     }
 
     /**
-     * The same with only some rows changed.
+     * The same with every stroke of the submission changed, or left out where null comes back.
      *
-     * @param array<string, list<Stroke>> $asked  rows to replace; an empty one is taken out
-     * @param array<string, list<Played>> $played
+     * @param \Closure(Played): ?Played $undo
      */
-    public function withRows(array $asked, array $played): self
+    public function changed(\Closure $undo, ?int $playedBars = null): self
     {
-        return new self(
-            array_filter($asked + $this->asked),
-            array_filter(array_map(self::sorted(...), $played) + $this->played),
-            $this->tolerance, $this->barTicks, $this->askedBars, $this->playedBars,
-        );
-    }
-
-    /** @return int strokes of both sides in rows that differ */
-    public function size(): int
-    {
-        return array_sum(
-            array_map(fn (string $row): int => \count($this->asked[$row] ?? []) + \count($this->played[$row] ?? []), $this->differing()),
-        );
-    }
-
-    /** @return int the bar of a tick, from 1 */
-    public function bar(int $tick): int
-    {
-        return 1 + max(0, (int) floor($tick / $this->barTicks));
-    }
-
-    /** @return list<string> the rows in which something differs, in a fixed order */
-    public function differing(): array
-    {
-        if (null === $this->differing) {
-            $rows = array_keys($this->asked + $this->played);
-            sort($rows);
-            $this->differing = array_values(array_filter($rows, $this->differs(...)));
+        $played = [];
+        foreach ($this->played as $row) {
+            array_push($played, ...array_values(array_filter(array_map($undo, $row))));
         }
 
-        return $this->differing;
-    }
-
-    /** What both sides are, row by row: equal keys mean equal remainders. */
-    public function key(): string
-    {
-        $key = '';
-        foreach ($this->differing() as $row) {
-            $key .= "$row:{$this->rowKey($row)};";
-        }
-
-        return $key;
-    }
-
-    public function rowKey(string $row): string
-    {
-        $asked = array_map(static fn (Stroke $stroke): string => $stroke->tick().($stroke->optional ? '?' : ''), $this->asked[$row] ?? []);
-        $played = array_map(static fn (Played $one): int => $one->tick, $this->played[$row] ?? []);
-
-        return implode(',', $asked).'|'.implode(',', $played);
-    }
-
-    /** @return list<LeftPair> what is left, paired as the rules say */
-    public function paired(): array
-    {
-        $asked = array_merge(...array_values($this->asked));
-        usort($asked, Stroke::compare(...));
-        $strokes = $from = [];
-        foreach (array_merge(...array_values($this->played)) as $played) {
-            $strokes[] = $stroke = $played->asStroke();
-            $from[spl_object_id($stroke)] = $played->stroke;
-        }
-        usort($strokes, Stroke::compare(...));
-
-        return array_map(
-            static fn (Pair $pair): LeftPair => new LeftPair(
-                $pair,
-                null === $pair->submission ? null : $from[spl_object_id($pair->submission)],
-            ),
-            Pairing::of($asked, $strokes, $this->tolerance)->pairs,
-        );
-    }
-
-    private function differs(string $row): bool
-    {
-        $asked = $this->asked[$row] ?? [];
-        $played = $this->played[$row] ?? [];
-        if (\count($asked) !== \count($played)) {
-            return true;
-        }
-        foreach ($asked as $i => $stroke) {
-            if (abs($stroke->tick() - $played[$i]->tick) > $this->tolerance->grace) {
-                return true;
-            }
-        }
-
-        return false;
+        return $this->with($this->asked, $this->byRow($played), $playedBars);
     }
 
     /**
+     * The same with other strokes asked.
+     *
+     * @param \Closure(list<Stroke>): list<Stroke> $change of each row
+     */
+    public function asking(\Closure $change): self
+    {
+        return $this->with(array_map(static fn (array $row): array => self::sorted($change($row)), $this->asked), $this->played);
+    }
+
+    /** @return int from 1; what is written before the first bar line counts to the first bar */
+    public function bar(Stroke|Played $one): int
+    {
+        return max(1, 1 + (int) floor($one->written / $this->barTicks));
+    }
+
+    /** @return int ticks of the submission */
+    public function loop(): int
+    {
+        return $this->playedBars * $this->barTicks;
+    }
+
+    /** @return list<string> rows in which a stroke has no other of its own within the grace */
+    public function differing(): array
+    {
+        return $this->differing ??= array_values(array_filter(
+            array_keys($this->asked + $this->played),
+            fn (string $row): bool => !self::fits($this->asked[$row] ?? [], $this->played[$row] ?? [], $this->tolerance->grace),
+        ));
+    }
+
+    /**
+     * @param list<Stroke> $asked
      * @param list<Played> $played
      *
-     * @return array<string, list<Played>>
+     * @return bool whether every stroke has its own within the grace
      */
-    private static function byRow(array $played, Tolerance $tolerance): array
+    public static function fits(array $asked, array $played, int $grace): bool
+    {
+        if (\count($asked) !== \count($played)) {
+            return false;
+        }
+        foreach ($asked as $i => $stroke) {
+            if (abs($stroke->tick() - $played[$i]->tick()) > $grace) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return list<LeftPair> what is left, each row paired by itself as the rules say */
+    public function paired(): array
+    {
+        $pairs = [];
+        foreach (array_keys($this->asked + $this->played) as $row) {
+            $strokes = $from = [];
+            foreach ($this->played[$row] ?? [] as $played) {
+                $strokes[] = $stroke = $played->asStroke();
+                $from[spl_object_id($stroke)] = $played->stroke;
+            }
+            foreach (Pairing::of($this->asked[$row] ?? [], $strokes, $this->tolerance)->pairs as $pair) {
+                $pairs[] = new LeftPair($pair, null === $pair->submission ? null : $from[spl_object_id($pair->submission)]);
+            }
+        }
+
+        return $pairs;
+    }
+
+    /**
+     * @template T of Stroke|Played
+     *
+     * @param list<T> $strokes
+     *
+     * @return array<string, list<T>>
+     */
+    private function byRow(array $strokes): array
     {
         $rows = [];
-        foreach ($played as $one) {
-            $rows[$tolerance->sameness($one->instrument)][] = $one;
+        foreach ($strokes as $one) {
+            $rows[$this->tolerance->sameness($one->instrument)][] = $one;
         }
 
         return array_map(self::sorted(...), $rows);
     }
 
     /**
-     * @param list<Played> $row
+     * @template T of Stroke|Played
      *
-     * @return list<Played>
+     * @param list<T> $row
+     *
+     * @return list<T> by tick
      */
-    private static function sorted(array $row): array
+    public static function sorted(array $row): array
     {
-        usort($row, static fn (Played $a, Played $b): int => $a->tick <=> $b->tick);
+        usort($row, static fn (Stroke|Played $a, Stroke|Played $b): int => $a->tick() <=> $b->tick());
 
         return $row;
     }

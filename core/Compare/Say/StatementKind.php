@@ -10,6 +10,10 @@ enum StatementKind: string
     case Shifted = 'shifted';
     case SwappedRows = 'swapped-rows';
     case WrongRow = 'wrong-row';
+    case Rotated = 'rotated';
+    case Subdivision = 'subdivision';
+    case SameSound = 'same-sound';
+    case AnotherBeat = 'another-beat';
     case DoubleTime = 'double-time';
     case HalfTime = 'half-time';
     case RowMissing = 'row-missing';

@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Core\Compare;
 
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Compare\Explain\Cause\Everything;
+use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
 use Pulsanda\Core\Compare\Explain\Cause\NoVariation;
 use Pulsanda\Core\Compare\Explain\Cause\OneSidedRow;
-use Pulsanda\Core\Compare\Explain\Cause\Shifted;
+use Pulsanda\Core\Compare\Explain\Cause\RowRotated;
+use Pulsanda\Core\Compare\Explain\Cause\RowShifted;
+use Pulsanda\Core\Compare\Explain\Cause\Subdivided;
 use Pulsanda\Core\Compare\Explain\Cause\SwappedBars;
-use Pulsanda\Core\Compare\Explain\Cause\SwappedRows;
-use Pulsanda\Core\Compare\Explain\Cause\TimeScaled;
-use Pulsanda\Core\Compare\Explain\Cause\WrongBar;
-use Pulsanda\Core\Compare\Explain\Cause\WrongRow;
+use Pulsanda\Core\Compare\Explain\Cause\WrongBars;
 use Pulsanda\Core\Compare\Explain\Remainder;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Instrument;
@@ -30,26 +31,26 @@ final class CausesTest extends TestCase
         $kick = self::TARGET['kick'];
         foreach ([
             'everything late' => [
-                Shifted::everything(240),
+                Everything::shifted(240),
                 array_map(static fn (array $steps): array => $late($steps, 1), self::TARGET),
                 2,
             ],
-            'a row late' => [Shifted::row('kick', Instrument::Kick, 480), ['kick' => $late($kick, 2)] + self::TARGET, 2],
-            'a bar of a row late' => [Shifted::row('kick', Instrument::Kick, 240, 2), ['kick' => [1, 9, 18, 28]] + self::TARGET, 2],
+            'a row late' => [new RowShifted('kick', Instrument::Kick, 480), ['kick' => $late($kick, 2)] + self::TARGET, 2],
+            'a bar of a row late' => [new RowShifted('kick', Instrument::Kick, 240, [2]), ['kick' => [1, 9, 18, 28]] + self::TARGET, 2],
             'rows exchanged' => [
-                new SwappedRows('kick', Instrument::Kick, 'snare', Instrument::Snare),
+                new MovedRow('kick', Instrument::Kick, 'snare', Instrument::Snare, true),
                 ['kick' => self::TARGET['snare'], 'snare' => $kick] + self::TARGET,
                 2,
             ],
             'on another drum' => [
-                new WrongRow('kick', Instrument::Kick, 'crash', Instrument::Crash),
+                new MovedRow('kick', Instrument::Kick, 'crash', Instrument::Crash, false),
                 ['kick' => [], 'crash' => $kick] + self::TARGET,
                 2,
             ],
             'a row left out' => [new OneSidedRow('kick', Instrument::Kick, true), ['kick' => []] + self::TARGET, 2],
             'a row too many' => [new OneSidedRow('claves', Instrument::Claves, false), ['claves' => [3, 4]] + self::TARGET, 2],
             'half the pace' => [
-                new TimeScaled(false),
+                Everything::scaled(false),
                 array_map(
                     static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps),
                     self::TARGET,
@@ -66,9 +67,15 @@ final class CausesTest extends TestCase
                 ['kick' => [1, 9, 17, 25], 'closed-hat' => [1, 5, 9, 13, 17, 21, 25, 29]] + self::TARGET,
                 2,
             ],
-            'a bar left out' => [new WrongBar(1, true, true), ['kick' => [1, 11], 'snare' => [5, 13], 'closed-hat' => [3, 7, 11, 15]], 1],
+            'a row round the loop' => [new RowRotated('kick', Instrument::Kick, 1440), ['kick' => [1, 7, 15, 23]] + self::TARGET, 2],
+            'another subdivision' => [
+                new Subdivided('snare', Instrument::Snare, 1920, 960),
+                ['snare' => range(5, 29, 4)] + self::TARGET,
+                2,
+            ],
+            'a bar left out' => [new WrongBars([1], true, true), ['kick' => [1, 11], 'snare' => [5, 13], 'closed-hat' => [3, 7, 11, 15]], 1],
             'a bar too many' => [
-                new WrongBar(2, false, true),
+                new WrongBars([2], false, true),
                 ['kick' => [1, 9, 17, 33, 43], 'snare' => [5, 13, 37, 45], 'closed-hat' => [1, 5, 9, 13, 35, 39, 43, 47]],
                 3,
             ],
@@ -76,7 +83,7 @@ final class CausesTest extends TestCase
             $before = self::remainder($played, $bars);
             self::assertNotSame([], $before->differing(), $what);
             self::assertSame([], $cause->undone($before)->differing(), $what);
-            foreach ([Shifted::everything(720), new SwappedRows('closed-hat', Instrument::ClosedHat, 'kick', Instrument::Kick)] as $other) {
+            foreach ([Everything::shifted(720), new MovedRow('closed-hat', Instrument::ClosedHat, 'kick', Instrument::Kick, true)] as $other) {
                 self::assertNotSame([], $other->undone($before)->differing(), "$what is not something else");
             }
         }
@@ -86,12 +93,12 @@ final class CausesTest extends TestCase
     {
         $random = Lesson::random(70);
         $causes = [
-            Shifted::everything(-240),
-            Shifted::row('snare', Instrument::Snare, 240),
-            new SwappedRows('kick', Instrument::Kick, 'snare', Instrument::Snare),
-            new TimeScaled(true),
+            Everything::shifted(-240),
+            new RowShifted('snare', Instrument::Snare, 240),
+            new MovedRow('kick', Instrument::Kick, 'snare', Instrument::Snare, true),
+            Everything::scaled(true),
             new SwappedBars(1, 2),
-            new WrongBar(1, true, true),
+            new WrongBars([1], true, true),
         ];
         for ($round = 0; $round < 40; ++$round) {
             $played = array_map(

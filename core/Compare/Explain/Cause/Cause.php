@@ -25,12 +25,6 @@ abstract readonly class Cause
         return true;
     }
 
-    /** @return list<string>|null the rows that it concerns, null for all */
-    public function rows(): ?array
-    {
-        return null;
-    }
-
     /** @return list<Instrument> that it names */
     public function instruments(): array
     {

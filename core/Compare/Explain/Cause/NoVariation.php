@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain\Cause;
 
-use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
 use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Stroke;
@@ -30,12 +29,23 @@ final readonly class NoVariation extends Cause
         return 'bar';
     }
 
+    /** What is asked is then the target as if it were repeated. */
     public function undone(Remainder $before): Remainder
     {
-        return $before->changed(
-            fn (Played $one): ?Played => \in_array($before->bar($one->tick), $this->instead, true) ? null : $one,
-            fn (Stroke $stroke): bool => !\in_array($before->bar($stroke->tick()), $this->instead, true),
-        );
+        $rows = [];
+        foreach ($before->asked as $row => $strokes) {
+            $in = static fn (int $bar): array => array_filter($strokes, static fn (Stroke $one): bool => $before->bar($one) === $bar);
+            $rows[$row] = array_values(
+                array_filter($strokes, fn (Stroke $one): bool => !\in_array($before->bar($one), $this->instead, true)),
+            );
+            foreach ($this->instead as $bar) {
+                foreach ($in($this->bar) as $stroke) {
+                    $rows[$row][] = $stroke->later(($bar - $this->bar) * $before->barTicks);
+                }
+            }
+        }
+
+        return $before->with(array_map(Remainder::sorted(...), $rows), $before->played);
     }
 
     public function repairs(): bool

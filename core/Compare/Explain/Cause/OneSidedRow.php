@@ -9,10 +9,11 @@ use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
 
 /** An instrument is left out, or added. */
-final readonly class OneSidedRow extends Cause
+final readonly class OneSidedRow extends RowCause
 {
-    public function __construct(private string $row, private Instrument $instrument, private bool $missing)
+    public function __construct(string $row, Instrument $instrument, private bool $missing)
     {
+        parent::__construct($row, $instrument);
     }
 
     public function kind(): StatementKind
@@ -20,28 +21,13 @@ final readonly class OneSidedRow extends Cause
         return $this->missing ? StatementKind::RowMissing : StatementKind::RowExtra;
     }
 
-    public function scope(): string
+    public function within(array $asked, array $played, Remainder $of): array
     {
-        return 'row';
-    }
-
-    public function undone(Remainder $before): Remainder
-    {
-        return $this->missing ? $before->withRows([$this->row => []], []) : $before->withRows([], [$this->row => []]);
-    }
-
-    public function rows(): array
-    {
-        return [$this->row];
+        return [[], []];
     }
 
     public function repairs(): bool
     {
         return false;
-    }
-
-    public function instruments(): array
-    {
-        return [$this->instrument];
     }
 }

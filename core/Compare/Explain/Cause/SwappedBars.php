@@ -30,9 +30,9 @@ final readonly class SwappedBars extends Cause
     {
         $by = ($this->b - $this->a) * $before->barTicks;
 
-        return $before->changed(fn (Played $one): Played => match ($before->bar($one->tick)) {
-            $this->a => $one->at($one->tick + $by),
-            $this->b => $one->at($one->tick - $by),
+        return $before->changed(fn (Played $one): Played => match ($before->bar($one)) {
+            $this->a => $one->at($one->written + $by),
+            $this->b => $one->at($one->written - $by),
             default => $one,
         });
     }

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Explain\Cause;
+
+use Pulsanda\Core\Compare\Explain\Played;
+use Pulsanda\Core\Compare\Explain\Remainder;
+use Pulsanda\Core\Compare\Say\StatementKind;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Stroke;
+
+/** A row runs evenly, but in another subdivision than asked. */
+final readonly class Subdivided extends RowCause
+{
+    /** @param int $asked ticks from one stroke to the next, and $has as it was played */
+    public function __construct(string $row, Instrument $instrument, private int $asked, private int $has)
+    {
+        parent::__construct($row, $instrument);
+    }
+
+    public function kind(): StatementKind
+    {
+        return StatementKind::Subdivision;
+    }
+
+    /** What is asked is then the same run in the subdivision that was played. */
+    public function within(array $asked, array $played, Remainder $of): array
+    {
+        $run = [];
+        $end = min($asked[\count($asked) - 1]->written + $this->asked, $of->askedBars * $of->barTicks);
+        for ($tick = $asked[0]->written; $tick < $end; $tick += $this->has) {
+            $run[] = $asked[0]->later($tick - $asked[0]->written);
+        }
+
+        return [$run, $played];
+    }
+
+    public function repairs(): bool
+    {
+        return false;
+    }
+
+    public function values(): array
+    {
+        return ['asked' => $this->asked, 'has' => $this->has];
+    }
+
+    /**
+     * @param list<Stroke|Played> $row
+     *
+     * @return int|null ticks from one stroke to the next in most of a row, null where it does not run evenly
+     */
+    public static function step(array $row): ?int
+    {
+        $steps = [];
+        foreach (\array_slice($row, 1) as $i => $one) {
+            $steps[] = $one->written - $row[$i]->written;
+        }
+        $counts = array_count_values($steps);
+        arsort($counts);
+        $step = array_key_first($counts);
+
+        return null !== $step && $counts[$step] > 1 && 3 * $counts[$step] >= 2 * \count($steps) && $step > 0 ? $step : null;
+    }
+}

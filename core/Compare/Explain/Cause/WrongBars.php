@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Explain\Cause;
+
+use Pulsanda\Core\Compare\Explain\Played;
+use Pulsanda\Core\Compare\Explain\Remainder;
+use Pulsanda\Core\Compare\Say\StatementKind;
+use Pulsanda\Core\Pattern\Stroke;
+
+/** Bars are left out or added. What comes after has moved up or back, or stands where it should beside empty bars. */
+final readonly class WrongBars extends Cause
+{
+    /**
+     * @param non-empty-list<int> $bars  from 1, rising: of the target where they are missing, of the submission where they are too many
+     * @param bool                $moved whether what comes after has moved
+     */
+    public function __construct(private array $bars, private bool $missing, private bool $moved)
+    {
+    }
+
+    public function kind(): StatementKind
+    {
+        return $this->missing ? StatementKind::BarMissing : StatementKind::BarExtra;
+    }
+
+    public function scope(): string
+    {
+        return 'bar';
+    }
+
+    public function undone(Remainder $before): Remainder
+    {
+        $here = fn (Stroke|Played $one): bool => \in_array($before->bar($one), $this->bars, true);
+        $bars = $this->moved ? \count($this->bars) : 0;
+        if ($this->missing) {
+            return $before->asking(static fn (array $row): array => array_values(
+                array_filter($row, static fn (Stroke $stroke): bool => !$here($stroke)),
+            ))->changed(fn (Played $one): Played => $one->at($one->written + $this->later($before, $one)), $before->playedBars + $bars);
+        }
+
+        return $before->changed(
+            fn (Played $one): ?Played => $here($one)
+                ? null
+                : $one->at($one->written - $before->barTicks * $this->before($before->bar($one))),
+            $before->playedBars - $bars,
+        );
+    }
+
+    /** @return int ticks that a stroke moves when the missing bars are put in again */
+    private function later(Remainder $before, Played $one): int
+    {
+        $bar = $before->bar($one);
+        foreach ($this->moved ? $this->bars : [] as $missing) {
+            $bar += $bar >= $missing ? 1 : 0;
+        }
+
+        return ($bar - $before->bar($one)) * $before->barTicks;
+    }
+
+    /** @return int how many bars too many stand before a bar, where what comes after has moved */
+    private function before(int $bar): int
+    {
+        return $this->moved ? \count(array_filter($this->bars, static fn (int $extra): bool => $extra < $bar)) : 0;
+    }
+
+    public function repairs(): bool
+    {
+        return $this->moved;
+    }
+
+    public function bars(): array
+    {
+        return $this->bars;
+    }
+
+    public function values(): array
+    {
+        return ['moved' => $this->moved];
+    }
+}

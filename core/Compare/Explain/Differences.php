@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Explain;
+
+use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Pair\Tolerance;
+
+/** Single differences: those that are alike are said once. */
+final readonly class Differences
+{
+    /** Velocity by which a stroke is another one than asked, where two lists are equally good. */
+    private const LOUDER = 10;
+
+    /**
+     * What a difference is, apart from its place. A stroke that was moved by itself is said as one left out and one too many where both
+     * are said anyway, when that is shorter.
+     */
+    public static function likeness(Pair $pair): string
+    {
+        return $pair->status->value.match ($pair->status) {
+            Status::Moved => ' '.$pair->ticks(),
+            Status::OtherDrum => ' '.$pair->submission?->instrument->value,
+            default => '',
+        };
+    }
+
+    /** @param list<Pair> $pairs of one row */
+    public static function account(array $pairs): RowAccount
+    {
+        $kinds = $missing = $extra = [];
+        $louder = 0;
+        $moved = ['missing' => [], 'extra' => []];
+        foreach ($pairs as $pair) {
+            if (!$pair->differs()) {
+                $louder += abs(($pair->target->velocity ?? 0) - ($pair->submission->velocity ?? 0)) > self::LOUDER ? 1 : 0;
+                continue;
+            }
+            $kinds[self::likeness($pair)] = ($kinds[self::likeness($pair)] ?? 0) + 1;
+            if (Status::Missing === $pair->status) {
+                $missing[] = $pair->stroke()->tick();
+            } elseif (Status::Extra === $pair->status) {
+                $extra[] = $pair->stroke()->tick();
+            } elseif (null !== $pair->target && null !== $pair->submission) {
+                $moved['missing'][] = $pair->target->tick();
+                $moved['extra'][] = $pair->submission->tick();
+            }
+        }
+        if ([] === $moved['missing']) {
+            return new RowAccount([], $kinds, $missing, $extra, louder: $louder);
+        }
+        $all = [[...$missing, ...$moved['missing']], [...$extra, ...$moved['extra']]];
+        array_walk($all, static fn (array &$ticks) => sort($ticks));
+        $both = [Status::Missing->value => \count($all[0]), Status::Extra->value => \count($all[1])];
+        $apart = new RowAccount([], $both, $all[0], $all[1], louder: $louder);
+
+        return self::isShorterApart($kinds) ? $apart : new RowAccount([], $kinds, $missing, $extra, 0, [$apart], $louder);
+    }
+
+    /**
+     * Those that are said together.
+     *
+     * @param list<LeftPair>              $pairs  row by row
+     * @param list<string>                $apart  rows in which what was moved is said as left out and too many
+     * @param list<array{string, string}> $joined rows of which strokes that are left out in the first were played in the second
+     *
+     * @return list<non-empty-list<LeftPair>>
+     */
+    public static function alike(array $pairs, Tolerance $tolerance, array $apart, array $joined): array
+    {
+        $rows = [];
+        foreach ($pairs as $left) {
+            if ($left->pair->differs()) {
+                $rows[$tolerance->sameness($left->pair->instrument())][self::likeness($left->pair)][] = $left;
+            }
+        }
+        [$none, $many] = [Status::Missing->value, Status::Extra->value];
+        foreach ($rows as $row => $groups) {
+            if (\in_array($row, $apart, true) || self::isShorterApart(array_map(count(...), $groups))) {
+                $rows[$row] = self::apart($groups, array_diff_key($groups, [$none => 0, $many => 0]), $many);
+            }
+        }
+        foreach ($joined as [$asked, $played]) {
+            $rows = self::acrossDrums($rows, $asked, rtrim($played, Remainder::ASIDE), $tolerance->grace);
+        }
+        // What is too many is told by the row in which it stands, which may be another than where it belongs.
+        $said = [];
+        foreach ($rows as $row => $groups) {
+            foreach ($groups as $key => $group) {
+                foreach ($group as $left) {
+                    $where = Status::Extra === $left->pair->status ? ($left->played->instrument ?? $left->pair->instrument())->value : $row;
+                    $said["$key $where"][] = $left;
+                }
+            }
+        }
+
+        return array_values($said);
+    }
+
+    /**
+     * What is left out in one row and too many in another is one on another drum.
+     *
+     * @param array<string, array<string, list<LeftPair>>> $rows
+     *
+     * @return array<string, array<string, list<LeftPair>>>
+     */
+    private static function acrossDrums(array $rows, string $row, string $there, int $grace): array
+    {
+        [$none, $many] = [Status::Missing->value, Status::Extra->value];
+        foreach ($rows[$row][$none] ?? [] as $m => $missing) {
+            foreach ($rows[$there][$many] ?? [] as $e => $extra) {
+                [$target, $submission] = [$missing->pair->target, $extra->pair->submission];
+                if (null !== $target && null !== $submission && abs($target->tick() - $submission->tick()) <= $grace) {
+                    $pair = new Pair(Status::OtherDrum, $target, $submission);
+                    $rows[$row][self::likeness($pair)][] = new LeftPair($pair, $extra->played);
+                    unset($rows[$row][$none][$m], $rows[$there][$many][$e]);
+                    break;
+                }
+            }
+        }
+
+        return array_map(static fn (array $groups): array => array_map(array_values(...), array_filter($groups)), $rows);
+    }
+
+    /**
+     * Pairs as one stroke left out and one too many.
+     *
+     * @param array<string, list<LeftPair>> $groups
+     * @param array<string, list<LeftPair>> $apart  those of them that are taken apart
+     *
+     * @return array<string, list<LeftPair>>
+     */
+    private static function apart(array $groups, array $apart, string $many): array
+    {
+        $groups = array_diff_key($groups, $apart);
+        foreach (array_merge([], ...array_values($apart)) as $left) {
+            $groups[Status::Missing->value][] = new LeftPair(new Pair(Status::Missing, $left->pair->target, null), null);
+            $groups[$many][] = new LeftPair(new Pair(Status::Extra, null, $left->pair->submission), $left->played);
+        }
+
+        return $groups;
+    }
+
+    /** @param array<string, int> $kinds of one row */
+    public static function isShorterApart(array $kinds): bool
+    {
+        $moved = array_diff_key($kinds, [Status::Missing->value => 0, Status::Extra->value => 0]);
+
+        return [] !== $moved && \count($kinds) > 2;
+    }
+}

@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Explain;
+
+use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
+
+/** Finds which rows were played on which instruments: it begins with each on its own, and changes what improves most. */
+final class Exchanges
+{
+    /** The part of a row that must fit another one, where it stands or all of it earlier or later. */
+    private const LIKE = 0.5;
+
+    /** @var array<string, array<string, bool>> */
+    private array $fits = [];
+
+    /** @param list<string> $rows that differ */
+    private function __construct(private readonly Remainder $left, private readonly array $rows, private readonly RowSearch $search)
+    {
+    }
+
+    /** Every row where it stands, said stroke by stroke. */
+    public static function none(Remainder $left, RowSearch $search): Explained
+    {
+        $accounts = [];
+        foreach ($left->differing() as $row) {
+            $accounts[$row] = $search->singles($left, $row);
+        }
+
+        return new Explained([], [], $accounts, $left);
+    }
+
+    public static function best(Remainder $left, RowSearch $search): Explained
+    {
+        $exchanges = new self($left, $left->differing(), $search);
+        $best = $exchanges->explained([]);
+        $on = [];
+        do {
+            $improved = false;
+            foreach ($exchanges->moves($on) as $move) {
+                $found = $exchanges->explained($move);
+                if ($found->apartFromDrums() <= $best->apartFromDrums() && $found->score() < $best->score()) {
+                    [$best, $on, $improved] = [$found, $move, true];
+                }
+            }
+        } while ($improved);
+
+        return $best;
+    }
+
+    /**
+     * @param array<string, string> $on row that is asked => row in which it was played, where that is another
+     *
+     * @return iterable<int, array<string, string>> the same with one change
+     */
+    private function moves(array $on): iterable
+    {
+        foreach ($this->rows as $asked) {
+            foreach ($this->rows as $played) {
+                if ($asked === $played || ($on[$asked] ?? $asked) === $played || !$this->fits($asked, $played)) {
+                    continue;
+                }
+                $holder = array_search($played, $on, true);
+                $move = [$asked => $played] + $on;
+                unset($move[$holder]);
+                if (\count($this->left->asked[$asked]) >= RowSearch::LEAST_STROKES) {
+                    yield $move;
+                }
+                // The two give each other what they have.
+                $other = false === $holder ? $played : (string) $holder;
+                if (isset($this->left->asked[$other]) && !isset($on[$played]) && isset($this->left->played[$on[$asked] ?? $asked])) {
+                    yield array_filter(
+                        [$other => $on[$asked] ?? $asked] + $move,
+                        static fn (string $to, string $of): bool => $to !== $of,
+                        \ARRAY_FILTER_USE_BOTH,
+                    );
+                }
+            }
+        }
+    }
+
+    private function fits(string $asked, string $played): bool
+    {
+        return $this->fits[$asked][$played] ??= $this->areLike($this->left->asked[$asked] ?? [], $this->left->played[$played] ?? [])
+            && $this->isLikelier($asked, $played);
+    }
+
+    /** Whether it fits better than what was played in the row itself. */
+    private function isLikelier(string $asked, string $played): bool
+    {
+        $asks = RowSearch::ticks($this->left->asked[$asked]);
+        $own = RowSearch::ticks($this->left->played[$asked] ?? []);
+
+        $there = RowSearch::ticks($this->left->played[$played]);
+        $grace = $this->left->tolerance->grace;
+        $better = Likeness::common($asks, $there, $grace) * max(\count($asks), \count($own))
+            > Likeness::common($asks, $own, $grace) * max(\count($asks), \count($there));
+
+        return $better || $this->share($asks, $there) > $this->share($asks, $own);
+    }
+
+    /**
+     * @param list<\Pulsanda\Core\Pattern\Stroke> $asked
+     * @param list<Played>                        $played
+     */
+    private function areLike(array $asked, array $played): bool
+    {
+        [$there, $here] = [\count($asked), \count($played)];
+        if (min($there, $here) < 1 || abs($there - $here) > max(1, 0.4 * $there)) {
+            return false;
+        }
+        if (min($there, $here) < RowSearch::LEAST_STROKES) {
+            return Remainder::fits($asked, $played, $this->left->tolerance->grace);
+        }
+        [$asks, $plays] = [RowSearch::ticks($asked), RowSearch::ticks($played)];
+
+        return $this->share($asks, $plays) >= self::LIKE;
+    }
+
+    /**
+     * @param list<int> $asks  ticks
+     * @param list<int> $plays
+     *
+     * @return float 0–1: the part of the longer row that fits where it stands, or all of it earlier or later
+     */
+    private function share(array $asks, array $plays): float
+    {
+        $votes = Grid::votes($asks, $plays, $this->left->barTicks, $this->left->tolerance->grace);
+        $votes[0] = Likeness::common($asks, $plays, $this->left->tolerance->grace);
+
+        return max($votes) / max(1, \count($asks), \count($plays));
+    }
+
+    /** @param array<string, string> $on */
+    private function explained(array $on): Explained
+    {
+        $causes = [];
+        foreach ($on as $asked => $played) {
+            $exchanged = ($on[$played] ?? '') === $asked;
+            if (!$exchanged || strcmp($asked, $played) < 0) {
+                $causes[] = new MovedRow(
+                    $asked,
+                    $this->left->asked[$asked][0]->instrument,
+                    $played,
+                    ($this->left->asked[$played] ?? $this->left->played[$played])[0]->instrument,
+                    $exchanged,
+                );
+            }
+        }
+        $left = [] === $causes ? $this->left : MovedRow::allUndone($causes, $this->left);
+        $accounts = [];
+        foreach ($left->differing() as $row) {
+            $accounts[$row] = $this->search->account($left, $row);
+        }
+
+        return new Explained([], $causes, $accounts, $left);
+    }
+}

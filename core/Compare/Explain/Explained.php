@@ -1,0 +1,239 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Explain;
+
+use Pulsanda\Core\Compare\Explain\Cause\Cause;
+use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
+use Pulsanda\Core\Compare\Explain\Cause\RowCause;
+use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Say\StatementKind;
+
+/** One way to account for every difference. */
+final class Explained
+{
+    /** So many single strokes are as much to read as one row or bar that is left out or added. */
+    private const SWEEP = 2;
+
+    /** @var list<int>|null */
+    private ?array $score = null;
+    /** @var list<string> rows that are left out or added, whose strokes were played on another drum */
+    private array $dissolved = [];
+    /** @var list<string> rows in which what was moved is said as left out and too many */
+    private array $apart = [];
+    /** @var list<array{string, string}> rows of which strokes that are left out in the first were played in the second */
+    private array $joined = [];
+
+    /**
+     * @param list<Cause>               $wide     about everything or bars, in the order in which they are undone
+     * @param list<MovedRow>            $moved
+     * @param array<string, RowAccount> $accounts of the rows that differ then
+     * @param Remainder                 $left     before the causes of rows are undone
+     */
+    public function __construct(
+        public readonly array $wide,
+        public readonly array $moved,
+        public readonly array $accounts,
+        public readonly Remainder $left,
+        private readonly int $disturbed = 0,
+    ) {
+    }
+
+    /**
+     * @param list<Cause> $wide
+     * @param int         $disturbed strokes that they move though they stand where they are asked
+     */
+    public function under(array $wide, int $disturbed): self
+    {
+        return new self($wide, $this->moved, $this->accounts, $this->left, $disturbed);
+    }
+
+    /** @return int statements, before strokes of one row are found on another drum */
+    public function apartFromDrums(): int
+    {
+        $count = \count($this->wide) + \count($this->moved);
+        foreach ($this->accounts as $account) {
+            $count += $account->count();
+        }
+
+        return $count;
+    }
+
+    public function count(): int
+    {
+        return $this->score()[0];
+    }
+
+    /**
+     * How many statements; then how much is said stroke by stroke or taken out as a whole, and how many strokes are moved though they stand
+     * where they are asked; then what is taken out; then what is louder or softer. The less the better, one number after the other.
+     *
+     * @return list<int>
+     */
+    public function score(): array
+    {
+        if (null === $this->score) {
+            $sums = [\count($this->wide) + \count($this->moved), $this->disturbed, 0, 0];
+            foreach ($this->accounts as $account) {
+                foreach ($account->score() as $i => $number) {
+                    $sums[$i] += $number;
+                }
+            }
+            [$count, $singles] = $this->acrossDrums();
+            $taken = $sums[2] + \count(array_filter($this->wide, static fn (Cause $cause): bool => !$cause->repairs()));
+            $this->score = [$sums[0] + $count, $sums[1] + $singles + self::SWEEP * $taken, $taken, $sums[3]];
+        }
+
+        return $this->score;
+    }
+
+    /** @return list<RowCause> */
+    public function ofRows(): array
+    {
+        $this->score();
+        $accounts = array_diff_key($this->accounts, array_flip($this->dissolved));
+
+        return array_merge([], ...array_map(static fn (RowAccount $account): array => $account->causes, array_values($accounts)));
+    }
+
+    /** @return int ticks by which everything is late */
+    public function shiftedBy(): int
+    {
+        return array_sum(array_map(
+            static fn (Cause $cause): int => StatementKind::Shifted === $cause->kind() ? (int) $cause->ticks() : 0,
+            $this->wide,
+        ));
+    }
+
+    /** What is said of everything is not true of a row that stands where it should. */
+    public function isConsistent(): bool
+    {
+        $by = $this->shiftedBy();
+        foreach (0 === $by ? [] : $this->ofRows() as $cause) {
+            if (StatementKind::Shifted === $cause->kind() && 0 === $by + (int) $cause->ticks()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * A stroke left out in one row and one too many in another at the same place is one on another drum, where that is no longer to say.
+     *
+     * @return array{int, int} what changes by that: statements, and strokes that are said by themselves
+     */
+    private function acrossDrums(): array
+    {
+        $best = $this->across([]);
+        $this->apart = $this->joined = [];
+        foreach ($this->accounts as $row => $account) {
+            if ([] === $account->apart) {
+                continue;
+            }
+            // What was moved may as well be left out here, and one too many there.
+            $found = $this->across([...$this->apart, $row]);
+            if ($found['count'] < $best['count']) {
+                $best = $found;
+                $this->apart[] = $row;
+            }
+        }
+        $this->dissolved = $best['dissolved'];
+        $this->joined = $best['joined'];
+
+        return [$best['count'], $best['singles']];
+    }
+
+    /**
+     * @param list<string> $apart rows in which what was moved is said as left out and too many
+     *
+     * @return array{count: int, singles: int, dissolved: list<string>, joined: list<array{string, string}>}
+     */
+    private function across(array $apart): array
+    {
+        $accounts = $this->accounts;
+        $count = $singles = 0;
+        foreach ($apart as $row) {
+            $accounts[$row] = $accounts[$row]->apart[0];
+            $count += $accounts[$row]->count() - $this->accounts[$row]->count();
+            $singles += $accounts[$row]->singles() - $this->accounts[$row]->singles();
+        }
+        $missing = array_filter(array_map(static fn (RowAccount $account): array => $account->missing, $accounts));
+        $extra = array_filter(array_map(static fn (RowAccount $account): array => $account->extra, $accounts));
+        $grace = $this->left->tolerance->grace;
+        $dissolved = $joined = [];
+        foreach (array_keys($missing) as $a) {
+            foreach (array_keys($extra) as $b) {
+                [$asked, $played] = [$missing[$a], $extra[$b]];
+                $pairs = $a === $b ? 0 : Likeness::common($asked, $played, $grace);
+                [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs === \count($played)];
+                $sweeps = ($accounts[$a]->isOneSided() && !$allAsked) || ($accounts[$b]->isOneSided() && !$allPlayed);
+                $change = 1 - ($allAsked ? self::kinds($accounts[$a], Status::Missing, $pairs) : 0)
+                    - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, $pairs) : 0);
+                if (0 === $pairs || $sweeps || $change > 0) {
+                    continue;
+                }
+                $count += $change;
+                $singles -= $pairs;
+                $joined[] = [$a, $b];
+                foreach ([$a, $b] as $row) {
+                    if ($accounts[$row]->isOneSided()) {
+                        $dissolved[] = $row;
+                        $singles += $pairs;
+                    }
+                }
+                [$missing[$a], $extra[$b]] = [self::without($asked, $played, $grace), self::without($played, $asked, $grace)];
+            }
+        }
+
+        return ['count' => $count, 'singles' => $singles, 'dissolved' => $dissolved, 'joined' => $joined];
+    }
+
+    /** @return int statements that go when these strokes are said otherwise: not what is said of moved strokes too */
+    private static function kinds(RowAccount $account, Status $status, int $pairs): int
+    {
+        return $account->isOneSided() || ($account->kinds[$status->value] ?? 0) === $pairs ? 1 : 0;
+    }
+
+    /**
+     * @param list<int> $ticks
+     * @param list<int> $others
+     *
+     * @return list<int>
+     */
+    private static function without(array $ticks, array $others, int $grace): array
+    {
+        return array_values(array_filter(
+            $ticks,
+            static fn (int $tick): bool => [] === array_filter($others, static fn (int $other): bool => abs($tick - $other) <= $grace),
+        ));
+    }
+
+    /** @return list<string> rows in which what was moved is said as left out and too many */
+    public function apart(): array
+    {
+        $this->score();
+
+        return $this->apart;
+    }
+
+    /** @return list<array{string, string}> rows of which strokes that are left out in the first were played in the second */
+    public function joined(): array
+    {
+        $this->score();
+
+        return $this->joined;
+    }
+
+    /** @return Remainder what the causes leave */
+    public function right(): Remainder
+    {
+        $left = $this->left;
+        foreach ($this->ofRows() as $cause) {
+            $left = $cause->undone($left);
+        }
+
+        return $left;
+    }
+}

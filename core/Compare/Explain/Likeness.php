@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Explain;
+
+use Pulsanda\Core\Pattern\Stroke;
+
+/** How like one another bars are: of the target, of the submission, or one of each. */
+final readonly class Likeness
+{
+    /**
+     * @param array<int, array<string, list<int>>>    $asked  bar => row => ticks from its bar line
+     * @param array<int, array<string, list<int>>>    $played
+     * @param array<string, array<string, list<int>>> $louder side and bar => row => velocities
+     */
+    private function __construct(private array $asked, private array $played, private array $louder, private int $grace)
+    {
+    }
+
+    public static function of(Remainder $of): self
+    {
+        $louder = [];
+        foreach (['asked' => $of->asked, 'played' => $of->played] as $side => $rows) {
+            foreach ($rows as $row => $strokes) {
+                foreach ($strokes as $one) {
+                    $louder[$side.' '.$of->bar($one)][$row][] = $one instanceof Played ? $one->stroke->velocity : $one->velocity;
+                }
+            }
+        }
+
+        return new self(self::bars($of, $of->asked), self::bars($of, $of->played), $louder, $of->tolerance->grace);
+    }
+
+    /** @return int strokes that stand alone when a bar of the target is laid on a bar of the submission */
+    public function misfit(int $asked, int $played): int
+    {
+        return $this->apart($this->asked[$asked] ?? [], $this->played[$played] ?? []);
+    }
+
+    /** @return int the same, and among equals how much louder or softer they are */
+    public function distance(int $asked, int $played): int
+    {
+        $louder = 0;
+        foreach ($this->asked[$asked] ?? [] as $row => $ticks) {
+            $here = $this->louder["played $played"][$row] ?? [];
+            foreach (\count($ticks) === \count($here) ? $this->louder["asked $asked"][$row] : [] as $i => $velocity) {
+                $louder += abs($velocity - $here[$i]);
+            }
+        }
+
+        return $this->misfit($asked, $played) * 1_000_000 + $louder;
+    }
+
+    public function betweenAsked(int $a, int $b): int
+    {
+        return $this->apart($this->asked[$a] ?? [], $this->asked[$b] ?? []);
+    }
+
+    public function betweenPlayed(int $a, int $b): int
+    {
+        return $this->apart($this->played[$a] ?? [], $this->played[$b] ?? []);
+    }
+
+    public function isAsked(int $bar): bool
+    {
+        return isset($this->asked[$bar]);
+    }
+
+    public function isPlayed(int $bar): bool
+    {
+        return isset($this->played[$bar]);
+    }
+
+    /** @return int strokes in a bar of the submission */
+    public function size(int $played): int
+    {
+        return array_sum(array_map(count(...), $this->played[$played] ?? []));
+    }
+
+    /**
+     * @param list<int> $a  rising
+     * @param list<int> $b
+     * @param int       $by how much later than $a the other is
+     *
+     * @return int how many of both stand together
+     */
+    public static function common(array $a, array $b, int $grace, int $by = 0): int
+    {
+        [$i, $j, $common] = [0, 0, 0];
+        while (isset($a[$i], $b[$j])) {
+            $apart = $b[$j] - $by - $a[$i];
+            if ($apart <= $grace && $apart >= -$grace) {
+                ++$common;
+                ++$i;
+                ++$j;
+            } elseif ($apart > 0) {
+                ++$i;
+            } else {
+                ++$j;
+            }
+        }
+
+        return $common;
+    }
+
+    /**
+     * @param array<string, list<int>> $a
+     * @param array<string, list<int>> $b
+     */
+    private function apart(array $a, array $b): int
+    {
+        $apart = 0;
+        foreach ($a + $b as $row => $_) {
+            [$here, $there] = [$a[$row] ?? [], $b[$row] ?? []];
+            $apart += $here === $there ? 0 : \count($here) + \count($there) - 2 * self::common($here, $there, $this->grace);
+        }
+
+        return $apart;
+    }
+
+    /**
+     * @param array<string, list<Stroke|Played>> $rows
+     *
+     * @return array<int, array<string, list<int>>>
+     */
+    private static function bars(Remainder $of, array $rows): array
+    {
+        $bars = [];
+        foreach ($rows as $row => $strokes) {
+            foreach ($strokes as $one) {
+                $bar = $of->bar($one);
+                $bars[$bar][$row][] = $one->tick() - ($bar - 1) * $of->barTicks;
+            }
+        }
+
+        return $bars;
+    }
+}

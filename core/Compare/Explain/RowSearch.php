@@ -1,0 +1,359 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Compare\Explain;
+
+use Pulsanda\Core\Compare\Explain\Cause\Everything;
+use Pulsanda\Core\Compare\Explain\Cause\OneSidedRow;
+use Pulsanda\Core\Compare\Explain\Cause\RowCause;
+use Pulsanda\Core\Compare\Explain\Cause\RowRotated;
+use Pulsanda\Core\Compare\Explain\Cause\RowShifted;
+use Pulsanda\Core\Compare\Explain\Cause\Subdivided;
+use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Pattern\Stroke;
+
+/** Finds the best list for each row by itself, and remembers it by what stands in the row. */
+final class RowSearch
+{
+    /** A wider cause is about several strokes; one alone is better said by itself. */
+    public const LEAST_STROKES = 2;
+    /** How many of the commonest distances are tried. */
+    private const MOST_DISTANCES = 5;
+    /** And how many causes of one row, those first that match most. */
+    private const MOST_TRIED = 6;
+
+    /** @var array<string, RowAccount> */
+    private array $known = [];
+    /** @var array<string, int> */
+    private array $alone = [];
+
+    public function account(Remainder $of, string $row): RowAccount
+    {
+        [$asked, $played] = [$of->asked[$row] ?? [], $of->played[$row] ?? []];
+
+        return $this->known[self::key($of, $row)] ??= $this->best($of, $row, $asked, $played, 2);
+    }
+
+    /** What is said of a row stroke by stroke. */
+    public function singles(Remainder $of, string $row): RowAccount
+    {
+        return $this->plain($of, $row, $of->asked[$row] ?? [], $of->played[$row] ?? [])[0];
+    }
+
+    /** @return int roughly, how many strokes no cause of a row by itself could match */
+    public function alone(Remainder $left): int
+    {
+        $alone = [];
+        foreach ($left->differing() as $row) {
+            [$asked, $played] = [$left->asked[$row] ?? [], $left->played[$row] ?? []];
+            $alone[$row] = $this->alone[self::key($left, $row)] ??= self::aloneIn($left, $asked, $played);
+        }
+        arsort($alone);
+        $rows = array_keys($alone);
+        $asks = array_map(self::ticks(...), array_intersect_key($left->asked, $alone));
+        $plays = array_map(self::ticks(...), array_intersect_key($left->played, $alone));
+        // What is left out in one row may stand in another.
+        foreach ($rows as $i => $a) {
+            foreach (\array_slice($rows, $i + 1) as $b) {
+                $exchanged = self::misfit($asks[$a] ?? [], $plays[$b] ?? [], $left->tolerance->grace)
+                    + self::misfit($asks[$b] ?? [], $plays[$a] ?? [], $left->tolerance->grace);
+                if ($exchanged < $alone[$a] + $alone[$b]) {
+                    [$alone[$a], $alone[$b]] = [$exchanged, 0];
+                    break;
+                }
+            }
+        }
+
+        return array_sum($alone);
+    }
+
+    /**
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     */
+    private static function aloneIn(Remainder $of, array $asked, array $played): int
+    {
+        $grace = $of->tolerance->grace;
+        [$there, $here] = [self::ticks($asked), self::ticks($played)];
+        $least = self::misfit($there, $here, $grace);
+        foreach (Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), 2) as $by) {
+            $least = min($least, 1 + self::misfit($there, $here, $grace, $by));
+        }
+
+        return $least;
+    }
+
+    /**
+     * @param list<Stroke|Played> $row
+     *
+     * @return list<int>
+     */
+    public static function ticks(array $row): array
+    {
+        $ticks = [];
+        foreach ($row as $one) {
+            $ticks[] = $one->tick();
+        }
+
+        return $ticks;
+    }
+
+    /**
+     * @param list<int> $asked  ticks
+     * @param list<int> $played
+     *
+     * @return int strokes that have no other within the grace, when what was played is put so much earlier
+     */
+    private static function misfit(array $asked, array $played, int $grace, int $by = 0): int
+    {
+        return \count($asked) + \count($played) - 2 * Likeness::common($asked, $played, $grace, $by);
+    }
+
+    private static function key(Remainder $of, string $row): string
+    {
+        $key = "$row|$of->playedBars";
+        foreach ([...$of->asked[$row] ?? [], null, ...$of->played[$row] ?? []] as $one) {
+            $key .= null === $one ? '|' : ",$one->written+".($one instanceof Played ? $one->stroke->push : $one->push);
+        }
+
+        return $key;
+    }
+
+    /**
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     * @param int          $most   causes that are put together
+     */
+    private function best(Remainder $of, string $row, array $asked, array $played, int $most): RowAccount
+    {
+        [$best, $right] = $this->plain($of, $row, $asked, $played);
+        if (0 === $most || [] === $asked || [] === $played || $best->count() < 1 || $best->singles() < self::LEAST_STROKES) {
+            return $best;
+        }
+        $candidates = $this->candidates($of, $row, $asked, $played);
+        usort($candidates, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        foreach (\array_slice($candidates, 0, self::MOST_TRIED) as [$misfit, $cause, $nowAsked, $nowPlayed]) {
+            // Better than what fits is only what fits too.
+            if (1 === $best->count() && $best->singles() < self::LEAST_STROKES && (0 === $best->louder || $misfit > 0)) {
+                break;
+            }
+            if (null === $nowAsked || null === $nowPlayed) {
+                [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);
+            }
+            $moved = self::moved($played, $nowPlayed);
+            [$plain, $nowRight] = $this->plain($of, $row, $nowAsked, $nowPlayed);
+            if (!self::isTrue($cause, $plain, $moved, $nowRight)) {
+                continue;
+            }
+            $found = $plain;
+            // In other bars, something else may have happened.
+            if ([] !== $cause->bars() && $plain->count() > 1 && $best->count() > 2 && $most > 1) {
+                $other = $this->best($of, $row, $nowAsked, $nowPlayed, $most - 1);
+                $found = self::areApart($cause, $other) ? $other : $plain;
+            }
+            $found = $found->after($cause, \count(array_intersect_key($moved, $right)));
+            $best = $found->score() < $best->score() ? $found : $best;
+        }
+
+        return $best;
+    }
+
+    /**
+     * @param array<int, true> $moved object ids of the strokes that the cause moved
+     * @param array<int, true> $right and of those that are matched then
+     */
+    private static function isTrue(RowCause $cause, RowAccount $left, array $moved, array $right): bool
+    {
+        if (!$cause->repairs()) {
+            return [] === $left->missing && \count($right) > $left->singles();
+        }
+        $matched = \count(array_intersect_key($moved, $right));
+
+        return $matched >= self::LEAST_STROKES && 2 * $matched > \count($moved);
+    }
+
+    /** Whether a second cause leads no stroke back, or further: then one of the two alone would be true. */
+    private static function areApart(RowCause $cause, RowAccount $found): bool
+    {
+        foreach ($found->causes as $other) {
+            if ([] === $other->bars() || [] !== array_intersect($cause->bars(), $other->bars())) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     *
+     * @return list<array{int, RowCause, list<Stroke>|null, list<Played>|null}> those that match more, with the strokes that then have no
+     *                                                                          other, and the row without the cause where it is known
+     */
+    private function candidates(Remainder $of, string $row, array $asked, array $played): array
+    {
+        $instrument = $asked[0]->instrument;
+        $grace = $of->tolerance->grace;
+        [$there, $here] = [self::ticks($asked), self::ticks($played)];
+        $now = self::misfit($there, $here, $grace);
+        [$askedAlone, $playedAlone] = self::withoutRight($there, $here, $grace);
+        $distances = Grid::commonest(Grid::votes($askedAlone, $playedAlone, $of->barTicks, $grace), self::MOST_DISTANCES);
+        $found = $causes = [];
+        $common = Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), self::MOST_DISTANCES);
+        $distances = array_unique([...$distances, ...$common]);
+        foreach ($distances as $by) {
+            $misfit = self::misfit($there, $here, $grace, $by);
+            if ($misfit < $now) {
+                $found[] = [$misfit, new RowShifted($row, $instrument, $by), null, null];
+            }
+        }
+        foreach ($of->askedBars < 2 ? [] : $distances as $by) {
+            // A bar of a row that stands in another bar is exchanged, or too many.
+            $bars = 0 === $by % $of->barTicks ? [] : $this->barsBetter($of, $asked, $played, $by);
+            if ([] !== $bars && \count($bars) < $of->askedBars) {
+                $causes[] = new RowShifted($row, $instrument, $by, $bars);
+            }
+        }
+        foreach (Grid::commonest(Grid::votesRound($there, $here, $of->loop(), $grace), self::MOST_DISTANCES) as $by) {
+            if (0 === $by % $of->barTicks) {
+                continue; // its bars are exchanged
+            }
+            $round = array_map(static fn (int $tick): int => Everything::round($tick - $by + $grace, $of->loop()) - $grace, $here);
+            sort($round);
+            $misfit = self::misfit($there, $round, $grace);
+            if ($misfit < $now) {
+                $found[] = [$misfit, new RowRotated($row, $instrument, $by), null, null];
+            }
+        }
+        [$step, $has] = [Subdivided::step($asked), Subdivided::step($played)];
+        // More strokes in between are only too many.
+        $other = null !== $step && null !== $has && $step !== $has && 0 !== $step % $has;
+        if ($other && \count($asked) > 3 && $asked[0]->written === $played[0]->written) {
+            $causes[] = new Subdivided($row, $instrument, $step, $has);
+        }
+        foreach ($causes as $cause) {
+            [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);
+            $misfit = self::misfit(self::ticks($nowAsked), self::ticks($nowPlayed), $grace);
+            if ($misfit < $now) {
+                $found[] = [$misfit, $cause, $nowAsked, $nowPlayed];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param list<int> $asked  ticks
+     * @param list<int> $played
+     *
+     * @return array{list<int>, list<int>} those that have no other where they stand
+     */
+    private static function withoutRight(array $asked, array $played, int $grace): array
+    {
+        [$i, $j, $there, $here] = [0, 0, [], []];
+        while (isset($asked[$i], $played[$j])) {
+            $by = $played[$j] - $asked[$i];
+            if (abs($by) <= $grace) {
+                ++$i;
+                ++$j;
+            } elseif ($by > 0) {
+                $there[] = $asked[$i++];
+            } else {
+                $here[] = $played[$j++];
+            }
+        }
+
+        return [[...$there, ...\array_slice($asked, $i)], [...$here, ...\array_slice($played, $j)]];
+    }
+
+    /**
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     *
+     * @return list<int> bars that fit better when what was played is put so much earlier
+     */
+    private function barsBetter(Remainder $of, array $asked, array $played, int $by): array
+    {
+        $askedIn = $there = $here = [];
+        foreach ($asked as $stroke) {
+            $askedIn[$of->bar($stroke)][] = $stroke->tick();
+        }
+        foreach ($played as $one) {
+            $here[$of->bar($one)][] = $one->tick();
+            $there[$of->bar($one->at($one->written - $by))][] = $one->tick() - $by;
+        }
+        $bars = [];
+        $grace = $of->tolerance->grace;
+        foreach ($askedIn as $bar => $ticks) {
+            if (self::misfit($ticks, $there[$bar] ?? [], $grace) < self::misfit($ticks, $here[$bar] ?? [], $grace)) {
+                $bars[] = $bar;
+            }
+        }
+
+        return $bars;
+    }
+
+    /**
+     * What is said stroke by stroke, or that all of the row is left out or added.
+     *
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     *
+     * @return array{RowAccount, array<int, true>} with the object ids of the strokes that are matched
+     */
+    private function plain(Remainder $of, string $row, array $asked, array $played): array
+    {
+        $sure = array_filter($asked, static fn (Stroke $one): bool => !$one->optional);
+        if ([] === $asked || [] === $played) {
+            $ticks = array_map(static fn (Stroke|Played $one): int => $one->tick(), [] === $asked ? $played : array_values($sure));
+            $first = $asked[0] ?? $played[0] ?? null;
+            $account = match (true) {
+                null === $first || [] === $ticks => new RowAccount(),
+                str_ends_with($row, Remainder::ASIDE) => new RowAccount([], [Status::Extra->value => \count($ticks)]),
+                \count($ticks) >= self::LEAST_STROKES => new RowAccount([new OneSidedRow($row, $first->instrument, [] === $played)]),
+                default => new RowAccount([], [([] === $played ? Status::Missing : Status::Extra)->value => 1]),
+            };
+
+            return [new RowAccount($account->causes, $account->kinds, [] === $asked ? [] : $ticks, [] === $asked ? $ticks : []), []];
+        }
+        $strokes = array_map(static fn (Played $one): Stroke => $one->asStroke(), $played);
+        $from = [];
+        foreach ($strokes as $i => $stroke) {
+            $from[spl_object_id($stroke)] = spl_object_id($played[$i]->stroke);
+        }
+        $pairs = Pairing::of($asked, $strokes, $of->tolerance)->pairs;
+        $right = [];
+        foreach ($pairs as $pair) {
+            if (Status::Match === $pair->status && null !== $pair->submission) {
+                $right[$from[spl_object_id($pair->submission)]] = true;
+            }
+        }
+
+        return [Differences::account($pairs), $right];
+    }
+
+    /**
+     * @param list<Played> $before
+     * @param list<Played> $after
+     *
+     * @return array<int, true> object ids of the strokes that stand elsewhere
+     */
+    private static function moved(array $before, array $after): array
+    {
+        $was = [];
+        foreach ($before as $one) {
+            $was[spl_object_id($one->stroke)] = $one->written;
+        }
+        $moved = [];
+        foreach ($after as $one) {
+            if ($was[spl_object_id($one->stroke)] !== $one->written) {
+                $moved[spl_object_id($one->stroke)] = true;
+            }
+        }
+
+        return $moved;
+    }
+}

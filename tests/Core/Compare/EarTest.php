@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Core\Compare;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Pulsanda\Tests\Core\Ear\Hearing;
+use Pulsanda\Tests\Core\Ear\Judge;
+use Pulsanda\Tests\Core\Lesson;
+
+/** Mistakes made in plausible beats, and a judge who knows nothing of the search. bin/bench ear does the same at length. */
+final class EarTest extends TestCase
+{
+    private const CASES = 500;
+
+    public function testNothingFalseIsSaidAndNoMoreThanWasDone(): void
+    {
+        $objections = $long = [];
+        for ($case = 0; $case < self::CASES; ++$case) {
+            $hearing = Hearing::of(100, $case);
+            $about = "case $case, ".implode(', ', $hearing->made).': '.implode(' ', $hearing->sentences());
+            $objection = $hearing->objection();
+            if (null !== $objection) {
+                $objections[] = "$about ($objection)";
+            }
+            if (!$hearing->isShort()) {
+                $long[] = $about;
+            }
+            if (\count($hearing->made) < 2) {
+                self::assertNull($objection, $about);
+                self::assertTrue($hearing->isShort(), $about);
+            }
+        }
+        self::assertLessThanOrEqual(self::CASES / 250, \count($objections), implode("\n", $objections));
+        self::assertLessThanOrEqual(self::CASES / 80, \count($long), implode("\n", $long));
+    }
+
+    /**
+     * @param array<string, list<int>> $target
+     * @param array<string, list<int>> $played
+     * @param array<string, list<int>> $asIf   what the list that is held against it would be true of
+     */
+    #[DataProvider('lies')]
+    public function testTheJudgeIsNotEasilySatisfied(array $target, array $played, array $asIf): void
+    {
+        $asked = Lesson::steps($target, 2);
+        $true = Lesson::compare($asked, Lesson::steps($played, 2))->statements;
+        self::assertNull(Judge::objection($asked, Lesson::steps($played, 2), $true));
+        $false = Lesson::compare($asked, Lesson::steps($asIf, 2))->statements;
+        self::assertNotNull(Judge::objection($asked, Lesson::steps($played, 2), $false));
+        self::assertNotNull(Judge::objection($asked, Lesson::steps($played, 2), []));
+    }
+
+    /** @return iterable<string, array{array<string, list<int>>, array<string, list<int>>, array<string, list<int>>}> */
+    public static function lies(): iterable
+    {
+        $target = ['kick' => [1, 9, 17, 27], 'snare' => [5, 13, 21, 29], 'ride' => [1, 5, 9, 13, 17, 21, 25, 29]];
+        yield 'another place' => [$target, ['kick' => [1, 9, 17]] + $target, ['kick' => [1, 9, 27]] + $target];
+        yield 'another distance' => [$target, ['snare' => [6, 14, 22, 30]] + $target, ['snare' => [7, 15, 23, 31]] + $target];
+        yield 'another row' => [$target, ['snare' => []] + $target, ['kick' => []] + $target];
+        yield 'not all of it' => [$target, ['kick' => [1, 9], 'snare' => [5, 13, 21]] + $target, ['kick' => [1, 9]] + $target];
+    }
+}
