@@ -109,6 +109,32 @@ final readonly class ClassPicture
     }
 
     /**
+     * Beats that have the widest statement in common, whatever else is said of them: only where that is more than one group.
+     *
+     * @param array<string, list<string>> $said keys of what is said, the widest first, by the id of their beat
+     *
+     * @return array<string, non-empty-list<string>> ids by that key, the largest first
+     */
+    public static function sharing(array $said): array
+    {
+        $by = $whole = [];
+        foreach ($said as $id => $keys) {
+            if ([] !== $keys) {
+                $by[$keys[0]][] = (string) $id;
+                $whole[$keys[0]][json_encode($keys, \JSON_THROW_ON_ERROR)] = true;
+            }
+        }
+        $by = array_filter(
+            $by,
+            static fn (array $ids, string $key): bool => \count($ids) > 1 && \count($whole[$key]) > 1,
+            \ARRAY_FILTER_USE_BOTH,
+        );
+        uasort($by, static fn (array $a, array $b): int => \count($b) <=> \count($a));
+
+        return $by;
+    }
+
+    /**
      * Between two attempts of one student.
      *
      * @param list<string> $before keys of what is said

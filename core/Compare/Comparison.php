@@ -5,10 +5,14 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Mark\Aspects;
+use Pulsanda\Core\Compare\Mark\Chance;
+use Pulsanda\Core\Compare\Mark\Credits;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Compare\Say\Words;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
@@ -53,6 +57,7 @@ final readonly class Comparison
      * @param list<Statement>  $statements
      * @param list<float|null> $credits    of each pair's target stroke; null where a submission stroke stands alone
      * @param list<int|null>   $accounts   for each pair the index of the statement that accounts for it
+     * @param list<Pair>|null  $heard      as the strokes are heard, where it is the same written otherwise
      */
     private function __construct(
         public int $target,
@@ -65,6 +70,7 @@ final readonly class Comparison
         private int $targetTicks,
         private array $credits,
         private array $accounts,
+        private ?array $heard,
     ) {
     }
 
@@ -72,19 +78,75 @@ final readonly class Comparison
     public static function of(Pattern $target, Pattern $submission, Policy $policy, int $index = 0): self
     {
         $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
-        $pairing = Pairing::of(self::repeated($target, $targetTicks), Strokes::written($submission), $policy->tolerance);
-        $statements = Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
+        [$asked, $played] = [self::repeated($target, $targetTicks), Strokes::written($submission)];
+        $pairing = Pairing::of($asked, $played, $policy->tolerance);
+        $differs = [] !== array_filter($pairing->pairs, static fn (Pair $pair): bool => $pair->differs());
+        $heard = $differs ? SameSound::pairs($target, $submission, $asked, $played, $policy->tolerance) : null;
+        $statements = null !== $heard
+            ? [self::instead(StatementKind::SameSound, $pairing)]
+            : Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
+        if (null === $heard && !$policy->guessing) {
+            $explained = self::explained($statements);
+            $runs = array_flip(array_merge([], ...array_map(
+                static fn (Statement $one): array => StatementKind::Subdivision === $one->kind ? $one->pairs : [],
+                $statements,
+            )));
+            $fit = \count(array_filter(
+                $pairing->pairs,
+                static fn (Pair $pair, int $i): bool => isset($explained[$i]) || (null !== $pair->target && isset($runs[$i]))
+                    || (Status::Match === $pair->status && null !== $pair->submission),
+                \ARRAY_FILTER_USE_BOTH,
+            ));
+            if (Chance::explains($target, $asked, $played, $fit, $targetTicks, $policy->tolerance)) {
+                $statements = [self::instead(StatementKind::AnotherBeat, $pairing)];
+            }
+        }
 
-        return self::marked($index, $target, $submission, $targetTicks, $pairing, $statements, $policy);
+        return self::marked($index, $target, $submission, $targetTicks, $pairing, $statements, $policy, $heard);
+    }
+
+    /**
+     * @param list<Statement> $statements
+     *
+     * @return array<int, int> pairs whose target strokes have another partner by a statement => the pair of that partner
+     */
+    private static function explained(array $statements): array
+    {
+        $explained = [];
+        foreach ($statements as $statement) {
+            $explained += $statement->explained;
+        }
+
+        return $explained;
+    }
+
+    /** One statement instead of a list: it accounts for every difference. */
+    private static function instead(StatementKind $kind, Pairing $pairing): Statement
+    {
+        $differing = array_keys(array_filter($pairing->pairs, static fn (Pair $pair): bool => $pair->differs()));
+
+        return new Statement($kind, 'whole', strokes: \count($differing), pairs: $differing);
     }
 
     /** The same marked by another policy, of the same search: see Policy::searchKey(). */
     public function by(Policy $policy): self
     {
-        return self::marked($this->target, $this->asked, $this->played, $this->targetTicks, $this->pairing, $this->statements, $policy);
+        return self::marked(
+            $this->target,
+            $this->asked,
+            $this->played,
+            $this->targetTicks,
+            $this->pairing,
+            $this->statements,
+            $policy,
+            $this->heard,
+        );
     }
 
-    /** @param list<Statement> $statements */
+    /**
+     * @param list<Statement> $statements
+     * @param list<Pair>|null $heard
+     */
     private static function marked(
         int $index,
         Pattern $target,
@@ -93,20 +155,23 @@ final readonly class Comparison
         Pairing $pairing,
         array $statements,
         Policy $policy,
+        ?array $heard,
     ): self {
         $by = [];
         foreach ($statements as $s => $statement) {
             $by += array_fill_keys($statement->pairs, $s);
         }
         $accounts = array_map(static fn (int $pair): ?int => $by[$pair] ?? null, array_keys($pairing->pairs));
-        $credits = array_map(static fn (Pair $pair, ?int $statement): ?float => match (true) {
-            null === $pair->target => null,
-            null !== $statement && $statements[$statement]->repairs => $policy->credit['explained'],
-            default => $policy->credit[$pair->status->value] ?? 0.0,
-        }, $pairing->pairs, $accounts);
-        $aspects = Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks);
+        $credits = null === $heard
+            ? Credits::of($pairing->pairs, self::explained($statements), $policy)
+            : array_map(static fn (Pair $pair): ?float => null === $pair->target ? null : 1.0, $pairing->pairs);
+        $aspects = match (true) {
+            null !== $heard => Aspects::same($heard, $policy),
+            StatementKind::AnotherBeat === ($statements[0]->kind ?? null) => Aspects::none(),
+            default => Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks),
+        };
 
-        return new self($index, $pairing, $statements, $aspects, $policy, $target, $submission, $targetTicks, $credits, $accounts);
+        return new self($index, $pairing, $statements, $aspects, $policy, $target, $submission, $targetTicks, $credits, $accounts, $heard);
     }
 
     /**

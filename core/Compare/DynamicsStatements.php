@@ -6,41 +6,60 @@ namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Mark\Dynamics;
 use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Level;
 
-/** Says where a submission is louder or softer than asked. */
+/** Says where an instrument is louder or softer than asked. What is right is left alone. */
 final readonly class DynamicsStatements
 {
     /**
      * @param list<Pair>         $pairs after all causes are undone
      * @param \Closure(int): int $bar   of a written tick, from 1
      *
-     * @return list<Statement> one, or none when every stroke is as loud as asked; it covers indices of $pairs
+     * @return list<Statement> about each row what is off in it, rows together where it is the same; they cover indices of $pairs
      */
-    public static function of(array $pairs, \Closure $bar): array
+    public static function of(array $pairs, Tolerance $tolerance, \Closure $bar): array
     {
-        $dynamics = Dynamics::of($pairs);
-        $off = $dynamics?->off() ?? [];
-        if (null === $dynamics || [] === $off) {
-            return [];
+        $statements = [];
+        foreach (Dynamics::of($pairs, $tolerance)?->rows() ?? [] as $row) {
+            $groups = [];
+            foreach ($row->off as $i => $rest) {
+                $asked = Level::of($pairs[$i]->stroke()->velocity);
+                $groups[$row->isFlat ? 'flat' : match (true) {
+                    $rest < 0 && Level::Accent === $asked => 'missing',
+                    $rest > 0 && $row->isAccented($i) && Level::Accent !== $asked => 'elsewhere',
+                    $rest > 0 && Level::Ghost === $asked => 'ghosts',
+                    default => 'uneven',
+                }][] = $i;
+            }
+            foreach ($groups as $what => $chosen) {
+                $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $chosen);
+                sort($ticks);
+                [$kind, $values] = match ($what) {
+                    'flat' => [StatementKind::Flat, []],
+                    'missing', 'elsewhere' => [StatementKind::Accents, ['accents' => $what]],
+                    'ghosts' => [StatementKind::Uneven, ['ghosts' => true]],
+                    default => [StatementKind::Uneven, []],
+                };
+                $bars = array_values(array_unique(array_map($bar, $ticks)));
+                $instruments = [$pairs[$chosen[0]]->instrument()];
+                // What is the same of several instruments is said of them together.
+                $key = $what.('flat' === $what ? '' : json_encode($ticks, \JSON_THROW_ON_ERROR));
+                $other = $statements[$key] ?? null;
+                if (null !== $other) {
+                    $instruments = [...$other->instruments, ...$instruments];
+                    $chosen = [...$other->pairs, ...$chosen];
+                    $bars = array_values(array_unique([...$other->bars, ...$bars]));
+                    $ticks = array_values(array_unique([...$other->at, ...$ticks]));
+                    sort($bars);
+                    sort($ticks);
+                }
+                $statements[$key] = new Statement($kind, 'dynamics', $instruments, $bars, null, \count($chosen), $ticks, $values, $chosen);
+            }
         }
-        $accented = static fn (int $i): bool => Level::Accent === Level::of($pairs[$i]->stroke()->velocity);
-        $weak = array_keys(array_filter($off, static fn (float $rest, int $i): bool => $rest < 0 && $accented($i), \ARRAY_FILTER_USE_BOTH));
-        $strong = array_keys(
-            array_filter($off, static fn (float $rest, int $i): bool => $rest > 0 && !$accented($i), \ARRAY_FILTER_USE_BOTH),
-        );
-        [$kind, $chosen, $values] = match (true) {
-            $dynamics->isFlat() => [StatementKind::Flat, array_keys($off), []],
-            [] !== $weak => [StatementKind::Accents, $weak, ['accents' => 'missing']],
-            [] !== $strong => [StatementKind::Accents, $strong, ['accents' => 'elsewhere']],
-            default => [StatementKind::Uneven, array_keys($off), []],
-        };
-        $ticks = array_values(array_unique(array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $chosen)));
-        sort($ticks);
-        $bars = array_values(array_unique(array_map($bar, $ticks)));
 
-        return [new Statement($kind, 'dynamics', [], $bars, null, \count($chosen), $ticks, $values, $chosen)];
+        return array_values($statements);
     }
 }

@@ -32,14 +32,34 @@ final readonly class Aspects
         [$low, $high] = self::tempoRange($target, $policy);
         $tempo = $submission->tempo->quarters();
         $lengths = [$targetTicks, $submission->ticks()];
+        $placement = self::placement($pairs, $credits);
+        $dynamics = Dynamics::of($pairs, $policy->tolerance)?->aspect();
+        // The settings count only as far as something is in place.
+        $far = min(1, 2 * $placement);
 
         return new self(
-            self::placement($pairs, $credits),
-            Dynamics::of($pairs)?->aspect(),
-            max(0, 1 - abs(self::swingPercent($target, $submission) - $target->swing->percent) / 12),
-            max(0, 1 - max(0, $low - $tempo, $tempo - $high) / 10),
-            $target->meter->hasBarOf($submission->meter) ? min($lengths) / max($lengths) : 0,
+            $placement,
+            null === $dynamics ? null : $far * $dynamics,
+            $far * max(0, 1 - abs(self::swingPercent($target, $submission) - $target->swing->percent) / 12),
+            $far * max(0, 1 - max(0, $low - $tempo, $tempo - $high) / 10),
+            $far * ($target->meter->hasBarOf($submission->meter) ? min($lengths) / max($lengths) : 0),
         );
+    }
+
+    /** Of a beat of which no more fits than by clicking at random. */
+    public static function none(): self
+    {
+        return new self(0, null, 0, 0, 0);
+    }
+
+    /**
+     * Of a beat that is written otherwise and heard the same.
+     *
+     * @param list<Pair> $pairs as they are heard
+     */
+    public static function same(array $pairs, Policy $policy): self
+    {
+        return new self(1, Dynamics::of($pairs, $policy->tolerance)?->aspect(), 1, 1, 1);
     }
 
     /** @return array<string, float|null> */

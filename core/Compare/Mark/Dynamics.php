@@ -6,20 +6,26 @@ namespace Pulsanda\Core\Compare\Mark;
 
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Pair\Tolerance;
+use Pulsanda\Core\Pattern\Level;
 
-/** How loud and soft the matched strokes are beside what is asked. Being louder throughout is not a mistake. */
+/**
+ * How loud and soft the matched strokes are beside what is asked, in the rows where loud and soft are asked. Being louder throughout is
+ * not a mistake.
+ */
 final readonly class Dynamics
 {
-    /** Assessed when the target's velocities spread over more than this. */
+    /** A row is assessed when the target's velocities in it spread over more than this. */
     private const SPREAD = 15;
     /** Differences up to this are let pass. */
     private const TOLERANCE = 10;
 
     /**
-     * @param non-empty-array<int, float> $rests  index of a matched pair => difference in velocity, less the median of all
-     * @param int                         $spread of the velocities played
+     * @param non-empty-array<string, non-empty-array<int, int>> $rows   row => index of a matched pair => difference in velocity
+     * @param list<Pair>                                         $pairs
+     * @param float                                              $offset by which all of it is louder
      */
-    private function __construct(private array $rests, private int $spread)
+    private function __construct(private array $rows, private array $pairs, private float $offset)
     {
     }
 
@@ -28,46 +34,71 @@ final readonly class Dynamics
      *
      * @return self|null null when it is not assessed
      */
-    public static function of(array $pairs): ?self
+    public static function of(array $pairs, Tolerance $tolerance): ?self
     {
-        $asked = $played = $differences = [];
+        $asked = $differences = [];
         foreach ($pairs as $i => $pair) {
             if (null !== $pair->target) {
-                $asked[] = $pair->target->velocity;
+                $row = $tolerance->sameness($pair->target->instrument);
+                $asked[$row][] = $pair->target->velocity;
                 if (Status::Match === $pair->status && null !== $pair->submission) {
-                    $played[] = $pair->submission->velocity;
-                    $differences[$i] = $pair->submission->velocity - $pair->target->velocity;
+                    $differences[$row][$i] = $pair->submission->velocity - $pair->target->velocity;
                 }
             }
         }
-        if ([] === $differences || [] === $asked || [] === $played || max($asked) - min($asked) <= self::SPREAD) {
+        $isUneven = static fn (string $row): bool => max($asked[$row]) - min($asked[$row]) > self::SPREAD;
+        $uneven = array_filter($differences, $isUneven, \ARRAY_FILTER_USE_KEY);
+        if ([] === $uneven) {
             return null;
         }
-        $sorted = array_values($differences);
-        sort($sorted);
-        $count = \count($sorted);
-        $median = ($sorted[intdiv($count - 1, 2)] + $sorted[intdiv($count, 2)]) / 2;
+        $even = array_diff_key($differences, $uneven);
 
-        return new self(array_map(static fn (int $difference): float => $difference - $median, $differences), max($played) - min($played));
+        $offset = self::median(array_merge(...array_map(array_values(...), array_values([] === $even ? $uneven : $even))));
+
+        return new self($uneven, $pairs, $offset);
     }
 
-    /** @return array<int, float> the rests that are more than let pass, by index of the pair */
-    public function off(): array
+    /** @return list<RowDynamics> */
+    public function rows(): array
     {
-        return array_filter($this->rests, static fn (float $rest): bool => abs($rest) > self::TOLERANCE);
+        $rows = [];
+        foreach ($this->rows as $differences) {
+            $off = $accented = $played = [];
+            foreach ($differences as $i => $difference) {
+                $rest = $difference - $this->offset;
+                $played[] = $velocity = $this->pairs[$i]->stroke()->velocity + $rest;
+                if (abs($rest) > self::TOLERANCE) {
+                    $off[$i] = $rest;
+                }
+                if ($velocity >= Level::Accent->lowest()) {
+                    $accented[$i] = true;
+                }
+            }
+            $rows[] = new RowDynamics($off, $accented, \count($played) > 1 && max($played) - min($played) <= self::SPREAD);
+        }
+
+        return $rows;
     }
 
-    /** Whether there is no difference between loud and soft. */
-    public function isFlat(): bool
-    {
-        return $this->spread <= self::SPREAD;
-    }
-
-    /** @return float 0–1: the mean of max(0, 1 − max(0, |rest| − 10) / 50) */
+    /** @return float 0–1: the mean of max(0, 1 − max(0, |rest| − 10) / 50), every stroke as much as another */
     public function aspect(): float
     {
-        return array_sum(
-            array_map(static fn (float $rest): float => max(0, 1 - max(0, abs($rest) - self::TOLERANCE) / 50), $this->rests),
-        ) / \count($this->rests);
+        $credits = [];
+        foreach ($this->rows as $differences) {
+            foreach ($differences as $difference) {
+                $credits[] = max(0, 1 - max(0, abs($difference - $this->offset) - self::TOLERANCE) / 50);
+            }
+        }
+
+        return array_sum($credits) / \count($credits);
+    }
+
+    /** @param non-empty-list<int> $numbers */
+    private static function median(array $numbers): float
+    {
+        sort($numbers);
+        $count = \count($numbers);
+
+        return ($numbers[intdiv($count - 1, 2)] + $numbers[intdiv($count, 2)]) / 2;
     }
 }

@@ -36,16 +36,18 @@ final readonly class Policy
         public float $points,
         public float $step,
         public ?array $tempo,
+        public bool $guessing,
     ) {
     }
 
     /**
-     * @param bool                                $tile    whether a shorter target is repeated to the submission's length
-     * @param array<string, float>                $credit  0–1 for a target stroke that is match, moved, other-drum or explained
-     * @param array<string, float>                $weights of the five aspects, 0–1000, not all 0
-     * @param float                               $points  the highest mark, above 0 to 1000
-     * @param float                               $step    the mark is rounded to it
-     * @param array{low: float, high: float}|null $tempo   allowed quarter notes per minute; null for the target's own tempo
+     * @param bool                                $tile     whether a shorter target is repeated to the submission's length
+     * @param array<string, float>                $credit   0–1 for a target stroke that is match, moved, other-drum or explained
+     * @param array<string, float>                $weights  of the five aspects, 0–1000, not all 0
+     * @param float                               $points   the highest mark, above 0 to 1000
+     * @param float                               $step     the mark is rounded to it
+     * @param array{low: float, high: float}|null $tempo    allowed quarter notes per minute; null for the target's own tempo
+     * @param bool                                $guessing whether what clicking at random would have matched too is counted
      *
      * @throws InvalidInput
      */
@@ -57,6 +59,7 @@ final readonly class Policy
         float $points = 20,
         float $step = 0.5,
         ?array $tempo = null,
+        bool $guessing = false,
     ): self {
         Range::check('points', $points, ...self::LIMITS['points']);
         Range::check('step', $step, self::LIMITS['step'][0], $points);
@@ -76,21 +79,21 @@ final readonly class Policy
             Range::check('tempo.high', $tempo['high'], $tempo['low'], $highest);
         }
 
-        return new self($tolerance ?? Tolerance::of(), $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo);
+        return new self($tolerance ?? Tolerance::of(), $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $guessing);
     }
 
     /** @param array{low: float, high: float}|null $tempo of the task; it counts where this policy names no tempo of its own */
     public function within(?array $tempo): self
     {
         return null === $tempo || null !== $this->tempo ? $this
-            : new self($this->tolerance, $this->tile, $this->credit, $this->weights, $this->points, $this->step, $tempo);
+            : new self($this->tolerance, $this->tile, $this->credit, $this->weights, $this->points, $this->step, $tempo, $this->guessing);
     }
 
     /** @return string the same for policies that pair and state alike, whatever strokes then count */
     public function searchKey(): string
     {
         return json_encode(
-            [$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo],
+            [$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo, $this->guessing],
             \JSON_THROW_ON_ERROR,
         );
     }

@@ -23,10 +23,14 @@ final readonly class PolicyFile
     /** @throws InvalidInput naming the place */
     public static function fromData(mixed $data): Policy
     {
-        $fields = Fields::of($data, '', ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo']);
+        $fields = Fields::of($data, '', ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo', 'guessing']);
         $repeat = $fields->string('repeat', 'exact');
         if (!\in_array($repeat, ['exact', 'tile'], true)) {
             throw InvalidInput::at('repeat', 'this must be "exact" or "tile".');
+        }
+        $guessing = $fields->string('guessing', 'nothing');
+        if (!\in_array($guessing, ['nothing', 'counted'], true)) {
+            throw InvalidInput::at('guessing', 'this must be "nothing" or "counted".');
         }
         $tempo = null;
         if (!$fields->isNull('tempo')) {
@@ -42,6 +46,7 @@ final readonly class PolicyFile
             $fields->number('points', 20),
             $fields->number('step', 0.5),
             $tempo,
+            'counted' === $guessing,
         ));
     }
 
@@ -61,6 +66,7 @@ final readonly class PolicyFile
             'points' => $policy->points,
             'step' => $policy->step,
             'tempo' => $policy->tempo,
+            'guessing' => $policy->guessing ? 'counted' : 'nothing',
         ];
     }
 

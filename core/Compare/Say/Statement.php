@@ -32,7 +32,8 @@ final readonly class Statement
      * @param list<int>        $at          written ticks of the places that it names, rising
      * @param Values           $values      what else its sentence tells, by name
      * @param list<int>        $pairs       indices of the pairs that it accounts for; empty for a setting
-     * @param bool             $repairs     whether its target strokes were re-paired, and count as explained
+     * @param bool             $repairs     whether it gives target strokes other partners
+     * @param array<int, int>  $explained   pairs whose target strokes have another partner by it => the pair of that partner
      */
     public function __construct(
         public StatementKind $kind,
@@ -45,15 +46,17 @@ final readonly class Statement
         public array $values = [],
         public array $pairs = [],
         public bool $repairs = false,
+        public array $explained = [],
     ) {
     }
 
     /**
      * The same with the pairs that it accounts for.
      *
-     * @param list<int> $pairs
+     * @param list<int>       $pairs
+     * @param array<int, int> $explained
      */
-    public function covering(array $pairs): self
+    public function covering(array $pairs, array $explained = []): self
     {
         return new self(
             $this->kind,
@@ -66,6 +69,7 @@ final readonly class Statement
             $this->values,
             $pairs,
             $this->repairs,
+            $explained,
         );
     }
 

@@ -24,6 +24,8 @@ use Pulsanda\Core\Rhythm\Meter;
  */
 final readonly class Words
 {
+    private const MOST_NAMES = 3;
+
     private Wording $wording;
 
     /** @param int $bars of the longer of the two patterns */
@@ -75,16 +77,17 @@ final readonly class Words
     /** @param string $say with where (1), "a hit" or "3 hits" (2), is or are (3) and it or them (4) to be filled in */
     private function hits(Statement $one, string $say, string $do): string
     {
-        $many = $one->strokes > 1;
-        $fill = static fn (string $text, string $where): string => \sprintf(
-            $text,
-            $where,
-            $many ? "$one->strokes hits" : 'a hit',
-            $many ? 'are' : 'is',
-            $many ? 'them' : 'it',
-        );
+        $at = [] === $one->at ? [0] : $one->at;
+        $first = Wording::withoutRolls($at);
+        $each = $this->wording->inEach($first);
+        $count = $each ?? \count($first);
+        $name = \count($first) < \count($at) ? 'roll' : 'hit';
+        $many = $count > 1;
+        $hits = $many ? "$count {$name}s" : "a $name";
+        [$are, $them] = $many ? ['are', 'them'] : ['is', 'it'];
+        $fill = static fn (string $text, string $where): string => \sprintf($text, $where, $hits, $are, $them);
         $say = $one->instruments[0]->label().': '.$say;
-        [$where, $bars] = [[] === $one->at ? '' : $this->wording->places($one->at), $this->wording->inBars($one->bars)];
+        [$where, $bars] = [$this->wording->places($at), $this->wording->over($first)];
 
         return Wording::shortEnough($fill($say.$do, $where), $fill($say.'.', $where), $fill($say.$do, $bars));
     }
@@ -95,46 +98,72 @@ final readonly class Words
         [$first, $second] = [$one->instruments[0] ?? null, $one->instruments[1] ?? null];
         $name = $first?->label() ?? 'Everything';
         $hits = 1 === $one->strokes ? 'hit' : "$one->strokes hits";
-        $bar = $bars[0] ?? 1;
 
         return match ($one->kind) {
             StatementKind::Shifted => null === $first ? "Everything is {$this->offBy($one)}."
                 : "$name: every hit ".('bar' === $one->scope ? $this->wording->inBars($bars).' ' : '')."is {$this->offBy($one)}.",
+            StatementKind::SameSound => 'This is written otherwise than asked, and sounds the same; nothing is to change.',
+            StatementKind::AnotherBeat => 'This is another beat: no more fits than by clicking at random.',
+            StatementKind::Rotated => (null === $first ? 'Everything' : "$name: the whole part")
+                ." goes round the loop, {$this->offBy($one)}; start it where it is asked.",
+            StatementKind::Subdivision => \sprintf(
+                '%s: you play %s, but %s are asked.',
+                $name,
+                Wording::runOf((int) self::one($one->values, 'has')),
+                Wording::runOf((int) self::one($one->values, 'asked')),
+            ),
             StatementKind::SwappedRows => "$name and ".self::small($second).' are exchanged; swap them.',
             StatementKind::WrongRow => "$name: the whole part is played on ".self::small($second).'; move it to '.self::small($first).'.',
             StatementKind::DoubleTime => 'Everything is twice as fast as asked; spread it over twice the time.',
             StatementKind::HalfTime => 'Everything is half as fast as asked; bring it into half the time.',
             StatementKind::RowMissing => "$name is left out; add its $hits.",
             StatementKind::RowExtra => "$name is not asked for; take its $hits out.",
-            StatementKind::BarMissing => true === $one->values['moved']
-                ? "Bar $bar is left out; put it in, and the rest falls into place."
-                : "Bar $bar is empty; fill it.",
-            StatementKind::BarExtra => true === $one->values['moved']
-                ? "Bar $bar is one too many; take it out, and the rest falls into place."
-                : "Bar $bar should be empty; take its hits out.",
-            StatementKind::BarsSwapped => \sprintf('Bars %s are exchanged; swap them.', Wording::join(array_map(strval(...), $bars))),
+            StatementKind::BarMissing, StatementKind::BarExtra => $this->wrongBars($one),
+            StatementKind::BarsSwapped => ucfirst(Wording::bars($bars)).' are exchanged; swap them.',
             StatementKind::NoVariation => self::noVariation($bars, (int) self::one($one->values, 'bar')),
             default => throw new \LogicException($one->kind->value.' is said elsewhere.'),
+        };
+    }
+
+    private function wrongBars(Statement $one): string
+    {
+        $all = 'in every bar' === $this->wording->inBars($one->bars) || 'in the bar' === $this->wording->inBars($one->bars);
+        $many = \count($one->bars) > 1;
+        $moved = true === $one->values['moved'];
+        $bars = match (true) {
+            !$all || $moved => ucfirst(Wording::bars($one->bars)),
+            $many => 'All bars',
+            default => 'The bar',
+        };
+        [$are, $them] = $many ? ['are', 'them'] : ['is', 'it'];
+        $rest = $this->wording->isLast($one->bars) ? '.' : ', and the rest falls into place.';
+
+        return match (true) {
+            StatementKind::BarMissing === $one->kind && $moved => "$bars $are left out; put $them in$rest",
+            StatementKind::BarMissing === $one->kind => "$bars $are empty; fill $them.",
+            $moved => "$bars $are ".($many ? '' : 'one ')."too many; take $them out$rest",
+            default => "$bars should be empty.",
         };
     }
 
     /** @param list<int> $instead */
     private static function noVariation(array $instead, int $bar): string
     {
-        $are = \count($instead) > 1 ? 'Bars '.Wording::join(array_map(strval(...), $instead)).' are' : 'Bar '.implode('', $instead).' is';
+        $are = \count($instead) > 1 ? 'are' : 'is';
 
-        return \count($instead) > 4
-            ? "Every bar repeats bar $bar; make the others different, as asked."
-            : "$are the same as bar $bar; make the change that is asked.";
+        return ucfirst(Wording::bars($instead))." $are the same as bar $bar; make the change that is asked.";
     }
 
     private function dynamics(Statement $one): string
     {
+        $names = array_map(self::small(...), $one->instruments);
+        $name = \count($names) > self::MOST_NAMES ? 'All over' : ucfirst(Wording::join($names));
         $text = match (true) {
-            StatementKind::Flat === $one->kind => 'Dynamics: every hit is equally loud; make louder and softer ones.',
-            StatementKind::Uneven === $one->kind => 'Dynamics: some hits are louder or softer than asked, %s.',
-            'missing' === $one->values['accents'] => 'Accents are missing %s; play harder there.',
-            default => 'Accents where none are asked, %s; play softer there.',
+            StatementKind::Flat === $one->kind => "$name: every hit is equally loud; make louder and softer ones.",
+            true === ($one->values['ghosts'] ?? false) => "$name: ghost notes are too loud %s; play them softer.",
+            StatementKind::Uneven === $one->kind => "$name: some hits are louder or softer than asked %s.",
+            'missing' === $one->values['accents'] => "$name: accents are missing %s; play harder there.",
+            default => "$name: accents where none are asked %s; play softer there.",
         };
 
         return Wording::shortEnough(
@@ -177,7 +206,7 @@ final readonly class Words
                 (float) $has < (float) $asked ? 'more' : 'less',
             ),
             default => \sprintf(
-                'Tempo: %s, but %s quarter notes a minute are asked; go %s.',
+                'Tempo: ♩ = %s, but ♩ = %s is asked; go %s.',
                 self::number((float) $has),
                 self::number($low).($high > $low ? ' to '.self::number($high) : ''),
                 (float) $has < $low ? 'faster' : 'slower',

@@ -139,4 +139,10 @@ final class ClassPictureTest extends TestCase
 
         return $list;
     }
+
+    public function testBeatsThatShareTheirWidestStatementStandTogetherWhateverElseThereIs(): void
+    {
+        $said = ['a' => ['late', 'x'], 'b' => ['late'], 'c' => ['y', 'late'], 'd' => ['late', 'x'], 'e' => ['y', 'late'], 'f' => []];
+        self::assertSame(['late' => ['a', 'b', 'd']], ClassPicture::sharing($said), 'one group alone needs no other');
+    }
 }

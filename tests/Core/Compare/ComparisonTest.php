@@ -122,9 +122,9 @@ final class ComparisonTest extends TestCase
         $target = Lesson::grid("kick x...|....|x...|....|x...|....|x...|....\nsnare ....|x...|....|x...|....|x...|....|x...", 2);
         $played = Lesson::grid("kick x...|....|x...|....|x...|....|x...|....\nsnare ....|x...|....|....|....|x...|....|....", 2);
         $comparison = Lesson::compare($target, $played);
-        self::assertSame(['Snare: 2 hits are missing on beat 4 in every bar; add them.'], Lesson::texts($comparison));
+        self::assertSame(['Snare: a hit is missing on beat 4 in every bar; add it.'], Lesson::texts($comparison));
         self::assertSame([1, 2], $comparison->statements[0]->bars);
-        self::assertSame(['Snare: 2 hits are missing at step 13 and step 29; add them.'], Lesson::texts($comparison, CountingStyle::Steps));
+        self::assertSame(['Snare: 2 hits are missing on steps 13 and 29; add them.'], Lesson::texts($comparison, CountingStyle::Steps));
         self::assertSame(['Snare: 2 hits are missing at 1.4 and 2.4; add them.'], Lesson::texts($comparison, CountingStyle::BarBeat));
     }
 
@@ -170,10 +170,10 @@ final class ComparisonTest extends TestCase
     {
         $target = Lesson::grid('snare X.s.|x.s.|X.s.|x.s.');
         $text = static fn (string $played): array => Lesson::texts(Lesson::compare($target, Lesson::grid($played)));
-        self::assertSame(['Dynamics: every hit is equally loud; make louder and softer ones.'], $text('snare x.x.|x.x.|x.x.|x.x.'));
-        self::assertSame(['Accents are missing on beat 1; play harder there.'], $text('snare x.s.|x.s.|X.s.|x.s.'));
-        self::assertSame(['Accents where none are asked, on beat 2 &; play softer there.'], $text('snare X.s.|x.X.|X.s.|x.s.'));
-        self::assertSame(['Dynamics: some hits are louder or softer than asked, on beat 4.'], $text('snare X.s.|x.s.|X.s.|s.s.'));
+        self::assertSame(['Snare: every hit is equally loud; make louder and softer ones.'], $text('snare x.x.|x.x.|x.x.|x.x.'));
+        self::assertSame(['Snare: accents are missing on beat 1; play harder there.'], $text('snare x.s.|x.s.|X.s.|x.s.'));
+        self::assertSame(['Snare: accents where none are asked on beat 2 &; play softer there.'], $text('snare X.s.|x.X.|X.s.|x.s.'));
+        self::assertSame(['Snare: some hits are louder or softer than asked on beat 4.'], $text('snare X.s.|x.s.|X.s.|s.s.'));
         self::assertSame([], $text('snare X.s.|x.s.|X.s.|x.s.'));
     }
 

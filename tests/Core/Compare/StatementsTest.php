@@ -6,6 +6,14 @@ namespace Pulsanda\Tests\Core\Compare;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
 
 /** What a drum teacher would say: wide causes first, and no more statements than needed. */
@@ -51,6 +59,118 @@ final class StatementsTest extends TestCase
             ['Snare: every hit is one sixteenth late.', 'Kick: a hit is missing on beat 3; add it.'],
             0.8696,
         ];
+    }
+
+    /** Worked example 10. */
+    public function testNothingIsOneThingToSayAndEarnsNothing(): void
+    {
+        $nothing = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['kick' => []]));
+        self::assertSame(['The bar is empty; fill it.'], Lesson::texts($nothing));
+        self::assertSame(0.0, $nothing->mark());
+        $all = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(array_map(static fn (): array => range(1, 16), Lesson::TARGET)));
+        self::assertSame(['another-beat'], Lesson::said($all));
+        self::assertSame(0.0, $all->mark(), 'filling everything earns nothing');
+    }
+
+    /** Worked example 11. */
+    public function testAStatementNeverLowersTheMark(): void
+    {
+        $target = ['closed-hat' => range(1, 31, 2), 'snare' => [5, 13, 21, 29], 'kick' => [1, 9, 17, 25, 27]];
+        $played = ['kick' => [1, 9, 11, 17, 25]] + $target;
+        $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
+        self::assertSame(['Bars 1 and 2 are exchanged; swap them.'], Lesson::texts($comparison));
+        self::assertEqualsWithDelta(2 * 24.5 / 50, $comparison->aspects->placement, 1e-9, 'no less than the raw pairs give');
+    }
+
+    /** Worked example 12. */
+    public function testTheFirstBarTwiceWithAHitMissingInBoth(): void
+    {
+        $target = ['kick' => [1, 7, 9, 17, 27, 29], 'snare' => [5, 13, 21, 24, 30], 'ride' => range(1, 31, 2)];
+        $played = ['kick' => [1, 9, 17, 25], 'snare' => [5, 13, 21, 29]] + $target;
+        self::assertSame(
+            ['Bar 2 is the same as bar 1; make the change that is asked.', 'Kick: a hit is missing on beat 2 & in every bar; add it.'],
+            Lesson::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))),
+        );
+    }
+
+    public function testClickingAtRandomEarnsNothing(): void
+    {
+        $random = Lesson::random(12);
+        $marks = $guessed = [];
+        for ($round = 0; $round < 200; ++$round) {
+            $target = Lesson::steps(Lesson::TARGET, 1);
+            $played = Lesson::steps(array_map(static fn (array $steps): array => array_map(
+                intval(...),
+                $random->pickArrayKeys(array_fill(1, 16, true), \count($steps)),
+            ), Lesson::TARGET));
+            $marks[] = Lesson::compare($target, $played)->mark();
+            $guessed[] = Lesson::compare($target, $played, ['guessing' => 'counted'])->mark();
+        }
+        // What happens to be late by the same in a row counts as explained, so chance goes a little further than its own matches.
+        self::assertGreaterThan(120, \count(array_keys($marks, 0.0, true)));
+        self::assertLessThan(5, array_sum($marks) / 200);
+        self::assertSame([], array_keys($guessed, 0.0, true), 'a policy may count it');
+    }
+
+    public function testWhatIsWrittenOtherwiseAndHeardTheSameIsNoMistake(): void
+    {
+        $swung = Lesson::grid('ride x.x.|x.x.|x.x.|x.x.', swing: Swing::of(66.67, 8));
+        $triplets = Lesson::pushed(['ride' => array_map(
+            static fn (int $i): array => [960 * intdiv($i, 2) + 640 * ($i % 2), 0],
+            range(0, 7),
+        )]);
+        $comparison = Lesson::compare($swung, $triplets);
+        self::assertSame(['This is written otherwise than asked, and sounds the same; nothing is to change.'], Lesson::texts($comparison));
+        self::assertSame(20.0, $comparison->mark());
+        $slow = Lesson::grid('snare x...|x...|x...|x...', tempo: Tempo::of(60, '4'));
+        $fast = Lesson::grid('snare x...|....|x...|....|x...|....|x...|....', 2, tempo: Tempo::of(120, '4'));
+        self::assertSame(['same-sound'], Lesson::said(Lesson::compare($slow, $fast)));
+        self::assertSame(20.0, Lesson::compare($slow, $fast)->mark());
+        self::assertNotSame(['same-sound'], Lesson::said(Lesson::compare($slow, Lesson::grid('snare x...|....|x...|....|x...|....|x.x.|....', 2, tempo: Tempo::of(120, '4')))));
+    }
+
+    public function testAnotherSubdivisionAndGoingRoundTheLoop(): void
+    {
+        $sixteenths = Lesson::steps(['shaker' => range(1, 16), 'kick' => [1, 9]]);
+        $triplets = Lesson::pushed([
+            'shaker' => array_map(static fn (int $i): array => [320 * $i, 0], range(0, 11)),
+            'kick' => [[0, 0], [1920, 0]],
+        ]);
+        self::assertSame(
+            ['Shaker: you play eighth triplets, but sixteenths are asked.'],
+            Lesson::texts(Lesson::compare($sixteenths, $triplets)),
+        );
+        $target = Lesson::steps(['kick' => [1, 4, 11], 'snare' => [5, 13]]);
+        self::assertSame(
+            ['Kick: the whole part goes round the loop, one eighth early; start it where it is asked.'],
+            Lesson::texts(Lesson::compare($target, Lesson::steps(['kick' => [2, 9, 15], 'snare' => [5, 13]]))),
+        );
+    }
+
+    public function testLoudAndSoftByInstrument(): void
+    {
+        $target = Lesson::grid("snare X.g.|x.g.|X.g.|x.g.\nride x.x.|x.x.|x.x.|x.x.");
+        $said = static fn (string $snare): array => Lesson::texts(
+            Lesson::compare($target, Lesson::grid("snare $snare\nride x.x.|x.x.|x.x.|x.x.")),
+        );
+        self::assertSame([], $said('X.g.|x.g.|X.g.|x.g.'));
+        self::assertSame(['Snare: ghost notes are too loud on beat 1 & and beat 3 &; play them softer.'], $said('X.x.|x.g.|X.x.|x.g.'));
+        self::assertSame(['Snare: accents are missing on beat 3; play harder there.'], $said('X.g.|x.g.|x.g.|x.g.'), 'the other is right');
+        $missing = Lesson::compare($target, Lesson::grid("snare x.g.|x.g.|x.g.|x.g.\nride x.x.|x.x.|x.x.|x.x."));
+        self::assertLessThan(1, (float) $missing->aspects->dynamics);
+    }
+
+    public function testADownbeatPushedEarlyIsInItsBar(): void
+    {
+        $target = Lesson::steps(['kick' => [1, 9, 17, 25], 'snare' => [5, 13, 21, 29]], 2);
+        $section = Section::of('A', 2, [
+            Row::of(Instrument::Kick, array_map(static fn (int $i): Hit => Hit::of(1920 * $i, push: 2 === $i ? -60 : 0), range(0, 3))),
+            Row::of(Instrument::Snare, array_map(static fn (int $i): Hit => Hit::of(960 + 1920 * $i), range(0, 3))),
+        ], Meter::of(4, 4));
+        $played = Pattern::of('Pushed', Meter::of(4, 4), Tempo::of(96, '4'), [$section]);
+        $comparison = Lesson::compare($target, $played);
+        self::assertSame(['Kick: a hit on beat 1 in bar 2 is about one thirty-second early.'], Lesson::texts($comparison));
+        self::assertSame([2], $comparison->statements[0]->bars);
     }
 
     public function testFewerStatementsWinOverAKeptMatch(): void
