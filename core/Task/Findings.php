@@ -6,6 +6,7 @@ namespace Pulsanda\Core\Task;
 
 use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
@@ -53,7 +54,11 @@ final readonly class Findings
 
     public function count(): int
     {
-        return \count($this->data['statements']) + \count($this->data['unmet']);
+        // What is written otherwise and sounds the same is no mistake.
+        $same = StatementKind::SameSound->value;
+        $mistakes = array_filter($this->data['statements'], static fn (array $one): bool => $same !== $one['kind']);
+
+        return \count($mistakes) + \count($this->data['unmet']);
     }
 
     /** @return list<string> the same key means the same finding, whoever's beat it is */

@@ -9,8 +9,8 @@ use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 
 /**
- * What a student may learn before handing in: a question and how often, whether requirements tick themselves, and listening to a target
- * that is only heard.
+ * What a student may learn: before handing in a question and how often, whether requirements tick themselves, and listening to a target
+ * that is only heard; with the answer, the mark that was suggested.
  */
 final readonly class Help
 {
@@ -23,15 +23,17 @@ final readonly class Help
         public ?int $hearings,
         public bool $byBar,
         public bool $slower,
+        public bool $suggested,
     ) {
     }
 
     /**
-     * @param int|null $times    how often the question may be asked; null for as often as one likes
-     * @param bool     $ticks    whether the requirements tick themselves while the student works
-     * @param int|null $hearings how often a target that is only heard may be played; null for as often as one likes
-     * @param bool     $byBar    whether it may be played bar by bar
-     * @param bool     $slower   whether it may be played slower
+     * @param int|null $times     how often the question may be asked; null for as often as one likes
+     * @param bool     $ticks     whether the requirements tick themselves while the student works
+     * @param int|null $hearings  how often a target that is only heard may be played; null for as often as one likes
+     * @param bool     $byBar     whether it may be played bar by bar
+     * @param bool     $slower    whether it may be played slower
+     * @param bool     $suggested whether, with the answer, the mark is told that was suggested to the teacher, and how it was reckoned
      *
      * @throws InvalidInput
      */
@@ -42,6 +44,7 @@ final readonly class Help
         ?int $hearings = null,
         bool $byBar = true,
         bool $slower = true,
+        bool $suggested = false,
     ): self {
         foreach (['times' => $times, 'hearings' => $hearings] as $key => $value) {
             if (null !== $value) {
@@ -49,13 +52,13 @@ final readonly class Help
             }
         }
 
-        return new self($ask, $times, $ticks, $hearings, $byBar, $slower);
+        return new self($ask, $times, $ticks, $hearings, $byBar, $slower, $suggested);
     }
 
     /** @throws InvalidInput */
     public static function fromData(mixed $data, string $path): self
     {
-        $fields = Fields::of($data, $path, ['ask', 'times', 'ticks', 'hearings', 'byBar', 'slower']);
+        $fields = Fields::of($data, $path, ['ask', 'times', 'ticks', 'hearings', 'byBar', 'slower', 'suggested']);
         $ask = Question::tryFrom($fields->string('ask', Question::Nothing->value)) ?? throw InvalidInput::at(
             $fields->at('ask'),
             'this must be "nothing", "count", "rows", "bars" or "places".',
@@ -68,6 +71,7 @@ final readonly class Help
             $fields->isNull('hearings') ? null : $fields->int('hearings'),
             $fields->bool('byBar', true),
             $fields->bool('slower', true),
+            $fields->bool('suggested', false),
         ));
     }
 
@@ -81,6 +85,7 @@ final readonly class Help
             'hearings' => $this->hearings,
             'byBar' => $this->byBar,
             'slower' => $this->slower,
+            'suggested' => $this->suggested,
         ];
     }
 }

@@ -18,9 +18,15 @@ final readonly class Disclosure
      * @param bool $frames   the frames of requirements: where a target is to be found by ear, they tell too much of it
      * @param bool $verdicts what the requirements say of a beat
      * @param bool $answer   what the teacher has written
+     * @param bool $mark     the suggested mark, and what it was reckoned from
      */
-    private function __construct(public bool $target, public bool $frames, public bool $verdicts, public bool $answer)
-    {
+    private function __construct(
+        public bool $target,
+        public bool $frames,
+        public bool $verdicts,
+        public bool $answer,
+        public bool $mark,
+    ) {
     }
 
     /** @param Attempt|null $attempt that is looked at; null while the part is worked on, which a teacher tries as a student finds it */
@@ -28,15 +34,14 @@ final readonly class Disclosure
     {
         $seen = View::Seen === $part->view;
         if (Role::Teacher === $to->role) {
-            return null === $attempt ? new self($seen, $seen, $part->task()->help->ticks, false) : new self(true, true, true, true);
+            return null === $attempt
+                ? new self($seen, $seen, $part->task()->help->ticks, false, false)
+                : new self(true, true, true, true, true);
         }
         $back = null !== $attempt?->feedback?->returnedAt;
 
-        return null === $attempt ? new self(
-            $seen,
-            $seen,
-            $part->task()->help->ticks,
-            false,
-        ) : new self($back && $seen, $seen, $back, $back);
+        return null === $attempt
+            ? new self($seen, $seen, $part->task()->help->ticks, false, false)
+            : new self($back && $seen, $seen, $back, $back, $back && $part->task()->help->suggested);
     }
 }

@@ -186,7 +186,7 @@ export function Compared(props: Props) {
             {result && (
               <>
                 <Statements statements={statements} chosen={chosen} choose={choose} {...(desk && { take: desk.take })} />
-                <Arithmetic result={result} />
+                {Object.keys(result.weights).length > 0 && <Arithmetic result={result} />}
               </>
             )}
             {more}

@@ -54,6 +54,10 @@ export function HelpFields({ part, change, catalogue }: Props) {
           </label>
         </>
       )}
+      <label className="flex items-center gap-1.5">
+        <input type="checkbox" checked={help.suggested ?? false} onChange={(event) => change({ suggested: event.target.checked })} />
+        with your answer they see the suggested mark too
+      </label>
       {part.asks.length > 0 && (
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={help.ticks ?? false} onChange={(event) => change({ ticks: event.target.checked })} />

@@ -72,6 +72,14 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
         />
         a shorter target is repeated to the length of the beat
       </label>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={part.policy.guessing === 'counted'}
+          onChange={(event) => change({ guessing: event.target.checked ? 'counted' : 'nothing' })}
+        />
+        what fits counts also where clicking at random would fit as well
+      </label>
       <TempoThatCounts
         policy={part.policy}
         change={change}

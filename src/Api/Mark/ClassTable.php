@@ -36,9 +36,14 @@ final readonly class ClassTable
     }
 
     /**
-     * Students by name, each with the newest attempt first; and newest attempts of which the same is to be said, the largest group first.
+     * Students by name, each with the newest attempt first; newest attempts of which the same is to be said, the largest group first; and
+     * those of which the widest statement is the same, whatever else is said.
      *
-     * @return array{students: list<StudentRow>, groups: list<array{statements: list<string>, of: non-empty-list<string>}>}
+     * @return array{
+     *     students: list<StudentRow>,
+     *     groups: list<array{statements: list<string>, of: non-empty-list<string>}>,
+     *     sharing: list<array{statement: string, of: non-empty-list<string>}>,
+     * }
      */
     public function of(Part $part): array
     {
@@ -103,6 +108,10 @@ final readonly class ClassTable
                 static fn (array $ids): array => ['statements' => $said[$ids[0]], 'of' => $ids],
                 ClassPicture::groups($newest),
             ),
+            'sharing' => array_values(array_map(
+                static fn (array $ids): array => ['statement' => $said[$ids[0]][0], 'of' => $ids],
+                ClassPicture::sharing($newest),
+            )),
         ];
     }
 

@@ -305,6 +305,9 @@ final readonly class MarkingController
         $may = Disclosure::of($attempt->part, $this->access->account(), $attempt);
         // A result names the target's places, so it stays here when the target is hidden.
         $judged = ($may->target ? [] : ['result' => null, 'target' => null, 'others' => []]) + self::judged($attempt, $may->frames);
+        if (!$may->mark) {
+            $judged = ['result' => Shapes::withoutMark($judged['result']), 'others' => []] + $judged;
+        }
 
         return new JsonResponse([
             'assignment' => Shapes::assignment($attempt->part->assignment),

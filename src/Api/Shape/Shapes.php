@@ -164,6 +164,27 @@ final readonly class Shapes
     }
 
     /**
+     * A result without the suggested mark, and without what it could be reckoned from.
+     *
+     * @return array<string, mixed>|null
+     */
+    public static function withoutMark(mixed $result): ?array
+    {
+        if (!\is_array($result)) {
+            return null;
+        }
+        /** @var array{pairs: list<array<string, mixed>>, aspects: array<string, float|null>} $result */
+        $pairs = array_map(static fn (array $pair): array => ['credit' => null] + $pair, $result['pairs']);
+
+        return [
+            'mark' => null,
+            'weights' => (object) [],
+            'aspects' => array_map(static fn (): ?float => null, $result['aspects']),
+            'pairs' => $pairs,
+        ] + $result;
+    }
+
+    /**
      * What the requirements say of a beat, in words.
      *
      * @param Checked|null $checked

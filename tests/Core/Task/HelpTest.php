@@ -101,10 +101,10 @@ final class HelpTest extends TestCase
 
     public function testHelpIsWrittenAsItIsRead(): void
     {
-        $data = ['ask' => 'rows', 'times' => 3, 'ticks' => false, 'hearings' => null, 'byBar' => false, 'slower' => true];
+        $data = ['ask' => 'rows', 'times' => 3, 'ticks' => false, 'hearings' => null, 'byBar' => false, 'slower' => true, 'suggested' => false];
         self::assertSame($data, Help::fromData((object) $data, '')->toData());
         self::assertSame(
-            ['ask' => 'nothing', 'times' => null, 'ticks' => true, 'hearings' => null, 'byBar' => true, 'slower' => true],
+            ['ask' => 'nothing', 'times' => null, 'ticks' => true, 'hearings' => null, 'byBar' => true, 'slower' => true, 'suggested' => false],
             Help::fromData(new \stdClass(), '')->toData(),
         );
     }
