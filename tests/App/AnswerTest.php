@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\App;
 
+use Doctrine\DBAL\Connection;
 use Pulsanda\App\Entity\Feedback;
 
 /** The teacher's answers: to one, to a group, pinned to the sheet, drawn, taken back; and the Class picture. */
@@ -20,7 +21,7 @@ final class AnswerTest extends ApiTestCase
                 (array) $list['groups'],
                 static fn (mixed $group): bool => \is_array($group) && [
                     'Snare: every hit is one sixteenth late.',
-                    'Snare: a hit is missing at bar 2, beat 4 a; add it.',
+                    'Snare: a hit is missing on beat 4 a in bar 2; add it.',
                 ] === $group['statements'],
             ),
         )[0] ?? self::fail('There is no such group.');
@@ -33,7 +34,7 @@ final class AnswerTest extends ApiTestCase
             $this->signIn($student);
             $returned = $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, $student)));
             self::assertSame(
-                ["Almost, $name: the snare one step earlier.", $this->at($returned, 'result.mark')],
+                ["Almost, $name: the snare one step earlier.", 18.5],
                 [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')],
             );
         }
@@ -190,7 +191,7 @@ final class AnswerTest extends ApiTestCase
         self::assertSame(
             [
                 'gone' => ['Snare: every hit is one sixteenth late.'],
-                'still' => ['Snare: a hit is missing at bar 2, beat 4 a; add it.'],
+                'still' => ['Snare: a hit is missing on beat 4 a in bar 2; add it.'],
                 'new' => [],
             ],
             $this->at($second, 'before.progress'),
@@ -228,9 +229,58 @@ final class AnswerTest extends ApiTestCase
         self::assertContains($this->attempt(self::MARCH, 'ines', 2), (array) $this->at($strokes, 'snare 7440.missed'));
         self::assertNotContains($this->attempt(self::MARCH, 'ines', 1), (array) $this->at($strokes, 'snare 960.moved'));
         self::assertContains($this->attempt(self::MARCH, 'siobhan'), (array) $this->at($strokes, 'closed-hat 0.missed'));
-        self::assertSame('Snare: a hit is missing at bar 2, beat 4 a; add it.', $this->at($picture, 'picture.statements.0.text'));
+        self::assertSame('Snare: a hit is missing on beat 4 a in bar 2; add it.', $this->at($picture, 'picture.statements.0.text'));
         self::assertCount(3, (array) $this->at($picture, 'picture.statements.0.by'));
         self::assertCount(13, (array) $this->at($picture, 'picture.marks'));
+    }
+
+    public function testABeatCountsAgainstTheTargetThatItIsNearestTo(): void
+    {
+        $this->signIn('odile');
+        $path = '/api/parts/'.$this->part(self::MARCH).'/picture';
+        self::assertSame([0, [13]], [$this->at($this->json($this->get($path)), 'shown'), $this->json($this->get($path))['nearest']]);
+        foreach (['1', '-1', 'x', '00'] as $none) {
+            $this->assertProblem(404, 'not here', $this->get("$path?target=$none"));
+        }
+    }
+
+    public function testBeatsThatShareTheirWidestStatementAreOfferedTogether(): void
+    {
+        $this->signIn('odile');
+        $list = $this->marking();
+        foreach ((array) $list['sharing'] as $shared) {
+            self::assertIsArray($shared);
+            $groups = 0;
+            foreach ((array) $list['groups'] as $group) {
+                self::assertIsArray($group);
+                $isOf = \in_array($this->at($group, 'of.0'), (array) $shared['of'], true);
+                $groups += $isOf ? 1 : 0;
+                self::assertSame($isOf, $shared['statement'] === (((array) $group['statements'])[0] ?? null));
+            }
+            self::assertGreaterThan(1, $groups, 'more than one group');
+        }
+    }
+
+    public function testAStudentSeesTheSuggestedMarkOnlyWhereTheTeacherLetsThem(): void
+    {
+        $returned = '/api/attempts/'.$this->attempt(self::MARCH, 'ines', 1);
+        $this->signIn('ines');
+        $seen = $this->json($this->get($returned));
+        self::assertNotNull($this->at($seen, 'feedback.mark'));
+        self::assertSame(
+            [null, [], []],
+            [$this->at($seen, 'result.mark'), $this->at($seen, 'result.weights'), array_filter((array) $this->at($seen, 'result.aspects'))],
+        );
+        self::assertSame([], array_filter(array_column((array) $this->at($seen, 'result.pairs'), 'credit')));
+        $connection = static::getContainer()->get(Connection::class);
+        self::assertInstanceOf(Connection::class, $connection);
+        $connection->executeStatement(
+            "UPDATE part SET help = jsonb_set(help::jsonb, '{suggested}', 'true') WHERE id = ?",
+            [$this->part(self::MARCH)],
+        );
+        $seen = $this->json($this->get($returned));
+        self::assertNotNull($this->at($seen, 'result.mark'));
+        self::assertNotSame([], $this->at($seen, 'result.weights'));
     }
 
     public function testTheTermShowsEachStudentFromTaskToTask(): void

@@ -126,7 +126,7 @@ final class MarkingTest extends ApiTestCase
         $this->signIn('odile');
         $attempt = '/api/attempts/'.$this->attempt('Lamplighters\' March', 'zoe');
         $shown = $this->json($this->get($attempt));
-        self::assertSame('Kick: 2 hits are missing on beat 3 in every bar; add them.', $this->at($shown, 'result.statements.0.text'));
+        self::assertSame('Kick: a hit is missing on beat 3 in every bar; add it.', $this->at($shown, 'result.statements.0.text'));
         self::assertSame('', $this->at($shown, 'feedback.text'));
         $this->send('PUT', "$attempt/feedback", ['mark' => null, 'text' => 'Kick on three, please.']);
         self::assertSame('Kick on three, please.', $this->at($this->json($this->get($attempt)), 'feedback.text'));

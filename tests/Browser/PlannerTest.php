@@ -172,7 +172,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Mark 12: Lamplighters, by night');
         $odile->press('Same mistakes together');
         $odile->read('Snare: every hit is one sixteenth late.');
-        $odile->readNot('a hit is missing at bar 2, beat 4 a');
+        $odile->readNot('a hit is missing on beat 4 a in bar 2');
         $odile->assertNoComplaints();
     }
 

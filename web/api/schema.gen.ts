@@ -1614,10 +1614,12 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** What a class made of one part; for its teacher */
+        /** What a class made of one part, of the beats that are nearest to one of its targets; for its teacher */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    target?: number;
+                };
                 header?: never;
                 path: {
                     id: components["parameters"]["id"];
@@ -2137,6 +2139,8 @@ export interface components {
                 low: number;
                 high: number;
             } | null;
+            /** @enum {string} */
+            guessing?: "nothing" | "counted";
         };
         WholePolicy: components["schemas"]["Policy"] & {
             grace: number;
@@ -2167,6 +2171,7 @@ export interface components {
             hearings?: number | null;
             byBar?: boolean;
             slower?: boolean;
+            suggested?: boolean;
         };
         PlannedPart: components["schemas"]["Part"] & {
             start: components["schemas"]["Pattern"];
@@ -2392,6 +2397,11 @@ export interface components {
                 statements: string[];
                 of: string[];
             }[];
+            /** @description Newest attempts of which the widest statement is the same, whatever else is said */
+            sharing: {
+                statement: string;
+                of: string[];
+            }[];
             recomparing: components["schemas"]["Recomparing"];
         };
         Phrase: {
@@ -2421,6 +2431,10 @@ export interface components {
             part: components["schemas"]["Part"];
             parts: components["schemas"]["PartName"][];
             target: components["schemas"]["Pattern"] | null;
+            /** @description Which target, from 0 */
+            shown: number;
+            /** @description How many beats are nearest to each target */
+            nearest: number[];
             music: components["schemas"]["Music"];
             beats: {
                 id: string;

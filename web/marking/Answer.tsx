@@ -28,17 +28,19 @@ type Props = {
   statement: Statement | null;
   /** Attempts of others who wait for an answer and of whom the same is to be said. */
   alike: { id: string; name: string }[];
+  /** Whether the answer is for all of them from the start. */
+  toAll: boolean;
   onReturned: (returned: ReturnedNow) => void;
 };
 
 /** Mark and text. What is typed is kept by itself; the student sees it only when it is returned. */
-export function Answer({ data, answer, catalogue, statement, alike, onReturned }: Props) {
+export function Answer({ data, answer, catalogue, statement, alike, toAll: fromTheStart, onReturned }: Props) {
   const navigate = useNavigate();
   const { typed, change, add, value, wrong, keeping, returnedAt } = answer;
   const error = answer.error || (keeping.state === 'refused' ? keeping.sentence : '');
   const { points } = data.part;
   const first = data.student.firstName;
-  const [toAll, setToAll] = useState(false);
+  const [toAll, setToAll] = useState(fromTheStart);
   const mark = useRef<HTMLInputElement>(null);
   const text = useRef<HTMLTextAreaElement>(null);
   const group = toAll && !returnedAt ? alike : [];
@@ -50,7 +52,11 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
       // Notes and a suggestion go with this one alone: they are kept first.
       await answer.keeper.send();
       // Where the suggestion was taken, each gets their own.
-      const body = { attempts: everybody.map(({ id }) => id), mark: value === data.suggested ? null : value, text: typed.text };
+      const body = {
+        attempts: everybody.map(({ id }) => id),
+        mark: value === data.suggested ? null : value,
+        text: opened(typed.text, first),
+      };
       const done = await answer.run(() => reply(api.POST('/api/parts/{id}/return-group', { ...at({ id: data.part.id }), body })));
       if (!done) return;
       answer.returned(new Date().toISOString(), answer.keeper.version + 1);
@@ -139,7 +145,7 @@ export function Answer({ data, answer, catalogue, statement, alike, onReturned }
             }}
           />
           <span>
-            Answer {alike.length === 1 ? 'one more' : `${alike.length} more`} with the same:{' '}
+            {fromTheStart ? 'Also to ' : `Answer ${alike.length === 1 ? 'one more' : `${alike.length} more`} with the same: `}
             {alike.map(({ id, name }, index) => (
               <span key={id}>
                 {index > 0 && ', '}

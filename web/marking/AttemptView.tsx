@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
 import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
@@ -19,6 +19,7 @@ type Props = { data: AttemptToMark; list: MarkingList; catalogue: Catalogue; onR
 /** One attempt beside its target, and the teacher's answer. */
 export function AttemptView({ data, list, catalogue, onReturned }: Props) {
   const navigate = useNavigate();
+  const [search] = useSearchParams();
   const answer = useAnswer(data);
   const [statement, setStatement] = useState<Statement | null>(null);
   const { change, add } = answer;
@@ -85,7 +86,8 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
           answer={answer}
           catalogue={catalogue}
           statement={statement}
-          alike={alikeOf(data.attempt.id, list)}
+          alike={alikeOf(data.attempt.id, list, search.get('sharing'))}
+          toAll={search.get('all') !== null}
           onReturned={onReturned}
         />
       </Compared>
@@ -94,9 +96,10 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
   );
 }
 
-/** Those who wait for an answer and of whom the same is to be said. */
-function alikeOf(id: string, list: MarkingList): { id: string; name: string }[] {
-  const group = list.groups.find(({ of }) => of.includes(id))?.of ?? [];
+/** Those who wait for an answer and of whom the same is to be said: all of it, or one statement whatever else there is. */
+function alikeOf(id: string, list: MarkingList, sharing: string | null): { id: string; name: string }[] {
+  const shared = list.sharing.find(({ statement, of }) => statement === sharing && of.includes(id));
+  const group = shared?.of ?? list.groups.find(({ of }) => of.includes(id))?.of ?? [];
   return list.students.flatMap((student) =>
     student.attempts
       .slice(0, 1)

@@ -37,7 +37,14 @@ export function Glance({ list }: { list: MarkingList }) {
           </span>
         )}
       </div>
-      {by === 'student' ? <Table list={list} /> : <Groups list={list} />}
+      {by === 'student' ? (
+        <Table list={list} />
+      ) : (
+        <>
+          <Groups list={list} />
+          <Sharing list={list} />
+        </>
+      )}
     </>
   );
 }
@@ -158,7 +165,7 @@ function Groups({ list }: { list: MarkingList }) {
             </div>
             {first && (
               <Link
-                to={`/marking/${list.part.id}/${first.attempt.id}`}
+                to={`/marking/${list.part.id}/${first.attempt.id}${open.length > 1 ? '?all' : ''}`}
                 className={`button ${open.length > 0 ? 'button-main' : ''}`}
                 aria-label={`${doing(open.length)}: ${group.statements[0] ?? 'Everything is as asked.'}`}
               >
@@ -169,6 +176,38 @@ function Groups({ list }: { list: MarkingList }) {
         );
       })}
     </ul>
+  );
+}
+
+/** Beats of several groups of which the widest thing to say is the same. */
+function Sharing({ list }: { list: MarkingList }) {
+  const waiting = new Set(
+    list.students.flatMap(({ attempts }) => (attempts[0] && attempts[0].state !== 'returned' ? [attempts[0].id] : [])),
+  );
+  const shared = list.sharing.map(({ statement, of }) => ({ statement, of, open: of.filter((id) => waiting.has(id)) }));
+  if (shared.length === 0) return null;
+  return (
+    <section aria-labelledby="sharing" className="mt-5">
+      <h3 id="sharing" className="mb-2">
+        One thing in common, whatever else there is
+      </h3>
+      <ul className="flex flex-col gap-2">
+        {shared.map(({ statement, of, open }) => (
+          <li key={statement} className="card flex flex-wrap items-center gap-x-6 gap-y-2 p-3">
+            <p className="min-w-64 flex-1">
+              <b>{statement}</b> <span className="text-sm text-faint">{plural(of.length, 'beat')}</span>
+            </p>
+            <Link
+              to={`/marking/${list.part.id}/${open[0] ?? of[0]}?${open.length > 1 ? 'all&' : ''}sharing=${encodeURIComponent(statement)}`}
+              className="button"
+              aria-label={`${doing(open.length)}: ${statement}, whatever else there is`}
+            >
+              {doing(open.length)}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
-import { api, at, reply } from '../api/client';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { api, reply } from '../api/client';
 import type { Picture } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { ASPECT_NAMES } from '../compared/names';
@@ -18,10 +18,12 @@ export type Behind = { title: string; of: string[] };
 export default function PicturePage() {
   const { partId = '' } = useParams();
   const catalogue = useCatalogue();
+  const [search] = useSearchParams();
+  const shown = Number(search.get('target') ?? 0);
   const [behind, setBehind] = useState<Behind | null>(null);
   const { data, error, refetch } = useQuery({
-    queryKey: ['picture', partId],
-    queryFn: () => reply(api.GET('/api/parts/{id}/picture', at({ id: partId }))),
+    queryKey: ['picture', partId, shown],
+    queryFn: () => reply(api.GET('/api/parts/{id}/picture', { params: { path: { id: partId }, query: { target: shown } } })),
     refetchOnMount: 'always',
   });
   const failed = error ?? catalogue.error;
@@ -87,6 +89,21 @@ function PictureHead({ data }: { data: Picture }) {
         {data.parts.length > 1 && `, part ${data.part.position}`}
       </h1>
       <span className="text-faint">{plural(data.beats.length, 'beat')}, each student’s newest</span>
+      {data.nearest.length > 1 && (
+        <nav aria-label="Nearest to target" className="flex flex-wrap gap-1.5">
+          {data.nearest.map((count, target) => (
+            <Link
+              // biome-ignore lint/suspicious/noArrayIndexKey: targets have no name but their number
+              key={target}
+              to={`/picture/${data.part.id}${target > 0 ? `?target=${target}` : ''}`}
+              aria-current={target === data.shown ? 'page' : undefined}
+              className="part-tab"
+            >
+              Target {target + 1}: {plural(count, 'beat')}
+            </Link>
+          ))}
+        </nav>
+      )}
       <nav aria-label="Of this part" className="ml-auto flex flex-wrap gap-1.5">
         {data.parts.length > 1 &&
           data.parts.map((part) => (
@@ -115,8 +132,10 @@ function PictureHead({ data }: { data: Picture }) {
 
 /** The commonest statements, with how many made them. */
 function Said({ data, open }: { data: Picture; open: (title: string, of: string[]) => void }) {
-  const { statements } = data.picture;
-  const right = data.beats.filter(({ id }) => !statements.some(({ by }) => by.includes(id))).map(({ id }) => id);
+  const { statements, marks } = data.picture;
+  // Beats that are nearer to another target are counted there.
+  const here = data.beats.filter(({ id }) => !data.target || marks.some(({ of }) => of === id));
+  const right = here.filter(({ id }) => !statements.some(({ by }) => by.includes(id))).map(({ id }) => id);
   return (
     <section aria-labelledby="said" className="card">
       <h2 id="said">What there is to say</h2>

@@ -14,6 +14,8 @@ use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
@@ -28,10 +30,17 @@ final readonly class PictureController
     {
     }
 
+    /** Each beat is counted against the target that it is nearest to; ?target=N, from 0, shows those of one. */
     #[Route('/api/parts/{id}/picture', methods: 'GET')]
-    public function picture(string $id): JsonResponse
+    public function picture(string $id, Request $request): JsonResponse
     {
         $part = $this->access->taughtPart($id);
+        $shown = $request->query->get('target', '0');
+        if (1 !== preg_match('/^[0-9]$/D', $shown) || ('0' !== $shown && !isset($part->targets[(int) $shown]))) {
+            throw new NotFoundHttpException();
+        }
+        $shown = (int) $shown;
+        $nearest = array_fill(0, max(1, \count($part->targets)), 0);
         /** @var list<array{id: string, number: int, name: string, results: string, suggested: string|null, mark: string|null}> $attempts */
         $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT DISTINCT ON (s.name, s.id) a.id, a.number, s.name, a.results, a.suggested, f.mark
@@ -42,10 +51,12 @@ final readonly class PictureController
         foreach ($attempts as $attempt) {
             /** @var list<Compared> $all */
             $all = json_decode($attempt['results'], true, 32, \JSON_THROW_ON_ERROR);
-            // The sheet shows one target, so each beat is counted against that one.
-            foreach ($all as $result) {
-                if (0 === $result['target']) {
-                    $results[$attempt['id']] = $result;
+            // The first result is that of the nearest target.
+            $best = $all[0] ?? null;
+            if (null !== $best) {
+                $nearest[$best['target']] = 1 + ($nearest[$best['target']] ?? 0);
+                if ($shown === $best['target']) {
+                    $results[$attempt['id']] = $best;
                 }
             }
             $beats[] = [
@@ -64,8 +75,10 @@ final readonly class PictureController
                 static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position],
                 $part->assignment->parts(),
             ),
-            'target' => Shapes::pattern($part->target()),
-            'music' => Shapes::music($part, $part->target() ?? $part->start),
+            'target' => Shapes::pattern($part->targets[$shown] ?? null),
+            'shown' => $shown,
+            'nearest' => array_values($nearest),
+            'music' => Shapes::music($part, $part->targets[$shown] ?? $part->start),
             'beats' => $beats,
             'picture' => self::said(ClassPicture::of($results), $results, $part->assignment->course->counting),
         ]);
