@@ -32,14 +32,15 @@ if (!is_file("$root/vendor/autoload.php")) {
 }
 require "$root/vendor/autoload.php";
 
-/** @param array<int, list<int>> $rows steps by row */
+/** @param array<int, array<int, int>> $rows step => velocity, by row */
 function pattern(array $rows, int $bars): Pattern
 {
     $meter = Meter::of(4, 4);
     $instruments = Instrument::cases();
     $made = [];
     foreach ($rows as $row => $steps) {
-        $made[] = Row::of($instruments[$row], array_map(static fn (int $step): Hit => Hit::of(240 * $step, 28 + 30 * ($step % 4)), $steps));
+        $hits = array_map(static fn (int $step, int $velocity): Hit => Hit::of(240 * $step, $velocity), array_keys($steps), $steps);
+        $made[] = Row::of($instruments[$row], $hits);
     }
 
     return Pattern::of('Bench', $meter, Tempo::of(96, '4'), [Section::of('A', $bars, $made, $meter)]);
@@ -55,27 +56,27 @@ function schoolClass(int $bars): array
     $random = new Randomizer(new Mt19937(35));
     $steps = 16 * $bars;
     $target = array_map(
-        static fn (int $row): array => array_values(
-            array_filter(range(0, $steps - 1), static fn (int $step): bool => 0 === ($step + $row) % (2 + $row % 5)),
-        ),
+        static fn (int $row): array => array_map(static fn (int $step): int => 28 + 30 * ($step % 4), array_filter(
+            range(0, $steps - 1),
+            static fn (int $step): bool => 0 === ($step + $row) % (2 + $row % 5),
+        )),
         range(0, 11),
     );
+    $without = static fn (array $hits, int $from, int $count): array => array_diff_key($hits, array_slice($hits, $from, $count, true));
     $class = [];
     for ($student = 0; $student < 35; ++$student) {
         $played = $target;
         $row = $random->getInt(0, 11);
         match ($student % 4) {
-            0 => $played[$row] = array_values(
-                array_filter(
-                    array_map(static fn (int $step): int => $step + 1, $played[$row]),
-                    static fn (int $step): bool => $step < $steps,
-                ),
+            0 => $played[$row] = array_diff_key(
+                array_combine(array_map(static fn (int $step): int => $step + 1, array_keys($played[$row])), $played[$row]),
+                [$steps => 0],
             ),
             1 => $played[$row] = [],
-            2 => array_splice($played[$row], $random->getInt(0, 1), 2),
-            default => $played[$row] = range(0, $steps - 1),
+            2 => $played[$row] = $without($played[$row], $random->getInt(0, 1), 2),
+            default => $played[$row] += array_fill(0, $steps, 58),
         };
-        array_splice($played[($row + 5) % 12], $random->getInt(0, 2), 1);
+        $played[($row + 5) % 12] = $without($played[($row + 5) % 12], $random->getInt(0, 2), 1);
         $class[] = PatternWriter::write(pattern($played, $bars));
     }
 
@@ -154,6 +155,42 @@ foreach ([1, 2, 4, 8, 16] as $bars) {
     echo $line, "\n";
 }
 echo 'From 1 to 16 bars all of it grows ', number_format($growth[16] / $growth[1], 1), " times.\n";
+
+/** A beat that has nothing to do with any other. */
+function unlike(Randomizer $random, int $rows, int $bars): Pattern
+{
+    $hits = [];
+    foreach (range(0, $rows - 1) as $row) {
+        $steps = $random->pickArrayKeys(array_fill(0, 16 * $bars, true), $random->getInt(3 * $bars, 8 * $bars));
+        $hits[$row] = array_fill_keys($steps, 90);
+    }
+
+    return pattern($hits, $bars);
+}
+
+echo "\nBeats that have nothing in common, two bars, in milliseconds\n";
+foreach ([12, 32] as $rows) {
+    $random = new Randomizer(new Mt19937($rows));
+    $times = $second = [];
+    for ($i = 0; $i < 40; ++$i) {
+        [$target, $beat, $other] = [unlike($random, $rows, 2), unlike($random, $rows, 2), unlike($random, $rows, 2)];
+        $start = hrtime(true);
+        Comparison::of($target, $beat, $policy);
+        $times[] = (hrtime(true) - $start) / 1e6;
+        $start = hrtime(true);
+        Comparison::withEach([$target, $other], $target, $policy);
+        $second[] = (hrtime(true) - $start) / 1e6;
+    }
+    sort($times);
+    sort($second);
+    printf(
+        "%d rows: median %.0f, 95th percentile %.0f; a like and an unlike target together: median %.0f\n",
+        $rows,
+        $times[20],
+        $times[38],
+        $second[20],
+    );
+}
 
 $manifestFile = (getenv('PULSANDA_DATA') ?: "$root/var")."/build/.vite/manifest.json";
 if (!is_file($manifestFile)) {
