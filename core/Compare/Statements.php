@@ -27,18 +27,11 @@ use Pulsanda\Core\Pattern\Stroke;
 /** States the differences of a pairing and of the settings. Every pair that differs is accounted for by exactly one statement. */
 final class Statements
 {
-    /** @var array<int, list<int>> object id of stroke => indices of the statements found that are about it, the narrowest first */
-    private array $owner = [];
-    /** @var list<Statement> */
+    /** @var list<Statement> the narrowest first */
     private array $found = [];
-    /** @var array<int, array{int, Stroke}> object id of a target stroke => the statement that gives it another partner, and that */
-    private array $explained = [];
 
-    /**
-     * @param list<Pair>         $pairs
-     * @param \Closure(int): int $bar   of a written tick, from 1
-     */
-    private function __construct(private readonly array $pairs, private readonly \Closure $bar)
+    /** @param \Closure(int): int $bar of a written tick, from 1 */
+    private function __construct(private readonly Coverage $coverage, private readonly \Closure $bar)
     {
     }
 
@@ -52,7 +45,8 @@ final class Statements
         $barTicks = $target->meter->barTicks();
         $askedBars = intdiv($targetTicks, $barTicks);
         $playedBars = (int) ceil($submission->ticks() / $barTicks);
-        $say = new self($pairs, static fn (int $tick): int => 1 + max(0, (int) floor($tick / $barTicks)));
+        $coverage = new Coverage($pairs);
+        $say = new self($coverage, static fn (int $tick): int => 1 + max(0, (int) floor($tick / $barTicks)));
         $sides = static fn (string $side): array => array_values(
             array_filter(array_map(static fn (Pair $pair): ?Stroke => 'target' === $side ? $pair->target : $pair->submission, $pairs)),
         );
@@ -62,7 +56,7 @@ final class Statements
         $leftPairs = (null === $found ? $start : $found->right())->paired();
         $say->singles($leftPairs, $policy->tolerance, $found?->apart() ?? [], $found?->joined() ?? []);
         null === $found || $say->causes($start, $found, $leftPairs);
-        $statements = [...$say->covering(), ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found)];
+        $statements = [...$coverage->of($say->found), ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found)];
         $matched = array_map(
             static fn (LeftPair $one): Pair => new Pair($one->pair->status, $one->pair->target, $one->pair->submission),
             $leftPairs,
@@ -81,7 +75,7 @@ final class Statements
             ...Timing::statements($matched, $policy->tolerance),
         ];
         foreach ($heard as $one) {
-            $statements[] = $one->covering($say->lit($one, $matched));
+            $statements[] = $one->covering($coverage->lit($one, $matched));
         }
         $width = static fn (Statement $one): int => match ($one->scope) {
             'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
@@ -110,7 +104,7 @@ final class Statements
             foreach ($group as $left) {
                 foreach ([$left->pair->target, $left->played] as $stroke) {
                     if (null !== $stroke) {
-                        $this->owner[spl_object_id($stroke)][] = \count($this->found);
+                        $this->coverage->isAbout($stroke, \count($this->found));
                     }
                 }
             }
@@ -164,10 +158,10 @@ final class Statements
             sort($bars);
             foreach ($strokes as $both) {
                 if ($cause->repairs() && null !== $both[0] && null !== $both[1] && isset($matched[spl_object_id($both[0])])) {
-                    $this->explained[spl_object_id($both[1])] ??= [\count($this->found), $both[0]];
+                    $this->coverage->explains($both[1], $both[0], \count($this->found));
                 }
                 foreach (array_filter($both) as $stroke) {
-                    $this->owner[spl_object_id($stroke)][] = \count($this->found);
+                    $this->coverage->isAbout($stroke, \count($this->found));
                 }
             }
             $this->found[] = new Statement(
@@ -224,92 +218,6 @@ final class Statements
         }
 
         return $about;
-    }
-
-    /**
-     * The statements with the pairs that each accounts for: a pair belongs to the narrowest statement that is about one of its strokes,
-     * and no statement goes without.
-     *
-     * @return list<Statement>
-     */
-    private function covering(): array
-    {
-        $covered = $may = array_fill(0, \count($this->found), []);
-        $repairing = array_key_first(array_filter($this->found, static fn (Statement $one): bool => $one->repairs));
-        $held = [];
-        foreach ($this->pairs as $i => $pair) {
-            $owners = [];
-            foreach (array_filter([$pair->target, $pair->submission]) as $stroke) {
-                array_push($owners, ...$this->owner[spl_object_id($stroke)] ?? []);
-            }
-            $owners = array_values(array_unique($owners));
-            if ([] === $owners && $pair->differs()) {
-                // Neither stroke is left over: the causes freed another stroke for the one that is asked.
-                $owners = [$repairing ?? 0];
-            }
-            sort($owners);
-            foreach ($owners as $owner) {
-                $may[$owner][] = $i;
-            }
-            $owner = $owners[0] ?? null;
-            if (null !== $owner && ($pair->differs() || $this->found[$owner]->repairs || 'stroke' === $this->found[$owner]->scope)) {
-                $covered[$owner][$i] = $i;
-                $held[$i] = $owner;
-            }
-        }
-        foreach ($covered as $s => $pairs) {
-            foreach ([] === $pairs ? $may[$s] : [] as $i) {
-                if (!isset($held[$i]) || \count($covered[$held[$i]]) > 1) {
-                    unset($covered[$held[$i] ?? -1][$i]);
-                    $covered[$s] = [$i => $i];
-                    $held[$i] = $s;
-                    break;
-                }
-            }
-        }
-
-        $explained = array_fill(0, \count($this->found), []);
-        $of = [];
-        foreach ($this->pairs as $i => $pair) {
-            null === $pair->submission || $of[spl_object_id($pair->submission)] = $i;
-        }
-        foreach ($this->pairs as $i => $pair) {
-            [$s, $partner] = null === $pair->target ? [null, null] : $this->explained[spl_object_id($pair->target)] ?? [null, null];
-            if (null !== $s && null !== $partner) {
-                $explained[$s][$i] = $of[spl_object_id($partner)];
-            }
-        }
-
-        return array_map(
-            static fn (Statement $one, array $pairs, array $right): Statement => $one->covering(array_values($pairs), $right),
-            $this->found,
-            $covered,
-            $explained,
-        );
-    }
-
-    /**
-     * @param list<Pair> $matched after all causes are undone
-     *
-     * @return list<int> the pairs that a statement about loudness or feel lights up: those that nothing else is said of
-     */
-    private function lit(Statement $one, array $matched): array
-    {
-        $wanted = [];
-        foreach ($one->pairs as $i) {
-            $target = $matched[$i]->target;
-            null === $target || $wanted[spl_object_id($target)] = true;
-        }
-        $lit = [];
-        foreach ($this->pairs as $i => $pair) {
-            $id = null === $pair->target ? 0 : spl_object_id($pair->target);
-            if (isset($wanted[$id]) && !$pair->differs() && !isset($this->owner[$id])) {
-                $this->owner[$id] = [];
-                $lit[] = $i;
-            }
-        }
-
-        return $lit;
     }
 
     /** @param non-empty-list<LeftPair> $group with the same difference */
