@@ -86,17 +86,11 @@ final readonly class Comparison
             ? [self::instead(StatementKind::SameSound, $pairing)]
             : Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
         if (null === $heard && !$policy->guessing) {
-            $explained = self::explained($statements);
             $runs = array_flip(array_merge([], ...array_map(
                 static fn (Statement $one): array => StatementKind::Subdivision === $one->kind ? $one->pairs : [],
                 $statements,
             )));
-            $fit = \count(array_filter(
-                $pairing->pairs,
-                static fn (Pair $pair, int $i): bool => isset($explained[$i]) || (null !== $pair->target && isset($runs[$i]))
-                    || (Status::Match === $pair->status && null !== $pair->submission),
-                \ARRAY_FILTER_USE_BOTH,
-            ));
+            $fit = Chance::fit($pairing->pairs, self::explained($statements), $runs, $policy->tolerance);
             if (Chance::explains($target, $asked, $played, $fit, $targetTicks, $policy->tolerance)) {
                 $statements = [self::instead(StatementKind::AnotherBeat, $pairing)];
             }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Mark;
 
+use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
@@ -16,6 +18,7 @@ final readonly class Chance
 {
     /** Standard deviations above the mean that chance still reaches. */
     private const FAR = 2;
+    private const NEARLY = 0.8;
 
     /**
      * @param list<Stroke> $asked
@@ -39,6 +42,36 @@ final readonly class Chance
         }
 
         return $fit <= $mean + self::FAR * sqrt($variance);
+    }
+
+    /**
+     * Target strokes that match, and those that would but for what is said of them: only where nearly all of their row does, since some
+     * distance fits half of any row by chance.
+     *
+     * @param list<Pair>           $pairs
+     * @param array<int, int>      $explained pairs whose target strokes have another partner => the pair of that partner
+     * @param array<int, int|true> $runs      pairs of rows that are played in another subdivision
+     */
+    public static function fit(array $pairs, array $explained, array $runs, Tolerance $tolerance): int
+    {
+        $asked = $raw = $all = [];
+        foreach ($pairs as $i => $pair) {
+            if (null === $pair->target) {
+                continue;
+            }
+            $row = $tolerance->sameness($pair->target->instrument);
+            $asked[$row] = 1 + ($asked[$row] ?? 0);
+            $matches = Status::Match === $pair->status && null !== $pair->submission;
+            $partner = $pairs[$explained[$i] ?? -1]->submission ?? null;
+            $raw[$row] = ($raw[$row] ?? 0) + ($matches || isset($runs[$i]) ? 1 : 0);
+            $all[$row] = ($all[$row] ?? 0) + ($matches || isset($runs[$i]) || null !== $partner ? 1 : 0);
+        }
+        $fit = 0;
+        foreach ($asked as $row => $count) {
+            $fit += $all[$row] >= self::NEARLY * $count ? $all[$row] : $raw[$row];
+        }
+
+        return $fit;
     }
 
     /**
