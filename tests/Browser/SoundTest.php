@@ -32,13 +32,15 @@ final class SoundTest extends BrowserTestCase
         $this->waitForSounds($person);
         $person->script(self::LISTEN);
         $person->press('Play');
+        // Once through, and half of the second time.
         $expected = self::expected($target, 2);
+        $expected = \array_slice($expected, 0, intdiv(3 * \count($expected), 4));
         /** @var list<array{when: float, late: float, seconds: float}> $heard */
         $heard = $person->until(static function () use ($person, $expected): ?array {
             $heard = $person->script('return window.heard');
 
             return \is_array($heard) && \count($heard) >= \count($expected) ? $heard : null;
-        }, 'two passes to sound');
+        }, 'a pass and a half to sound');
         $person->press('Stop');
         usort($heard, static fn (array $a, array $b): int => $a['when'] <=> $b['when'] ?: $a['seconds'] <=> $b['seconds']);
         $lengths = $this->lengths($person);

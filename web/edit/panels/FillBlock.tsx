@@ -98,19 +98,11 @@ export function FillBlock({ editor, row, index }: Props) {
   );
 }
 
-function Count({
-  label,
-  value,
-  low,
-  high,
-  set,
-}: {
-  label: string;
-  value: number;
-  low: number;
-  high: number;
-  set: (value: number) => void;
-}) {
+type CountProps = { label: string; value: number; low: number; high: number; set: (value: number) => void };
+
+/** A number that is shown on the sheet while it is typed; emptied, it stays empty until another one is typed. */
+export function Count({ label, value, low, high, set }: CountProps) {
+  const [typed, setTyped] = useState<string | null>(null);
   return (
     <label className="flex items-center gap-1.5">
       {label}
@@ -119,11 +111,13 @@ function Count({
         className="field field-small w-16"
         min={low}
         max={high}
-        value={value}
+        value={typed ?? value}
         onChange={(event) => {
           const next = event.target.valueAsNumber;
+          setTyped(event.target.value);
           if (next >= low && next <= high) set(Math.round(next));
         }}
+        onBlur={() => setTyped(null)}
       />
     </label>
   );
