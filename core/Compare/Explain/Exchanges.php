@@ -89,10 +89,10 @@ final class Exchanges
     /** Whether it fits better than what was played in the row itself. */
     private function isLikelier(string $asked, string $played): bool
     {
-        $asks = RowSearch::ticks($this->left->asked[$asked]);
-        $own = RowSearch::ticks($this->left->played[$asked] ?? []);
+        $asks = Fit::ticks($this->left->asked[$asked]);
+        $own = Fit::ticks($this->left->played[$asked] ?? []);
 
-        $there = RowSearch::ticks($this->left->played[$played]);
+        $there = Fit::ticks($this->left->played[$played]);
         $grace = $this->left->tolerance->grace;
         $better = Likeness::common($asks, $there, $grace) * max(\count($asks), \count($own))
             > Likeness::common($asks, $own, $grace) * max(\count($asks), \count($there));
@@ -113,7 +113,7 @@ final class Exchanges
         if (min($there, $here) < RowSearch::LEAST_STROKES) {
             return Remainder::fits($asked, $played, $this->left->tolerance->grace);
         }
-        [$asks, $plays] = [RowSearch::ticks($asked), RowSearch::ticks($played)];
+        [$asks, $plays] = [Fit::ticks($asked), Fit::ticks($played)];
 
         return $this->share($asks, $plays) >= self::LIKE;
     }

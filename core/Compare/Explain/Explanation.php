@@ -31,6 +31,7 @@ final class Explanation
     private const HOPELESS = 0.4;
 
     private RowSearch $rows;
+    private Alone $alone;
     private Explained $best;
     /** @var array<int, true> object ids of the strokes that stand where they are asked */
     private array $right = [];
@@ -39,6 +40,7 @@ final class Explanation
     private function __construct(private readonly Remainder $start, array $pairs)
     {
         $this->rows = new RowSearch();
+        $this->alone = new Alone();
         $this->best = $this->isHopeless() ? Exchanges::none($start, $this->rows) : Exchanges::best($start, $this->rows);
         foreach ($pairs as $pair) {
             if (Status::Match === $pair->status && null !== $pair->submission) {
@@ -70,7 +72,7 @@ final class Explanation
             $strokes += \count($this->start->asked[$row] ?? []) + \count($this->start->played[$row] ?? []);
         }
 
-        return \count($this->start->differing()) >= self::MANY_ROWS && $this->rows->alone($this->start) > self::HOPELESS * $strokes;
+        return \count($this->start->differing()) >= self::MANY_ROWS && $this->alone->in($this->start) > self::HOPELESS * $strokes;
     }
 
     private function search(): void
@@ -81,7 +83,7 @@ final class Explanation
             array_push($states, ...$front);
         }
         // Where there is much to say, a wide cause leaves much less.
-        $most = $this->best->count() < self::MUCH ? \PHP_INT_MAX : self::LESS * $this->rows->alone($this->start);
+        $most = $this->best->count() < self::MUCH ? \PHP_INT_MAX : self::LESS * $this->alone->in($this->start);
         foreach (self::fewestAlone(\array_slice($states, 1), self::MOST_TRIED) as $state) {
             if ($state['alone'] > $most) {
                 continue;
@@ -123,7 +125,7 @@ final class Explanation
                 'causes' => [...$state['causes'], $cause],
                 'timed' => $state['timed'] || $time,
                 'bars' => $state['bars'] + ($time ? 0 : 1),
-                'alone' => $this->rows->alone($left),
+                'alone' => $this->alone->in($left),
             ];
         }
 

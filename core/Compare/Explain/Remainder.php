@@ -135,6 +135,17 @@ final class Remainder
         return true;
     }
 
+    /** What stands in a row on both sides: the same key is the same row. */
+    public function rowKey(string $row): string
+    {
+        $key = "$row|$this->playedBars";
+        foreach ([...$this->asked[$row] ?? [], null, ...$this->played[$row] ?? []] as $one) {
+            $key .= null === $one ? '|' : ",$one->written+".($one instanceof Played ? $one->stroke->push : $one->push);
+        }
+
+        return $key;
+    }
+
     /** @return list<LeftPair> what is left, each row paired by itself as the rules say */
     public function paired(): array
     {

@@ -26,99 +26,18 @@ final class RowSearch
 
     /** @var array<string, RowAccount> */
     private array $known = [];
-    /** @var array<string, int> */
-    private array $alone = [];
 
     public function account(Remainder $of, string $row): RowAccount
     {
         [$asked, $played] = [$of->asked[$row] ?? [], $of->played[$row] ?? []];
 
-        return $this->known[self::key($of, $row)] ??= $this->best($of, $row, $asked, $played, 2);
+        return $this->known[$of->rowKey($row)] ??= $this->best($of, $row, $asked, $played, 2);
     }
 
     /** What is said of a row stroke by stroke. */
     public function singles(Remainder $of, string $row): RowAccount
     {
         return $this->plain($of, $row, $of->asked[$row] ?? [], $of->played[$row] ?? [])[0];
-    }
-
-    /** @return int roughly, how many strokes no cause of a row by itself could match */
-    public function alone(Remainder $left): int
-    {
-        $alone = [];
-        foreach ($left->differing() as $row) {
-            [$asked, $played] = [$left->asked[$row] ?? [], $left->played[$row] ?? []];
-            $alone[$row] = $this->alone[self::key($left, $row)] ??= self::aloneIn($left, $asked, $played);
-        }
-        arsort($alone);
-        $rows = array_keys($alone);
-        $asks = array_map(self::ticks(...), array_intersect_key($left->asked, $alone));
-        $plays = array_map(self::ticks(...), array_intersect_key($left->played, $alone));
-        // What is left out in one row may stand in another.
-        foreach ($rows as $i => $a) {
-            foreach (\array_slice($rows, $i + 1) as $b) {
-                $exchanged = self::misfit($asks[$a] ?? [], $plays[$b] ?? [], $left->tolerance->grace)
-                    + self::misfit($asks[$b] ?? [], $plays[$a] ?? [], $left->tolerance->grace);
-                if ($exchanged < $alone[$a] + $alone[$b]) {
-                    [$alone[$a], $alone[$b]] = [$exchanged, 0];
-                    break;
-                }
-            }
-        }
-
-        return array_sum($alone);
-    }
-
-    /**
-     * @param list<Stroke> $asked
-     * @param list<Played> $played
-     */
-    private static function aloneIn(Remainder $of, array $asked, array $played): int
-    {
-        $grace = $of->tolerance->grace;
-        [$there, $here] = [self::ticks($asked), self::ticks($played)];
-        $least = self::misfit($there, $here, $grace);
-        foreach (Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), 2) as $by) {
-            $least = min($least, 1 + self::misfit($there, $here, $grace, $by));
-        }
-
-        return $least;
-    }
-
-    /**
-     * @param list<Stroke|Played> $row
-     *
-     * @return list<int>
-     */
-    public static function ticks(array $row): array
-    {
-        $ticks = [];
-        foreach ($row as $one) {
-            $ticks[] = $one->tick();
-        }
-
-        return $ticks;
-    }
-
-    /**
-     * @param list<int> $asked  ticks
-     * @param list<int> $played
-     *
-     * @return int strokes that have no other within the grace, when what was played is put so much earlier
-     */
-    private static function misfit(array $asked, array $played, int $grace, int $by = 0): int
-    {
-        return \count($asked) + \count($played) - 2 * Likeness::common($asked, $played, $grace, $by);
-    }
-
-    private static function key(Remainder $of, string $row): string
-    {
-        $key = "$row|$of->playedBars";
-        foreach ([...$of->asked[$row] ?? [], null, ...$of->played[$row] ?? []] as $one) {
-            $key .= null === $one ? '|' : ",$one->written+".($one instanceof Played ? $one->stroke->push : $one->push);
-        }
-
-        return $key;
     }
 
     /**
@@ -197,15 +116,15 @@ final class RowSearch
     {
         $instrument = $asked[0]->instrument;
         $grace = $of->tolerance->grace;
-        [$there, $here] = [self::ticks($asked), self::ticks($played)];
-        $now = self::misfit($there, $here, $grace);
+        [$there, $here] = [Fit::ticks($asked), Fit::ticks($played)];
+        $now = Fit::misfit($there, $here, $grace);
         [$askedAlone, $playedAlone] = self::withoutRight($there, $here, $grace);
         $distances = Grid::commonest(Grid::votes($askedAlone, $playedAlone, $of->barTicks, $grace), self::MOST_DISTANCES);
         $found = $causes = [];
         $common = Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), self::MOST_DISTANCES);
         $distances = array_unique([...$distances, ...$common]);
         foreach ($distances as $by) {
-            $misfit = self::misfit($there, $here, $grace, $by);
+            $misfit = Fit::misfit($there, $here, $grace, $by);
             if ($misfit < $now) {
                 $found[] = [$misfit, new RowShifted($row, $instrument, $by), null, null];
             }
@@ -223,7 +142,7 @@ final class RowSearch
             }
             $round = array_map(static fn (int $tick): int => Everything::round($tick - $by + $grace, $of->loop()) - $grace, $here);
             sort($round);
-            $misfit = self::misfit($there, $round, $grace);
+            $misfit = Fit::misfit($there, $round, $grace);
             if ($misfit < $now) {
                 $found[] = [$misfit, new RowRotated($row, $instrument, $by), null, null];
             }
@@ -236,7 +155,7 @@ final class RowSearch
         }
         foreach ($causes as $cause) {
             [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);
-            $misfit = self::misfit(self::ticks($nowAsked), self::ticks($nowPlayed), $grace);
+            $misfit = Fit::misfit(Fit::ticks($nowAsked), Fit::ticks($nowPlayed), $grace);
             if ($misfit < $now) {
                 $found[] = [$misfit, $cause, $nowAsked, $nowPlayed];
             }
@@ -288,7 +207,7 @@ final class RowSearch
         $bars = [];
         $grace = $of->tolerance->grace;
         foreach ($askedIn as $bar => $ticks) {
-            if (self::misfit($ticks, $there[$bar] ?? [], $grace) < self::misfit($ticks, $here[$bar] ?? [], $grace)) {
+            if (Fit::misfit($ticks, $there[$bar] ?? [], $grace) < Fit::misfit($ticks, $here[$bar] ?? [], $grace)) {
                 $bars[] = $bar;
             }
         }
