@@ -34,7 +34,8 @@ final class SoundTest extends BrowserTestCase
         $person->press('Play');
         // Once through, and half of the second time.
         $expected = self::expected($target, 2);
-        $expected = \array_slice($expected, 0, intdiv(3 * \count($expected), 4));
+        $most = $expected[intdiv(3 * \count($expected), 4)][0];
+        $expected = array_values(array_filter($expected, static fn (array $one): bool => $one[0] < $most));
         /** @var list<array{when: float, late: float, seconds: float}> $heard */
         $heard = $person->until(static function () use ($person, $expected): ?array {
             $heard = $person->script('return window.heard');
