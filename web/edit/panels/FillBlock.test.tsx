@@ -11,6 +11,8 @@ test('a number can be cleared and typed anew, however slow the page is', () => {
   fireEvent.change(field, { target: { value: '' } });
   rerender(page(3)); // drawn again before the next key
   expect(field.value).toBe('');
+  fireEvent.blur(field);
+  expect(field.value).toBe('');
   fireEvent.change(field, { target: { value: '5' } });
   expect(taken).toEqual([5]);
   fireEvent.change(field, { target: { value: '99' } });

@@ -117,7 +117,8 @@ export function Count({ label, value, low, high, set }: CountProps) {
           setTyped(event.target.value);
           if (next >= low && next <= high) set(Math.round(next));
         }}
-        onBlur={() => setTyped(null)}
+        placeholder={String(value)}
+        onBlur={() => setTyped((now) => (now === '' ? '' : null))}
       />
     </label>
   );
