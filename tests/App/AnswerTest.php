@@ -247,18 +247,30 @@ final class AnswerTest extends ApiTestCase
     public function testBeatsThatShareTheirWidestStatementAreOfferedTogether(): void
     {
         $this->signIn('odile');
-        $list = $this->marking();
-        foreach ((array) $list['sharing'] as $shared) {
-            self::assertIsArray($shared);
-            $groups = 0;
-            foreach ((array) $list['groups'] as $group) {
-                self::assertIsArray($group);
-                $isOf = \in_array($this->at($group, 'of.0'), (array) $shared['of'], true);
-                $groups += $isOf ? 1 : 0;
-                self::assertSame($isOf, $shared['statement'] === (((array) $group['statements'])[0] ?? null));
-            }
-            self::assertGreaterThan(1, $groups, 'more than one group');
-        }
+        $amara = $this->attempt(self::MARCH, 'amara');
+        $late = $this->at($this->json($this->get("/api/attempts/$amara")), 'attempt.pattern');
+        self::assertSame([], $this->marking()['sharing'], 'so far the late snares are one group');
+        self::assertIsArray($late);
+        /** @var list<array{instrument: string, hits: list<mixed>}> $rows */
+        $rows = $this->at($late, 'sections.0.rows');
+        $kick = (int) array_search('kick', array_column($rows, 'instrument'), true);
+        $rows[$kick]['hits'] = \array_slice($rows[$kick]['hits'], 1);
+        /** @var list<array<string, mixed>> $sections */
+        $sections = $late['sections'];
+        $late['sections'] = [['rows' => $rows] + $sections[0]] + $sections;
+        $this->signIn('ines');
+        $part = '/api/parts/'.$this->part(self::MARCH);
+        $version = $this->at($this->json($this->get("$part/bench")), 'draft.version');
+        $handedIn = $this->send('POST', "$part/attempts", ['version' => $version, 'pattern' => $late, 'note' => '']);
+        self::assertSame(201, $handedIn->getStatusCode(), (string) $handedIn->getContent());
+        $this->work();
+        $this->signIn('odile');
+        $sharing = (array) $this->marking()['sharing'];
+        self::assertSame(['Snare: every hit is one sixteenth late.'], array_column($sharing, 'statement'));
+        self::assertEqualsCanonicalizing(
+            [$amara, $this->attempt(self::MARCH, 'nour'), $this->attempt(self::MARCH, 'ines', 3)],
+            $this->at($sharing, '0.of'),
+        );
     }
 
     public function testAStudentSeesTheSuggestedMarkOnlyWhereTheTeacherLetsThem(): void

@@ -150,6 +150,12 @@ final class PartsTest extends ApiTestCase
         self::assertSame([1, 20, 20], [$this->at($attempt, 'result.target'), $this->at($attempt, 'result.mark'), $attempt['suggested']]);
         self::assertSame($late, $attempt['target']);
         self::assertSame([0], array_column((array) $attempt['others'], 'target'));
+        $picture = '/api/parts/'.$this->part('Lamplighters\' March').'/picture?target=';
+        $second = $this->json($this->get($picture.'1'));
+        self::assertSame(1, $second['shown']);
+        self::assertCount(2, (array) $second['nearest']);
+        self::assertGreaterThan(0, $this->at($second, 'nearest.1'), 'Amara has played the second');
+        self::assertSame(404, $this->get($picture.'2')->getStatusCode());
         $this->signIn('wren');
         self::assertSame(
             [$late],

@@ -35,12 +35,6 @@ final readonly class Played
         return new self($this->stroke, $this->written, $instrument);
     }
 
-    /** Whether it stands elsewhere than it was played. */
-    public function isMoved(): bool
-    {
-        return $this->written !== $this->stroke->written || $this->instrument !== $this->stroke->instrument;
-    }
-
     public function asStroke(): Stroke
     {
         $one = $this->stroke;
