@@ -19,7 +19,7 @@ export function HelpFields({ part, change, catalogue }: Props) {
   const [, most = 0] = catalogue.limits.times;
   return (
     <fieldset className="flex flex-col gap-1.5 text-sm">
-      <legend className="mb-1">Before they hand in</legend>
+      <legend className="mb-1">What they may ask and see</legend>
       {part.targets.length > 0 && (
         <label className="block">
           they may ask
