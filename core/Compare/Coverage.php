@@ -16,14 +16,29 @@ final class Coverage
     /** @var array<int, array{int, Stroke}> object id of a target stroke => the statement that gives it another partner, and that */
     private array $explained = [];
 
+    /** @var array<int, true> object ids of the strokes of the pairs */
+    private array $strokes = [];
+    /** @var array<string, array<int, Stroke>> by instrument and tick */
+    private array $targets = [];
+
     /** @param list<Pair> $pairs of target and submission as they are */
     public function __construct(private readonly array $pairs)
     {
+        foreach ($pairs as $pair) {
+            foreach (array_filter([$pair->target, $pair->submission]) as $stroke) {
+                $this->strokes[spl_object_id($stroke)] = true;
+            }
+            null === $pair->target || $this->targets[$pair->target->instrument->value][$pair->target->tick()] = $pair->target;
+        }
     }
 
     /** @param int $statement index among those found */
     public function isAbout(Stroke $stroke, int $statement): void
     {
+        // A stroke that would be asked, were another bar repeated, is about the one that is asked in its place.
+        $stroke = isset($this->strokes[spl_object_id($stroke)])
+            ? $stroke
+            : $this->targets[$stroke->instrument->value][$stroke->tick()] ?? $stroke;
         $this->owner[spl_object_id($stroke)][] = $statement;
     }
 

@@ -149,7 +149,7 @@ final class Statements
         $by = $found->shiftedBy();
         foreach ($found->ofRows() as $cause) {
             $after = $cause->undone($before);
-            $about[] = [$cause, self::about($before, $after, $asked)];
+            $about[] = [$cause, self::all($start, $cause) ?? self::about($before, $after, $asked)];
             $before = $after;
         }
         foreach (array_reverse($about) as [$cause, $strokes]) {
@@ -171,14 +171,29 @@ final class Statements
                 $bars,
                 // A row that moved further than everything is said as it stands.
                 StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? $by + (int) $cause->ticks() : $cause->ticks(),
-                // A row that is left out is so with all that is asked of it, also where something else is said of a bar.
-                $cause instanceof OneSidedRow ? \count($start->asked[$cause->row] ?? $start->played[$cause->row] ?? []) : \count($strokes),
+                \count($strokes),
                 [],
                 $cause->values(),
                 [],
                 $cause->repairs(),
             );
         }
+    }
+
+    /**
+     * A row that is left out is so with all that is asked of it, also where something else is said of a bar.
+     *
+     * @return list<array{Stroke|null, Stroke|null}>|null played and asked strokes
+     */
+    private static function all(Remainder $start, Cause $cause): ?array
+    {
+        if (!$cause instanceof OneSidedRow) {
+            return null;
+        }
+        $asked = array_map(static fn (Stroke $one): array => [null, $one], $start->asked[$cause->row] ?? []);
+        $played = array_map(static fn (Played $one): array => [$one->stroke, null], $start->played[$cause->row] ?? []);
+
+        return [] === $asked ? $played : $asked;
     }
 
     /**

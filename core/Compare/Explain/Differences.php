@@ -83,7 +83,7 @@ final readonly class Differences
             }
         }
         foreach ($joined as [$asked, $played]) {
-            $rows = self::acrossDrums($rows, $asked, rtrim($played, Remainder::ASIDE), $tolerance->grace);
+            $rows = self::acrossDrums($rows, $asked, rtrim($played, Remainder::ASIDE), $tolerance);
         }
         // What is too many is told by the row in which it stands, which may be another than where it belongs.
         $said = [];
@@ -106,15 +106,18 @@ final readonly class Differences
      *
      * @return array<string, array<string, list<LeftPair>>>
      */
-    private static function acrossDrums(array $rows, string $row, string $there, int $grace): array
+    private static function acrossDrums(array $rows, string $row, string $there, Tolerance $tolerance): array
     {
         [$none, $many] = [Status::Missing->value, Status::Extra->value];
         foreach ($rows[$row][$none] ?? [] as $m => $missing) {
             foreach ($rows[$there][$many] ?? [] as $e => $extra) {
                 [$target, $submission] = [$missing->pair->target, $extra->pair->submission];
-                if (null !== $target && null !== $submission && abs($target->tick() - $submission->tick()) <= $grace) {
+                if (null !== $target && null !== $submission && abs($target->tick() - $submission->tick()) <= $tolerance->grace) {
                     $pair = new Pair(Status::OtherDrum, $target, $submission);
-                    $rows[$row][self::likeness($pair)][] = new LeftPair($pair, $extra->played);
+                    // In a row that is exchanged, it may stand where it is asked.
+                    if ($tolerance->sameness(($extra->played ?? $submission)->instrument) !== $row) {
+                        $rows[$row][self::likeness($pair)][] = new LeftPair($pair, $extra->played);
+                    }
                     unset($rows[$row][$none][$m], $rows[$there][$many][$e]);
                     break;
                 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare\Explain;
 
 use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
+use Pulsanda\Core\Compare\Explain\Cause\Subdivided;
 
 /** Finds which rows were played on which instruments: it begins with each on its own, and changes what improves most. */
 final class Exchanges
@@ -107,6 +108,9 @@ final class Exchanges
     private function areLike(array $asked, array $played): bool
     {
         [$there, $here] = [\count($asked), \count($played)];
+        if (min($there, $here) > 2 && Subdivided::isOther($asked, $played)) {
+            return true;
+        }
         if (min($there, $here) < 1 || abs($there - $here) > max(1, 0.4 * $there)) {
             return false;
         }

@@ -163,31 +163,61 @@ final class Explained
         $extra = array_filter(array_map(static fn (RowAccount $account): array => $account->extra, $accounts));
         $grace = $this->left->tolerance->grace;
         $dissolved = $joined = [];
-        foreach (array_keys($missing) as $a) {
-            foreach (array_keys($extra) as $b) {
-                [$asked, $played] = [$missing[$a], $extra[$b]];
-                $pairs = $a === $b ? 0 : Likeness::common($asked, $played, $grace);
-                [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs === \count($played)];
-                $sweeps = ($accounts[$a]->isOneSided() && !$allAsked) || ($accounts[$b]->isOneSided() && !$allPlayed);
-                $change = 1 - ($allAsked ? self::kinds($accounts[$a], Status::Missing, $pairs) : 0)
-                    - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, $pairs) : 0);
-                if (0 === $pairs || $sweeps || $change > 0) {
-                    continue;
+        while (null !== $best = $this->nextAcross($accounts, $missing, $extra)) {
+            [$a, $b, $pairs, $change] = $best;
+            $count += $change;
+            $singles -= $pairs;
+            $joined[] = [$a, $b];
+            foreach ([$a, $b] as $row) {
+                if ($accounts[$row]->isOneSided()) {
+                    $dissolved[] = $row;
+                    $singles += $pairs;
                 }
-                $count += $change;
-                $singles -= $pairs;
-                $joined[] = [$a, $b];
-                foreach ([$a, $b] as $row) {
-                    if ($accounts[$row]->isOneSided()) {
-                        $dissolved[] = $row;
-                        $singles += $pairs;
-                    }
-                }
-                [$missing[$a], $extra[$b]] = [self::without($asked, $played, $grace), self::without($played, $asked, $grace)];
             }
+            [$missing[$a], $extra[$b]] = [self::without($missing[$a], $extra[$b], $grace), self::without($extra[$b], $missing[$a], $grace)];
         }
 
         return ['count' => $count, 'singles' => $singles, 'dissolved' => $dissolved, 'joined' => $joined];
+    }
+
+    /**
+     * @param array<string, RowAccount> $accounts
+     * @param array<string, list<int>>  $missing  ticks by row
+     * @param array<string, list<int>>  $extra
+     *
+     * @return array{string, string, int, int}|null the row that is asked and the one that was played, how many strokes they share, and by
+     *                                              how many statements the list changes: the two that shorten it most
+     */
+    private function nextAcross(array $accounts, array $missing, array $extra): ?array
+    {
+        $best = null;
+        foreach ($missing as $a => $asked) {
+            foreach ($extra as $b => $played) {
+                $pairs = $a === $b ? 0 : Likeness::common($asked, $played, $this->left->tolerance->grace);
+                [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs === \count($played)];
+                $sweeps = ($accounts[$a]->isOneSided() && !$allAsked) || ($accounts[$b]->isOneSided() && !$allPlayed);
+                // A stroke that stands where it is asked, in a row that is exchanged, is no difference at all.
+                $change = ($this->standsOn($b, $a) ? 0 : 1) - ($allAsked ? self::kinds($accounts[$a], Status::Missing, $pairs) : 0)
+                    - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, $pairs) : 0);
+                if (0 !== $pairs && !$sweeps && $change <= 0 && (null === $best || $change < $best[3])) {
+                    $best = [$a, $b, $pairs, $change];
+                }
+            }
+        }
+
+        return $best;
+    }
+
+    /** @return bool whether what belongs to a row was played on the other */
+    private function standsOn(string $row, string $other): bool
+    {
+        foreach ($this->moved as $cause) {
+            if ($cause->isOn($row, $other)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return int statements that go when these strokes are said otherwise: not what is said of moved strokes too */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare\Explain;
 
 use Pulsanda\Core\Compare\Explain\Cause\Cause;
+use Pulsanda\Core\Compare\Explain\Cause\SwappedBars;
+use Pulsanda\Core\Compare\Explain\Cause\WrongBars;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
 
@@ -13,7 +15,7 @@ use Pulsanda\Core\Compare\Pair\Status;
  * small sets of them are tried, those first that leave the fewest strokes alone; given these, rows are found to stand on other instruments
  * or not; given this, each row is by itself.
  *
- * @phpstan-type State array{left: Remainder, causes: list<Cause>, timed: bool, bars: int, alone: int}
+ * @phpstan-type State array{left: Remainder, causes: list<Cause>, timed: bool, bars: int, alone: int, gain: int}
  */
 final class Explanation
 {
@@ -77,14 +79,16 @@ final class Explanation
 
     private function search(): void
     {
-        $states = $front = [['left' => $this->start, 'causes' => [], 'timed' => false, 'bars' => 0, 'alone' => 0]];
+        $alone = $this->alone->in($this->start);
+        $states = $front = [['left' => $this->start, 'causes' => [], 'timed' => false, 'bars' => 0, 'alone' => $alone, 'gain' => 0]];
         for ($depth = 1; $depth <= 1 + self::MOST_BARS && $depth < $this->best->count(); ++$depth) {
             $front = self::fewestAlone(array_merge([], ...array_map($this->next(...), $front)), self::WIDTH);
             array_push($states, ...$front);
         }
         // Where there is much to say, a wide cause leaves much less.
-        $most = $this->best->count() < self::MUCH ? \PHP_INT_MAX : self::LESS * $this->alone->in($this->start);
-        foreach (self::fewestAlone(\array_slice($states, 1), self::MOST_TRIED) as $state) {
+        $most = $this->best->count() < self::MUCH ? \PHP_INT_MAX : self::LESS * $alone;
+        $better = array_filter($states, static fn (array $state): bool => $state['gain'] > 0);
+        foreach (self::fewestAlone(array_values($better), self::MOST_TRIED) as $state) {
             if ($state['alone'] > $most) {
                 continue;
             }
@@ -110,6 +114,9 @@ final class Explanation
         $next = [];
         $depth = 1 + \count($state['causes']);
         foreach ($this->proposals($state) as $cause) {
+            if ($cause instanceof WrongBars && $cause->repairs() && !self::isPlain($state)) {
+                continue;
+            }
             // A beat that is whole bars late has its bars elsewhere: one of the two is said.
             if ([] !== $state['causes'] && 0 === ($cause->ticks() ?? 1) % $state['left']->barTicks) {
                 continue;
@@ -119,17 +126,32 @@ final class Explanation
             if ($depth + 1 >= $this->best->count() && $depth + intdiv(\count($left->differing()) + 1, 2) > $this->best->count()) {
                 continue;
             }
+            $alone = $this->alone->in($left);
             $time = 'whole' === $cause->scope();
             $next[] = [
                 'left' => $left,
                 'causes' => [...$state['causes'], $cause],
                 'timed' => $state['timed'] || $time,
                 'bars' => $state['bars'] + ($time ? 0 : 1),
-                'alone' => $this->alone->in($left),
+                'alone' => $alone,
+                'gain' => $state['alone'] - $alone,
             ];
         }
 
         return $next;
+    }
+
+    /**
+     * Whether bars that move others can be undone: exchanged bars are named as they are when none is left out or added any more, and where
+     * there are as many as asked for, the last ones were left empty only if nothing went round the loop.
+     *
+     * @param State $state
+     */
+    private static function isPlain(array $state): bool
+    {
+        $swapped = array_filter($state['causes'], static fn (Cause $cause): bool => $cause instanceof SwappedBars);
+
+        return [] === $swapped && ([] === $state['causes'] || $state['left']->playedBars !== $state['left']->askedBars);
     }
 
     /**
@@ -161,7 +183,8 @@ final class Explanation
      */
     private static function fewestAlone(array $states, int $most): array
     {
-        $cost = static fn (array $state): int => $state['alone'] + self::CAUSE * \count($state['causes']);
+        // What matches nothing more by itself may do so together with what comes next.
+        $cost = static fn (array $state): int => $state['alone'] + self::CAUSE * \count($state['causes']) + ($state['gain'] > 0 ? 0 : 1);
         usort($states, static fn (array $a, array $b): int => $cost($a) <=> $cost($b));
 
         return \array_slice($states, 0, $most);

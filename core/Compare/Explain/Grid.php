@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain;
 
+use Pulsanda\Core\Compare\Explain\Cause\Everything;
+
 /** Distances that a beat may have moved by: those of the grid, multiples of a thirty-second or of a sixteenth triplet. */
 final readonly class Grid
 {
@@ -49,7 +51,7 @@ final readonly class Grid
         $differences = [];
         foreach (\array_slice($asked, 0, self::MOST_ROUND) as $tick) {
             foreach ($played as $one) {
-                $by = ($one - $tick + intdiv(3 * $loop, 2)) % $loop - intdiv($loop, 2);
+                $by = Everything::round($one - $tick + intdiv($loop, 2), $loop) - intdiv($loop, 2);
                 $differences[$by] = ($differences[$by] ?? 0) + 1;
             }
         }

@@ -19,7 +19,7 @@ final readonly class Proposals
     /** Of so few bars any two are tried, since other causes may hide that they are exchanged. */
     private const FEW_BARS = 4;
     /** How many bars are tried as the one that is repeated. */
-    private const MOST_REPEATED = 4;
+    private const MOST_REPEATED = 6;
 
     /** @return iterable<int, Cause> everything moved */
     public static function ofMoves(Remainder $left): iterable
@@ -53,8 +53,11 @@ final readonly class Proposals
     /** @return iterable<int, Cause> everything at another pace */
     public static function ofPace(Remainder $left): iterable
     {
-        // It takes a few strokes to tell another pace from another rhythm, and hardly a row stays in place.
-        $rows = \count($left->asked + $left->played);
+        // It takes a few strokes to tell another pace from another rhythm, and hardly a row stays in place but at the very beginning.
+        $rows = \count(array_filter(
+            $left->asked + $left->played,
+            static fn (array $row): bool => \count($row) > 1 || $row[0]->written > 0,
+        ));
         if (2 * \count($left->differing()) >= $rows && array_sum(array_map(count(...), $left->played)) >= self::LEAST_FOR_PACE) {
             yield Everything::scaled(true);
             yield Everything::scaled(false);
@@ -168,6 +171,10 @@ final readonly class Proposals
         $found = [];
         $both = min($left->askedBars, $left->playedBars);
         for ($bar = 1; $bar <= $both; ++$bar) {
+            // What is repeated is a bar that is asked for, and not one that is left out besides.
+            if (!$bars->isAsked($bar)) {
+                continue;
+            }
             // Two readings: the bars that fit better then, and all that are the same, since other causes may hide what fits.
             $better = $same = [];
             $gained = 0;

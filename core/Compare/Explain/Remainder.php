@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain;
 
+use Pulsanda\Core\Compare\Explain\Cause\Everything;
 use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Stroke;
@@ -21,8 +22,10 @@ final class Remainder
     public const ASIDE = '*';
 
     /**
-     * @param array<string, list<Stroke>> $asked  by row, by tick; no row is empty
-     * @param array<string, list<Played>> $played by row, by tick; no row is empty
+     * @param array<string, list<Stroke>> $asked       by row, by tick; no row is empty
+     * @param array<string, list<Played>> $played      by row, by tick; no row is empty
+     * @param array<string, list<Stroke>> $leftOut     of what is asked: the strokes of the bars that are left out
+     * @param list<int>                   $barsLeftOut
      */
     private function __construct(
         public readonly array $asked,
@@ -31,6 +34,8 @@ final class Remainder
         public readonly int $barTicks,
         public readonly int $askedBars,
         public readonly int $playedBars,
+        private readonly array $leftOut = [],
+        private readonly array $barsLeftOut = [],
     ) {
     }
 
@@ -66,7 +71,69 @@ final class Remainder
             $this->barTicks,
             $this->askedBars,
             $playedBars ?? $this->playedBars,
+            $this->leftOut,
+            $this->barsLeftOut,
         );
+    }
+
+    /**
+     * The same with some bars not asked for.
+     *
+     * @param list<int> $bars
+     */
+    public function leavingOut(array $bars): self
+    {
+        $there = $gone = [];
+        foreach ($this->asked as $row => $strokes) {
+            foreach ($strokes as $stroke) {
+                \in_array($this->bar($stroke), $bars, true) ? $gone[$row][] = $stroke : $there[$row][] = $stroke;
+            }
+        }
+
+        return new self(
+            $there,
+            $this->played,
+            $this->tolerance,
+            $this->barTicks,
+            $this->askedBars,
+            $this->playedBars,
+            $gone + $this->leftOut,
+            [...$this->barsLeftOut, ...$bars],
+        );
+    }
+
+    /** @return bool whether bars are left out, so that what is asked of a row depends on where it went before */
+    public function leavesOut(): bool
+    {
+        return [] !== $this->barsLeftOut;
+    }
+
+    /**
+     * What is asked of a row that went round the loop before bars were left out: the strokes that did not come to stand in those.
+     *
+     * @param list<Stroke> $asked
+     *
+     * @return list<Stroke> by tick
+     */
+    public function askedBefore(string $row, array $asked, int $by): array
+    {
+        $all = [...$asked, ...$this->leftOut[$row] ?? []];
+
+        return [] === $this->barsLeftOut ? $asked : self::sorted($this->outsideBarsLeftOut($all, $by));
+    }
+
+    /**
+     * @param list<Stroke> $strokes
+     *
+     * @return list<Stroke> those that do not stand in bars that are left out, when they have gone round the loop by so much
+     */
+    public function outsideBarsLeftOut(array $strokes, int $by): array
+    {
+        return array_values(array_filter($strokes, fn (Stroke $one): bool => !\in_array(
+            1 + intdiv(Everything::round($one->written + $by, $this->loop()), $this->barTicks),
+            $this->barsLeftOut,
+            true,
+        )));
     }
 
     /**
@@ -138,9 +205,10 @@ final class Remainder
     /** What stands in a row on both sides: the same key is the same row. */
     public function rowKey(string $row): string
     {
-        $key = "$row|$this->playedBars";
+        $key = "$row|$this->playedBars|".implode(',', $this->barsLeftOut);
         foreach ([...$this->asked[$row] ?? [], null, ...$this->played[$row] ?? []] as $one) {
-            $key .= null === $one ? '|' : ",$one->written+".($one instanceof Played ? $one->stroke->push : $one->push);
+            $stroke = $one instanceof Played ? $one->stroke : $one;
+            $key .= null === $one ? '|' : ",$one->written+$stroke?->push*$stroke?->velocity";
         }
 
         return $key;

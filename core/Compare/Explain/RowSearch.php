@@ -140,6 +140,10 @@ final class RowSearch
             if (0 === $by % $of->barTicks) {
                 continue; // its bars are exchanged
             }
+            if ($of->leavesOut()) {
+                $causes[] = new RowRotated($row, $instrument, $by);
+                continue;
+            }
             $round = array_map(static fn (int $tick): int => Everything::round($tick - $by + $grace, $of->loop()) - $grace, $here);
             sort($round);
             $misfit = Fit::misfit($there, $round, $grace);
@@ -147,11 +151,8 @@ final class RowSearch
                 $found[] = [$misfit, new RowRotated($row, $instrument, $by), null, null];
             }
         }
-        [$step, $has] = [Subdivided::step($asked), Subdivided::step($played)];
-        // More strokes in between are only too many.
-        $other = null !== $step && null !== $has && $step !== $has && 0 !== $step % $has;
-        if ($other && \count($asked) > 3 && $asked[0]->written === $played[0]->written) {
-            $causes[] = new Subdivided($row, $instrument, $step, $has);
+        if (\count($asked) > 3 && Subdivided::isOther($asked, $played)) {
+            $causes[] = new Subdivided($row, $instrument, (int) Subdivided::step($asked), (int) Subdivided::step($played));
         }
         foreach ($causes as $cause) {
             [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);

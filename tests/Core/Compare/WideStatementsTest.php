@@ -165,6 +165,61 @@ final class WideStatementsTest extends TestCase
         self::assertSame([], self::texts(Lesson::compare($make(4), $make(2, 2))), 'a task without sections leaves them open');
     }
 
+    /** What went round the loop before a bar was left out, or left empty, is said of the whole loop. */
+    public function testARowGoesRoundAndABarIsLeftOut(): void
+    {
+        $target = ['kick' => [1, 7, 13, 17, 19, 27, 29, 30], 'snare' => [5, 13, 21, 29], 'ride' => range(1, 31, 2)];
+        $played = ['kick' => [5, 11, 15], 'snare' => [5, 13], 'ride' => range(1, 15, 2)];
+        $round = 'Kick: the whole part goes round the loop, one eighth early; start it where it is asked.';
+        self::assertSame(
+            [$round, 'Bar 2 is left out; put it in.'],
+            self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played))),
+        );
+        self::assertSame(
+            [$round, 'Bar 2 is empty; fill it.'],
+            self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))),
+        );
+    }
+
+    public function testAStrokeOnAnotherDrumIsNotTakenForOneThatIsTooManyInEveryBar(): void
+    {
+        $target = ['kick' => [1, 9, 17, 25, 33, 41], 'cowbell' => [1, 24, 33], 'shaker' => [1, 5, 9, 13, 17, 21, 25, 29, 33, 37, 41, 45]];
+        $played = [
+            'kick' => [1, 9, 17, 24, 25, 33, 41],
+            'cowbell' => [1, 33],
+            'shaker' => [1, 5, 8, 9, 13, 17, 21, 24, 25, 29, 33, 37, 40, 41, 45],
+        ];
+        self::assertSame([
+            'Shaker: a hit too many on beat 2 a in every bar; take it out.',
+            'Cowbell: you played kick instead on beat 2 a in bar 2.',
+        ], self::texts(Lesson::compare(Lesson::steps($target, 3), Lesson::steps($played, 3))));
+    }
+
+    /** Swapping the rows would take it away: it is neither left out nor too many. */
+    public function testOfAStrokeThatStandsRightInAnExchangedRowNothingIsSaid(): void
+    {
+        $target = ['crash' => [1], 'snare' => [3, 5, 9, 13, 14, 15, 21, 25, 29]];
+        $played = ['snare' => [1, 3], 'crash' => [5, 9, 13, 14, 15, 21, 25, 29]];
+        $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
+        self::assertSame(['Crash and snare are exchanged; swap them.'], self::texts($comparison));
+        self::assertCount(9, $comparison->statements[0]->pairs);
+    }
+
+    public function testARowThatIsLeftOutIsLeftOutWithAllItsStrokesAlsoWhereABarIsRepeated(): void
+    {
+        $target = ['snare' => [1, 5, 17, 20, 29], 'kick' => [1, 9, 17, 20, 27], 'shaker' => range(1, 31, 2)];
+        $played = ['kick' => [17, 25], 'shaker' => [17, 19, 21, 23, 25, 27, 31]];
+        $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
+        self::assertSame([
+            'Snare is left out; add its 5 hits.',
+            'Bar 2 is the same as bar 1; make the change that is asked.',
+            'Bar 1 is empty; fill it.',
+            'Shaker: a hit is missing on beat 4 in bar 2; add it.',
+        ], self::texts($comparison));
+        self::assertCount(5, $comparison->statements[0]->pairs);
+        self::assertNotContains([], array_map(static fn (Statement $one): array => $one->pairs, $comparison->statements));
+    }
+
     /** @return list<string> */
     private static function texts(Comparison $comparison): array
     {

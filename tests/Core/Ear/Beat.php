@@ -93,6 +93,46 @@ final readonly class Beat
         return false;
     }
 
+    /** @return list<string> rows that were not the same before */
+    public function rowsUnlike(self $before): array
+    {
+        return array_keys(array_filter(
+            $this->rows,
+            static fn (array $hits, string $row): bool => $hits !== ($before->rows[$row] ?? []),
+            \ARRAY_FILTER_USE_BOTH,
+        ));
+    }
+
+    /** @return list<int> bars that were not the same before */
+    public function barsUnlike(self $before): array
+    {
+        return array_values(array_filter(range(1, $this->bars), fn (int $bar): bool => $this->soundOf($bar) !== $before->soundOf($bar)));
+    }
+
+    /** @return int the bar of another beat that was taken out of it */
+    public function barLackingOf(self $before): int
+    {
+        $bar = 1;
+        while ($bar <= $this->bars && $this->soundOf($bar) === $before->soundOf($bar)) {
+            ++$bar;
+        }
+
+        return $bar;
+    }
+
+    /** @return array<string, list<int>> places in a bar, by row */
+    private function soundOf(int $bar): array
+    {
+        $in = fn (string $row): array => array_map(
+            fn (array $hit): int => $hit[0] % $this->meter->barTicks(),
+            $this->inBar($row, $bar),
+        );
+        $rows = array_filter(array_combine(array_keys($this->rows), array_map($in, array_keys($this->rows))));
+        ksort($rows);
+
+        return $rows;
+    }
+
     /** @return array<string, array<int, int>> how many hits stand in each bar */
     public function inBars(): array
     {

@@ -24,6 +24,9 @@ final readonly class Hearing
         ['hit-moved', 'behind'],
     ];
 
+    /** Of these one at most on the same row: no sentence about a row that moved is true of one that moved and runs otherwise. */
+    private const OF_A_ROW = ['row-shifted', 'row-rotated', 'bars-shifted', 'subdivision'];
+
     /** @param list<string> $made kinds of the mistakes, in their order */
     private function __construct(public Beat $target, public Beat $played, public array $made, public Comparison $comparison)
     {
@@ -50,8 +53,9 @@ final readonly class Hearing
 
         $width = static fn (string $kind): int => match (true) {
             \in_array($kind, Mistakes::OF_HITS, true) => 0,
-            \in_array($kind, Mistakes::OF_BARS, true) => 2,
-            \in_array($kind, Mistakes::MOVING, true) => 3,
+            \in_array($kind, ['swapped-rows', 'wrong-row'], true) => 2,
+            \in_array($kind, Mistakes::OF_BARS, true) => 3,
+            \in_array($kind, Mistakes::MOVING, true) => 4,
             default => 1,
         };
         usort($kinds, static fn (string $a, string $b): int => $width($a) <=> $width($b));
@@ -66,7 +70,7 @@ final readonly class Hearing
      */
     private static function made(Mistakes $mistakes, Beat $played, array $kinds, int $count): array
     {
-        $made = [];
+        $made = $changed = $exchanged = [];
         $crossed = false;
         foreach ($kinds as $kind) {
             $clash = array_filter(
@@ -78,7 +82,17 @@ final readonly class Hearing
             if (null !== $next && \in_array($kind, Mistakes::OF_BARS, true) && $crossed) {
                 continue;
             }
+            // Where a bar that was exchanged is left out, the other only stands elsewhere: that is no exchange any more.
+            if (null !== $next && 'bar-missing' === $kind && \in_array($next->barLackingOf($played), $exchanged, true)) {
+                continue;
+            }
+            $rows = null !== $next && \in_array($kind, self::OF_A_ROW, true) ? $next->rowsUnlike($played) : [];
+            if ([] !== array_intersect($rows, $changed)) {
+                continue;
+            }
             if (null !== $next) {
+                $changed = [...$changed, ...$rows];
+                $exchanged = 'bars-swapped' === $kind ? $next->barsUnlike($played) : $exchanged;
                 $crossed = $crossed || (\in_array($kind, Mistakes::CROSSING, true) && $next->inBars() !== $played->inBars());
                 $played = $next;
                 $made[] = $kind;

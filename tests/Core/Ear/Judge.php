@@ -18,14 +18,19 @@ use Pulsanda\Core\Pattern\Strokes;
 final class Judge
 {
     private const SETTINGS = ['tempo', 'swing', 'meter', 'length', 'form', 'same-sound', 'another-beat'];
-    private const FIRST = ['row-missing', 'no-variation', 'hit-missing', 'bar-missing and empty', 'rows', 'hit-moved', 'other-drum'];
+    private const FIRST = ['row-missing', 'no-variation', 'hit-missing', 'bar-missing and empty', 'rows', 'hit-moved', 'other-drum', 'subdivision'];
     private const OF_BARS = ['bars-swapped', 'bar-missing', 'bar-extra'];
-    private const OF_TIME = ['subdivision', 'rotated of a row', 'shifted of a row', 'rotated', 'shifted', 'double-time', 'half-time'];
+    private const OF_ROWS = ['rotated of a row', 'shifted of a row'];
+    private const OF_TIME = [...self::OF_ROWS, 'rotated', 'shifted', 'double-time', 'half-time'];
     private const LAST = ['row-extra', 'hit-extra'];
-    /** Bars may have been exchanged before everything moved, or after. */
+    /** Bars may have been exchanged, left out or emptied before everything moved, or after. */
     private const ORDERS = [
         [...self::FIRST, ...self::OF_BARS, ...self::OF_TIME, ...self::LAST],
         [...self::FIRST, ...self::OF_TIME, ...self::OF_BARS, ...self::LAST],
+        [...self::FIRST, ...self::OF_ROWS, ...self::OF_BARS, 'rotated', 'shifted', 'double-time', 'half-time', ...self::LAST],
+        ['row-missing', 'no-variation', 'hit-missing', 'rows', 'hit-moved', 'other-drum', 'subdivision', ...self::OF_TIME,
+            'bar-missing and empty',
+            ...self::OF_BARS, ...self::LAST],
     ];
     private const GRACE = 30;
 
@@ -34,11 +39,14 @@ final class Judge
     /** @var array<int, Note> what nothing has been said of yet */
     private array $played;
     private readonly int $bar;
+    /** How long the target is, with what is said of bars. */
+    private int $ticks;
 
     /** @param list<Statement> $said */
     private function __construct(private readonly Pattern $target, private readonly Pattern $submission, private readonly array $said)
     {
         $this->bar = $target->meter->barTicks();
+        $this->ticks = $target->ticks();
         $this->notes = array_map(Note::of(...), Strokes::written($target));
         $this->played = array_map(Note::of(...), Strokes::written($submission));
     }
@@ -172,9 +180,8 @@ final class Judge
                     && ([] === $one->bars || \in_array($this->barOf($note->origin), $one->bars, true)) ? $note->to($note->at + $by) : $note);
                 break;
             case StatementKind::Rotated:
-                $loop = $all ? $this->submission->ticks() : $this->target->ticks();
-                $this->each(static fn (Note $note): Note => $all || $note->row === $stands
-                    ? $note->to(self::round($note->at + (int) $one->ticks, $loop)) : $note);
+                $this->each(fn (Note $note): Note => $all || $note->row === $stands
+                    ? $note->to(self::round($note->at + (int) $one->ticks, $this->ticks)) : $note);
                 break;
             case StatementKind::Subdivision:
                 return $this->subdivide($stands, (int) json_encode($one->values['asked']), (int) json_encode($one->values['has']));
@@ -261,6 +268,7 @@ final class Judge
     private function bars(array $bars, bool $missing, bool $moved): void
     {
         rsort($bars);
+        $this->ticks += $moved ? ($missing ? -1 : 1) * \count($bars) * $this->bar : 0;
         foreach ($bars as $bar) {
             if ($missing) {
                 $this->keep(fn (Note $note): bool => $this->barOf($note->at) !== $bar);
@@ -306,7 +314,7 @@ final class Judge
         }
         $last = $notes[\count($notes) - 1];
         $this->keep(static fn (Note $note): bool => $note->row !== $row);
-        for ($at = $notes[0]->at; $at < min($last->at + $asked, $this->target->ticks()); $at += $has) {
+        for ($at = $notes[0]->at; $at < min($last->at + $asked, $this->bar * $this->barOf($last->at)); $at += $has) {
             $this->notes[] = $notes[0]->to($at);
         }
 
@@ -329,6 +337,7 @@ final class Judge
                 return $ticks;
             }, $rows);
         };
+        $this->leaveWhatIsRight();
         [$said, $played] = [$rows($this->notes), $rows($this->played)];
         foreach (array_keys($said + $played) as $row) {
             [$a, $b] = [$said[$row] ?? [], $played[$row] ?? []];
@@ -342,6 +351,25 @@ final class Judge
         }
 
         return null;
+    }
+
+    /** In rows that are said to be exchanged, a hit may stand where it is asked all the same: nothing has to be said of it. */
+    private function leaveWhatIsRight(): void
+    {
+        $isIn = static fn (Note $one, array $notes): bool => [] !== array_filter(
+            $notes,
+            static fn (Note $other): bool => $other->row === $one->row && abs($other->at + $other->push - $one->at - $one->push) <= self::GRACE,
+        );
+        foreach ($this->notes as $i => $note) {
+            foreach ($this->played as $j => $played) {
+                $isRight = $played->row !== $note->row && $this->stands($played->row) === $note->row && $this->stands($note->row) === $played->row
+                    && abs($played->at + $played->push - $note->at - $note->push) <= self::GRACE;
+                if ($isRight && !$isIn($note, $this->played) && !$isIn($played, $this->notes)) {
+                    unset($this->notes[$i], $this->played[$j]);
+                    break;
+                }
+            }
+        }
     }
 
     /** @param \Closure(Note): Note $change */

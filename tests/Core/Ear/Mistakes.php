@@ -228,6 +228,11 @@ final readonly class Mistakes
             return null;
         }
         [$a, $b] = $this->random->pickArrayKeys(array_fill(1, $beat->bars, true), 2);
+        // An exchange with an empty bar is one bar left empty and one too many.
+        if ([] === $beat->all(static fn (array $hit): ?array => $beat->bar($hit[0]) === $a ? $hit : null)->rows
+            || [] === $beat->all(static fn (array $hit): ?array => $beat->bar($hit[0]) === $b ? $hit : null)->rows) {
+            return null;
+        }
         $by = ($b - $a) * $beat->meter->barTicks();
         $rows = $beat->all(static fn (array $hit): array => [$hit[0] + match ($beat->bar($hit[0])) {
             $a => $by, $b => -$by, default => 0,

@@ -52,6 +52,14 @@ final readonly class Everything extends Cause
             ));
         }
 
+        if (StatementKind::Rotated === $this->kind && $before->leavesOut()) {
+            $asked = [];
+            foreach (array_keys($before->asked + $before->played) as $row) {
+                $asked[$row] = $before->askedBefore($row, $before->asked[$row] ?? [], $this->by);
+            }
+            $before = $before->with($asked, $before->played);
+        }
+
         return $before->changed(fn (Played $one): Played => $one->at(match ($this->kind) {
             StatementKind::Shifted => $one->written - $this->by,
             StatementKind::Rotated => self::round($one->written - $this->by, $length),

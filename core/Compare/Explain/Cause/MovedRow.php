@@ -22,6 +22,13 @@ final readonly class MovedRow extends Cause
     ) {
     }
 
+    /** @return bool whether what belongs to one row was played in the other */
+    public function isOn(string $row, string $other): bool
+    {
+        return [$this->askedRow, $this->playedRow] === [$row, $other]
+            || ($this->exchanged && [$this->playedRow, $this->askedRow] === [$row, $other]);
+    }
+
     public function kind(): StatementKind
     {
         return $this->exchanged ? StatementKind::SwappedRows : StatementKind::WrongRow;

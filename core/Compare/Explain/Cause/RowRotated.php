@@ -24,7 +24,7 @@ final readonly class RowRotated extends RowCause
 
     public function within(array $asked, array $played, Remainder $of): array
     {
-        return [$asked, Remainder::sorted(array_map(
+        return [$of->askedBefore($this->row, $asked, $this->by), Remainder::sorted(array_map(
             fn (Played $one): Played => $one->at(Everything::round($one->written - $this->by, $of->loop())),
             $played,
         ))];

@@ -33,7 +33,7 @@ final readonly class Subdivided extends RowCause
             $run[] = $asked[0]->later($tick - $asked[0]->written);
         }
 
-        return [$run, $played];
+        return [$of->outsideBarsLeftOut($run, 0), $played];
     }
 
     public function repairs(): bool
@@ -44,6 +44,19 @@ final readonly class Subdivided extends RowCause
     public function values(): array
     {
         return ['asked' => $this->asked, 'has' => $this->has];
+    }
+
+    /**
+     * Whether two rows run evenly from one place, in different subdivisions. More strokes in between are only too many.
+     *
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     */
+    public static function isOther(array $asked, array $played): bool
+    {
+        [$step, $has] = [self::step($asked), self::step($played)];
+
+        return null !== $step && null !== $has && $step !== $has && 0 !== $step % $has && $asked[0]->written === $played[0]->written;
     }
 
     /**

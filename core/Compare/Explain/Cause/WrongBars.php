@@ -7,7 +7,6 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
 use Pulsanda\Core\Compare\Say\StatementKind;
-use Pulsanda\Core\Pattern\Stroke;
 
 /** Bars are left out or added. What comes after has moved up or back, or stands where it should beside empty bars. */
 final readonly class WrongBars extends Cause
@@ -32,12 +31,13 @@ final readonly class WrongBars extends Cause
 
     public function undone(Remainder $before): Remainder
     {
-        $here = fn (Stroke|Played $one): bool => \in_array($before->bar($one), $this->bars, true);
+        $here = fn (Played $one): bool => \in_array($before->bar($one), $this->bars, true);
         $bars = $this->moved ? \count($this->bars) : 0;
         if ($this->missing) {
-            return $before->asking(static fn (array $row): array => array_values(
-                array_filter($row, static fn (Stroke $stroke): bool => !$here($stroke)),
-            ))->changed(fn (Played $one): Played => $one->at($one->written + $this->later($before, $one)), $before->playedBars + $bars);
+            return $before->leavingOut($this->bars)->changed(
+                fn (Played $one): Played => $one->at($one->written + $this->later($before, $one)),
+                $before->playedBars + $bars,
+            );
         }
 
         return $before->changed(
