@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare\Explain;
 
 use Pulsanda\Core\Compare\Explain\Cause\Everything;
+use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Stroke;
 
@@ -218,7 +220,15 @@ final class Remainder
     public function paired(): array
     {
         $pairs = [];
+        $differing = array_flip($this->differing());
         foreach (array_keys($this->asked + $this->played) as $row) {
+            if (!isset($differing[$row])) {
+                foreach ($this->asked[$row] ?? [] as $i => $stroke) {
+                    $played = $this->played[$row][$i];
+                    $pairs[] = new LeftPair(new Pair(Status::Match, $stroke, $played->asStroke()), $played->stroke);
+                }
+                continue;
+            }
             $strokes = $from = [];
             foreach ($this->played[$row] ?? [] as $played) {
                 $strokes[] = $stroke = $played->asStroke();

@@ -52,13 +52,16 @@ final readonly class Truth
     public static function touched(Remainder $before, Remainder $after): array
     {
         $was = [];
-        foreach ($before->played as $row) {
-            foreach ($row as $one) {
+        foreach ($before->played as $name => $row) {
+            foreach ($row === ($after->played[$name] ?? null) ? [] : $row as $one) {
                 $was[spl_object_id($one->stroke)] = $one;
             }
         }
         $touched = [];
-        foreach ($after->played as $row) {
+        foreach ($after->played as $name => $row) {
+            if ($row === ($before->played[$name] ?? null)) {
+                continue;
+            }
             foreach ($row as $one) {
                 $old = $was[spl_object_id($one->stroke)];
                 if ($old->written !== $one->written || $old->instrument !== $one->instrument) {
