@@ -123,7 +123,7 @@ final readonly class Freedom
             throw InvalidInput::at(
                 'tempo',
                 \sprintf(
-                    'the task asks for %s to %s quarter notes a minute; choose one between.',
+                    'the task asks for ♩ = %s to %s; choose one between.',
                     $this->tempo['low'],
                     $this->tempo['high'],
                 ),

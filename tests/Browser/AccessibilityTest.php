@@ -27,11 +27,11 @@ final class AccessibilityTest extends BrowserTestCase
             $person->see($shown);
             $this->assertNothingSerious($person, $view);
             if (null !== $who) {
-                $person->press('Evening light');
+                $person->pressInMenu('Evening light');
                 $person->see('html[data-theme=evening]');
                 // Only the colours are others.
                 $this->assertNothingSerious($person, "$view in the evening", ['color-contrast']);
-                $person->press('Evening light');
+                $person->pressInMenu('Evening light');
             }
         }
     }

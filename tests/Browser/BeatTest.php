@@ -16,6 +16,7 @@ final class BeatTest extends BrowserTestCase
     {
         $wren = $this->person('wren');
         $wren->press('Begin: Slack Tide');
+        $wren->press('Swing');
         $wren->slide('Swing', 0.66);
         $wren->read('Swing: triplet');
         // The frame: kick on the downbeat, backbeat, eighths on the hat.
@@ -78,6 +79,7 @@ final class BeatTest extends BrowserTestCase
         $kwame->touch($kwame->cell(1, 960));
         self::assertNull($kwame->hit(1, 960), 'a touch on a hit removes it');
         $kwame->touch($kwame->cell(1, 960));
+        $kwame->press('Swing');
         $kwame->slide('Swing', 0.4);
         $kwame->readNot('Swing: straight');
         // A rest of the finger marks; the panel acts on what is marked.
@@ -98,6 +100,8 @@ final class BeatTest extends BrowserTestCase
     {
         $elodie = $this->person('elodie');
         $elodie->tabTo('a[aria-label^="Begin: Slack Tide"]');
+        $elodie->keys(WebDriverKeys::ENTER);
+        $elodie->tabTo('[aria-label^="Swing:"]');
         $elodie->keys(WebDriverKeys::ENTER);
         $elodie->tabTo('input[type=range][list=swings]');
         $elodie->keys(...array_fill(0, 17, WebDriverKeys::ARROW_RIGHT));

@@ -71,7 +71,7 @@ final class BenchTest extends BrowserTestCase
         $elodie = $this->person();
         $elodie->tabTo('input[name=name]');
         $elodie->keys('elodie', WebDriverKeys::TAB, (string) getenv('DEMO_PASSWORD'), WebDriverKeys::ENTER);
-        $elodie->read('Sign out');
+        $elodie->see('.account-button');
         $elodie->tabTo('a[aria-label^="Begin: Lamplighters"]');
         $elodie->keys(WebDriverKeys::ENTER);
         $elodie->cell(0, 0);
@@ -173,7 +173,7 @@ final class BenchTest extends BrowserTestCase
         $elodie->press('Stop');
         $wire->join();
         $elodie->saved();
-        $elodie->press('Sign out');
+        $elodie->pressInMenu('Sign out');
         $elodie->signIn('elodie', (string) getenv('DEMO_PASSWORD'));
         $elodie->press('Go on building: Ferry Rocker');
         self::assertSame([90, 90], [$elodie->hit(1, 960), $elodie->hit(1, 2880)], 'what was built without a connection is with the server');

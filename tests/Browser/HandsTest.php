@@ -55,7 +55,7 @@ final class HandsTest extends BrowserTestCase
         $kwame->saved();
         $kwame->keys(WebDriverKeys::CONTROL, 'c');
         $kwame->until(fn (): bool => str_contains($this->kept($kwame), '"hits"'), 'the steps to be kept');
-        $kwame->press('Sign out');
+        $kwame->pressInMenu('Sign out');
         $kwame->read('Sign in');
         foreach (['"hits"', 'Slack Tide', 'Kwame', '/api/parts', '/api/today'] as $trace) {
             self::assertStringNotContainsString($trace, $this->kept($kwame));
@@ -156,6 +156,7 @@ final class HandsTest extends BrowserTestCase
         $tomas->press('Begin: Slack Tide');
         $tomas->cell(0, 0)->click();
         $tomas->cell(1, 2880)->click();
+        $tomas->press('Meter');
         $tomas->choose('Meter', '3/4');
         $tomas->read('1 hit does not fit into 3/4 and would go.');
         $tomas->press('Stay in 4/4');
@@ -171,6 +172,7 @@ final class HandsTest extends BrowserTestCase
             static fn (): bool => [] === $tomas->driver->findElements(WebDriverBy::cssSelector('[data-cell="0-4560"]')),
             'four beats again',
         );
+        $tomas->press('Tempo');
         $tempo = $tomas->see('fieldset[aria-label=Tempo] input[inputmode=decimal]');
         $tempo->clear();
         $tempo->sendKeys('500'.WebDriverKeys::ENTER);
@@ -256,6 +258,7 @@ final class HandsTest extends BrowserTestCase
         $dilnoza = $this->person('dilnoza');
         $dilnoza->press('Begin: Slack Tide');
         $dilnoza->cell(0, 0)->click();
+        $dilnoza->press('Tempo');
         $dilnoza->slide('Tempo, by dragging', 1.0);
         $dilnoza->press('Make a variation');
         $dilnoza->cell(1, 960)->click();

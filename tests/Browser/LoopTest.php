@@ -13,7 +13,9 @@ final class LoopTest extends BrowserTestCase
         $odile->press('Plan an assignment');
         $odile->fill('Name', 'Harbour Steps');
         $odile->fill('Brief', 'Walk down to the water. Listen for the snare on two.');
+        $odile->press('Meter');
         $odile->choose('Meter', '3/4');
+        $odile->press('Bars');
         $odile->choose('Bars', '2');
         $odile->cell(0, 0)->click();
         $odile->cell(0, 2880)->click();

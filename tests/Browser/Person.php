@@ -63,7 +63,7 @@ final readonly class Person
         $this->see('input[name=name]')->sendKeys($name);
         $this->see('input[name=password]')->sendKeys($password);
         $this->press('Sign in');
-        $this->read('Sign out');
+        $this->see('.account-button');
     }
 
     public function go(string $path): void
@@ -109,6 +109,13 @@ final readonly class Person
     public function text(): string
     {
         return $this->driver->findElement(WebDriverBy::tagName('body'))->getText();
+    }
+
+    /** Presses something in the menu of the account. */
+    public function pressInMenu(string $name): void
+    {
+        $this->see('.account-button')->click();
+        $this->press($name);
     }
 
     /** Presses the button, link or choice of this name (its label, or the beginning of its text). */

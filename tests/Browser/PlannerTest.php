@@ -16,8 +16,9 @@ final class PlannerTest extends BrowserTestCase
         $odile->read('Name the task, and it is kept from then on');
         $odile->fill('Name', 'Low Water');
         $odile->read('Saved at');
+        $odile->press('Meter');
         $odile->choose('Meter', '6/8');
-        $odile->until(static fn (): bool => str_contains($odile->text(), 'dotted quarter'), 'the tempo to be counted in dotted quarters');
+        $odile->see('[aria-label^="Tempo: dotted quarter note"]');
         $odile->cell(0, 0)->click();
         $odile->cell(1, 1440)->click();
         $odile->press('Row');

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
 import { Link, useLocation } from 'react-router';
 import { api, reply } from '../api/client';
 import type { Account } from '../api/types';
@@ -9,15 +9,42 @@ import { keep, kept } from '../ui/storage';
 import { useTask } from '../ui/useTask';
 import { leaveNothing } from './keepPage';
 
+/** The paper's light: as the system has it, until somebody chooses. */
+function useEvening(): [boolean, (evening: boolean) => void] {
+  const [chosen, setChosen] = useState(() => kept('setting', 'light'));
+  const dark = useSyncExternalStore(followSystem, () => system.matches);
+  const evening = chosen ? chosen === 'evening' : dark;
+  useEffect(() => {
+    document.documentElement.dataset.theme = evening ? 'evening' : 'day';
+  }, [evening]);
+  return [
+    evening,
+    (next) => {
+      keep('setting', 'light', next ? 'evening' : 'day');
+      setChosen(next ? 'evening' : 'day');
+    },
+  ];
+}
+
+const system = window.matchMedia('(prefers-color-scheme: dark)');
+function followSystem(tell: () => void): () => void {
+  system.addEventListener('change', tell);
+  return () => system.removeEventListener('change', tell);
+}
+
+/** The first place of the sheet takes the focus, or the page's first task. */
+function toSheet(): void {
+  const first = document.querySelector<HTMLElement>(
+    '[role=grid] [role=gridcell][tabindex="0"], #sheet [tabindex="0"], #sheet a, #sheet button, main a',
+  );
+  first?.focus();
+}
+
 /** The frame around every place: where one is, who one is, and the paper's light. */
 export function Shell({ account, children }: { account: Account; children: ReactNode }) {
   const queries = useQueryClient();
   const { pathname } = useLocation();
-  const [evening, setEvening] = useState(() => kept('setting', 'light') === 'evening');
-  useEffect(() => {
-    document.documentElement.dataset.theme = evening ? 'evening' : 'day';
-    keep('setting', 'light', evening ? 'evening' : 'day');
-  }, [evening]);
+  const [evening, setEvening] = useEvening();
   // Another place begins at its top.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what it follows
   useEffect(() => {
@@ -33,7 +60,10 @@ export function Shell({ account, children }: { account: Account; children: React
     });
   return (
     <div className="flex min-h-dvh flex-col">
-      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule px-5 py-2">
+      <button type="button" className="skip-link" onClick={toSheet}>
+        {pathname === '/' ? 'To the tasks' : 'To the sheet'}
+      </button>
+      <header className="flex h-11 items-center gap-x-5 border-b border-rule px-5 max-sm:px-3">
         <Link to="/" className="font-head text-xl font-bold" aria-label="Pulsanda, to Today">
           Pulsanda
         </Link>
@@ -42,28 +72,28 @@ export function Shell({ account, children }: { account: Account; children: React
             Today
           </Link>
         </nav>
-        <div className="ml-auto flex flex-wrap items-center gap-3 text-sm">
-          <span>
-            <bdi>{account.name}</bdi>
-          </span>
+        <button type="button" popoverTarget="account" className="account-button" title="Light, and signing out">
+          <bdi className="truncate">{account.name}</bdi> <span aria-hidden="true">▾</span>
+        </button>
+        <div id="account" popover="auto" className="account-menu">
           <button type="button" className="button" aria-pressed={evening} onClick={() => setEvening(!evening)}>
             Evening light
           </button>
-          <button type="button" className="button" disabled={busy} onClick={() => void leave()}>
+          <button type="button" className="button button-main" disabled={busy} onClick={() => void leave()}>
             Sign out
           </button>
           <button
             type="button"
-            className="quiet-link"
+            className="quiet-link text-sm"
             disabled={busy}
             title="On every computer where this account is signed in, here too"
             onClick={() => void leave(true)}
           >
-            everywhere
+            Sign out everywhere
           </button>
         </div>
       </header>
-      <main className="flex-1 px-5 py-4">
+      <main className="flex-1 px-5 py-3 max-sm:px-3 max-sm:py-2">
         {error && <Notice>{error}</Notice>}
         <Boundary key={pathname}>{children}</Boundary>
       </main>

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Bench, Catalogue, Pattern } from '../api/types';
 import { Editor } from '../edit/Editor';
@@ -8,7 +8,6 @@ import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
 import type { StepKeeper } from '../keep/StepKeeper';
 import { type History, PatternStore } from '../music/PatternStore';
-import { hitCount } from '../music/pattern';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
 import { Asked } from './Asked';
@@ -76,19 +75,21 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
       }
       head={
         <>
-          <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
+          <div className="head-line">
             <h1>{assignment.title}</h1>
-            {trying ? (
-              <span className="text-faint">You are trying this as a student; nothing is kept.</span>
-            ) : (
-              <KeepingNote keeper={keeper} />
-            )}
+            <PartsNav parts={parts} part={part.id} />
+            <span className="ml-auto">
+              {trying ? (
+                <span className="text-sm text-faint">You are trying this as a student; nothing is kept.</span>
+              ) : (
+                <KeepingNote keeper={keeper} />
+              )}
+            </span>
           </div>
-          <PartsNav parts={parts} part={part.id} />
           <ConflictNotice keeper={keeper} />
-          <FirstStep store={store} />
         </>
       }
+      hint="Press a place on a line to put a hit there: try the kick on 1. Then press Play, and go on while it plays."
       panels={[
         {
           name: 'Task',
@@ -103,18 +104,17 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
                 </Suspense>
               )}
               {bench.help.ask !== 'nothing' && <CheckBlock store={store} partId={part.id} help={bench.help} catalogue={catalogue} />}
-              {trying ? (
+              {trying && (
                 <Suspense fallback={<Waiting what="what to try" />}>
                   <TryOut store={store} bench={bench} />
                 </Suspense>
-              ) : (
-                <HandIn bench={bench} keeper={keeper} limit={catalogue.limits.note} setParts={setParts} />
               )}
               <KeysHelp />
             </>
           ),
         },
       ]}
+      foot={trying ? null : <HandIn bench={bench} keeper={keeper} limit={catalogue.limits.note} setParts={setParts} />}
       states={trying ? null : <StatesBlock editor={editor} partId={part.id} keeper={keeper} looked={looked} look={setLooked} />}
     />
   );
@@ -130,11 +130,4 @@ function useTaken(store: PatternStore) {
     store.change("Take the teacher's suggestion over", () => take);
     navigate('.', { replace: true, state: null });
   }, [state, store, navigate]);
-}
-
-/** An empty sheet says what to do first. */
-function FirstStep({ store }: { store: PatternStore }) {
-  const empty = useSyncExternalStore(store.subscribe, () => hitCount(store.pattern) === 0);
-  if (!empty) return null;
-  return <p className="mb-2">Press a place on a line to put a hit there: try the kick on 1. Then press Play, and go on while it plays.</p>;
 }

@@ -26,9 +26,8 @@ export function HandIn({ bench, keeper, limit, setParts }: Props) {
     void queries.invalidateQueries({ queryKey: ['today'] });
   };
   return (
-    <section aria-labelledby="hand-in" className="card p-3">
-      <h2 id="hand-in">Hand in</h2>
-      <label className="mt-2 block text-sm">
+    <section aria-label="Hand in">
+      <label className="block text-sm">
         What did you choose, and why? (if you like)
         <textarea
           className="field mt-1"
@@ -50,12 +49,12 @@ export function HandIn({ bench, keeper, limit, setParts }: Props) {
         {busy ? 'Handing in …' : attempts.length > 0 ? 'Hand in again' : 'Hand in'}
       </button>
       {!bench.open && <p className="mt-2 text-sm">The time for handing in is over.</p>}
-      <div role="status" className="mt-2 text-sm">
+      <div role="status" className="text-sm not-empty:mt-2">
         {said}
       </div>
       {error && <Notice>{error}</Notice>}
       {attempts.length > 0 && (
-        <ul className="mt-2 flex flex-col gap-1 text-sm text-faint">
+        <ul className="mt-2 flex max-h-20 flex-col gap-1 overflow-y-auto text-sm text-faint">
           {attempts.map((attempt) => (
             <li key={attempt.id}>
               Attempt {attempt.number}, {when(attempt.handedInAt)}

@@ -5,7 +5,7 @@ import type { Sibling } from '../api/types';
 export function PartsNav({ parts, part }: { parts: Sibling[]; part: string }) {
   if (parts.length < 2) return null;
   return (
-    <nav aria-label="Parts of this task" className="mb-2 flex flex-wrap items-center gap-1.5">
+    <nav aria-label="Parts of this task" className="flex flex-wrap items-center gap-1.5">
       {parts.map((one) =>
         one.waiting ? (
           <span key={one.id} className="px-2 text-sm text-faint">

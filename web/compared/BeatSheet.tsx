@@ -26,7 +26,7 @@ type Props = {
 export function BeatSheet({ title, compared, beat, chosen = null, children, ...rest }: Props) {
   if (!compared) return <PatternSheet title={title} ink="plain" pattern={beat} {...rest} />;
   return (
-    <section aria-label={title} className="card mt-3 overflow-x-auto">
+    <section aria-label={title} className="card overflow-x-auto px-3 py-2">
       <ComparisonSheet label={title} result={compared.result} target={compared.target} submission={beat} chosen={chosen} {...rest} />
       {children}
     </section>

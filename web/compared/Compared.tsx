@@ -3,10 +3,9 @@ import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/t
 import { writtenOut } from '../music/form';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Place } from '../sheet/Pins';
-import { Transport } from '../sound/Transport';
+import { KitBar, Transport } from '../sound/Transport';
 import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
 import { useKeys } from '../ui/useKeys';
-import { tempoWords } from '../ui/words';
 import { Arithmetic } from './Arithmetic';
 import { BeatSheet } from './BeatSheet';
 import { differencesOnly } from './differences';
@@ -34,9 +33,15 @@ type Props = {
   desk?: { setPins: (pins: Pin[]) => void; take: (statement: Statement) => void; choose: (index: number | null) => void };
   /** What to do with the correction, beneath the sheet; or the correction being drawn, beneath the answer. */
   beneath?: ReactNode;
-  /** Beside the statements. */
-  children?: ReactNode;
+  /** Over the sheet: whose beat it is. */
+  head: ReactNode;
+  /** Under it: the way to other beats. */
+  others?: ReactNode;
+  /** Over the statements. */
+  first?: ReactNode;
   /** Under the statements. */
+  children?: ReactNode;
+  /** What the rules say, with the statements. */
   more?: ReactNode;
 };
 
@@ -45,7 +50,8 @@ type Props = {
  * teacher and student.
  */
 export function Compared(props: Props) {
-  const { result, target, submission, music, catalogue, beatName, pins, correction, desk, beneath, children, more } = props;
+  const { result, target, submission, music, catalogue, beatName, pins, correction, desk, beneath, head, others, first, children, more } =
+    props;
   const [chosen, setChosen] = useState<number | null>(null);
   const [draft, setDraft] = useState<Place | null>(null);
   const compared = useMemo(() => (result && target ? { result, target } : null), [result, target]);
@@ -104,83 +110,93 @@ export function Compared(props: Props) {
     ),
   ];
   return (
-    <>
-      <Transport
-        player={player}
-        voices={[
-          { value: BEAT, label: beatName },
-          ...(compared
-            ? [
-                { value: TARGET, label: 'Target' },
-                { value: 'turn', label: 'In turn' },
-                { value: DIFFERENCES, label: 'Differences only' },
-              ]
-            : []),
-          ...(correction ? [{ value: CORRECTION, label: 'Suggestion' }] : []),
-        ]}
-      >
-        {bars > 1 && (
-          <label className="flex items-center gap-1.5 text-sm" title={desk && 'Key L'}>
-            Loop
-            <select
-              className="field field-small w-auto"
-              value={bar ?? ''}
-              onChange={(event) => setBar(event.target.value === '' ? null : Number(event.target.value))}
-            >
-              <option value="">all</option>
-              {Array.from({ length: bars }, (_, i) => (
-                <option key={music.words[i]?.at ?? i} value={i}>
-                  bar {i + 1}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-        <span className="text-sm text-faint">{tempoWords(submission.tempo)}</span>
-      </Transport>
-      <BeatSheet
-        title={compared ? 'Target and beat in one sheet' : beatName}
-        compared={compared}
-        beat={submission}
-        music={music}
-        catalogue={catalogue}
-        audition={player.audition}
-        position={position}
-        chosen={chosen}
-        pins={pins}
-        draft={draft}
-        onPlace={desk && setDraft}
-      >
-        <div className="mt-3">
-          <Legend />
+    <div className="compared">
+      <div className="workbench-main">
+        {head}
+        <div className="sheet-room">
+          <BeatSheet
+            title={compared ? 'Target and beat in one sheet' : beatName}
+            compared={compared}
+            beat={submission}
+            music={music}
+            catalogue={catalogue}
+            audition={player.audition}
+            position={position}
+            chosen={chosen}
+            pins={pins}
+            draft={draft}
+            onPlace={desk && setDraft}
+          >
+            <Legend />
+          </BeatSheet>
+          <Notes
+            pins={pins}
+            music={music}
+            rows={rows}
+            bars={bars}
+            catalogue={catalogue}
+            player={player}
+            draft={draft}
+            setDraft={setDraft}
+            {...(desk && { change: desk.setPins })}
+          />
+          {correction && !desk && (
+            <PatternSheet
+              title="Your teacher's suggestion"
+              pattern={correction}
+              music={music}
+              catalogue={catalogue}
+              audition={player.audition}
+              position={() => (voice === CORRECTION ? position() : null)}
+            />
+          )}
+          {beneath}
         </div>
-      </BeatSheet>
-      <Notes
-        pins={pins}
-        music={music}
-        rows={rows}
-        bars={bars}
-        catalogue={catalogue}
-        player={player}
-        draft={draft}
-        setDraft={setDraft}
-        {...(desk && { change: desk.setPins })}
-      />
-      {correction && !desk && (
-        <PatternSheet
-          title="Your teacher's suggestion"
-          pattern={correction}
-          music={music}
-          catalogue={catalogue}
-          audition={player.audition}
-          position={() => (voice === CORRECTION ? position() : null)}
-        />
-      )}
-      {!desk && beneath}
-      <div className="mt-4 grid gap-4 md:grid-cols-2">
+        <footer className="work-bar">
+          <div className="work-said">
+            {others}
+            <KitBar player={player} />
+            {bars > 1 && (
+              <label className="ml-auto flex items-center gap-1.5" title={desk && 'Key L'}>
+                Loop
+                <select
+                  className="field field-small w-auto"
+                  value={bar ?? ''}
+                  onChange={(event) => setBar(event.target.value === '' ? null : Number(event.target.value))}
+                >
+                  <option value="">all</option>
+                  {Array.from({ length: bars }, (_, i) => (
+                    <option key={music.words[i]?.at ?? i} value={i}>
+                      bar {i + 1}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
+          </div>
+          <div className="work-tools">
+            <Transport
+              player={player}
+              voices={[
+                { value: BEAT, label: beatName },
+                ...(compared
+                  ? [
+                      { value: TARGET, label: 'Target' },
+                      { value: 'turn', label: 'In turn' },
+                      { value: DIFFERENCES, label: 'Differences' },
+                    ]
+                  : []),
+                ...(correction ? [{ value: CORRECTION, label: 'Suggestion' }] : []),
+              ]}
+            />
+          </div>
+        </footer>
+      </div>
+      <div className="compared-said">
+        {first}
         {(result || more) && (
-          <section aria-labelledby="differences" className="card">
-            <h2 id="differences" className="mb-2">
+          <section aria-labelledby="differences">
+            <h2 id="differences" className="mb-1.5">
               {result ? 'What differs' : 'What was asked for'}
             </h2>
             {result && (
@@ -194,8 +210,7 @@ export function Compared(props: Props) {
         )}
         {children}
       </div>
-      {desk && beneath}
-    </>
+    </div>
   );
 }
 

@@ -10,11 +10,11 @@ const SIGNS = [
 /** What the shapes of the sheet mean. */
 export function Legend() {
   return (
-    <ul className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm text-faint">
+    <ul className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-1 text-xs text-faint">
       {SIGNS.map(({ ink, text }) => (
         <li key={text} className="flex items-center gap-1.5">
-          <svg aria-hidden="true" width="18" height="26">
-            <Note x={8} y={19} head="oval" hit={{ at: 0, velocity: 40 }} scale={scaleOf(1)} ink={ink} />
+          <svg aria-hidden="true" width="18" height="24">
+            <Note x={8} y={18} head="oval" hit={{ at: 0, velocity: 40 }} scale={scaleOf(1)} ink={ink} />
           </svg>
           {text}
         </li>

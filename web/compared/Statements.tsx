@@ -16,14 +16,19 @@ export function Statements({ statements, chosen, choose, take }: Props) {
         <li key={`${statement.kind} ${statement.text}`} className="flex items-start gap-2">
           <button
             type="button"
-            className="button flex-1 justify-start text-left"
+            className="button button-small flex-1 justify-start py-1 text-left leading-snug"
             aria-pressed={chosen === index}
             onClick={() => choose(chosen === index ? null : index)}
           >
             {statement.text}
           </button>
           {take && (
-            <button type="button" className="button" onClick={() => take(statement)} aria-label={`Take into the text: ${statement.text}`}>
+            <button
+              type="button"
+              className="button button-small"
+              onClick={() => take(statement)}
+              aria-label={`Take into the text: ${statement.text}`}
+            >
               Take
             </button>
           )}

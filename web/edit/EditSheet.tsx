@@ -18,6 +18,8 @@ type Props = {
   player: Player;
   position: () => number | null;
   zoom: number;
+  /** Pixels that the sheet may be high without scrolling, where that is known. */
+  room?: number | null;
   locked?: boolean;
 };
 
@@ -25,7 +27,7 @@ type Props = {
  * The sheet on which a beat is built. No tools and no modes: a press adds, a press on a hit removes, a drag paints or shapes. It is
  * drawn again when rows, bars or grids change; each row's line follows its own hits.
  */
-export function EditSheet({ label, editor, music, player, position, zoom, locked = false }: Props) {
+export function EditSheet({ label, editor, music, player, position, zoom, room = null, locked = false }: Props) {
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => structureOf(editor.section));
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
@@ -80,7 +82,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, locked
         position={position}
         audition={player.audition}
         finest={finestOf(section.rows)}
-        grid={{ zoom, onBar, name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} /> }}
+        grid={{ zoom, room, onBar, name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} /> }}
         onLayout={onLayout}
         content={({ instrument }, i, line, g) => (
           <RowLine

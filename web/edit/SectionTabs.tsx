@@ -9,10 +9,10 @@ export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolea
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const open = (editor.allowed.freedom?.form ?? true) && !locked;
   const full = pattern.sections.length >= editor.catalogue.limits.sections;
-  if (pattern.sections.length < 2 && !open) return <span />;
+  if (pattern.sections.length < 2 && !open) return null;
   return (
     <div className="flex flex-wrap items-center gap-1.5">
-      {pattern.sections.map((section, index) => (
+      {(pattern.sections.length > 1 ? pattern.sections : []).map((section, index) => (
         <button
           key={section.name}
           type="button"

@@ -1,17 +1,17 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
-import { instrumentsOf } from '../music/pattern';
+import { hitCount, instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Player } from '../sound/Player';
-import { Transport } from '../sound/Transport';
+import { KitBar, Transport } from '../sound/Transport';
 import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
-import { EditBar } from './EditBar';
+import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
-import { FeelBar } from './feel/FeelBar';
+import { HeadSigns } from './feel/HeadSigns';
 import { BalancePanel } from './panels/BalancePanel';
 import { FormPanel } from './panels/FormPanel';
 import { RowPanel } from './panels/RowPanel';
@@ -33,8 +33,16 @@ type Props = {
   /** Another pattern to look at above the sheet, an earlier state for instance. */
   looked?: { title: string; pattern: Pattern } | null;
   locked?: boolean;
-  /** Above the sheet: title, saved state, what is to be decided. */
+  /** Above the head's signs: title, saved state, what is to be decided. */
   head: ReactNode;
+  /** What to do first, where the sheet is empty. */
+  hint?: string;
+  /** In the line of the signs: other sheets to go to. */
+  sheets?: ReactNode;
+  /** Names for the first panels and for those of every sheet, where one of the two is shown at a time. */
+  halves?: [string, string];
+  /** Under the panels, always in sight: what saves, publishes or hands in. */
+  foot?: ReactNode;
   /** The first panels beside the sheet. */
   panels: { name: string; content: ReactNode }[];
   /** Which panel is shown, where the place around keeps it. */
@@ -60,6 +68,10 @@ export function Workbench(props: Props) {
     looked = null,
     locked = false,
     head,
+    hint = '',
+    foot = null,
+    sheets = null,
+    halves,
     panels,
     states,
   } = props;
@@ -73,80 +85,108 @@ export function Workbench(props: Props) {
   const panel = props.panel ?? own;
   const setPanel = props.setPanel ?? setOwn;
   const steps = panels.length + PANELS.length - 1;
+  const onSheet = panel >= panels.length;
   useKitFollows(player, editor);
+  const room = useRoom();
   return (
-    <div className="grid gap-x-5 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20.5rem]">
-      <div className="min-w-0">
-        {head}
-        <FeelBar editor={editor} music={music} counting={counting} locked={locked} />
-        <Transport
-          player={player}
-          {...(target && {
-            voices: [
-              { value: MINE, label: 'My beat' },
-              { value: TARGET, label: 'Target' },
-              { value: 'turn', label: 'In turn' },
-            ],
-          })}
-        >
-          <Scopes editor={editor} scope={scope} setScope={setScope} />
-          {turn && <span className="text-sm">Playing {turn}</span>}
-        </Transport>
-        {target && (showTarget || voice !== MINE) && (
-          <PatternSheet pattern={target} music={music} catalogue={catalogue} audition={player.audition} position={theirs} />
-        )}
-        {showTarget &&
-          others.map((other, index) => (
+    <div className="workbench">
+      <div className="workbench-main">
+        <header className="pb-1.5">
+          {head}
+          <HeadSigns editor={editor} music={music} counting={counting} locked={locked}>
+            <SectionTabs editor={editor} locked={locked} />
+            {sheets}
+            <Zoom zoom={zoom} setZoom={setZoom} />
+          </HeadSigns>
+        </header>
+        <div ref={room.ref} className="sheet-room">
+          {target && (showTarget || voice !== MINE) && (
+            <PatternSheet pattern={target} music={music} catalogue={catalogue} audition={player.audition} position={theirs} />
+          )}
+          {showTarget &&
+            others.map((other, index) => (
+              <PatternSheet
+                // biome-ignore lint/suspicious/noArrayIndexKey: targets have no other name, and their order is fixed
+                key={index}
+                title={`Target ${index + 2}, which counts as well`}
+                pattern={other}
+                music={music}
+                catalogue={catalogue}
+                audition={player.audition}
+                position={nowhere}
+              />
+            ))}
+          {looked && (
             <PatternSheet
-              // biome-ignore lint/suspicious/noArrayIndexKey: targets have no other name, and their order is fixed
-              key={index}
-              title={`Target ${index + 2}, which counts as well`}
-              pattern={other}
+              title={looked.title}
+              ink="plain"
+              pattern={looked.pattern}
               music={music}
               catalogue={catalogue}
               audition={player.audition}
               position={nowhere}
             />
-          ))}
-        {looked && (
-          <PatternSheet
-            title={looked.title}
-            ink="plain"
-            pattern={looked.pattern}
-            music={music}
-            catalogue={catalogue}
-            audition={player.audition}
-            position={nowhere}
-          />
-        )}
-        <section aria-label={label} className="card mt-3 overflow-x-auto p-3">
-          <div className="mb-1 flex flex-wrap items-center justify-between gap-2">
-            <SectionTabs editor={editor} locked={locked} />
-            <Zoom zoom={zoom} setZoom={setZoom} />
+          )}
+          <section id="sheet" aria-label={label} className="card overflow-x-auto px-3 py-2">
+            <EditSheet
+              label={label}
+              editor={editor}
+              music={music}
+              player={player}
+              position={position}
+              zoom={ZOOMS[zoom] ?? 1}
+              room={room.height}
+              locked={locked}
+            />
+          </section>
+        </div>
+        <footer className="work-bar">
+          <div className="work-said">
+            <Said editor={editor} hint={hint} />
+            {turn && <span>Playing {turn}</span>}
+            <KitBar player={player} />
+            {!locked && <MarkedBar editor={editor} />}
           </div>
-          <EditSheet
-            label={label}
-            editor={editor}
-            music={music}
-            player={player}
-            position={position}
-            zoom={ZOOMS[zoom] ?? 1}
-            locked={locked}
-          />
-          <Said editor={editor} />
-        </section>
-        {!locked && <EditBar editor={editor} />}
+          <div className="work-tools">
+            <Transport
+              player={player}
+              {...(target && {
+                voices: [
+                  { value: MINE, label: 'My beat' },
+                  { value: TARGET, label: 'Target' },
+                  { value: 'turn', label: 'In turn' },
+                ],
+              })}
+            />
+            <Scopes editor={editor} scope={scope} setScope={setScope} />
+            {!locked && <EditBar editor={editor} />}
+          </div>
+        </footer>
       </div>
-      <aside className="min-w-0">
+      <aside className="workbench-panel">
         <TabGroup selectedIndex={panel} onChange={setPanel}>
+          {halves && (
+            <Choice
+              label="Beside the sheet"
+              value={onSheet ? 'beat' : 'task'}
+              options={[
+                { value: 'task', label: halves[0] },
+                { value: 'beat', label: halves[1] },
+              ]}
+              onChange={(half) => setPanel(half === 'task' ? 0 : panels.length)}
+            />
+          )}
           <TabList className="panel-tabs" aria-label="Beside the sheet">
-            {[...panels.map(({ name }) => name), ...PANELS].map((name) => (
-              <Tab key={name} className="panel-tab">
-                {name}
-              </Tab>
-            ))}
+            {[...panels.map(({ name }) => name), ...PANELS].map((name, i) => {
+              const elsewhere = halves !== undefined && i >= panels.length !== onSheet;
+              return (
+                <Tab key={name} className="panel-tab" hidden={elsewhere} disabled={elsewhere}>
+                  {name}
+                </Tab>
+              );
+            })}
           </TabList>
-          <TabPanels className="mt-2">
+          <TabPanels className="panel-room">
             {panels.map(({ name, content }) => (
               <TabPanel key={name} unmount={false} tabIndex={-1} className="flex flex-col gap-3">
                 {content}
@@ -171,9 +211,26 @@ export function Workbench(props: Props) {
             </TabPanel>
           </TabPanels>
         </TabGroup>
+        {foot && <div className="panel-foot">{foot}</div>}
       </aside>
     </div>
   );
+}
+
+/** How high the place for the sheet is, in pixels; null where the whole page scrolls, as on a phone. */
+function useRoom() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [height, setHeight] = useState<number | null>(null);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const measure = () => setHeight(getComputedStyle(element).overflowY === 'auto' ? element.clientHeight : null);
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return { ref, height };
 }
 
 /** For a pattern that is looked at while another one sounds. */
@@ -214,12 +271,13 @@ function Zoom({ zoom, setZoom }: { zoom: number; setZoom: (zoom: number) => void
   );
 }
 
-/** What was done last: shown in a quiet line, and told to those who listen. */
-function Said({ editor }: { editor: Editor }) {
+/** What was done last, or what to do first: in a quiet line, and told to those who listen. */
+function Said({ editor, hint }: { editor: Editor; hint: string }) {
   const said = useSyncExternalStore(editor.subscribe, () => editor.state.said);
+  const empty = useSyncExternalStore(editor.store.subscribe, () => hitCount(editor.store.pattern) === 0);
   return (
-    <p role="status" className="mt-2 min-h-5 text-sm text-faint">
-      {said}
+    <p role="status" className="truncate">
+      {said || (empty ? hint : '')}
     </p>
   );
 }

@@ -77,10 +77,11 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
       mark.current?.select();
     },
     w: () => text.current?.focus(),
+    y: () => data.suggested !== null && change({ mark: String(data.suggested) }),
   });
   useKeys({ 'Ctrl+Enter': () => void giveBack(true) }, { typing: true });
   return (
-    <section aria-labelledby="answer" className="card">
+    <section aria-labelledby="answer" className="flex flex-col">
       <h2 id="answer">Your answer</h2>
       <ConflictNotice
         keeper={answer.keeper}
@@ -88,34 +89,13 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
         other="Take the other one"
         settle={(which) => answer.keeper.settle(which)}
       />
-      <div className="mt-2 flex flex-wrap items-end gap-3">
-        <label className="flex flex-col text-sm">
-          Mark, of {points}
-          <input
-            ref={mark}
-            title="Key M"
-            className="field mt-1 w-24 text-lg"
-            inputMode="decimal"
-            value={typed.mark}
-            aria-invalid={wrong}
-            onKeyDown={leave}
-            onChange={(event) => change({ mark: event.target.value })}
-          />
-        </label>
-        {data.suggested !== null && (
-          <button type="button" className="button" onClick={() => change({ mark: String(data.suggested) })}>
-            Take {data.suggested}
-          </button>
-        )}
-      </div>
-      {wrong && <p className="mt-1 text-sm font-bold">A mark is a number from 0 to {points}.</p>}
-      <label className="mt-3 block text-sm">
+      <label className="mt-1 block text-sm">
         What you say to <bdi>{first}</bdi>
         <textarea
           ref={text}
           title="Key W"
           className="field mt-1"
-          rows={6}
+          rows={4}
           dir="auto"
           maxLength={catalogue.limits.feedback}
           value={typed.text}
@@ -132,6 +112,32 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
         </button>
         <Phrases data={data} catalogue={catalogue} statement={statement} text={typed.text} add={add} />
       </div>
+      <div className="mt-3 flex items-center gap-2">
+        <input
+          ref={mark}
+          title="Key M"
+          aria-label={`Mark, of ${points}`}
+          className="field w-24 font-head text-3xl leading-none font-bold"
+          inputMode="decimal"
+          value={typed.mark}
+          placeholder="–"
+          aria-invalid={wrong}
+          onKeyDown={leave}
+          onChange={(event) => change({ mark: event.target.value })}
+        />
+        <span className="text-sm text-faint">of {points}</span>
+        {data.suggested !== null && (
+          <button
+            type="button"
+            className="button button-small ml-auto"
+            title="Key Y: the suggested mark"
+            onClick={() => change({ mark: String(data.suggested) })}
+          >
+            Take {data.suggested}
+          </button>
+        )}
+      </div>
+      {wrong && <p className="mt-1 text-sm font-bold">A mark is a number from 0 to {points}.</p>}
       {alike.length > 0 && !returnedAt && (
         <label className="mt-3 flex items-start gap-2 text-sm">
           <input
@@ -162,10 +168,12 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
           </span>
         </label>
       )}
-      <div className="mt-2 flex flex-wrap gap-2">
+      <div className="answer-foot">
+        {error && <Notice>{error}</Notice>}
+        {value === null && <p className="w-full text-sm text-faint">Give a mark first.</p>}
         <button
           type="button"
-          className="button button-main"
+          className="button button-main flex-1 justify-center"
           title="Key Ctrl + Enter"
           disabled={value === null || wrong}
           onClick={() => void giveBack(true)}
@@ -173,15 +181,17 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
           {group.length > 0 ? `Return to all ${everybody.length}` : 'Return and next'}
         </button>
         {group.length === 0 && (
-          <button type="button" className="button" disabled={value === null || wrong} onClick={() => void giveBack(false)}>
-            <span>
-              Return to <bdi>{first}</bdi>
-            </span>
+          <button
+            type="button"
+            className="button"
+            aria-label={`Return to ${first}`}
+            disabled={value === null || wrong}
+            onClick={() => void giveBack(false)}
+          >
+            Return
           </button>
         )}
       </div>
-      {value === null && <p className="mt-1 text-sm text-faint">Give a mark first.</p>}
-      {error && <Notice>{error}</Notice>}
     </section>
   );
 }

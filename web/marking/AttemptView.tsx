@@ -3,6 +3,8 @@ import { useNavigate, useSearchParams } from 'react-router';
 import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
 import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
+import { meterName } from '../edit/meters';
+import { TempoSign } from '../ui/NoteValue';
 import { Waiting } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
@@ -34,12 +36,33 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
   };
   useKeys({ n: () => go(1), p: () => go(-1) });
   return (
-    <>
-      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h2 className="text-2xl">
-          <bdi>{data.student.name}</bdi>, attempt {data.attempt.number}
-        </h2>
-        <span className="joined ml-auto">
+    <Compared
+      head={
+        <header className="pb-1.5">
+          <div className="head-line">
+            <h2 className="text-2xl">
+              <bdi>{data.student.name}</bdi>, attempt {data.attempt.number}
+            </h2>
+            <span className="text-sm text-faint">Handed in {when(data.attempt.handedInAt)}</span>
+            <span className="head-sign ml-auto">
+              {meterName(data.attempt.pattern.meter)} <TempoSign tempo={data.attempt.pattern.tempo} />
+            </span>
+          </div>
+          {data.attempt.note && (
+            <p className="text-sm">
+              “<bdi>{data.attempt.note}</bdi>”
+            </p>
+          )}
+          {data.others.length > 0 && data.result && (
+            <p className="text-sm text-faint">
+              Nearest to target {data.result.target + 1};{' '}
+              {data.others.map((one) => `target ${one.target + 1} would give ${one.mark ?? 'no mark'}`).join(', ')}.
+            </p>
+          )}
+        </header>
+      }
+      others={
+        <span className="joined">
           <button type="button" className="button button-small" title="Key P" onClick={() => go(-1)}>
             Previous
           </button>
@@ -47,52 +70,37 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
             Next
           </button>
         </span>
-      </div>
-      <p className="mb-3 text-sm text-faint">
-        Handed in {when(data.attempt.handedInAt)}
-        {data.attempt.note && (
-          <>
-            {' · “'}
-            <bdi className="text-ink">{data.attempt.note}</bdi>”
-          </>
-        )}
-        {data.others.length > 0 && data.result && (
-          <span className="block">
-            Nearest to target {data.result.target + 1};{' '}
-            {data.others.map((one) => `target ${one.target + 1} would give ${one.mark ?? 'no mark'}`).join(', ')}.
-          </span>
-        )}
-      </p>
-      <Since data={data} catalogue={catalogue} />
-      <Compared
-        result={data.result}
-        target={data.target}
-        submission={data.attempt.pattern}
-        music={data.music}
-        catalogue={catalogue}
-        beatName="Their beat"
-        pins={answer.typed.pins}
-        correction={answer.typed.correction}
-        desk={{ setPins, take, choose: (index) => setStatement(index === null ? null : (data.result?.statements[index] ?? null)) }}
-        beneath={
+      }
+      result={data.result}
+      target={data.target}
+      submission={data.attempt.pattern}
+      music={data.music}
+      catalogue={catalogue}
+      beatName="Their beat"
+      pins={answer.typed.pins}
+      correction={answer.typed.correction}
+      desk={{ setPins, take, choose: (index) => setStatement(index === null ? null : (data.result?.statements[index] ?? null)) }}
+      beneath={
+        <>
+          <Since data={data} catalogue={catalogue} />
           <Suspense fallback={<Waiting what="the sheet" />}>
             <Correction data={data} catalogue={catalogue} correction={answer.typed.correction} change={setCorrection} />
           </Suspense>
-        }
-        more={data.checked && <CheckedList checked={data.checked} />}
-      >
-        <Answer
-          data={data}
-          answer={answer}
-          catalogue={catalogue}
-          statement={statement}
-          alike={alikeOf(data.attempt.id, list, search.get('sharing'))}
-          toAll={search.get('all') !== null}
-          onReturned={onReturned}
-        />
-      </Compared>
-      <HistoryBlock attemptId={data.attempt.id} />
-    </>
+          <HistoryBlock attemptId={data.attempt.id} />
+        </>
+      }
+      more={data.checked && <CheckedList checked={data.checked} />}
+    >
+      <Answer
+        data={data}
+        answer={answer}
+        catalogue={catalogue}
+        statement={statement}
+        alike={alikeOf(data.attempt.id, list, search.get('sharing'))}
+        toAll={search.get('all') !== null}
+        onReturned={onReturned}
+      />
+    </Compared>
   );
 }
 

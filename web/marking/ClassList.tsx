@@ -12,13 +12,21 @@ function intoSight(link: HTMLAnchorElement | null): void {
   if (inner.top < outer.top || inner.bottom > outer.bottom) list.scrollTop += inner.top - outer.top - outer.height / 3;
 }
 
+type Listed = MarkingList['students'][number]['attempts'][number];
+
+/** Of an attempt, in words: what is to be done with it, how much there is to say, and when it came. */
+function stateOf(attempt: Listed, list: MarkingList): string {
+  const said = attempt.said.length > 0 ? `${attempt.said.length} to say` : 'all right';
+  return `${STATES[attempt.state]}, ${said}, ${when(attempt.handedInAt)}${isLate(list, attempt.handedInAt) ? ', late' : ''}`;
+}
+
 /** Who has handed in, when, which attempt, how well placed, the mark and the state. */
 export function ClassList({ list, chosen }: { list: MarkingList; chosen: string | undefined }) {
   const handedIn = list.students.filter((student) => student.attempts.length > 0);
   const others = list.students.filter((student) => student.attempts.length === 0);
   return (
-    <section aria-labelledby="class" className="lg:max-h-[calc(100dvh-9rem)] lg:overflow-y-auto">
-      <h1 id="class" className="text-2xl">
+    <section aria-labelledby="class" className="names-room">
+      <h1 id="class" className="text-lg">
         {list.assignment.title}
         {list.parts.length > 1 && `, part ${list.part.position}`}
       </h1>
@@ -48,7 +56,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
         </Link>
       </nav>
       {handedIn.length === 0 && <p className="card mt-3">Nobody has handed in yet. Their beats will stand here as they come.</p>}
-      <ul className="mt-3 flex flex-col gap-1">
+      <ul className="mt-2 flex flex-col">
         {handedIn.map((student) =>
           student.attempts.map((attempt, index) => (
             <li key={attempt.id}>
@@ -56,25 +64,17 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 ref={attempt.id === chosen ? intoSight : undefined}
                 to={`/marking/${list.part.id}/${attempt.id}`}
                 aria-current={attempt.id === chosen ? 'true' : undefined}
-                className={`attempt-link ${index === 0 ? '' : 'ml-5 border-dashed'}`}
+                className={`attempt-link ${index === 0 ? '' : 'pl-6 text-sm text-faint'}`}
               >
-                <span className="flex items-baseline justify-between gap-2">
-                  <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>
-                    <bdi>{student.name}</bdi>
-                  </span>
-                  <span className="font-head shrink-0" title={attempt.mark === null ? 'Suggested mark' : 'Mark'}>
-                    {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
-                  </span>
+                <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>
+                  {index === 0 ? <bdi>{student.name}</bdi> : `attempt ${attempt.number}`}
                 </span>
-                <span className="flex justify-between gap-2 text-xs text-faint">
-                  <span>
-                    Attempt {attempt.number}, {when(attempt.handedInAt)}
-                    {isLate(list, attempt.handedInAt) && ', late'}
-                  </span>
-                  <span className="shrink-0">
-                    {attempt.said.length > 0 ? `${attempt.said.length} to say · ` : 'all right · '}
-                    {STATES[attempt.state]}
-                  </span>
+                <span className="ml-auto shrink-0 font-head" title={attempt.mark === null ? 'Suggested mark' : 'Mark'}>
+                  {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
+                </span>
+                <span className="w-4 shrink-0 text-center" title={stateOf(attempt, list)}>
+                  <span aria-hidden="true">{attempt.state === 'returned' ? '✓' : attempt.state === 'begun' ? '◐' : '●'}</span>
+                  <span className="sr-only">{stateOf(attempt, list)}</span>
                 </span>
               </Link>
             </li>

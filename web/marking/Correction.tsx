@@ -28,7 +28,7 @@ export function Correction({ data, catalogue, correction, change }: Props) {
   );
   if (!editor) {
     return (
-      <p className="mt-3">
+      <p>
         <button type="button" className="button" onClick={() => setEditor(editorOf(data, catalogue, data.attempt.pattern))}>
           Draw a suggestion on their sheet
         </button>
@@ -37,7 +37,7 @@ export function Correction({ data, catalogue, correction, change }: Props) {
   }
   const player = playerFor(catalogue, data.attempt.pattern.kit);
   return (
-    <section aria-labelledby="suggestion" className="card mt-3 overflow-x-auto p-3">
+    <section aria-labelledby="suggestion" className="card overflow-x-auto p-3">
       <div className="mb-1 flex flex-wrap items-center gap-2">
         <h2 id="suggestion">Your suggestion</h2>
         <span className="text-sm text-faint">
@@ -56,7 +56,9 @@ export function Correction({ data, catalogue, correction, change }: Props) {
       </div>
       <SectionTabs editor={editor} locked />
       <EditSheet label="Your suggestion" editor={editor} music={data.music} player={player} position={nowhere} zoom={1} />
-      <EditBar editor={editor} />
+      <div className="work-tools mt-2">
+        <EditBar editor={editor} />
+      </div>
     </section>
   );
 }

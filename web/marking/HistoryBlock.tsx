@@ -16,7 +16,7 @@ const WHAT: Record<string, (deed: Deed) => string> = {
 /** What has been done to this attempt, by whom and when. */
 export function HistoryBlock({ attemptId }: { attemptId: string }) {
   return (
-    <Disclosure as="section" className="card mt-3 p-3 text-sm">
+    <Disclosure as="section" className="text-sm">
       <DisclosureButton className="quiet-link font-bold">History</DisclosureButton>
       <DisclosurePanel>
         <Deeds attemptId={attemptId} />

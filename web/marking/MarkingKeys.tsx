@@ -10,6 +10,7 @@ const KEYS: [string, string][] = [
   ['L', 'loop a bar, the next one, all again'],
   ['1 … 9', 'take a statement into the text'],
   ['M', 'to the mark; Escape comes back'],
+  ['Y', 'take the suggested mark'],
   ['W', 'write; Escape comes back'],
   ['K', 'pin a note to the sheet'],
   ['Ctrl + Enter', 'return and go to the next'],
@@ -22,7 +23,7 @@ export function MarkingKeys() {
   const [on, setOn] = useState(singleKeys.on);
   useKeys({ '?': () => button.current?.click() });
   return (
-    <Disclosure as="section" className="card mt-3 p-3 text-sm">
+    <Disclosure as="section" className="mt-2 text-sm">
       <DisclosureButton ref={button} className="quiet-link font-bold">
         Keys (?)
       </DisclosureButton>

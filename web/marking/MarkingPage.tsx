@@ -48,12 +48,12 @@ export default function MarkingPage() {
   if (error && !list.data) return <Failed error={error} again={() => void (list.error ? list : catalogue).refetch()} />;
   if (!list.data || !catalogue.data) return <Waiting what="the Marking table" />;
   return (
-    <div className="grid gap-5 lg:grid-cols-[19rem_minmax(0,1fr)]">
-      <div>
+    <div className="marking">
+      <div className="marking-names">
         <ClassList list={list.data} chosen={attemptId} />
         <MarkingKeys />
       </div>
-      <div className="min-w-0">
+      <div className="flex min-w-0 flex-col desk:min-h-0">
         {returned && returned.partId === partId && <TakeBack returned={returned} done={forget} />}
         {attempt.error && !attempt.data ? (
           <Failed error={attempt.error} again={() => void attempt.refetch()} />
@@ -68,7 +68,9 @@ export default function MarkingPage() {
         ) : attemptId ? (
           <Waiting what="the attempt" />
         ) : (
-          <Glance list={list.data} />
+          <div className="desk:min-h-0 desk:overflow-y-auto">
+            <Glance list={list.data} />
+          </div>
         )}
       </div>
     </div>

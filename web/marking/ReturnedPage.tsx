@@ -5,6 +5,7 @@ import type { AttemptReturned } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
+import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
 import { when } from '../ui/words';
 
@@ -20,35 +21,42 @@ export default function ReturnedPage() {
   if (!data || !catalogue.data) return <Waiting what="the answer" />;
   const { result, feedback } = data;
   return (
-    <div className="mx-auto max-w-6xl">
-      <h1>{data.assignment.title}</h1>
-      <p className="mb-4 text-sm text-faint">
-        Attempt {data.attempt.number}, handed in {when(data.attempt.handedInAt)}
-      </p>
-      {feedback ? (
-        <section aria-label="Your teacher's answer" className="card mb-4 flex flex-wrap items-start gap-x-8 gap-y-3">
-          <p className="font-head text-5xl leading-none">
-            {feedback.mark} <span className="text-base text-faint">of {data.part.points}</span>
-          </p>
-          <div className="min-w-64 flex-1">
-            <p dir="auto" className="whitespace-pre-line text-lg">
-              {feedback.text || 'No words this time; listen to what differs below.'}
-            </p>
-            <p className="text-sm text-faint">Returned {when(feedback.returnedAt)}</p>
-          </div>
-          {data.open && (
-            <Link to={`/bench/${data.part.id}`} className="button button-main">
-              Mend it and hand in again
-            </Link>
-          )}
-        </section>
-      ) : (
-        <p className="card mb-4">Your teacher has not returned this yet.</p>
-      )}
-      {feedback && !result && data.part.view !== 'seen' && (
-        <p className="mb-3">The target of this task stays hidden, so your teacher says in words what differs.</p>
-      )}
+    <div className="desk:h-[calc(100dvh-4.3rem)]">
       <Compared
+        head={
+          <header className="head-line pb-1.5">
+            <h1>{data.assignment.title}</h1>
+            <span className="text-sm text-faint">
+              Attempt {data.attempt.number}, handed in {when(data.attempt.handedInAt)}
+            </span>
+            <span className="head-sign ml-auto">
+              <TempoSign tempo={data.attempt.pattern.tempo} />
+            </span>
+          </header>
+        }
+        first={
+          feedback ? (
+            <section aria-label="Your teacher's answer" className="card mb-4 p-3">
+              <p className="font-head text-4xl leading-none">
+                {feedback.mark} <span className="text-base text-faint">of {data.part.points}</span>
+              </p>
+              <p dir="auto" className="mt-2 whitespace-pre-line">
+                {feedback.text || 'No words this time; listen to what differs.'}
+              </p>
+              <p className="text-sm text-faint">Returned {when(feedback.returnedAt)}</p>
+              {data.open && (
+                <Link to={`/bench/${data.part.id}`} className="button button-main mt-2">
+                  Mend it and hand in again
+                </Link>
+              )}
+              {!result && data.part.view !== 'seen' && (
+                <p className="mt-2 text-sm">The target of this task stays hidden, so your teacher says in words what differs.</p>
+              )}
+            </section>
+          ) : (
+            <p className="card mb-4 p-3">Your teacher has not returned this yet.</p>
+          )
+        }
         result={result}
         target={data.target}
         submission={data.attempt.pattern}
@@ -61,7 +69,7 @@ export default function ReturnedPage() {
         beneath={
           feedback?.correction &&
           data.open && (
-            <p className="mt-3">
+            <p>
               <Link to={`/bench/${data.part.id}`} state={{ take: feedback.correction }} className="button">
                 Take this suggestion over into my beat
               </Link>

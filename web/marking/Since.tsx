@@ -32,7 +32,7 @@ export function Since({ data, catalogue }: { data: AttemptToMark; catalogue: Cat
     </div>
   );
   return (
-    <section aria-labelledby="since" className="card mb-3 p-3">
+    <section aria-labelledby="since" className="card p-3">
       <div className="flex flex-wrap items-center gap-3">
         <h2 id="since">Since attempt {before.attempt.number}</h2>
         <button type="button" className="button button-small" aria-expanded={shown} onClick={() => setShown(!shown)}>

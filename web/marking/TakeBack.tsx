@@ -39,7 +39,7 @@ export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () =
       navigate(`/marking/${returned.partId}/${first.id}`, { state: { again: Date.now() } });
     });
   return (
-    <div role="status" className="card arrive mb-3 flex flex-wrap items-center gap-3 py-2">
+    <div role="status" className="card arrive mb-2 flex flex-wrap items-center gap-3 px-3 py-1 text-sm">
       <span>Returned to {several ? plural(returned.attempts.length, 'student') : <bdi>{first.name}</bdi>}.</span>
       <button type="button" className="button button-small" disabled={busy} onClick={() => void takeBack()}>
         Take it back

@@ -7,7 +7,8 @@ import { Note } from '../sheet/Note';
 import { Sheet, StaffLine } from '../sheet/Sheet';
 import { Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
-import { lower, tempoWords } from '../ui/words';
+import { TempoSign } from '../ui/NoteValue';
+import { lower } from '../ui/words';
 
 type Props = { data: Picture; target: Pattern; catalogue: Catalogue; open: (title: string, of: string[]) => void };
 
@@ -61,7 +62,9 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h2 id="where">Where it goes wrong</h2>
         <Transport player={player}>
-          <span className="text-sm text-faint">{tempoWords(target.tempo)}</span>
+          <span className="text-sm text-faint">
+            <TempoSign tempo={target.tempo} />
+          </span>
         </Transport>
         <label className="flex items-center gap-1.5 text-sm">
           Show what

@@ -8,8 +8,8 @@ import { BeatSheet } from '../compared/BeatSheet';
 import { Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
+import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
-import { tempoWords } from '../ui/words';
 
 type Look = 'target' | 'beat' | 'both';
 const SIZES = [
@@ -147,7 +147,9 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
           ],
         })}
       >
-        <span className="text-lg">{tempoWords(pattern.tempo)}</span>
+        <span className="text-lg">
+          <TempoSign tempo={pattern.tempo} />
+        </span>
       </Transport>
       <div className="wall mt-3" style={{ zoom: size }}>
         <BeatSheet

@@ -1,7 +1,7 @@
 import type { Catalogue, Freedom, Pattern } from '../api/types';
 import { instrumentsOf } from '../music/pattern';
+import { TempoSign } from '../ui/NoteValue';
 import { NumberField } from '../ui/NumberField';
-import { tempoWords } from '../ui/words';
 
 type Props = { freedom: Freedom; change: (change: Partial<Freedom>) => void; pattern: Pattern; catalogue: Catalogue; locked: boolean };
 
@@ -64,7 +64,9 @@ function TempoRange({ freedom, change, pattern, catalogue }: Omit<Props, 'locked
           quarters
         </span>
       ) : (
-        <span className="text-faint">{tempoWords(pattern.tempo)}</span>
+        <span className="text-faint">
+          <TempoSign tempo={pattern.tempo} />
+        </span>
       )}
     </div>
   );

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Catalogue } from '../api/types';
 import { Editor } from '../edit/Editor';
@@ -11,12 +11,13 @@ import { Failed, Notice, Waiting } from '../ui/states';
 import { plural, when } from '../ui/words';
 import { AsksPanel } from './AsksPanel';
 import { EffectNotice } from './EffectNotice';
+import { HelpFields } from './HelpFields';
 import { MarkingPanel } from './MarkingPanel';
-import { PartTabs } from './PartTabs';
+import { PartNav, SheetNav } from './PartNav';
 import type { Opened } from './PlannerPage';
 import { type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
-import { TaskPanel } from './TaskPanel';
 import { type PlanKeeper, usePlanKeeping } from './usePlanKeeping';
+import { WordsPanel } from './WordsPanel';
 
 /** The Planner: the words of the task beside the sheet, which is the one that students use. */
 export function PlannerView({ saved, left, catalogue }: Opened & { catalogue: Catalogue }) {
@@ -71,6 +72,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
   const changePart = (change: (part: PartPlan) => PartPlan) =>
     setPlan((before) => ({ ...before, parts: before.parts.map((one) => (one.key === part.key ? change(one) : one)) }));
   const props = { plan, part, changePart, catalogue };
+  const choosing = { plan, setPlan, part, sheet, choose, changePart, limits: catalogue.limits };
   return (
     <Workbench
       label={LABELS[sheet.role]}
@@ -81,54 +83,51 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
       locked={part.attempts > 0 && sheet.role === 'start'}
       panel={panel}
       setPanel={setPanel}
-      head={
-        <>
-          <PlanHead plan={plan} keeper={keeper} />
-          <PartTabs
-            plan={plan}
-            setPlan={setPlan}
-            part={part}
-            sheet={sheet}
-            choose={choose}
-            changePart={changePart}
-            limits={catalogue.limits}
-          />
-          {part.attempts > 0 && (
-            <p className="mb-2 text-sm text-faint">
-              {plural(part.attempts, 'beat is', 'beats are')} handed in, so what students begin with and what is open to them stays.
-              Targets, requirements, marking and help can change: you are told for whom first.
-            </p>
-          )}
-        </>
-      }
+      head={<PlanHead plan={plan} keeper={keeper} parts={<PartNav {...choosing} />} attempts={part.attempts} />}
+      sheets={<SheetNav {...choosing} />}
+      halves={['The task', 'The beat']}
+      foot={<Publish plan={plan} part={part} keeper={keeper} />}
       panels={[
+        { name: 'Words', content: <WordsPanel {...props} setPlan={setPlan} choose={choose} /> },
+        { name: 'Rules', content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} /> },
         {
-          name: 'Task',
+          name: 'Help',
           content: (
             <>
-              <TaskPanel {...props} setPlan={setPlan} />
-              <Publish plan={plan} part={part} keeper={keeper} />
+              <HelpFields
+                catalogue={catalogue}
+                part={part}
+                change={(help) => changePart((before) => ({ ...before, help: { ...before.help, ...help } }))}
+              />
               <KeysHelp />
             </>
           ),
         },
-        { name: 'Rules', content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} /> },
         { name: 'Marking', content: <MarkingPanel {...props} /> },
       ]}
     />
   );
 }
 
-function PlanHead({ plan, keeper }: { plan: Plan; keeper: PlanKeeper }) {
+type HeadProps = { plan: Plan; keeper: PlanKeeper; parts: ReactNode; attempts: number };
+
+function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
   return (
     <>
-      <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
+      <div className="head-line">
         <h1>{plan.title || 'A new assignment'}</h1>
-        <span className="text-faint">{plan.course.name}</span>
-        <p role="status" className="text-sm text-faint">
+        <span className="text-sm text-faint">{plan.course.name}</span>
+        {parts}
+        <p role="status" className="ml-auto text-sm text-faint">
           {keeper.said}
         </p>
       </div>
+      {attempts > 0 && (
+        <p className="text-sm text-faint">
+          {plural(attempts, 'beat is', 'beats are')} handed in: what students begin with and what is open to them stays. For the rest you
+          are told first whom a change concerns.
+        </p>
+      )}
       <ConflictNotice
         keeper={keeper.keeper}
         mine="Keep the plan in this tab"
@@ -143,34 +142,40 @@ function PlanHead({ plan, keeper }: { plan: Plan; keeper: PlanKeeper }) {
 
 function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
   return (
-    <section aria-labelledby="publish" className="card p-3">
-      <h2 id="publish">{plan.publishedAt ? 'Published' : 'Publish'}</h2>
-      <p className="mt-1 text-sm text-faint">
-        {plan.publishedAt ? `The class sees this since ${when(plan.publishedAt)}.` : 'Until you publish, only you see this.'}
+    <section aria-label="Publish">
+      <p className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
+        <span>{plan.dueAt ? `Due ${when(plan.dueAt)}` : 'No time to hand in by'}</span>
+        <span>{plan.publishedAt ? `published ${when(plan.publishedAt)}` : 'only you see this'}</span>
       </p>
-      <p className="mt-2 flex flex-wrap gap-2">
+      <p className="mt-1.5 flex flex-wrap gap-2">
+        {part.id && (
+          <Link to={`/bench/${part.id}`} className="button" aria-label="Try it as a student">
+            Try it
+          </Link>
+        )}
         {plan.publishedAt ? (
           <button
             type="button"
-            className="button button-main"
+            className="button button-main flex-1 justify-center"
             disabled={!keeper.dirty || keeper.busy}
             onClick={() => void keeper.saveChanges()}
           >
             Save the changes
           </button>
         ) : (
-          <button type="button" className="button button-main" disabled={plan.title.trim() === ''} onClick={() => void keeper.publish()}>
-            Publish to {plan.course.name}
+          <button
+            type="button"
+            className="button button-main flex-1 justify-center"
+            aria-label={`Publish to ${plan.course.name}`}
+            disabled={plan.title.trim() === ''}
+            onClick={() => void keeper.publish()}
+          >
+            Publish
           </button>
-        )}
-        {part.id && (
-          <Link to={`/bench/${part.id}`} className="button">
-            Try it as a student
-          </Link>
         )}
       </p>
       {plan.id && plan.publishedAt && keeper.dirty && (
-        <button type="button" className="button mt-2" onClick={keeper.forget}>
+        <button type="button" className="button button-small mt-2" onClick={keeper.forget}>
           Forget the changes
         </button>
       )}
@@ -184,7 +189,7 @@ function RemovePlan({ remove }: { remove: () => Promise<void> }) {
   const [asked, setAsked] = useState(false);
   if (!asked) {
     return (
-      <button type="button" className="button mt-2" onClick={() => setAsked(true)}>
+      <button type="button" className="button button-small mt-2" onClick={() => setAsked(true)}>
         Remove this plan
       </button>
     );

@@ -34,8 +34,8 @@ export function PatternSheet(props: Props) {
     [used, catalogue],
   );
   return (
-    <section aria-label={title} className={`card arrive mt-3 overflow-x-auto ${ink === 'target' ? 'border-target/40' : ''}`}>
-      <h2 className={`mb-1 ${ink === 'target' ? 'text-target' : ''}`}>{title}</h2>
+    <section aria-label={title} className={`card arrive overflow-x-auto px-3 py-2 ${ink === 'target' ? 'border-target/40' : ''}`}>
+      <h2 className={`${ink === 'target' ? 'text-target' : ''}`}>{title}</h2>
       <Sheet
         label={title}
         music={music}

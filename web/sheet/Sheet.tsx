@@ -1,6 +1,6 @@
 import { memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
-import { type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
+import { fitted, type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
 import { useReadingLine } from './useReadingLine';
 
 export type SheetRow = { key: string; instrument: Instrument; tint?: string | null };
@@ -22,12 +22,18 @@ type Props = {
   /** For a sheet that is edited. */
   grid?: {
     zoom: number;
+    /** Pixels that it may be high without scrolling, null where nobody minds. */
+    room: number | null;
     onBar: (bar: number, marking: boolean) => void;
     name: (row: SheetRow, index: number) => ReactNode;
   };
   /** Called with how the sheet is laid out. */
   onLayout?: (g: Geometry) => void;
 };
+
+/** Pixels that a row needs, for a mouse and for a finger. */
+const LEAST_ROW = 33;
+const COARSE_ROW = 44;
 
 /** Pixels that the finest grid's places need: less where there are many of them. */
 const leastStep = (finest: number, coarse: boolean) => (finest >= 240 ? (coarse ? 28 : 24) : Math.min(60, 5400 / finest));
@@ -48,12 +54,14 @@ export function Sheet({ label, music, bars, rows, position, audition, content, o
   const names = width < 560 ? 76 : 124;
   const coarse = useMemo(() => window.matchMedia('(pointer: coarse)').matches && width > 480, [width]);
   const zoom = grid?.zoom ?? 1;
-  const g = useMemo(
-    () => geometry(bars, music.barTicks, music.beatTicks, Math.max(120, width - names - 10), leastStep(finest, coarse), zoom, finest),
-    [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom],
-  );
+  const room = grid?.room ?? null;
+  const g = useMemo(() => {
+    const space = Math.max(120, width - names - 10);
+    const free = geometry(bars, music.barTicks, music.beatTicks, space, leastStep(finest, coarse), zoom, finest);
+    return room !== null && zoom === 1 ? fitted(free, rows.length, room, coarse ? COARSE_ROW : LEAST_ROW) : free;
+  }, [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom, room, rows.length]);
   onLayout?.(g);
-  useReadingLine(box, music, g, position);
+  const following = useReadingLine(box, music, g, position);
   const role = (name: string) => (grid ? name : undefined);
   const onBar = grid?.onBar;
   return (
@@ -103,6 +111,11 @@ export function Sheet({ label, music, bars, rows, position, audition, content, o
             </div>
           </div>
         ))}
+      {following.astray && (
+        <button type="button" className="button button-small follow" onClick={following.again}>
+          Follow the line
+        </button>
+      )}
     </div>
   );
 }
@@ -124,16 +137,22 @@ const BarHeads = memo(function BarHeads({
   barTicks: number;
   onBar: (bar: number, marking: boolean) => void;
 }) {
+  // The number of a bar that has its line for itself stands in the margin.
+  const alone = line.bars.length === 1;
   return (
     // biome-ignore lint/a11y/useSemanticElements: part of the grid of cells that a table cannot be
     // biome-ignore lint/a11y/useFocusableInteractive: its buttons take the focus
-    <div role="row" className="bar-heads">
+    <div role="row" className="bar-heads" data-alone={alone}>
       {line.bars
         .filter((bar) => bar * barTicks >= line.from)
         .map((bar) => (
           // biome-ignore lint/a11y/useSemanticElements: part of the grid of cells that a table cannot be
           // biome-ignore lint/a11y/useFocusableInteractive: its button takes the focus
-          <div key={bar} role="columnheader" style={{ left: (bar * barTicks - line.from) * g.tickWidth }}>
+          <div
+            key={bar}
+            role="columnheader"
+            style={{ left: alone ? 'calc(-1 * var(--names))' : (bar * barTicks - line.from) * g.tickWidth }}
+          >
             <button type="button" onClick={(event) => onBar(bar, event.shiftKey)} aria-label={`Mark bar ${bar + 1}`}>
               Bar {bar + 1}
             </button>

@@ -14,8 +14,29 @@ export type Scale = { row: number; rise: number; least: number; most: number };
 export const ZOOMS = [0.7, 0.85, 1, 1.3, 1.7] as const;
 
 export function scaleOf(zoom: number): Scale {
-  const row = Math.round(48 * Math.max(0.8, zoom));
-  return { row, rise: 10, least: 6, most: row - 22 };
+  return scaled(Math.round(FULL_ROW * Math.max(0.8, zoom)));
+}
+
+const FULL_ROW = 48;
+
+const scaled = (row: number): Scale => ({ row, rise: 10, least: 6, most: row - 22 });
+
+/** Pixels over and between the lines of a sheet: the counting words, bar numbers where several bars share a line, a gap. */
+const WORDS = 26;
+const BAR_NUMBERS = 24;
+const GAP = 15;
+
+/**
+ * The rows as high as they may be so that the whole sheet is seen at once, within what a hand can hit.
+ *
+ * @param room  pixels that the sheet may be high
+ * @param least pixels that a row needs
+ */
+export function fitted(g: Geometry, rows: number, room: number, least: number): Geometry {
+  const numbers = g.lines.some((line) => line.bars.length > 1) ? BAR_NUMBERS : 0;
+  const over = g.lines.length * (WORDS + numbers) + (g.lines.length - 1) * GAP;
+  const row = Math.floor((room - over) / Math.max(1, g.lines.length * rows));
+  return { ...g, scale: scaled(Math.max(least, Math.min(g.scale.row, row))) };
 }
 
 /**

@@ -1,15 +1,39 @@
-import { useEffect } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Music } from '../api/types';
 import { written } from '../music/schedule';
 import type { Geometry } from './geometry';
 
 type Line = { reading: HTMLElement; words: { at: number; element: Element }[] };
 
+/** What a hand does that the page must not move under. */
+const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
+
 /**
  * Moves the reading line and lights the counting word once a frame, past React: nothing is rendered again. Notes stand in the middle
- * of a sixteenth's place; so does the line when they sound. A line that leaves the window is scrolled after.
+ * of a sixteenth's place; so does the line when they sound. A line that leaves the window is scrolled after, until somebody scrolls or
+ * edits; from there on only when asked again.
+ *
+ * @returns whether the line goes on out of sight, and how to follow it again
  */
 export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, music: Music, g: Geometry, position: () => number | null) {
+  const follows = useRef(true);
+  const [astray, setAstray] = useState(false);
+  const again = useCallback(() => {
+    follows.current = true;
+    setAstray(false);
+    const line = box.current?.querySelector<HTMLElement>('[data-reading][style*="opacity: 1"]');
+    if (line) bringIntoSight(line);
+  }, [box]);
+  useEffect(() => {
+    const element = box.current;
+    const stop = (event: Event) => {
+      if (!(event.target as Element).closest('.follow')) follows.current = false;
+    };
+    for (const name of BY_HAND) element?.addEventListener(name, stop, { passive: true });
+    return () => {
+      for (const name of BY_HAND) element?.removeEventListener(name, stop);
+    };
+  }, [box]);
   useEffect(() => {
     let frame = 0;
     let lit: Element | null = null;
@@ -21,7 +45,12 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       const tick = place === null ? null : written(music, place);
       const at = tick === null ? null : g.lines.find((one) => tick >= one.from && tick < one.to);
       if (!at || tick === null) {
-        if (shown) hide(shown);
+        // Who plays again is followed again.
+        if (shown) {
+          hide(shown);
+          follows.current = true;
+          setAstray(false);
+        }
         lit?.classList.remove('lit');
         [shown, lit] = [null, null];
         return;
@@ -37,7 +66,8 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
         // A layer of its own while it moves: nothing under it is painted again.
         line.reading.style.willChange = 'transform';
         line.reading.style.opacity = '1';
-        if (g.lines.length > 1) follow(line.reading);
+        if (g.lines.length > 1 && follows.current) bringIntoSight(line.reading);
+        else if (g.lines.length > 1) setAstray(!isInSight(line.reading));
         shown = line.reading;
       }
       line.reading.style.transform = `translateX(${(tick - at.from + g.half) * g.tickWidth}px)`;
@@ -55,6 +85,7 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       lit?.classList.remove('lit');
     };
   }, [box, music, g, position]);
+  return { astray, again };
 }
 
 function hide(reading: HTMLElement): void {
@@ -69,13 +100,26 @@ function found(box: HTMLElement | null, index: number): Line | null {
   return { reading, words: words.map((element) => ({ at: Number(element.dataset.at), element })) };
 }
 
-/** Brings a line of music into sight when the reading line comes to it. */
-function follow(reading: HTMLElement): void {
+/** What scrolls around an element; null for the window. */
+function scroller(element: HTMLElement): HTMLElement | null {
+  let up = element.parentElement;
+  while (up && !(up.scrollHeight > up.clientHeight && /auto|scroll/.test(getComputedStyle(up).overflowY))) up = up.parentElement;
+  return up;
+}
+
+function isInSight(reading: HTMLElement): boolean {
   const { top, bottom } = reading.getBoundingClientRect();
-  if (top >= 0 && bottom <= window.innerHeight) return;
+  const room = scroller(reading)?.getBoundingClientRect() ?? { top: 0, bottom: window.innerHeight };
+  return top >= room.top && bottom <= room.bottom;
+}
+
+/** Brings a line of music into sight when the reading line comes to it. */
+function bringIntoSight(reading: HTMLElement): void {
+  if (isInSight(reading)) return;
+  const { top, bottom } = reading.getBoundingClientRect();
   const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
   reading.parentElement?.parentElement?.scrollIntoView({
-    block: bottom - top > window.innerHeight ? 'start' : 'center',
+    block: bottom - top > (scroller(reading)?.clientHeight ?? window.innerHeight) ? 'start' : 'center',
     behavior: calm ? 'auto' : 'smooth',
   });
 }

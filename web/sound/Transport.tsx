@@ -9,7 +9,7 @@ type Props = { player: Player; voices?: { value: string; label: string }[]; chil
 export function Transport({ player, voices, children }: Props) {
   const state = usePlayerState(player);
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <>
       <button
         type="button"
         className="button button-main min-w-24 justify-center"
@@ -37,19 +37,18 @@ export function Transport({ player, voices, children }: Props) {
         </button>
       </span>
       {children}
-      <KitBar player={player} />
-    </div>
+    </>
   );
 }
 
 /** How far the sounds are loaded; gone when they are. */
-function KitBar({ player }: { player: Player }) {
+export function KitBar({ player }: { player: Player }) {
   const { loaded, total, failed } = useSyncExternalStore(player.kit.subscribe, () => player.kit.progress);
   if (failed)
     return <span className="text-sm">Some sounds could not be loaded; they are tried again when you press their row's name.</span>;
   if (loaded >= total) return null;
   return (
-    <label className="flex items-center gap-2 text-sm text-faint">
+    <label className="flex items-center gap-2 whitespace-nowrap">
       Loading sounds
       <progress value={loaded} max={total} className="w-24 accent-(--lamp)" />
     </label>

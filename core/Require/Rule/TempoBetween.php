@@ -35,7 +35,7 @@ final readonly class TempoBetween implements Requirement
 
     public function asks(): string
     {
-        return "The tempo lies between $this->low and $this->high quarter notes a minute.";
+        return "The tempo lies between ♩ = $this->low and $this->high.";
     }
 
     public function check(Submission $submission): Verdict
@@ -53,7 +53,7 @@ final readonly class TempoBetween implements Requirement
         [$tempo, $low, $high] = [$verdict->number('tempo'), $verdict->number('low'), $verdict->number('high')];
 
         return $verdict->passed
-            ? "The tempo is $tempo, between $low and $high."
-            : "The tempo is $tempo quarter notes a minute; choose one between $low and $high.";
+            ? "The tempo is ♩ = $tempo, between $low and $high."
+            : "The tempo is ♩ = $tempo; choose one between $low and $high.";
     }
 }

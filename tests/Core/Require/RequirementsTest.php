@@ -51,10 +51,10 @@ final class RequirementsTest extends TestCase
         yield 'tempo' => [
             ['kind' => 'tempo-between', 'low' => 60, 'high' => 80],
             false,
-            'The tempo is 96 quarter notes a minute; choose one between 60 and 80.',
+            'The tempo is ♩ = 96; choose one between 60 and 80.',
             0,
         ];
-        yield 'tempo met' => [['kind' => 'tempo-between', 'low' => 90, 'high' => 96], true, 'The tempo is 96, between 90 and 96.', 0];
+        yield 'tempo met' => [['kind' => 'tempo-between', 'low' => 90, 'high' => 96], true, 'The tempo is ♩ = 96, between 90 and 96.', 0];
         yield 'a frame, repeated' => [
             ['kind' => 'contains', 'frame' => $frame("kick x...|....|x...|....\nsnare ....|x...|....|x...")],
             true,
@@ -332,8 +332,7 @@ final class RequirementsTest extends TestCase
             ['kind' => 'note-words', 'least' => 5],
         ])))->asks();
         self::assertSame([
-            'The tempo lies between 60 and 80.5 quarter notes a '
-                .'minute.', 'The given part is all there.', 'The places that should stay clear are clear.',
+            'The tempo lies between ♩ = 60 and 80.5.', 'The given part is all there.', 'The places that should stay clear are clear.',
             'Kick: 2 to 4 hits in every bar.', 'In all: 1 hit.', 'Kick and snare are heard.', 'Nothing but kick is heard.', 'At least 3 instruments are heard.',
             'Snare: at least 2 levels of loudness, out of ghost, soft, firm and '
                 .'accent.', 'Bars 1 and 2 differ by 1 to 4 hits.', 'A fill of at least 4 hits on snare in the last beat.',

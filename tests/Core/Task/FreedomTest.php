@@ -53,7 +53,7 @@ final class FreedomTest extends TestCase
         yield 'a tempo beyond what is open' => [
             ['tempo' => ['low' => 80, 'high' => 100]],
             Lesson::grid($grid, tempo: Tempo::of(101, '4')),
-            'tempo: the task asks for 80 to 100 quarter notes a minute; choose one between.',
+            'tempo: the task asks for ♩ = 80 to 100; choose one between.',
         ];
         yield 'another meter' => [
             [],

@@ -1,7 +1,7 @@
 import type { Catalogue } from '../api/types';
 import { Choice } from '../ui/Choice';
 import { FreedomFields } from './FreedomFields';
-import { HelpFields } from './HelpFields';
+import { PartPlace } from './PartNav';
 import { baseOf, type Kind, type PartPlan, type Plan, type View, withKind } from './plan';
 
 type Props = {
@@ -9,19 +9,19 @@ type Props = {
   setPlan: (change: (plan: Plan) => Plan) => void;
   part: PartPlan;
   changePart: (change: (part: PartPlan) => PartPlan) => void;
+  choose: (part: number, sheet: string) => void;
   catalogue: Catalogue;
 };
 
-/** The words of the task and when it is due; then what students do in this part, what is open to them, and what help they get. */
-export function TaskPanel({ plan, setPlan, part, changePart, catalogue }: Props) {
+/** The words of the task and when it is due; then what students do in this part, and what is open to them. */
+export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue }: Props) {
   const change = (words: Partial<Plan>) => setPlan((before) => ({ ...before, ...words }));
   const changed = (settings: Partial<PartPlan>) => changePart((before) => ({ ...before, ...settings }));
   const index = plan.parts.indexOf(part);
   const locked = part.attempts > 0;
   const { limits } = catalogue;
   return (
-    <section aria-labelledby="task" className="card flex flex-col gap-3 p-3">
-      <h2 id="task">The task</h2>
+    <section aria-label="The task in words" className="flex flex-col gap-3">
       <label className="text-sm">
         Name
         <input
@@ -53,7 +53,12 @@ export function TaskPanel({ plan, setPlan, part, changePart, catalogue }: Props)
           }
         />
       </label>
-      {plan.parts.length > 1 && <h3 className="border-t border-rule pt-2">Part {index + 1}</h3>}
+      {plan.parts.length > 1 && (
+        <>
+          <h3 className="border-t border-rule pt-2">Part {index + 1}</h3>
+          <PartPlace plan={plan} setPlan={setPlan} part={part} choose={choose} />
+        </>
+      )}
       {index > 0 && (
         <label className="flex items-center gap-1.5 text-sm">
           <input type="checkbox" checked={part.waits} onChange={(event) => changed({ waits: event.target.checked })} />
@@ -98,7 +103,6 @@ export function TaskPanel({ plan, setPlan, part, changePart, catalogue }: Props)
         catalogue={catalogue}
         locked={locked}
       />
-      <HelpFields catalogue={catalogue} part={part} change={(help) => changed({ help: { ...part.help, ...help } })} />
     </section>
   );
 }

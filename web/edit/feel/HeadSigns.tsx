@@ -1,0 +1,93 @@
+import { type ReactNode, useId, useState, useSyncExternalStore } from 'react';
+import type { Music } from '../../api/types';
+import { TempoSign, tempoWords } from '../../ui/NoteValue';
+import { plural } from '../../ui/words';
+import type { Editor } from '../Editor';
+import { meterName } from '../meters';
+import type { Counting } from '../useMusic';
+import { BarsField } from './BarsField';
+import { MeterField } from './MeterField';
+import { SwingField, swingWords } from './SwingField';
+import { TempoField } from './TempoField';
+
+type Props = { editor: Editor; music: Music; counting: Counting; locked: boolean; children?: ReactNode };
+type Sign = { name: string; words: string; sign: ReactNode; field: (() => ReactNode) | null };
+
+/**
+ * What the head of printed music says, in its signs. Where the task leaves it open, a press unfolds how to change it in a strip under the
+ * head; where it does not, it is plain text.
+ */
+export function HeadSigns({ editor, music, counting, locked, children }: Props) {
+  const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
+  useSyncExternalStore(editor.subscribe, () => editor.state.section);
+  const [open, setOpen] = useState<string | null>(null);
+  const strip = useId();
+  const { freedom } = editor.allowed;
+  const free = (what: boolean) => !locked && (freedom === null || what);
+  const { bars } = editor.section;
+  const swing = swingWords(pattern.swing);
+  const signs: Sign[] = [
+    {
+      name: 'Meter',
+      words: meterName(pattern.meter),
+      sign: meterName(pattern.meter),
+      field: free(Boolean(freedom?.meter)) ? () => <MeterField editor={editor} counting={counting} /> : null,
+    },
+    {
+      name: 'Tempo',
+      words: tempoWords(pattern.tempo),
+      sign: <TempoSign tempo={pattern.tempo} />,
+      field: free(Boolean(freedom?.tempo)) ? () => <TempoField editor={editor} /> : null,
+    },
+    {
+      name: 'Swing',
+      words: swing,
+      sign: swing,
+      field: free(Boolean(freedom?.swing)) ? () => <SwingField editor={editor} music={music} /> : null,
+    },
+    {
+      name: 'Bars',
+      words: plural(bars, 'bar'),
+      sign: plural(bars, 'bar'),
+      field: free(Boolean(freedom?.form)) ? () => <BarsField editor={editor} /> : null,
+    },
+  ];
+  const shown = signs.find(({ name, field }) => name === open && field);
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+        {signs.map(({ name, words, sign, field }) =>
+          field ? (
+            <button
+              key={name}
+              type="button"
+              className="head-sign head-sign-free"
+              aria-label={`${name}: ${words}`}
+              aria-expanded={open === name}
+              aria-controls={strip}
+              onClick={() => setOpen(open === name ? null : name)}
+            >
+              {sign}
+            </button>
+          ) : (
+            <span key={name} className="head-sign">
+              {sign}
+            </span>
+          ),
+        )}
+        {children}
+      </div>
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: Escape in any of its fields folds it up */}
+      <div id={strip} onKeyDown={(event) => event.key === 'Escape' && setOpen(null)}>
+        {shown?.field && (
+          <div className="head-strip arrive">
+            {shown.field()}
+            <button type="button" className="quiet-link ml-auto self-center text-sm" onClick={() => setOpen(null)}>
+              Done
+            </button>
+          </div>
+        )}
+      </div>
+    </>
+  );
+}

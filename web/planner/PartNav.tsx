@@ -1,0 +1,147 @@
+import type { Catalogue } from '../api/types';
+import { PatternStore } from '../music/PatternStore';
+import { baseOf, emptied, newPart, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
+
+export type Choosing = {
+  plan: Plan;
+  setPlan: (change: (plan: Plan) => Plan) => void;
+  part: PartPlan;
+  sheet: PlanSheet;
+  choose: (part: number, sheet: string) => void;
+  changePart: (change: (part: PartPlan) => PartPlan) => void;
+  limits: Catalogue['limits'];
+};
+
+/** The parts of the assignment, in the line of its name. */
+export function PartNav({ plan, setPlan, part, choose, limits }: Choosing) {
+  const addPart = () => {
+    setPlan((before) => ({ ...before, parts: [...before.parts, newPart(part.targets[0]?.pattern ?? baseOf(part), part)] }));
+    choose(plan.parts.length, 'target 0');
+  };
+  return (
+    <nav aria-label="Parts" className="flex flex-wrap items-baseline gap-x-1">
+      {plan.parts.length > 1 &&
+        plan.parts.map((one, i) => (
+          <button
+            key={one.key}
+            type="button"
+            className="part-name"
+            aria-current={one.key === part.key ? 'true' : undefined}
+            onClick={() => choose(i, 'target 0')}
+          >
+            Part {i + 1}
+          </button>
+        ))}
+      <button
+        type="button"
+        className="part-name text-faint"
+        disabled={plan.parts.length >= limits.parts}
+        onClick={addPart}
+        aria-label="Add a part"
+        title="Add a part: a copy of this one, to change"
+      >
+        + part
+      </button>
+    </nav>
+  );
+}
+
+/** The sheets of the part that is shown, in the line of the head's signs; behind the last button, what can be added and taken away. */
+export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choosing) {
+  const index = plan.parts.indexOf(part);
+  const sheets = sheetsOf(part);
+  const several = part.targets.length > 1;
+  const name = (one: PlanSheet): string => {
+    if (one.role === 'start') return 'Begin with';
+    if (one.role === 'target') return several ? `Target ${sheets.indexOf(one) + 1}` : 'Target';
+    return part.asks.find(({ key }) => key === one.key)?.data.kind === 'contains' ? 'Frame: must be there' : 'Frame: must stay clear';
+  };
+  const addTarget = () => {
+    changePart((before) => ({
+      ...before,
+      targets: [...before.targets, new PatternStore(before.targets.at(-1)?.pattern ?? emptied(baseOf(before)))],
+    }));
+    choose(index, `target ${part.targets.length}`);
+  };
+  const addStart = () => {
+    changePart((before) => ({ ...before, start: new PatternStore(emptied(baseOf(before))) }));
+    choose(index, 'start');
+  };
+  const remove = () => {
+    changePart((before) =>
+      sheet.role === 'start'
+        ? { ...before, start: null }
+        : {
+            ...before,
+            targets: before.targets.filter((store) => store !== sheet.store),
+            view: before.targets.length > 1 ? before.view : 'seen',
+          },
+    );
+    choose(index, 'target 0');
+  };
+  const removable =
+    (sheet.role === 'start' && part.attempts === 0 && part.kind === 'copy') ||
+    (sheet.role === 'target' && (part.targets.length > 1 || part.kind !== 'copy'));
+  return (
+    <nav aria-label="Sheets of this part" className="flex flex-wrap items-center gap-1.5">
+      {sheets.length > 1 &&
+        sheets.map((one) => (
+          <button
+            key={one.key}
+            type="button"
+            className="part-tab"
+            aria-current={one.key === sheet.key ? 'true' : undefined}
+            onClick={() => choose(index, one.key)}
+          >
+            {name(one)}
+          </button>
+        ))}
+      <button type="button" className="button button-small" popoverTarget="sheets" aria-label="Add or take away a sheet" title="Sheets">
+        +
+      </button>
+      <div id="sheets" popover="auto" className="small-menu">
+        <button type="button" className="button" disabled={part.targets.length >= limits.targets} onClick={addTarget}>
+          {part.targets.length > 0 ? 'Add another target that counts' : 'Add a target'}
+        </button>
+        {part.kind === 'copy' && !part.start && (
+          <button type="button" className="button" onClick={addStart}>
+            Give students something to begin with
+          </button>
+        )}
+        {removable && (
+          <button type="button" className="button" onClick={remove}>
+            Take this sheet away
+          </button>
+        )}
+      </div>
+    </nav>
+  );
+}
+
+/** Where a part stands among the others. */
+export function PartPlace({ plan, setPlan, part, choose }: Pick<Choosing, 'plan' | 'setPlan' | 'part' | 'choose'>) {
+  const index = plan.parts.indexOf(part);
+  const inOrder = (parts: PartPlan[]) => parts.map((one, i) => (i === 0 ? { ...one, waits: false } : one));
+  const earlier = () => {
+    setPlan((before) => {
+      const parts = before.parts.filter((one) => one.key !== part.key);
+      parts.splice(index - 1, 0, part);
+      return { ...before, parts: inOrder(parts) };
+    });
+    choose(index - 1, 'target 0');
+  };
+  const remove = () => {
+    setPlan((before) => ({ ...before, parts: inOrder(before.parts.filter((one) => one.key !== part.key)) }));
+    choose(Math.max(0, index - 1), 'target 0');
+  };
+  return (
+    <p className="flex flex-wrap gap-1.5">
+      <button type="button" className="button button-small" disabled={index === 0} onClick={earlier}>
+        Part {index + 1} earlier
+      </button>
+      <button type="button" className="button button-small" disabled={part.attempts > 0} onClick={remove}>
+        Remove part {index + 1}
+      </button>
+    </p>
+  );
+}

@@ -1,0 +1,37 @@
+const NAMES: Record<string, string> = { '2': 'half note', '4': 'quarter note', '4.': 'dotted quarter note', '8': 'eighth note' };
+
+/** A note value as it stands in music: "2", "4", "8", a dot adds half. */
+export function NoteValue({ value }: { value: string }) {
+  const open = value.startsWith('2');
+  return (
+    <svg role="img" aria-label={NAMES[value] ?? value} viewBox="0 0 13 18" className="note-value">
+      <ellipse
+        cx="4.2"
+        cy="14.6"
+        rx="3.4"
+        ry="2.5"
+        transform="rotate(-20 4.2 14.6)"
+        fill={open ? 'none' : 'currentColor'}
+        strokeWidth="1.3"
+      />
+      <path d={`M7.3 13.6V1${value.startsWith('8') ? 'c.6 3 4 3.6 3 7.4' : ''}`} fill="none" strokeWidth="1.3" />
+      {value.endsWith('.') && <circle cx="10.8" cy="14.6" r="1.2" fill="currentColor" stroke="none" />}
+    </svg>
+  );
+}
+
+type Tempo = { bpm: number; beat?: string };
+
+/** A tempo as it stands over music: ♩ = 96. */
+export function TempoSign({ tempo }: { tempo: Tempo }) {
+  return (
+    <span className="whitespace-nowrap">
+      <NoteValue value={tempo.beat ?? '4'} /> = {tempo.bpm}
+    </span>
+  );
+}
+
+/** The same for those who listen. */
+export function tempoWords({ bpm, beat = '4' }: Tempo): string {
+  return `${NAMES[beat] ?? beat} = ${bpm}`;
+}
