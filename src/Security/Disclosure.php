@@ -29,10 +29,16 @@ final readonly class Disclosure
     ) {
     }
 
+    /** @return bool whether whoever works on a part may see its targets */
+    public static function showsTarget(View $view): bool
+    {
+        return View::Seen === $view;
+    }
+
     /** @param Attempt|null $attempt that is looked at; null while the part is worked on, which a teacher tries as a student finds it */
     public static function of(Part $part, Account $to, ?Attempt $attempt = null): self
     {
-        $seen = View::Seen === $part->view;
+        $seen = self::showsTarget($part->view);
         if (Role::Teacher === $to->role) {
             return null === $attempt
                 ? new self($seen, $seen, $part->task()->help->ticks, false, false)

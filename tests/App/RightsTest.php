@@ -72,6 +72,25 @@ final class RightsTest extends ApiTestCase
         self::assertSame([], $this->json($this->get('/api/today'))['tasks']);
     }
 
+    /** Drawn small, a target is still a target. */
+    public function testTodayDrawsOnlyWhatMayBeSeen(): void
+    {
+        $this->signIn('elodie');
+        $drawn = [];
+        foreach ((array) $this->json($this->get('/api/today'))['tasks'] as $task) {
+            self::assertIsArray($task);
+            $drawn["$task[title] $task[position]"] = \count((array) $this->at($task, 'glimpse.rows'));
+        }
+        self::assertSame(3, $drawn["Lamplighters' March 1"], 'seen: kick, snare and hats of its first bar');
+        self::assertSame(0, $drawn['Ferry Rocker 1'], 'only heard, and not begun');
+        self::assertSame(0, $drawn['Slack Tide / Spring Tide 2'], 'not open yet');
+        $this->signIn('odile');
+        foreach ((array) $this->json($this->get('/api/today'))['assignments'] as $one) {
+            self::assertIsArray($one);
+            'Ferry Rocker' !== $one['title'] || self::assertNotSame([], $this->at($one, 'glimpse.rows'), 'its teacher sees it');
+        }
+    }
+
     public function testHelpIsForThoseWhoAreSetTheTask(): void
     {
         $part = '/api/parts/'.$this->part('Ferry Rocker');

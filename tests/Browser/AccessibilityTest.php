@@ -42,14 +42,14 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'nobody' => [null, ['sign in' => [[], 'input[name=name]']]];
         yield 'a student' => ['ines', [
             'the day' => [[], 'main h2'],
-            'the Bench' => [['Change and hand in again: Lamp', 'Show the target', 'Keys and hands'], '[role=grid] .note'],
+            'the Bench' => [['Change it: Lamp', 'Show the target', 'Keys and hands'], '[role=grid] .note'],
             'what was returned' => [['Read the answer: Foghorn'], '.note-matched'],
         ]];
         yield 'another' => ['jun', [
             'what was returned of a target that is only heard' => [['Read the answer: Ferry'], '.note'],
             'dictation' => [['Build on: Ferry', 'Which rows'], '#listen'],
         ]];
-        $open = 'Change and hand in again: Slack';
+        $open = 'Change it: Slack';
         yield 'a student at an open task' => ['amara', [
             'the Bench' => [[$open], '[role=grid] .note'],
             'a hit' => [[$open, 'Shape', 'everything'], '.marked'],
@@ -68,13 +68,13 @@ final class AccessibilityTest extends BrowserTestCase
                 ['Go on planning: Heron', 'Try it as a student', 'See what it would get'],
                 '[aria-label="What was asked for"]',
             ],
-            'the class at a glance' => [['Mark 12: Lamp'], 'table'],
-            'the same mistakes' => [['Mark 12: Lamp', 'Same mistakes together'], '.button-main'],
+            'the class at a glance' => [['Answer 12: Lamp'], 'table'],
+            'the same mistakes' => [['Answer 12: Lamp', 'Same mistakes together'], '.button-main'],
             'the Marking table' => [
-                ['Mark 12: Lamp', 'Q', 'Suggested mark', 'Pin a note', 'Your phrases', 'Draw a suggestion', 'Keys'],
+                ['Answer 12: Lamp', 'Q', 'Suggested mark', 'Pin a note', 'Your phrases', 'Draw a suggestion', 'Keys'],
                 '[role=grid] .note',
             ],
-            'two attempts' => [['Mark 12: Lamp', 'Ines', 'Lay attempt 1'], '.note-missing'],
+            'two attempts' => [['Answer 12: Lamp', 'Ines', 'Lay attempt 1'], '.note-missing'],
             'the Class picture' => [['Class picture: Lamp'], '.picture-count'],
             'the term' => [['The class over the term'], '.term-cell'],
             'the projector' => [['Class picture: Lamp', 'Projector', 'Next beat', 'Both in one'], '.note-matched'],

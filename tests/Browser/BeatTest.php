@@ -135,7 +135,7 @@ final class BeatTest extends BrowserTestCase
         $elodie->keys(WebDriverKeys::ENTER);
         $elodie->saved();
         $elodie->tabTo('[role=tab][aria-selected=true]');
-        $elodie->tabTo('section[aria-labelledby=hand-in] .button-main');
+        $elodie->tabTo('section[aria-label="Hand in"] .button-main');
         $elodie->keys(WebDriverKeys::ENTER);
         $elodie->read('Attempt 1 is with your teacher');
         $elodie->assertNoComplaints();

@@ -97,7 +97,7 @@ final class BenchTest extends BrowserTestCase
         $elodie->keys('?');
         $elodie->read('ghost, soft, firm, accent');
         $elodie->saved();
-        $elodie->tabTo('section[aria-labelledby=hand-in] .button-main');
+        $elodie->tabTo('section[aria-label="Hand in"] .button-main');
         $elodie->keys(WebDriverKeys::ENTER);
         $elodie->read('Attempt 1 is with your teacher');
         $elodie->assertNoComplaints();

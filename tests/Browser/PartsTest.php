@@ -26,7 +26,7 @@ final class PartsTest extends BrowserTestCase
             static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
             'it to be kept',
         );
-        $odile->press('Task');
+        $odile->press('Words');
         $odile->press('Publish to Parade line');
         $odile->read('Ebb and Flood');
 
@@ -41,7 +41,7 @@ final class PartsTest extends BrowserTestCase
         $wren->read('Part 2 opens when part 1 is right');
 
         $odile->go('/');
-        $odile->press('Mark 1: Ebb and Flood, part 1');
+        $odile->press('Answer 1: Ebb and Flood, part 1');
         $odile->press('Wren');
         $odile->press('Take 1');
         $odile->fill('What you say to', 'The snare belongs on two.');
@@ -65,7 +65,7 @@ final class PartsTest extends BrowserTestCase
         $wren->read('Attempt 1 is with your teacher');
 
         $odile->go('/');
-        $odile->press('Mark 1: Ebb and Flood, part 1');
+        $odile->press('Answer 1: Ebb and Flood, part 1');
         $odile->press('Wren');
         $odile->read('Since attempt 1');
         $odile->read('You gave 1');

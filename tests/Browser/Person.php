@@ -178,7 +178,10 @@ final readonly class Person
     {
         $field = $this->until(
             fn (): ?WebDriverElement => $this->driver->findElements(
-                WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//*[self::input or self::textarea]"),
+                WebDriverBy::xpath(
+                    "//label[starts-with(normalize-space(.), \"$label\")]//*[self::input or self::textarea] | "
+                        ."//input[starts-with(@aria-label, \"$label\")]",
+                ),
             )[0] ?? null,
             "the field \"$label\"",
         );

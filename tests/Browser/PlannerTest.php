@@ -21,12 +21,13 @@ final class PlannerTest extends BrowserTestCase
         $odile->see('[aria-label^="Tempo: dotted quarter note"]');
         $odile->cell(0, 0)->click();
         $odile->cell(1, 1440)->click();
+        $odile->press('The beat');
         $odile->press('Row');
         $odile->press('remove');
         $odile->told('The row of snare is removed');
         $odile->press('Undo: remove the row of snare');
         self::assertSame(90, $odile->hit(1, 1440), 'the row comes back with its hits');
-        $odile->press('Task');
+        $odile->press('The task');
         $odile->press('hidden');
         $odile->read('Saved at');
         $odile->until(static fn (): bool => !str_contains($odile->text(), 'Saving'), 'it to be kept');
@@ -80,7 +81,7 @@ final class PlannerTest extends BrowserTestCase
         $wren->read('Attempt 1 is with your teacher');
 
         $odile->go('/');
-        $odile->press('Mark 1: Driftwood');
+        $odile->press('Answer 1: Driftwood');
         $odile->press('Wren');
         $odile->see('section[aria-label="Their beat"] .note-plain');
         $odile->fill('Mark', '15');
@@ -112,7 +113,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Forget the changes');
         $odile->until(
             static fn (): bool => 'Ferry Rocker' === $odile->script(
-                'return document.querySelector("section[aria-labelledby=task] input")?.value',
+                'return document.querySelector("section[aria-label=\"The task in words\"] input")?.value',
             ),
             'the saved name',
         );
@@ -150,7 +151,7 @@ final class PlannerTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('Open the plan: Lamplighters');
         $odile->read('14 beats are handed in');
-        $odile->press('What students begin with');
+        $odile->press('Begin with');
         $odile->cell(0, 0)->click();
         self::assertNull($odile->hit(0, 0), 'what students begin with is only to look at');
         $odile->press('Target');
@@ -170,7 +171,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Save and compare again');
         $odile->read('Saved at');
         $odile->go('/');
-        $odile->press('Mark 12: Lamplighters, by night');
+        $odile->press('Answer 12: Lamplighters, by night');
         $odile->press('Same mistakes together');
         $odile->read('Snare: every hit is one sixteenth late.');
         $odile->readNot('a hit is missing on beat 4 a in bar 2');
@@ -193,7 +194,7 @@ final class PlannerTest extends BrowserTestCase
             static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
             'it to be kept',
         );
-        $odile->press('Task');
+        $odile->press('The task');
         $odile->press('Publish to Parade line');
         $odile->read('0 of 20 handed in');
 

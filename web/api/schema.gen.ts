@@ -2324,6 +2324,24 @@ export interface components {
             checked: components["schemas"]["Checked"] | null;
             help: components["schemas"]["Left"];
         };
+        /** @description The first bar of a pattern, to be drawn small, and what the head of its sheet says */
+        Glimpse: {
+            meter: components["schemas"]["Meter"];
+            tempo: components["schemas"]["Tempo"];
+            swing: components["schemas"]["Swing"];
+            bars: number;
+            barTicks: number;
+            /** @description Ticks at which groups begin */
+            groups: number[];
+            rows: {
+                /** @enum {string} */
+                notehead: "oval" | "cross" | "ringed-cross" | "diamond" | "triangle";
+                hits: {
+                    at: number;
+                    velocity: number;
+                }[];
+            }[];
+        };
         TeacherToday: {
             courses: {
                 id: string;
@@ -2334,6 +2352,9 @@ export interface components {
             assignments: {
                 id: string;
                 title: string;
+                /** @enum {string} */
+                kind: "copy" | "build-on" | "create";
+                glimpse: components["schemas"]["Glimpse"];
                 courseId: string;
                 dueAt: string | null;
                 publishedAt: string | null;
@@ -2348,6 +2369,9 @@ export interface components {
         StudentToday: {
             tasks: {
                 partId: string;
+                /** @enum {string} */
+                kind: "copy" | "build-on" | "create";
+                glimpse: components["schemas"]["Glimpse"];
                 position: number;
                 parts: number;
                 waiting: boolean;

@@ -18,6 +18,7 @@ export type DraftStates = Schemas['DraftStates'];
 export type Draft = Schemas['Draft'];
 export type Bench = Schemas['Bench'];
 export type OwnAttempt = Schemas['OwnAttempt'];
+export type Glimpse = Schemas['Glimpse'];
 export type TeacherToday = Schemas['TeacherToday'];
 export type StudentToday = Schemas['StudentToday'];
 export type PlannedAssignment = Schemas['PlannedAssignment'];

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { StudentToday } from '../api/types';
-import { when } from '../ui/words';
+import { fromNow, weekday, when } from '../ui/words';
+import { Due, TaskCard } from './TaskCard';
 
 type Task = StudentToday['tasks'][number];
 
@@ -20,9 +21,9 @@ export function StudentDay({ day, name }: { day: StudentToday; name: string }) {
   const waiting = day.tasks.filter((task) => task.attempt && !task.attempt.returnedAt);
   const missed = day.tasks.filter((task) => !task.attempt && isOver(task));
   return (
-    <div className="mx-auto max-w-4xl">
+    <div className="mx-auto max-w-5xl">
       <h1>
-        Today, <bdi>{name}</bdi>
+        {weekday()}, <bdi>{name}</bdi>
       </h1>
       {day.tasks.length === 0 && (
         <p className="card mt-4">There is no task for you yet. When your teacher publishes one, it stands here.</p>
@@ -39,20 +40,13 @@ export function StudentDay({ day, name }: { day: StudentToday; name: string }) {
 function Group({ title, tasks }: { title: string; tasks: Task[] }) {
   if (tasks.length === 0) return null;
   return (
-    <section className="mt-6">
-      <h2>{title}</h2>
+    <section className="mt-4" aria-label={title}>
+      <h2 className="text-faint">{title}</h2>
       <ul className="mt-2 flex flex-col gap-2">
         {tasks.map((task) => (
-          <li key={task.partId} className="card flex flex-wrap items-center gap-x-4 gap-y-2">
-            <div className="min-w-48 flex-1">
-              <h3>{nameOf(task)}</h3>
-              <p className="text-sm text-faint">
-                {task.course}
-                {task.dueAt && ` · ${isOver(task) ? 'was due' : 'due'} ${when(task.dueAt)}`}
-              </p>
-            </div>
+          <TaskCard key={task.partId} title={nameOf(task)} kind={task.kind} glimpse={task.glimpse} due={<Due at={task.dueAt} />}>
             <Doing task={task} />
-          </li>
+          </TaskCard>
         ))}
       </ul>
     </section>
@@ -86,15 +80,17 @@ function Doing({ task }: { task: Task }) {
     return (
       <>
         <span className="text-sm text-faint">
-          Attempt {attempt.number} handed in {when(attempt.handedInAt)}
+          <time dateTime={attempt.handedInAt} title={when(attempt.handedInAt)}>
+            attempt {attempt.number}, {fromNow(attempt.handedInAt)}
+          </time>
         </span>
-        {bench(isOver(task) ? 'Look at it' : 'Change and hand in again')}
+        {bench(isOver(task) ? 'Look at it' : 'Change it')}
       </>
     );
   }
   return (
     <>
-      {task.savedAt && <span className="text-sm text-faint">Begun, saved {when(task.savedAt)}</span>}
+      {task.savedAt && <span className="text-sm text-faint">begun {fromNow(task.savedAt)}</span>}
       {bench(isOver(task) ? 'Look at it' : task.savedAt ? 'Go on building' : 'Begin', !isOver(task))}
     </>
   );

@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import type { TeacherToday } from '../api/types';
-import { plural, when } from '../ui/words';
+import { plural, weekday } from '../ui/words';
 import { CountingField } from './CountingField';
+import { Due, TaskCard } from './TaskCard';
 
 type Assignment = TeacherToday['assignments'][number];
 
@@ -9,14 +10,14 @@ type Assignment = TeacherToday['assignments'][number];
 export function TeacherDay({ day }: { day: TeacherToday }) {
   return (
     <div className="mx-auto max-w-5xl">
-      <h1>Today</h1>
+      <h1>{weekday()}</h1>
       {day.courses.length === 0 && (
         <p className="card mt-4">You have no class yet. Ask the person who runs Pulsanda at your school to add one.</p>
       )}
       {day.courses.map((course) => {
         const assignments = day.assignments.filter((one) => one.courseId === course.id);
         return (
-          <section key={course.id} className="mt-5">
+          <section key={course.id} className="mt-3">
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
               <h2>{course.name}</h2>
               <span className="text-faint">{plural(course.students, 'student')}</span>
@@ -31,11 +32,21 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
             {assignments.length === 0 && (
               <p className="card mt-3">No assignment yet. Plan the first one: name it, draw the target, publish.</p>
             )}
-            <ul className="mt-3 flex flex-col gap-2">
-              {assignments.map((one) => (
-                <AssignmentCard key={one.id} one={one} students={course.students} />
-              ))}
-            </ul>
+            {GROUPS.map(({ title, holds }) => {
+              const those = assignments.filter((one) => groupOf(one) === holds);
+              return (
+                those.length > 0 && (
+                  <section key={holds} aria-label={title}>
+                    <h3 className="mt-4 text-faint">{title}</h3>
+                    <ul className="mt-1.5 flex flex-col gap-2">
+                      {those.map((one) => (
+                        <AssignmentCard key={one.id} one={one} students={course.students} />
+                      ))}
+                    </ul>
+                  </section>
+                )
+              );
+            })}
           </section>
         );
       })}
@@ -43,48 +54,81 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
   );
 }
 
+/** What needs something done stands first, what is finished last. */
+const GROUPS = [
+  { title: 'Waits for you', holds: 'waiting' },
+  { title: 'Being planned', holds: 'planned' },
+  { title: 'With the class', holds: 'running' },
+  { title: 'Finished', holds: 'over' },
+] as const;
+
+function groupOf(one: Assignment): (typeof GROUPS)[number]['holds'] {
+  if (!one.publishedAt) return 'planned';
+  if (one.parts.some((part) => part.toMark > 0)) return 'waiting';
+  return one.dueAt && new Date(one.dueAt) < new Date() ? 'over' : 'running';
+}
+
 function AssignmentCard({ one, students }: { one: Assignment; students: number }) {
+  const plan = (label: string, className: string) => (
+    <Link to={`/plan/${one.id}`} className={className} aria-label={`${label}: ${one.title}`}>
+      {one.publishedAt ? 'plan' : 'Go on planning'}
+    </Link>
+  );
   return (
-    <li className="card flex flex-wrap items-center gap-x-5 gap-y-2">
-      <div className="min-w-56 flex-1">
-        <h3>{one.title}</h3>
-        <p className="text-sm text-faint">
-          {one.publishedAt ? (one.dueAt ? `Due ${when(one.dueAt)}` : 'No due time') : 'Not published yet; only you see it'}
-        </p>
-      </div>
-      <Link
-        to={`/plan/${one.id}`}
-        className="button min-w-36 justify-center"
-        aria-label={`${one.publishedAt ? 'Open the plan' : 'Go on planning'}: ${one.title}`}
-      >
-        {one.publishedAt ? 'Open the plan' : 'Go on planning'}
-      </Link>
-      {one.publishedAt && (
-        <div className="flex flex-col gap-1.5">
-          {one.parts.map((part) => {
+    <TaskCard title={one.title} kind={one.kind} glimpse={one.glimpse} due={one.publishedAt ? <Due at={one.dueAt} /> : 'only you see it'}>
+      {one.publishedAt ? (
+        <div className="flex flex-col gap-2">
+          {one.parts.map((part, index) => {
             const name = one.parts.length > 1 ? `${one.title}, part ${part.position}` : one.title;
-            const doing = part.toMark > 0 ? `Mark ${part.toMark}` : 'Look at the work';
+            const doing = part.toMark > 0 ? `Answer ${part.toMark}` : 'Look at the work';
             return (
-              <p key={part.id} className="flex flex-wrap items-center justify-end gap-x-4 gap-y-1 text-sm">
-                <span>
-                  {one.parts.length > 1 && `Part ${part.position}: `}
-                  <span className="font-head text-2xl">{part.handedIn}</span> of {students} handed in
-                </span>
-                <Link to={`/picture/${part.id}`} className="button justify-center" aria-label={`Class picture: ${name}`}>
-                  Class picture
-                </Link>
-                <Link
-                  to={`/marking/${part.id}`}
-                  className={`button min-w-36 justify-center ${part.toMark > 0 ? 'button-main' : ''}`}
-                  aria-label={`${doing}: ${name}`}
-                >
-                  {doing}
-                </Link>
-              </p>
+              <div key={part.id} className="flex flex-wrap items-center justify-end gap-x-4 gap-y-1">
+                <div className="w-52">
+                  <Progress part={part} students={students} />
+                  <p className="text-xs text-faint">
+                    {one.parts.length > 1 && `Part ${part.position}: `}
+                    {part.handedIn} of {students} handed in
+                    {part.handedIn > part.toMark && `, ${part.handedIn - part.toMark} returned`}
+                  </p>
+                </div>
+                <div className="w-36 text-center">
+                  <Link
+                    to={`/marking/${part.id}`}
+                    className={`button w-full justify-center ${part.toMark > 0 ? 'button-main' : ''}`}
+                    aria-label={`${doing}: ${name}`}
+                  >
+                    {doing}
+                  </Link>
+                  <p className="text-xs">
+                    <Link to={`/picture/${part.id}`} className="quiet-link inline-block py-1" aria-label={`Class picture: ${name}`}>
+                      class picture
+                    </Link>
+                    {index === 0 && (
+                      <>
+                        <span aria-hidden="true"> · </span>
+                        {plan('Open the plan', 'quiet-link inline-block py-1')}
+                      </>
+                    )}
+                  </p>
+                </div>
+              </div>
             );
           })}
         </div>
+      ) : (
+        plan('Go on planning', 'button button-main w-36 justify-center')
       )}
-    </li>
+    </TaskCard>
+  );
+}
+
+/** Returned, to answer, to come: as parts of a line. */
+function Progress({ part, students }: { part: Assignment['parts'][number]; students: number }) {
+  const share = (count: number) => ({ width: `${(100 * count) / Math.max(1, students)}%` });
+  return (
+    <div aria-hidden="true" className="day-progress">
+      <span className="bg-ink" style={share(part.handedIn - part.toMark)} />
+      <span className="bg-student" style={share(part.toMark)} />
+    </div>
   );
 }

@@ -1,13 +1,38 @@
-/** Times as people say them, in their own language and zone. */
+/** Times as people say them, in their own language and zone; with the year where it is not this one. */
 export function when(time: string | null | undefined): string {
-  return time
-    ? new Date(time).toLocaleString(undefined, { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-    : '';
+  if (!time) return '';
+  const date = new Date(time);
+  return date.toLocaleString(undefined, { weekday: 'short', ...dayOf(date), hour: '2-digit', minute: '2-digit' });
 }
 
 /** The same without the day of the week, for narrow places. */
 export function briefly(time: string): string {
-  return new Date(time).toLocaleString(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const date = new Date(time);
+  return date.toLocaleString(undefined, { ...dayOf(date), hour: '2-digit', minute: '2-digit' });
+}
+
+function dayOf(date: Date): Intl.DateTimeFormatOptions {
+  return { day: 'numeric', month: 'short', ...(date.getFullYear() === new Date().getFullYear() ? {} : { year: 'numeric' }) };
+}
+
+/** The day of the week. */
+export const weekday = (): string => new Date().toLocaleDateString(undefined, { weekday: 'long' });
+
+/** How long there still is, or since when it is over: "in 6 days", "yesterday", "in 3 hours". */
+export function fromNow(time: string, now = new Date()): string {
+  const words = new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' });
+  const minutes = Math.round((new Date(time).getTime() - now.getTime()) / 60_000);
+  if (Math.abs(minutes) < 60) return words.format(minutes, 'minute');
+  if (Math.abs(minutes) < 24 * 60) return words.format(Math.round(minutes / 60), 'hour');
+  // Days as people count them: from midnight to midnight.
+  const midnight = (date: Date) => new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
+  return words.format(Math.round((midnight(new Date(time)) - midnight(now)) / 86_400_000), 'day');
+}
+
+/** How a swing stands over music. */
+export function swingWords(swing: { percent: number } = { percent: 50 }): string {
+  if (swing.percent <= 50) return 'straight';
+  return swing.percent === 66.67 ? 'triplet swing' : `swung ${swing.percent} %`;
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {

@@ -8,6 +8,9 @@ use Doctrine\DBAL\Connection;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Disclosure;
+use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Task\View;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 
@@ -38,7 +41,8 @@ final readonly class TodayController
         );
         // Only a student's newest attempt waits for an answer.
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, p.id AS part_id, p.position,
+            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, p.id AS part_id, p.position, p.kind,
+                   coalesce(p.targets -> 0, p.start) AS pattern,
                    count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
             FROM assignment a
             JOIN course c ON c.id = a.course_id
@@ -61,6 +65,8 @@ final readonly class TodayController
                 'courseId' => $row['course_id'],
                 'dueAt' => self::atom($row['due_at']),
                 'publishedAt' => self::atom($row['published_at']),
+                'kind' => $row['kind'],
+                'glimpse' => self::glimpse($row['pattern']),
                 'parts' => [],
             ];
             $assignments[$key]['parts'][] = [
@@ -79,7 +85,8 @@ final readonly class TodayController
     {
         // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id AS part_id, p.position, a.title, c.name AS course, a.due_at, d.saved_at,
+            SELECT p.id AS part_id, p.position, p.kind, p.view, a.title, c.name AS course, a.due_at, d.saved_at,
+                   p.start, p.targets -> 0 AS target, d.pattern AS draft,
                    n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
                    (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts,
                    p.waits AND coalesce((SELECT CASE WHEN t.told THEN t.found END FROM part b JOIN attempt t ON t.part_id = b.id
@@ -105,6 +112,8 @@ final readonly class TodayController
             'parts' => $row['parts'],
             'waiting' => $row['waiting'],
             'title' => $row['title'],
+            'kind' => $row['kind'],
+            'glimpse' => self::glimpse(self::shown($row), true !== $row['waiting']),
             'course' => $row['course'],
             'dueAt' => self::atom($row['due_at']),
             'savedAt' => self::atom($row['saved_at']),
@@ -117,6 +126,24 @@ final readonly class TodayController
                 'mark' => is_numeric($row['mark']) ? (float) $row['mark'] : null,
             ],
         ], $tasks)];
+    }
+
+    /**
+     * What a student has begun; before that the target where it is seen, or what there is to begin with.
+     *
+     * @param array<string, mixed> $row
+     */
+    private static function shown(array $row): mixed
+    {
+        $view = View::from(\is_string($row['view']) ? $row['view'] : '');
+
+        return $row['draft'] ?? (Disclosure::showsTarget($view) ? $row['target'] : null) ?? $row['start'];
+    }
+
+    /** @return array<string, mixed> */
+    private static function glimpse(mixed $json, bool $drawn = true): array
+    {
+        return Glimpse::of(PatternReader::read(\is_string($json) ? $json : ''), $drawn);
     }
 
     private static function atom(mixed $time): ?string

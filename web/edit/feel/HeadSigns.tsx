@@ -1,13 +1,13 @@
 import { type ReactNode, useId, useState, useSyncExternalStore } from 'react';
 import type { Music } from '../../api/types';
 import { TempoSign, tempoWords } from '../../ui/NoteValue';
-import { plural } from '../../ui/words';
+import { plural, swingWords } from '../../ui/words';
 import type { Editor } from '../Editor';
 import { meterName } from '../meters';
 import type { Counting } from '../useMusic';
 import { BarsField } from './BarsField';
 import { MeterField } from './MeterField';
-import { SwingField, swingWords } from './SwingField';
+import { SwingField } from './SwingField';
 import { TempoField } from './TempoField';
 
 type Props = { editor: Editor; music: Music; counting: Counting; locked: boolean; children?: ReactNode };

@@ -1,12 +1,6 @@
 import type { Music } from '../../api/types';
 import type { Editor } from '../Editor';
 
-/** How a swing stands over music. */
-export function swingWords(swing: { percent: number } = { percent: 50 }): string {
-  if (swing.percent <= 50) return 'straight';
-  return swing.percent === 66.67 ? 'triplet swing' : `swung ${swing.percent} %`;
-}
-
 /** One control, with straight and triplet marked, for eighths or sixteenths. */
 export function SwingField({ editor, music }: { editor: Editor; music: Music }) {
   const swing = editor.store.pattern.swing ?? { percent: 50, unit: 16 };
