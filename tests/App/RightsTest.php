@@ -79,11 +79,11 @@ final class RightsTest extends ApiTestCase
         $drawn = [];
         foreach ((array) $this->json($this->get('/api/today'))['tasks'] as $task) {
             self::assertIsArray($task);
-            $drawn["$task[title] $task[position]"] = \count((array) $this->at($task, 'glimpse.rows'));
+            $drawn[json_encode([$task['title'], $task['position']], \JSON_THROW_ON_ERROR)] = \count((array) $this->at($task, 'glimpse.rows'));
         }
-        self::assertSame(3, $drawn["Lamplighters' March 1"], 'seen: kick, snare and hats of its first bar');
-        self::assertSame(0, $drawn['Ferry Rocker 1'], 'only heard, and not begun');
-        self::assertSame(0, $drawn['Slack Tide / Spring Tide 2'], 'not open yet');
+        self::assertSame(3, $drawn['["Lamplighters\' March",1]'], 'seen: kick, snare and hats of its first bar');
+        self::assertSame(0, $drawn['["Ferry Rocker",1]'], 'only heard, and not begun');
+        self::assertSame(0, $drawn['["Slack Tide \\/ Spring Tide",2]'], 'not open yet');
         $this->signIn('odile');
         foreach ((array) $this->json($this->get('/api/today'))['assignments'] as $one) {
             self::assertIsArray($one);

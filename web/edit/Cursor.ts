@@ -172,6 +172,11 @@ export class Cursor {
     return { from: Math.floor(range.from / barTicks) * barTicks, to: Math.ceil(range.to / barTicks) * barTicks };
   }
 
+  isMarked({ row, at }: Place): boolean {
+    const { range } = this.#state;
+    return range?.section === this.index && row >= range.first && row <= range.last && at >= range.from && at < range.to;
+  }
+
   /** What an action is about: what is marked, else the hit at the cursor. */
   targets(): Range {
     const { cursor, range } = this.#state;
@@ -185,7 +190,13 @@ export class Cursor {
     return hitsIn(this.store.pattern, this.targets());
   }
 
+  /** How often something was said, and whether the last time was within a gesture. */
+  protected sayings = 0;
+  protected saidInGesture = false;
+
   say(said: string): void {
+    this.sayings++;
+    this.saidInGesture = this.store.isInGesture;
     this.set({ said });
   }
 

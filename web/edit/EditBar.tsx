@@ -10,14 +10,8 @@ export function EditBar({ editor }: { editor: Editor }) {
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => store.revision);
   const { cursor, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
-  const back = () => {
-    const name = store.undo();
-    if (name) editor.say(`Taken back: ${lower(name)}`);
-  };
-  const again = () => {
-    const name = store.redo();
-    if (name) editor.say(`Done again: ${lower(name)}`);
-  };
+  const back = () => void store.undo();
+  const again = () => void store.redo();
   useKeys({ 'Ctrl+z': back, 'Ctrl+Shift+z': again, 'Ctrl+y': again }, { onSheet: true });
   const { barTicks } = editor.music;
   const bar = Math.min(Math.floor((range?.from ?? cursor.at) / barTicks), editor.section.bars - 1);

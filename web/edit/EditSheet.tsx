@@ -71,6 +71,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
     return () => element?.removeEventListener('touchmove', hold);
   }, [hands]);
   useClipboard(sheet, editor, locked);
+  useKeysWhereMarked(sheet, editor);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys bubble from the grid's cells, which hold the focus
     <div ref={sheet} onKeyDown={onKeyDown}>
@@ -101,6 +102,26 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
       />
     </div>
   );
+}
+
+/** Marked by a head or a panel, the sheet takes the keys: the place of the cursor has the focus. */
+function useKeysWhereMarked(sheet: React.RefObject<HTMLDivElement | null>, editor: Editor) {
+  useEffect(() => {
+    let before = editor.state.range;
+    return editor.subscribe(() => {
+      const { range, cursor } = editor.state;
+      if (range === before) return;
+      before = range;
+      if (!range || document.activeElement?.closest('[role=gridcell], input, textarea, select')) return;
+      // The cursor goes to where the keys will work.
+      const inside = editor.isMarked(cursor) ? cursor : { row: range.first, at: range.from };
+      editor.point(inside);
+      requestAnimationFrame(() => {
+        const cells = sheet.current?.querySelectorAll<HTMLElement>(`[role=gridcell][tabindex="0"]`);
+        cells?.[0]?.focus({ preventScroll: true });
+      });
+    });
+  }, [sheet, editor]);
 }
 
 /** What the sheet is laid out by; hits are not. */

@@ -97,6 +97,48 @@ describe('keys', () => {
   });
 });
 
+describe('what is told', () => {
+  const told = async (act: (editor: ReturnType<typeof editorOf>['editor']) => void) => {
+    const { editor } = editorOf(beat);
+    act(editor);
+    await Promise.resolve();
+    return editor.state.said;
+  };
+
+  it('is the step, where nobody says more; undo says what it undid', async () => {
+    const tint = (editor: ReturnType<typeof editorOf>['editor']) =>
+      editor.store.change('Tint of kick', (pattern) => rowChanged(pattern, 0, 0, { tint: 'moss' }));
+    expect(await told(tint)).toBe('Tint of kick');
+    expect(await told((editor) => editor.toggle({ row: 0, at: 960 }))).toBe('kick, beat 2: firm, 90');
+    expect(
+      await told((editor) => {
+        tint(editor);
+        editor.store.undo();
+      }),
+    ).toBe('Taken back: tint of kick');
+    expect(
+      await told((editor) => {
+        editor.store.begin();
+        editor.store.change('Change the tempo', (pattern) => ({ ...pattern, tempo: { bpm: 97 } }));
+        editor.store.end();
+      }),
+      'a slider that says nothing by itself',
+    ).toBe('Change the tempo');
+  });
+
+  it('a run of the same key is one step, until something else happens', () => {
+    const { editor, store } = editorOf(beat);
+    for (let i = 0; i < 4; i++) key(editor, '+');
+    expect(store.history.done.map((step) => step.name)).toEqual(['Louder: kick, beat 1']);
+    key(editor, '-');
+    key(editor, '+');
+    expect(store.history.done).toHaveLength(3);
+    store.undo();
+    key(editor, '+');
+    expect(store.history.done).toHaveLength(3);
+  });
+});
+
 describe('the cursor', () => {
   it('comes back onto the sheet when its row or its bar has gone', () => {
     const { editor, store } = editorOf(lesson({ kick: [] }, 2));

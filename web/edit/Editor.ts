@@ -36,6 +36,16 @@ export class Editor extends Cursor {
     this.allowed = new Allowed(freedom, offered);
     this.words = new Words(catalogue, this);
     this.#entry = catalogue.levels.find((level) => level.name === 'firm')?.entry ?? 90;
+    store.onStep = (step, gesture) => this.#tellStep(step, gesture);
+  }
+
+  /** Every change is told once: by whoever made it, or else by the name of its step. */
+  #tellStep(step: string, gesture: boolean): void {
+    const before = this.sayings;
+    const told = gesture && this.saidInGesture;
+    queueMicrotask(() => {
+      if (!told && this.sayings === before) this.say(step);
+    });
   }
 
   // — Hits
@@ -52,9 +62,7 @@ export class Editor extends Cursor {
       return;
     }
     const hit: Hit = { ...known, at, velocity };
-    this.store.change(`${known ? 'Shape' : 'Add'} ${this.words.name(place.row)}`, (pattern) =>
-      withHit(pattern, this.index, place.row, hit),
-    );
+    this.store.change(`${known ? 'Shape' : 'Add'} ${this.words.spot(place)}`, (pattern) => withHit(pattern, this.index, place.row, hit));
     if (!this.player.state.playing) void this.player.audition(row.instrument, velocity, row);
     this.tell(place);
   }
@@ -62,7 +70,7 @@ export class Editor extends Cursor {
   remove(place: Place): void {
     const row = this.section.rows[place.row];
     if (!row) return;
-    this.store.change(`Remove ${this.words.name(place.row)}`, (pattern) =>
+    this.store.change(`Remove ${this.words.spot(place)}`, (pattern) =>
       withoutHit(pattern, this.index, place.row, this.source(row, place.at)),
     );
     this.tell(place);
@@ -89,7 +97,7 @@ export class Editor extends Cursor {
     const row = this.section.rows[place.row];
     if (!row) return;
     const exact = bounded(Math.round(velocity), 1, 127);
-    this.store.change(`Shape ${this.words.name(place.row)}`, (pattern) =>
+    this.store.change(`Shape ${this.words.spot(place)}`, (pattern) =>
       changedHit(pattern, this.index, place.row, this.source(row, place.at), { velocity: exact }),
     );
     this.tell(place);
@@ -99,10 +107,21 @@ export class Editor extends Cursor {
     const row = this.section.rows[place.row];
     if (!row) return;
     const push = bounded(Math.round(ticks), -MOST_PUSH, MOST_PUSH);
-    this.store.change(`Push ${this.words.name(place.row)}`, (pattern) =>
+    this.store.change(`Push ${this.words.spot(place)}`, (pattern) =>
       changedHit(pattern, this.index, place.row, this.source(row, place.at), { push }),
     );
     this.say(this.words.push(push));
+  }
+
+  /** All that is marked, so much louder or softer, earlier or later than it was when a drag began. */
+  shapeMarked(before: Pattern, by: number): void {
+    this.store.change(`Shape ${this.#what()}`, () => louder(before, this.targets(), Math.round(by)).pattern);
+    this.#tellTargets();
+  }
+
+  pushMarked(before: Pattern, by: number): void {
+    this.store.change(`Push ${this.#what()}`, () => pushed(before, this.targets(), Math.round(by)));
+    this.#tellTargets();
   }
 
   // — Actions on what is marked, or on the hit at the cursor
@@ -114,7 +133,7 @@ export class Editor extends Cursor {
       this.say('There is no hit here to make louder or softer');
       return;
     }
-    this.store.change(`${by > 0 ? 'Louder' : 'Softer'}: ${this.#what()}`, () => result.pattern);
+    this.store.change(`${by > 0 ? 'Louder' : 'Softer'}: ${this.#what()}`, () => result.pattern, true);
     if (result.by !== by)
       this.say(`As ${by > 0 ? 'loud' : 'soft'} as it goes: ${by > 0 ? 'the loudest hit is at 127' : 'the softest hit is at 1'}`);
     else this.#tellTargets();
@@ -127,7 +146,7 @@ export class Editor extends Cursor {
       this.say('There is no hit here to push');
       return;
     }
-    this.store.change(`Push ${this.#what()}`, (pattern) => pushed(pattern, range, by));
+    this.store.change(`Push ${this.#what()}`, (pattern) => pushed(pattern, range, by), true);
     this.say(`${this.words.push(this.targetHits()[0]?.push ?? 0)}`);
   }
 
@@ -236,7 +255,7 @@ export class Editor extends Cursor {
       this.say('That would leave the section');
       return;
     }
-    this.store.change(`Move ${this.#what()}`, () => next);
+    this.store.change(`Move ${this.#what()}`, () => next, true);
     const { cursor } = this.state;
     const to = { row: cursor.row + rows, at: cursor.at + ticks };
     const shiftedRange = this.state.range && {
@@ -272,6 +291,6 @@ export class Editor extends Cursor {
   /** "kick", "5 hits". */
   #what(): string {
     const count = this.targetHits().length;
-    return this.state.range ? plural(count, 'hit') : this.words.name(this.state.cursor.row);
+    return this.state.range ? plural(count, 'hit') : this.words.spot(this.state.cursor);
   }
 }

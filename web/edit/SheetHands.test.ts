@@ -85,7 +85,7 @@ describe('a mouse', () => {
     expect(heard).toEqual(['kick']);
     drag({ row: 0, at: 960 });
     expect(places(store.pattern)).toEqual([0, 1440]);
-    expect(steps()).toEqual(['Add kick', 'Remove kick']);
+    expect(steps()).toEqual(['Add kick, beat 1', 'Remove kick, beat 2']);
   });
 
   it('paints every place that a fast hand jumps over, either way, in one step', () => {
@@ -105,7 +105,18 @@ describe('a mouse', () => {
     expect(hits(0)?.[0]?.[1]).toBeGreaterThan(60);
     drag({ row: 0, at: 960 }, [[1, 400]]);
     expect(hits(0)?.[0]).toEqual([960, 1]);
-    expect(store.undoName).toBe('Shape kick');
+    expect(store.undoName).toBe('Shape kick, beat 2');
+  });
+
+  it('lets empty places pass when it sweeps over them', () => {
+    drag({ row: 0, at: 960 }, [
+      [0, -10],
+      [CELL, -20],
+    ]);
+    const swept = hits(0)?.[0]?.[1];
+    store.undo();
+    drag({ row: 0, at: 960 }, [[0, -10]]);
+    expect(swept).toBe(hits(0)?.[0]?.[1]);
   });
 
   it('draws a contour when it sweeps on over neighbours', () => {
@@ -154,6 +165,36 @@ describe('a mouse', () => {
   });
 });
 
+describe('in a marked area', () => {
+  beforeEach(() => editor.markRow(0));
+
+  it('edits as ever, and what is marked stays so', () => {
+    drag({ row: 0, at: 0 });
+    drag({ row: 0, at: 1440 });
+    expect(places(store.pattern)).toEqual([0, 960]);
+    expect(editor.state.range).not.toBeNull();
+    drag({ row: 1, at: 0 });
+    expect(editor.state.range).toBeNull();
+  });
+
+  it('shapes all that is marked with the stem of one, and keeps what they are beside one another', () => {
+    drag({ row: 0, at: 960 }, [
+      [0, -8],
+      [0, -12],
+    ]);
+    const [[, first = 0] = [], [, second = 0] = []] = hits(0) ?? [];
+    expect(first).toBeGreaterThan(60);
+    expect(second - first).toBe(30);
+    expect(steps()).toEqual(['Shape 2 hits']);
+  });
+
+  it('pushes all that is marked with the head of one', () => {
+    drag({ row: 0, at: 960 }, [[5, 0]], { head: true });
+    const pushes = store.pattern.sections[0]?.rows[0]?.hits.map((hit) => hit.push);
+    expect(pushes).toEqual([40, 40]);
+  });
+});
+
 describe('a finger', () => {
   it('adds when it lifts, and removes', () => {
     drag({ row: 0, at: 0 }, [], { touch: true });
@@ -182,7 +223,7 @@ describe('a finger', () => {
     drag({ row: 0, at: 0 }, [], { touch: true, rest: true, after: 80 });
     drag({ row: 0, at: 960 }, [], { touch: true, rest: true, after: 80 });
     expect(places(store.pattern)).toEqual([0, 1440]);
-    expect([editor.state.range, steps()]).toEqual([null, ['Add kick', 'Remove kick']]);
+    expect([editor.state.range, steps()]).toEqual([null, ['Add kick, beat 1', 'Remove kick, beat 2']]);
   });
 
   it('marks after a rest', () => {

@@ -1,3 +1,4 @@
+import type { Pattern } from '../api/types';
 import { velocityOf } from '../music/pattern';
 import type { Geometry } from '../sheet/geometry';
 import type { Editor, Place } from './Editor';
@@ -10,6 +11,8 @@ type Gesture = {
   onHead: boolean;
   startX: number;
   startY: number;
+  /** What all that is marked was, where the press is on a marked hit. */
+  marked: Pattern | null;
   /** Of the hit under the first press. */
   velocity: number;
   push: number;
@@ -56,6 +59,7 @@ export class SheetHands {
       place,
       kind: hit ? 'press-hit' : touch ? 'tap-empty' : 'press-empty',
       onHead: hit !== undefined && this.#isOnHead(event, cell, touch ? HEAD_REACH.touch : HEAD_REACH.mouse),
+      marked: hit && editor.isMarked(place) ? editor.store.pattern : null,
       startX: event.clientX,
       startY: event.clientY,
       velocity: hit ? velocityOf(hit) : 0,
@@ -70,7 +74,9 @@ export class SheetHands {
       this.#gesture.kind = 'mark';
       editor.markTo(place);
     } else {
-      editor.go(place);
+      // What is marked stays so while hands work in it.
+      if (editor.isMarked(place)) editor.point(place);
+      else editor.go(place);
       editor.store.begin();
       if (this.#gesture.kind === 'press-empty') {
         editor.add(place);
@@ -111,14 +117,17 @@ export class SheetHands {
     }
     this.#decide(gesture, rise, along, under);
     if (gesture.kind === 'push') {
-      editor.push(gesture.place, gesture.push + along / this.geometry().tickWidth);
+      const by = along / this.geometry().tickWidth;
+      if (gesture.marked) editor.pushMarked(gesture.marked, by);
+      else editor.push(gesture.place, gesture.push + by);
     } else if (gesture.kind === 'shape') {
       const { least, most } = this.geometry().scale;
-      const velocity = gesture.velocity + Math.round((rise * 127) / (most - least) / 1.6);
-      // A sweep over neighbours gives them the height that the hand has there.
+      const by = Math.round((rise * 127) / (most - least) / 1.6);
+      // A sweep over neighbours gives them the height that the hand has there; empty places let it pass.
       const place = { row: gesture.place.row, at: under ?? gesture.last };
       if (under !== null) gesture.last = under;
-      editor.shape(editor.hit(place) ? place : gesture.place, velocity);
+      if (gesture.marked) editor.shapeMarked(gesture.marked, by);
+      else if (editor.hit(place)) editor.shape(place, gesture.velocity + by);
     } else if ((gesture.kind === 'paint' || gesture.kind === 'erase') && under !== null && under !== gesture.last) {
       this.#along(gesture, under);
     }

@@ -37,9 +37,14 @@ export class Words {
     return [`${this.level(velocityOf(hit))}, ${velocityOf(hit)}`, ...more].join(', ');
   }
 
-  place(place: Place): string {
+  /** "kick, bar 2, beat 3" */
+  spot(place: Place): string {
     const where = this.sheet.music.words.findLast((word) => word.at <= place.at);
     const off = where && where.at !== place.at ? 'just after ' : '';
-    return `${this.name(place.row)}, ${off}${where?.say ?? ''}: ${this.hit(this.sheet.hit(place))}`;
+    return `${this.name(place.row)}, ${off}${where?.say ?? ''}`;
+  }
+
+  place(place: Place): string {
+    return `${this.spot(place)}: ${this.hit(this.sheet.hit(place))}`;
   }
 }

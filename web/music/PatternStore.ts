@@ -1,7 +1,11 @@
 import type { Pattern } from '../api/types';
+import { lower } from '../ui/words';
 
 export type Step = { name: string; before: Pattern; after: Pattern };
 export type History = { done: readonly Step[]; undone: readonly Step[] };
+
+/** Milliseconds within which the same change again, by a key that is held, is still the same step. */
+const RUN = 1000;
 
 /**
  * The pattern being edited, with undo and redo without limit. No framework in it: React subscribes at the edge. A gesture (a drag,
@@ -14,6 +18,9 @@ export class PatternStore {
   #gesture: { name: string | null; before: Pattern } | null = null;
   #listeners = new Set<() => void>();
   #revision = 0;
+  #recorded = 0;
+  /** Told of every step that is made, taken back or made again, and whether it ends a gesture. */
+  onStep: ((words: string, gesture: boolean) => void) | null = null;
 
   constructor(pattern: Pattern, history: History = { done: [], undone: [] }) {
     this.#pattern = pattern;
@@ -48,15 +55,24 @@ export class PatternStore {
     return () => this.#listeners.delete(listener);
   };
 
-  /** Makes one change: a step of its own, or a part of the gesture that is going on. */
-  change(name: string, edit: (pattern: Pattern) => Pattern): void {
+  get isInGesture(): boolean {
+    return this.#gesture !== null;
+  }
+
+  /**
+   * Makes one change: a step of its own, or a part of the gesture that is going on.
+   *
+   * @param run whether it goes on with the step before, when that has the same name and was a moment ago
+   */
+  change(name: string, edit: (pattern: Pattern) => Pattern, run = false): void {
     const before = this.#pattern;
     const after = edit(before);
     if (after === before) return;
     this.#pattern = after;
     if (this.#gesture) this.#gesture.name = name;
-    else this.#record({ name, before, after });
+    else this.#record({ name, before, after }, run);
     this.#tell();
+    if (!this.#gesture) this.onStep?.(name, false);
   }
 
   /** Begins a gesture: what changes until its end is one step, named after the last change. */
@@ -70,6 +86,7 @@ export class PatternStore {
     if (gesture?.name && gesture.before !== this.#pattern) {
       this.#record({ name: gesture.name, before: gesture.before, after: this.#pattern });
       this.#tell();
+      this.onStep?.(gesture.name, true);
     }
   }
 
@@ -85,15 +102,20 @@ export class PatternStore {
 
   /** Takes back one step, or several. @returns the name of the last one taken back */
   undo(count = 1): string | null {
-    return this.#go(this.#done, this.#undone, (step) => step.before, count);
+    const name = this.#go(this.#done, this.#undone, (step) => step.before, count);
+    if (name) this.onStep?.(`Taken back: ${lower(name)}`, false);
+    return name;
   }
 
   redo(count = 1): string | null {
-    return this.#go(this.#undone, this.#done, (step) => step.after, count);
+    const name = this.#go(this.#undone, this.#done, (step) => step.after, count);
+    if (name) this.onStep?.(`Done again: ${lower(name)}`, false);
+    return name;
   }
 
   #go(from: Step[], to: Step[], state: (step: Step) => Pattern, count: number): string | null {
     this.end();
+    this.#recorded = 0;
     let name: string | null = null;
     for (let i = 0; i < count; i++) {
       const step = from.pop();
@@ -106,8 +128,13 @@ export class PatternStore {
     return name;
   }
 
-  #record(step: Step): void {
-    this.#done.push(step);
+  #record(step: Step, run = false): void {
+    const last = this.#done.at(-1);
+    const now = Date.now();
+    // A run of the same key is one step.
+    if (run && last?.name === step.name && now - this.#recorded < RUN) this.#done.splice(-1, 1, { ...last, after: step.after });
+    else this.#done.push(step);
+    this.#recorded = now;
     this.#undone = [];
   }
 
