@@ -18,6 +18,15 @@ const queries = new QueryClient({
   },
 });
 
+/** Names in Korean letters need a font that others do not have to load. */
+const HANGUL = /[\uac00-\ud7af]/;
+const PEOPLE = ['session', 'today', 'marking', 'attempt', 'picture', 'term'];
+const unwatch = queries.getQueryCache().subscribe(({ query: { queryKey, state } }) => {
+  if (!PEOPLE.includes(String(queryKey[0])) || !HANGUL.test(JSON.stringify(state.data) ?? '')) return;
+  unwatch();
+  void import('./app/hangul.css');
+});
+
 createRoot(document.getElementById('pulsanda') as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={queries}>

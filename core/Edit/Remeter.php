@@ -19,7 +19,7 @@ final readonly class Remeter
     {
     }
 
-    /** A tempo in the old meter's usual beat is then in the new one's, at the same number. */
+    /** A tempo in the old meter's usual beat is then in the new one's; the pace stays, and not the number. */
     public static function of(Pattern $pattern, Meter $meter): self
     {
         [$old, $new] = [$pattern->meter->barTicks(), $meter->barTicks()];
@@ -40,7 +40,7 @@ final readonly class Remeter
             $sections[] = Section::of($section->name, $section->bars, $rows, $meter);
         }
         $beat = Tempo::usualBeat($pattern->meter) === $pattern->tempo->beat ? Tempo::usualBeat($meter) : $pattern->tempo->beat;
-        $tempo = Tempo::of($pattern->tempo->bpm(), $beat);
+        $tempo = $pattern->tempo->counting($beat);
 
         return new self(
             Pattern::of($pattern->title, $meter, $tempo, $sections, $pattern->order, $pattern->swing, $pattern->kit, $pattern->seed),

@@ -52,6 +52,14 @@ final readonly class Tempo
         return (string) $meter->unit;
     }
 
+    /** The same pace, counted in another note value, as near as two decimals come; where its number would be none, as it is. */
+    public function counting(string $beat): self
+    {
+        $hundredths = isset(self::BEATS[$beat]) ? (int) round($this->hundredths * self::BEATS[$this->beat] / self::BEATS[$beat]) : 0;
+
+        return $hundredths >= 2000 && $hundredths <= 40_000 ? new self($hundredths, $beat) : $this;
+    }
+
     public function bpm(): float
     {
         return $this->hundredths / 100;

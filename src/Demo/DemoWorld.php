@@ -39,27 +39,28 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 /** The sample world: the Saltmarsh Lantern Parade, its youth drumline, and their winter tasks. All invented. */
 final class DemoWorld
 {
+    /** The name that others read, and as one is called. */
     private const STUDENTS = [
-        'ines' => 'Ines Caldeira',
-        'bo' => 'Bo',
-        'q' => 'Q',
-        'zoe' => 'Zoë Lindqvist-Oyelaran',
-        'maxi' => 'Maximiliana Featherstone-Okonkwo-Brandt',
-        'nour' => 'نور الهدى',
-        'yael' => 'יעל ברק',
-        'thorunn' => 'Þórunn Ægisdóttir',
-        'lukasz' => 'Łukasz Wiśniewski',
-        'siobhan' => 'Siobhán Ó Faoláin',
-        'anh' => 'Nguyễn Minh Anh',
-        'haneul' => '김하늘',
-        'amara' => 'Amara Obi',
-        'tomas' => 'Tomás Quintero',
-        'freya' => 'Freya Holm',
-        'jun' => 'Jun Watanabe',
-        'dilnoza' => 'Dilnoza Karimova',
-        'wren' => 'Wren',
-        'kwame' => 'Kwame Asante',
-        'elodie' => 'Élodie Marchand',
+        'ines' => ['Ines Caldeira', 'Ines'],
+        'bo' => ['Bo', 'Bo'],
+        'q' => ['Q', 'Q'],
+        'zoe' => ['Zoë Lindqvist-Oyelaran', 'Zoë'],
+        'maxi' => ['Maximiliana Featherstone-Okonkwo-Brandt', 'Maxi'],
+        'nour' => ['نور الهدى', 'نور'],
+        'yael' => ['יעל ברק', 'יעל'],
+        'thorunn' => ['Þórunn Ægisdóttir', 'Þórunn'],
+        'lukasz' => ['Łukasz Wiśniewski', 'Łukasz'],
+        'siobhan' => ['Siobhán Ó Faoláin', 'Siobhán'],
+        'anh' => ['Nguyễn Minh Anh', 'Anh'],
+        'haneul' => ['김하늘', '하늘'],
+        'amara' => ['Amara Obi', 'Amara'],
+        'tomas' => ['Tomás Quintero', 'Tomás'],
+        'freya' => ['Freya Holm', 'Freya'],
+        'jun' => ['Jun Watanabe', 'Jun'],
+        'dilnoza' => ['Dilnoza Karimova', 'Dilnoza'],
+        'wren' => ['Wren', 'Wren'],
+        'kwame' => ['Kwame Asante', 'Kwame'],
+        'elodie' => ['Élodie Marchand', 'Élodie'],
     ];
 
     /** @var array<string, Account> */
@@ -93,14 +94,14 @@ final class DemoWorld
         $this->now = \DateTimeImmutable::createFromInterface($this->clock->now());
         $this->school = new School('Saltmarsh Lantern Parade');
         $this->entities->persist($this->school);
-        $teacher = new Account($this->school, 'odile', 'Odile Marrick', Role::Teacher);
+        $teacher = new Account($this->school, 'odile', 'Odile Marrick', Role::Teacher, 'Odile');
         $hash = $this->hasher->hashPassword($teacher, $password);
         $teacher->setPassword($hash);
         $this->entities->persist($teacher);
         $this->course = new Course($this->school, $teacher, 'Parade line, Tuesdays');
         $this->entities->persist($this->course);
-        foreach (self::STUDENTS as $signIn => $name) {
-            $student = new Account($this->school, $signIn, $name, Role::Student);
+        foreach (self::STUDENTS as $signIn => [$name, $given]) {
+            $student = new Account($this->school, $signIn, $name, Role::Student, $given);
             $student->setPassword($hash);
             $this->entities->persist($student);
             $this->entities->persist(new Enrolment($this->school, $this->course, $student));

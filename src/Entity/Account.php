@@ -27,6 +27,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     /**
      * @param non-empty-string $signIn the name typed at sign-in, in small letters
      * @param string           $name   the name that others read
+     * @param string           $given  as one is called in a sentence: which part of a name that is cannot be told from it
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
@@ -37,14 +38,10 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         public readonly string $name,
         #[ORM\Column(length: 10, enumType: Role::class)]
         public readonly Role $role,
+        #[ORM\Column(length: 60)]
+        public readonly string $given,
     ) {
         $this->id = Uuid::v7();
-    }
-
-    /** As one is called in a sentence. */
-    public function firstName(): string
-    {
-        return explode(' ', $this->name)[0];
     }
 
     public function setPassword(string $hash): void

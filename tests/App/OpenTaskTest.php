@@ -69,7 +69,7 @@ final class OpenTaskTest extends ApiTestCase
         ];
         yield 'a tempo beyond its own range' => [
             ['kind' => 'create', 'freedom' => ['tempo' => ['low' => 100, 'high' => 120]]],
-            '100 to 120 quarter notes',
+            '♩ = 100 to 120',
         ];
         yield 'a copy of nothing' => [['targets' => []], 'a copy needs a target'];
         yield 'nothing to begin with' => [['kind' => 'create', 'start' => null], 'without a target, the pattern that students begin with'];

@@ -134,7 +134,7 @@ final class RightsTest extends ApiTestCase
         $entities = $this->entities();
         $school = $entities->getRepository(School::class)->findOneBy([]) ?? self::fail('There is no school.');
         $odile = $entities->getRepository(Account::class)->findOneBy(['signIn' => 'odile']) ?? self::fail('There is no teacher.');
-        $stranger = new Account($school, 'stranger', 'Stranger', $role);
+        $stranger = new Account($school, 'stranger', 'Stranger', $role, 'Stranger');
         $stranger->setPassword($odile->getPassword());
         $course = new Course($school, Role::Teacher === $role ? $stranger : $odile, 'Another class');
         $entities->persist($stranger);

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
+import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, useLocation } from 'react-router';
 import { api, reply } from '../api/client';
 import type { Account } from '../api/types';
@@ -32,6 +32,33 @@ function followSystem(tell: () => void): () => void {
   return () => system.removeEventListener('change', tell);
 }
 
+/** Another place begins at its top, and its heading has the focus: who listens hears where they are, and Tab goes on from there. */
+function useArrival(pathname: string): void {
+  const place = pathname.split('/')[1];
+  const before = useRef(place);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what it follows
+  useEffect(() => {
+    window.scrollTo(0, 0);
+    const came = before.current !== place;
+    before.current = place;
+    const isNowhere = () => document.activeElement === null || document.activeElement === document.body;
+    if (!came && !isNowhere()) return;
+    const arrive = () => {
+      const heading = document.querySelector<HTMLElement>('main h1, main h2');
+      if (!heading) return false;
+      if (isNowhere() || !document.activeElement?.closest('main')) {
+        heading.tabIndex = -1;
+        heading.focus({ preventScroll: true });
+      }
+      return true;
+    };
+    if (arrive()) return;
+    const watching = new MutationObserver(() => arrive() && watching.disconnect());
+    watching.observe(document.body, { childList: true, subtree: true });
+    return () => watching.disconnect();
+  }, [pathname]);
+}
+
 /** The first place of the sheet takes the focus, or the page's first task. */
 function toSheet(): void {
   const first = document.querySelector<HTMLElement>(
@@ -45,11 +72,7 @@ export function Shell({ account, children }: { account: Account; children: React
   const queries = useQueryClient();
   const { pathname } = useLocation();
   const [evening, setEvening] = useEvening();
-  // Another place begins at its top.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the path is what it follows
-  useEffect(() => {
-    window.scrollTo(0, 0);
-  }, [pathname]);
+  useArrival(pathname);
   const { busy, error, run } = useTask();
   const leave = (everywhere = false) =>
     run(async () => {

@@ -5,6 +5,7 @@ import { api, at, reply } from '../api/client';
 import type { AttemptToMark, MarkingList } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { Failed, Waiting } from '../ui/states';
+import { byName } from '../ui/words';
 import { AttemptView } from './AttemptView';
 import { ClassList } from './ClassList';
 import { Glance } from './Glance';
@@ -17,6 +18,9 @@ const LOOK = 1000;
 const isWaiting = (progress: MarkingList['recomparing'] | undefined) =>
   Boolean(progress && progress.done + progress.failed < progress.total);
 
+/** Names as the reader's language sorts them. */
+const inOrder = (list: MarkingList): MarkingList => ({ ...list, students: byName(list.students) });
+
 /** The Marking table: the class at the left, one attempt at the right, or the whole class at a glance. */
 export default function MarkingPage() {
   const { partId = '', attemptId } = useParams();
@@ -24,6 +28,7 @@ export default function MarkingPage() {
   const list = useQuery({
     queryKey: ['marking', partId],
     queryFn: () => reply(api.GET('/api/parts/{id}/marking', at({ id: partId }))),
+    select: inOrder,
     refetchOnMount: 'always',
     refetchInterval: ({ state: { data } }) => (isWaiting(data?.recomparing) ? LOOK : false),
   });

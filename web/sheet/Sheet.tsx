@@ -36,7 +36,7 @@ const LEAST_ROW = 33;
 const COARSE_ROW = 44;
 
 /** Pixels that the finest grid's places need: less where there are many of them. */
-const leastStep = (finest: number, coarse: boolean) => (finest >= 240 ? (coarse ? 28 : 24) : Math.min(60, 5400 / finest));
+const leastStep = (finest: number, coarse: boolean) => (coarse ? 44 : finest >= 240 ? 24 : Math.min(60, 5400 / finest));
 
 /** Bars, beats, counting words and row names, and the reading line. What stands on it is the caller's. */
 export function Sheet({ label, music, bars, rows, position, audition, content, overlay, finest = 240, grid, onLayout }: Props) {
@@ -52,7 +52,8 @@ export function Sheet({ label, music, bars, rows, position, audition, content, o
     return () => observer.disconnect();
   }, []);
   const names = width < 560 ? 76 : 124;
-  const coarse = useMemo(() => window.matchMedia('(pointer: coarse)').matches && width > 480, [width]);
+  const edited = grid !== undefined;
+  const coarse = useMemo(() => edited && window.matchMedia('(pointer: coarse)').matches, [edited]);
   const zoom = grid?.zoom ?? 1;
   const room = grid?.room ?? null;
   const g = useMemo(() => {

@@ -5,6 +5,10 @@ import type { Geometry } from './geometry';
 
 type Line = { reading: HTMLElement; words: { at: number; element: Element }[] };
 
+/** Ticks of a step of the stepping mark. */
+const STEP = 240;
+const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
+
 /** What a hand does that the page must not move under. */
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
 
@@ -70,7 +74,9 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
         else if (g.lines.length > 1) setAstray(!isInSight(line.reading));
         shown = line.reading;
       }
-      line.reading.style.transform = `translateX(${(tick - at.from + g.half) * g.tickWidth}px)`;
+      // Where motion is not wanted, a mark steps from place to place.
+      const stands = calm.matches ? Math.floor(tick / STEP) * STEP : tick;
+      line.reading.style.transform = `translateX(${(stands - at.from + g.half) * g.tickWidth}px)`;
       const now = line.words.findLast((word) => word.at <= tick)?.element ?? null;
       if (now !== lit) {
         lit?.classList.remove('lit');
@@ -117,9 +123,8 @@ function isInSight(reading: HTMLElement): boolean {
 function bringIntoSight(reading: HTMLElement): void {
   if (isInSight(reading)) return;
   const { top, bottom } = reading.getBoundingClientRect();
-  const calm = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
   reading.parentElement?.parentElement?.scrollIntoView({
     block: bottom - top > (scroller(reading)?.clientHeight ?? window.innerHeight) ? 'start' : 'center',
-    behavior: calm ? 'auto' : 'smooth',
+    behavior: calm.matches ? 'auto' : 'smooth',
   });
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fromNow, swingWords, when } from './words';
+import { byName, fromNow, swingWords, when } from './words';
 
 const now = new Date(2026, 10, 26, 10, 0);
 const at = (...date: [number, number, number, number, number]) => new Date(...date).toISOString();
@@ -25,4 +25,9 @@ it('says a swing as it stands over music', () => {
   expect(swingWords()).toBe('straight');
   expect(swingWords({ percent: 58 })).toBe('swung 58 %');
   expect(swingWords({ percent: 66.67 })).toBe('triplet swing');
+});
+
+it('sorts names as people do', () => {
+  const names = ['Zoë', 'Élodie', 'Anh', 'elm', 'Łukasz', 'Bo', 'Kwame'].map((name) => ({ name }));
+  expect(byName(names).map(({ name }) => name)).toEqual(['Anh', 'Bo', 'elm', 'Élodie', 'Kwame', 'Łukasz', 'Zoë']);
 });

@@ -48,3 +48,9 @@ export function lower(text: string): string {
 export function clock(time: string): string {
   return new Date(time).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' });
 }
+
+/** Sorts as the reader's language sorts names. */
+const collator = new Intl.Collator(undefined, { sensitivity: 'base', numeric: true });
+export function byName<T extends { name: string }>(people: readonly T[]): T[] {
+  return [...people].sort((a, b) => collator.compare(a.name, b.name));
+}

@@ -121,7 +121,7 @@ final readonly class MarkingController
             if (null === $mark) {
                 throw InvalidInput::at('mark', 'there is no suggested mark here; give one.');
             }
-            $answers[] = [$attempt, $mark, str_replace(self::NAME, $attempt->student->firstName(), $text)];
+            $answers[] = [$attempt, $mark, str_replace(self::NAME, $attempt->student->given, $text)];
         }
         $this->answers->giveBackAll($part, $answers, $this->access->teacher());
 
@@ -247,7 +247,7 @@ final readonly class MarkingController
             'student' => [
                 'id' => (string) $attempt->student->id,
                 'name' => $attempt->student->name,
-                'firstName' => $attempt->student->firstName(),
+                'firstName' => $attempt->student->given,
             ],
             'attempt' => Shapes::attempt($attempt),
             ...self::judged($attempt),

@@ -19,6 +19,7 @@ use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
 
 /** Changes of a pattern that need musical computation. */
@@ -199,7 +200,12 @@ final class EditTest extends TestCase
             ],
             $three->lost,
         );
-        self::assertSame('4.', Remeter::of($four, Meter::of(6, 8))->pattern->tempo->beat);
+        $six = Remeter::of($four, Meter::of(6, 8))->pattern->tempo;
+        self::assertSame(['4.', 64.0, 96.0], [$six->beat, $six->bpm(), $six->quarters()], 'the pace stays, and not the number');
+        $five = Remeter::of($four, Meter::of(5, 8))->pattern->tempo;
+        self::assertSame(['8', 192.0], [$five->beat, $five->bpm()]);
+        $fast = Lesson::grid('kick x...|....|x...|....', 1, null, Tempo::of(250, '4'));
+        self::assertSame('4', Remeter::of($fast, Meter::of(5, 8))->pattern->tempo->beat, '500 eighths a minute are no tempo');
     }
 
     public function testALongerBarLosesNothingAndComesBack(): void

@@ -1,4 +1,6 @@
 import type { Music } from '../../api/types';
+import { bounded } from '../../music/pattern';
+import { NumberField } from '../../ui/NumberField';
 import type { Editor } from '../Editor';
 
 /** One control, with straight and triplet marked, for eighths or sixteenths. */
@@ -6,7 +8,7 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
   const swing = editor.store.pattern.swing ?? { percent: 50, unit: 16 };
   const set = (change: Partial<typeof swing>) => {
     const next = { ...swing, ...change };
-    const percent = next.percent === 67 && music.grooves ? 66.67 : next.percent;
+    const percent = next.percent === 67 && music.grooves ? 66.67 : bounded(Math.round(next.percent), 50, 75);
     editor.store.change('Change the swing', (pattern) => ({ ...pattern, swing: { ...next, percent } }));
   };
   const words = swing.percent <= 50 ? 'straight' : swing.percent === 66.67 ? 'triplet' : `${swing.percent} percent`;
@@ -28,14 +30,31 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
           onChange={(event) => set({ percent: event.target.valueAsNumber })}
         />
         <datalist id="swings">
-          <option value={50} label="straight" />
-          <option value={67} label="triplet" />
+          <option value={50} />
+          <option value={67} />
         </datalist>
-        <span aria-hidden="true" className="relative block h-3.5 w-32 text-[0.68rem] leading-none text-faint">
-          <span className="absolute left-0">straight</span>
-          <span className="absolute left-[66%] -translate-x-1/2">triplet</span>
-        </span>
       </label>
+      <span className="joined flex-nowrap">
+        <button type="button" className="button" aria-pressed={swing.percent <= 50} onClick={() => set({ percent: 50 })}>
+          straight
+        </button>
+        <button type="button" className="button" aria-pressed={swing.percent === 66.67} onClick={() => set({ percent: 67 })}>
+          triplet
+        </button>
+      </span>
+      <NumberField
+        label="Swing in percent"
+        className="field w-20"
+        value={swing.percent}
+        low={50}
+        high={75}
+        step={1}
+        take={(percent) => set({ percent })}
+        refuse={(percent) => {
+          set({ percent });
+          editor.say('Swing goes from 50 to 75 percent');
+        }}
+      />
       <select
         aria-label="What swings"
         className="field w-auto"
