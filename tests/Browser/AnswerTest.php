@@ -59,7 +59,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->see('[role=radio][data-checked]');
         $odile->until(
             static fn (): bool => true === $odile->script(
-                'return [...document.querySelectorAll("[role=radio]")].some((one) => one.textContent === "Differences only" && '
+                'return [...document.querySelectorAll("[role=radio]")].some((one) => one.textContent === "Differences" && '
                     .'one.hasAttribute("data-checked"))',
             ),
             'the differences to be heard',
@@ -126,7 +126,7 @@ final class AnswerTest extends BrowserTestCase
         $tomas->see('button[aria-label=Stop]');
         $tomas->press('Suggestion');
         $tomas->press('Take this suggestion over');
-        $tomas->read('Undo: take the teacher');
+        $tomas->see('[aria-label^="Undo: take the teacher"]');
         self::assertSame(90, $tomas->hit(0, 6240));
         $tomas->saved();
         $tomas->press('Undo');

@@ -71,6 +71,15 @@ final readonly class Person
         $this->driver->get($this->url.$path);
     }
 
+    /** What there is to see is so large, without the window's own bars. */
+    public function view(int $width, int $height): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => 'Emulation.setDeviceMetricsOverride',
+            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false],
+        ]);
+    }
+
     public function leave(): void
     {
         $this->driver->quit();
@@ -114,7 +123,9 @@ final readonly class Person
     /** Presses something in the menu of the account. */
     public function pressInMenu(string $name): void
     {
-        $this->see('.account-button')->click();
+        if (true !== $this->script('return document.querySelector("#account").matches(":popover-open")')) {
+            $this->see('.account-button')->click();
+        }
         $this->press($name);
     }
 

@@ -61,11 +61,10 @@ function useArrival(pathname: string): void {
 
 /** The first place of the sheet takes the focus, or the page's first task. */
 function toSheet(): void {
-  const first = document.querySelector<HTMLElement>(
-    '[role=grid] [role=gridcell][tabindex="0"], #sheet [tabindex="0"], #sheet a, #sheet button, main a',
-  );
+  const first = FIRST.map((where) => document.querySelector<HTMLElement>(where)).find((one) => one !== null);
   first?.focus();
 }
+const FIRST = ['[role=grid] [role=gridcell][tabindex="0"]', '#sheet button', 'main li a, main li button', 'main a, main button'];
 
 /** The frame around every place: where one is, who one is, and the paper's light. */
 export function Shell({ account, children }: { account: Account; children: ReactNode }) {

@@ -23,6 +23,8 @@ export class Editor extends Cursor {
   readonly words: Words;
   #entry: number;
   #clipboard = new Clipboard();
+  /** The newest step that nobody has told of yet. */
+  #untold = '';
 
   constructor(
     store: PatternStore,
@@ -43,8 +45,9 @@ export class Editor extends Cursor {
   #tellStep(step: string, gesture: boolean): void {
     const before = this.sayings;
     const told = gesture && this.saidInGesture;
+    this.#untold = told ? '' : step;
     queueMicrotask(() => {
-      if (!told && this.sayings === before) this.say(step);
+      if (this.#untold === step && this.sayings === before) this.say(step);
     });
   }
 

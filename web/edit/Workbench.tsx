@@ -254,7 +254,7 @@ function Scopes({ editor, scope, setScope }: { editor: Editor; scope: Scope; set
 
 function Zoom({ zoom, setZoom }: { zoom: number; setZoom: (zoom: number) => void }) {
   return (
-    <span className="joined ml-auto">
+    <span className="joined ml-auto max-sm:hidden">
       <button type="button" className="button button-small" aria-label="Smaller" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
         −
       </button>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Music, Pattern, Result } from '../api/types';
@@ -13,10 +13,12 @@ import { Failed, Waiting } from '../ui/states';
 
 type Look = 'target' | 'beat' | 'both';
 const SIZES = [
-  { value: '1.3', label: 'large' },
+  { value: 'fit', label: 'fills the wall' },
   { value: '1.7', label: 'larger' },
-  { value: '2.2', label: 'largest' },
+  { value: '2.4', label: 'largest' },
 ];
+/** How large a sheet may be to fill the wall. */
+const LARGEST = 4;
 
 /** For the wall: the target, or any beat without its name, large, with the counting words and the reading line, to count aloud together. */
 export default function ProjectorPage() {
@@ -24,7 +26,7 @@ export default function ProjectorPage() {
   const catalogue = useCatalogue();
   const [look, setLook] = useState<Look>('target');
   const [chosen, setChosen] = useState('');
-  const [size, setSize] = useState('1.7');
+  const [size, setSize] = useState('fit');
   const picture = useQuery({ queryKey: ['picture', partId], queryFn: () => reply(api.GET('/api/parts/{id}/picture', at({ id: partId }))) });
   // In no order that a class could know.
   const beats = useMemo(() => [...(picture.data?.beats ?? [])].sort((a, b) => shuffled(a.id) - shuffled(b.id)), [picture.data]);
@@ -95,13 +97,13 @@ export default function ProjectorPage() {
       {attempt.error && <Failed error={attempt.error} again={() => void attempt.refetch()} />}
       {shown ? (
         <Wall
-          key={`${chosen} ${look}`}
+          key={`${chosen} ${look} ${size}`}
           pattern={shown}
           both={look === 'both' && beat?.result && beat.target ? { result: beat.result, target: beat.target } : null}
           title={look === 'target' || !beat ? 'Target' : `Beat ${index + 1}`}
           music={beat?.music ?? data.music}
           catalogue={catalogue.data}
-          size={Number(size)}
+          size={size === 'fit' ? null : Number(size)}
         />
       ) : chosen === '' ? (
         <p className="card text-xl">This part has no target. Choose a beat to look at together; its name stays with you.</p>
@@ -125,8 +127,38 @@ type WallProps = {
   title: string;
   music: Music;
   catalogue: Catalogue;
-  size: number;
+  /** Times its usual size; null for as large as all of it is seen. */
+  size: number | null;
 };
+
+/** As large as the whole sheet is seen in what is left of the window: tried from the largest down, until it fits. */
+function useFitting(wanted: number | null) {
+  const ref = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState(wanted ?? LARGEST);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    const sheet = element?.firstElementChild;
+    if (!element || !sheet || wanted !== null) return;
+    const fit = () => {
+      const { top, bottom } = sheet.getBoundingClientRect();
+      const share = (window.innerHeight - BENEATH - top) / Math.max(1, bottom - top);
+      // Lines break otherwise when it is smaller, so that it is approached step by step.
+      if (share < 1) setSize((before) => Math.max(1, before * Math.max(0.7, Math.min(0.97, Math.sqrt(share)))));
+    };
+    const again = () => setSize(LARGEST);
+    const observer = new ResizeObserver(fit);
+    observer.observe(sheet);
+    window.addEventListener('resize', again);
+    return () => {
+      observer.disconnect();
+      window.removeEventListener('resize', again);
+    };
+  }, [wanted]);
+  return { ref, size };
+}
+
+/** Pixels under the sheet that stay free. */
+const BENEATH = 16;
 
 function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
   const voices = useMemo(
@@ -135,23 +167,26 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
   );
   const player = usePlayer(catalogue, pattern.kit, voices, music);
   const position = usePosition(player);
+  const wall = useFitting(size);
   return (
     <>
-      <Transport
-        player={player}
-        {...(both && {
-          voices: [
-            { value: 'shown', label: 'Beat' },
-            { value: 'target', label: 'Target' },
-            { value: 'turn', label: 'In turn' },
-          ],
-        })}
-      >
-        <span className="text-lg">
-          <TempoSign tempo={pattern.tempo} />
-        </span>
-      </Transport>
-      <div className="wall mt-3" style={{ zoom: size }}>
+      <div className="work-tools">
+        <Transport
+          player={player}
+          {...(both && {
+            voices: [
+              { value: 'shown', label: 'Beat' },
+              { value: 'target', label: 'Target' },
+              { value: 'turn', label: 'In turn' },
+            ],
+          })}
+        >
+          <span className="head-sign ml-2">
+            <TempoSign tempo={pattern.tempo} />
+          </span>
+        </Transport>
+      </div>
+      <div ref={wall.ref} className="wall mt-2" style={{ zoom: wall.size }}>
         <BeatSheet
           title={title}
           compared={both}
