@@ -5,8 +5,8 @@ import { Today } from '../today/Today';
 import { Failed, Waiting } from '../ui/states';
 import { ownedSession } from './ownedSession';
 import { Shell } from './Shell';
-import { SignIn } from './SignIn';
 
+const SignIn = lazy(() => import('./SignIn').then((one) => ({ default: one.SignIn })));
 const Bench = lazy(() => import('../bench/BenchPage'));
 const Planner = lazy(() => import('../planner/PlannerPage'));
 const Marking = lazy(() => import('../marking/MarkingPage'));
@@ -19,7 +19,13 @@ export function App() {
   const { data, error, refetch } = useQuery({ queryKey: ['session'], queryFn: ownedSession, staleTime: Number.POSITIVE_INFINITY });
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Waiting what="Pulsanda" />;
-  if (!data.account) return <SignIn />;
+  if (!data.account) {
+    return (
+      <Suspense fallback={<Waiting what="Pulsanda" />}>
+        <SignIn />
+      </Suspense>
+    );
+  }
   const teacher = data.account.role === 'teacher';
   return (
     <Shell account={data.account}>

@@ -1,4 +1,3 @@
-import { forgetSteps } from '../keep/StepKeeper';
 import { forget, keepFor } from '../ui/storage';
 
 /**
@@ -27,8 +26,11 @@ export function belongTo(account: string): void {
 
 /** On signing out: the next person at this computer finds nothing of the last one. Unsent work stays, for the same account only. */
 export async function leaveNothing(): Promise<void> {
+  // Read when it is needed: most who sign out have never built a beat. Where it cannot be read, everybody's steps go.
+  const steps = await import('../keep/StepKeeper').catch(() => null);
+  if (!steps) indexedDB.deleteDatabase('pulsanda');
   forget();
-  await forgetSteps();
+  await steps?.forgetSteps();
   tell({ account: null });
   if (!('caches' in window)) return;
   for (const name of await caches.keys()) if (name.startsWith('answers ')) await caches.delete(name);

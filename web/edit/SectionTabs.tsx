@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
+import { sectionAdded } from '../music/form';
 import { plural } from '../ui/words';
 import type { Editor } from './Editor';
-import { addSection } from './panels/FormPanel';
 
 /** The sections of the form, one of them on the sheet; none where there is only one and no other can be made. */
 export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolean }) {
@@ -30,4 +30,13 @@ export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolea
       )}
     </div>
   );
+}
+
+/** A variation of the section that is shown, or an empty one, and goes there. */
+export function addSection(editor: Editor, copy: boolean): void {
+  editor.store.change(copy ? `Make a variation of ${editor.section.name}` : 'Add a section', (pattern) =>
+    sectionAdded(pattern, editor.index, copy),
+  );
+  editor.show(editor.index + 1);
+  editor.say(`Section ${editor.section.name} is on the sheet; it is played at the end of the form`);
 }

@@ -1,5 +1,5 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { type ReactNode, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { hitCount, instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
@@ -8,17 +8,23 @@ import type { Player } from '../sound/Player';
 import { KitBar, Transport } from '../sound/Transport';
 import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
+import { Waiting } from '../ui/states';
 import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
 import { HeadSigns } from './feel/HeadSigns';
-import { BalancePanel } from './panels/BalancePanel';
-import { FormPanel } from './panels/FormPanel';
-import { RowPanel } from './panels/RowPanel';
-import { ShapePanel } from './panels/ShapePanel';
 import { StepsPanel } from './panels/StepsPanel';
 import { SectionTabs } from './SectionTabs';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
+
+// Nobody needs these at first: they come behind the sheet, and before anybody looks for them.
+const PANEL = {
+  shape: () => import('./panels/ShapePanel').then((one) => ({ default: one.ShapePanel })),
+  row: () => import('./panels/RowPanel').then((one) => ({ default: one.RowPanel })),
+  form: () => import('./panels/FormPanel').then((one) => ({ default: one.FormPanel })),
+  balance: () => import('./panels/BalancePanel').then((one) => ({ default: one.BalancePanel })),
+};
+const [ShapePanel, RowPanel, FormPanel, BalancePanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form), lazy(PANEL.balance)];
 
 type Props = {
   label: string;
@@ -87,6 +93,7 @@ export function Workbench(props: Props) {
   const steps = panels.length + PANELS.length - 1;
   const onSheet = panel >= panels.length;
   useKitFollows(player, editor);
+  usePanels();
   const room = useRoom();
   return (
     <div className="workbench">
@@ -193,16 +200,24 @@ export function Workbench(props: Props) {
               </TabPanel>
             ))}
             <TabPanel tabIndex={-1}>
-              <ShapePanel editor={editor} locked={locked} />
+              <Suspense fallback={<Waiting what="the panel" />}>
+                <ShapePanel editor={editor} locked={locked} />
+              </Suspense>
             </TabPanel>
             <TabPanel tabIndex={-1}>
-              <RowPanel editor={editor} player={player} locked={locked} />
+              <Suspense fallback={<Waiting what="the panel" />}>
+                <RowPanel editor={editor} player={player} locked={locked} />
+              </Suspense>
             </TabPanel>
             <TabPanel tabIndex={-1}>
-              <FormPanel editor={editor} locked={locked} />
+              <Suspense fallback={<Waiting what="the panel" />}>
+                <FormPanel editor={editor} locked={locked} />
+              </Suspense>
             </TabPanel>
             <TabPanel tabIndex={-1}>
-              <BalancePanel editor={editor} locked={locked} />
+              <Suspense fallback={<Waiting what="the panel" />}>
+                <BalancePanel editor={editor} locked={locked} />
+              </Suspense>
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
               <StepsPanel editor={editor} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
@@ -281,6 +296,18 @@ function Said({ editor, hint }: { editor: Editor; hint: string }) {
     </p>
   );
 }
+
+/** Loads the panels behind the sheet, so that they are there without a connection too. */
+function usePanels() {
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      for (const load of Object.values(PANEL)) void load().catch(() => {});
+    }, BEHIND);
+    return () => clearTimeout(timer);
+  }, []);
+}
+/** Milliseconds after which the sheet is there and the connection free. */
+const BEHIND = 1500;
 
 /** Loads the sounds of rows that are added. */
 function useKitFollows(player: Player, editor: Editor) {

@@ -1,9 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
+import { lazy } from 'react';
 import { api, reply } from '../api/client';
 import type { Account } from '../api/types';
 import { Failed, Waiting } from '../ui/states';
 import { StudentDay } from './StudentDay';
-import { TeacherDay } from './TeacherDay';
+
+// A student's first screen is small.
+const TeacherDay = lazy(() => import('./TeacherDay').then((one) => ({ default: one.TeacherDay })));
 
 /** What is waiting: to mark, to hand in, to read. */
 export function Today({ account }: { account: Account }) {

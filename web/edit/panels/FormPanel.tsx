@@ -8,13 +8,13 @@ import {
   barRepeatedToEnd,
   barsExchanged,
   orderOf,
-  sectionAdded,
   sectionRemoved,
   sectionRenamed,
 } from '../../music/form';
 import { plural } from '../../ui/words';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
+import { addSection } from '../SectionTabs';
 import { OrderBlock } from './OrderBlock';
 import { Block, Small } from './parts';
 
@@ -36,15 +36,6 @@ export function FormPanel({ editor, locked }: { editor: Editor; locked: boolean 
       )}
     </section>
   );
-}
-
-/** A variation of the section that is shown, or an empty one, and goes there. */
-export function addSection(editor: Editor, copy: boolean): void {
-  editor.store.change(copy ? `Make a variation of ${editor.section.name}` : 'Add a section', (pattern) =>
-    sectionAdded(pattern, editor.index, copy),
-  );
-  editor.show(editor.index + 1);
-  editor.say(`Section ${editor.section.name} is on the sheet; it is played at the end of the form`);
 }
 
 /** What can be done with the bar where the cursor is. */
