@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { inWords } from './places';
 import type { paths } from './schema.gen';
 import type { Problem, Session } from './types';
 
@@ -47,7 +48,7 @@ export async function reply<T>(request: Promise<{ data?: T; error?: unknown; res
   if (response.ok) return data as T;
   const problem = (typeof error === 'object' && error !== null && 'detail' in error ? error : odd(response.status)) as Problem;
   const wait = Number(response.headers.get('Retry-After'));
-  throw new ApiError(response.status, problem.detail, problem as Problem & Record<string, unknown>, wait > 0 ? wait : null);
+  throw new ApiError(response.status, inWords(problem.detail), problem as Problem & Record<string, unknown>, wait > 0 ? wait : null);
 }
 
 /** Asks who is signed in, and keeps the token that later requests need. */

@@ -114,7 +114,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           ),
         },
       ]}
-      foot={trying ? null : <HandIn bench={bench} keeper={keeper} limit={catalogue.limits.note} setParts={setParts} />}
+      foot={trying ? null : <HandIn bench={bench} keeper={keeper} editor={editor} limit={catalogue.limits.note} setParts={setParts} />}
       states={trying ? null : <StatesBlock editor={editor} partId={part.id} keeper={keeper} looked={looked} look={setLooked} />}
     />
   );

@@ -271,7 +271,7 @@ describe('handing in', () => {
     keeper.start();
     add(0);
     world.answer = () => 'offline';
-    await expect(keeper.handIn()).rejects.toThrow('The connection is lost');
+    await expect(keeper.handIn()).rejects.toThrow('This is not handed in: the connection is lost');
     await expect(keeper.handIn()).rejects.toThrow();
     add(240);
     await expect(keeper.handIn()).rejects.toThrow();

@@ -1,4 +1,4 @@
-import { api, at, reply } from '../api/client';
+import { ApiError, api, at, reply } from '../api/client';
 import type { Checked, Draft, OwnAttempt, Pattern, Sibling } from '../api/types';
 import { Keeper, type Keeping, type Known } from '../keep/Keeper';
 import type { PatternStore } from '../music/PatternStore';
@@ -17,6 +17,9 @@ export function newest(name: string, draft: Draft): Draft {
 }
 
 const knownOf = ({ version, pattern, note, savedAt }: Draft): Known<Work> => ({ version, work: { pattern, note }, savedAt });
+
+const NOT_HANDED_IN =
+  'This is not handed in: the connection is lost. Your beat is kept here; press Hand in again when the connection is back.';
 
 /** Keeps the draft of a beat, and hands it in. */
 export class DraftKeeper {
@@ -109,6 +112,8 @@ export class DraftKeeper {
       return done;
     } catch (error) {
       if (!this.#keeper.refused(error)) this.#keeper.changed();
+      // The beat is sent by itself when the connection is back; handing in is not.
+      if (error instanceof ApiError && error.status === 0) throw new ApiError(0, NOT_HANDED_IN, error.body);
       throw error;
     }
   }

@@ -1,21 +1,25 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { Link } from 'react-router';
 import type { Bench, Sibling } from '../api/types';
+import type { Editor } from '../edit/Editor';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { when } from '../ui/words';
 import type { DraftKeeper } from './DraftKeeper';
 
-type Props = { bench: Bench; keeper: DraftKeeper; limit: number; setParts: (parts: Sibling[]) => void };
+type Props = { bench: Bench; keeper: DraftKeeper; editor: Editor; limit: number; setParts: (parts: Sibling[]) => void };
 
 /** A line about the work, and one press to hand in. */
-export function HandIn({ bench, keeper, limit, setParts }: Props) {
+export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
   const queries = useQueryClient();
   const [note, setNote] = useState(keeper.note);
   const [attempts, setAttempts] = useState(bench.attempts);
   const [said, setSaid] = useState('');
   const { busy, error, run } = useTask();
+  const muted = useSyncExternalStore(editor.store.subscribe, () =>
+    editor.section.rows.flatMap((row, index) => (row.muted ? [editor.words.name(index)] : [])).join(', '),
+  );
   const handIn = async () => {
     setSaid('');
     const done = await run(() => keeper.handIn());
@@ -40,6 +44,7 @@ export function HandIn({ bench, keeper, limit, setParts }: Props) {
           }}
         />
       </label>
+      {muted !== '' && <p className="mt-1 text-sm">Muted in the beat: {muted}. Your teacher gets it so.</p>}
       <button
         type="button"
         className="button button-main mt-2 w-full justify-center"

@@ -132,12 +132,14 @@ function structureOf({ bars, rows }: Section): string {
 /** Sounds its row, and is bold where the cursor is; with Shift it marks the row. */
 function RowName({ instrument, index, editor, player }: { instrument: Instrument; index: number; editor: Editor; player: Player }) {
   const current = useSyncExternalStore(editor.subscribe, () => editor.state.cursor.row === index);
+  const muted = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows[index]?.muted ?? false);
   return (
     <button
       type="button"
       className="row-name"
       aria-current={current ? 'true' : undefined}
-      title={`Hear ${instrument.label}`}
+      data-muted={muted}
+      title={muted ? `${instrument.label} is muted in the beat: see Balance` : `Hear ${instrument.label}`}
       onClick={(event) => {
         void player.audition(instrument.name, 90, editor.section.rows[index]);
         editor.point({ row: index, at: editor.state.cursor.at });
@@ -145,6 +147,7 @@ function RowName({ instrument, index, editor, player }: { instrument: Instrument
       }}
     >
       {instrument.label}
+      {muted && <span className="row-muted">muted</span>}
     </button>
   );
 }

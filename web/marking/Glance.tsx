@@ -1,8 +1,9 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { Aspects, MarkingList } from '../api/types';
 import { ASPECT_NAMES, STATES } from '../compared/names';
 import { Choice } from '../ui/Choice';
+import { useKeys } from '../ui/useKeys';
 import { briefly, plural } from '../ui/words';
 
 const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
@@ -11,6 +12,9 @@ const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
 export function Glance({ list }: { list: MarkingList }) {
   const [by, setBy] = useState<'student' | 'mistake'>('student');
   const waiting = list.students.filter((student) => student.attempts[0] && student.attempts[0].state !== 'returned').length;
+  const navigate = useNavigate();
+  const first = list.students.find((student) => student.attempts[0] && student.attempts[0].state !== 'returned')?.attempts[0];
+  useKeys({ n: () => first && navigate(`/marking/${list.part.id}/${first.id}`) });
   if (list.students.every((student) => student.attempts.length === 0)) {
     return <p className="card">Nobody has handed in yet. As soon as a beat comes in, you hear and see it here beside the target.</p>;
   }

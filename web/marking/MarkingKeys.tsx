@@ -17,8 +17,14 @@ const KEYS: [string, string][] = [
   ['?', 'show or hide this'],
 ];
 
+/** Those that work where no beat is on the table. */
+const AT_A_GLANCE: [string, string][] = [
+  ['N', 'to the first who waits for an answer'],
+  ['?', 'show or hide this'],
+];
+
 /** What single keys do at the Marking table, and the switch that turns them off. */
-export function MarkingKeys() {
+export function MarkingKeys({ glance }: { glance: boolean }) {
   const button = useRef<HTMLButtonElement>(null);
   const [on, setOn] = useState(singleKeys.on);
   useKeys({ '?': () => button.current?.click() });
@@ -29,7 +35,7 @@ export function MarkingKeys() {
       </DisclosureButton>
       <DisclosurePanel>
         <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-          {KEYS.map(([keys, what]) => (
+          {(glance ? AT_A_GLANCE : KEYS).map(([keys, what]) => (
             <div key={keys} className="contents">
               <dt>
                 <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>

@@ -56,7 +56,7 @@ export default function MarkingPage() {
     <div className="marking">
       <div className="marking-names">
         <ClassList list={list.data} chosen={attemptId} />
-        <MarkingKeys />
+        <MarkingKeys glance={attemptId === undefined} />
       </div>
       <div className="flex min-w-0 flex-col desk:min-h-0">
         {returned && returned.partId === partId && <TakeBack returned={returned} done={forget} />}

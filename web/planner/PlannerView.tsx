@@ -15,7 +15,7 @@ import { HelpFields } from './HelpFields';
 import { MarkingPanel } from './MarkingPanel';
 import { PartNav, SheetNav } from './PartNav';
 import type { Opened } from './PlannerPage';
-import { type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
+import { doubtsOf, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
 import { type PlanKeeper, usePlanKeeping } from './usePlanKeeping';
 import { WordsPanel } from './WordsPanel';
 
@@ -141,8 +141,25 @@ function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
 }
 
 function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
+  const [doubts, setDoubts] = useState<string[]>([]);
+  const publish = () => {
+    const found = doubtsOf(plan);
+    if (found.length > 0 && doubts.length === 0) return setDoubts(found);
+    setDoubts([]);
+    void keeper.publish();
+  };
   return (
     <section aria-label="Publish">
+      {doubts.length > 0 && (
+        <Notice>
+          {doubts.map((doubt) => (
+            <p key={doubt}>{doubt}</p>
+          ))}
+          <button type="button" className="button button-small mt-1" onClick={() => setDoubts([])}>
+            Not yet
+          </button>
+        </Notice>
+      )}
       <p className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
         <span>{plan.dueAt ? `Due ${when(plan.dueAt)}` : 'No time to hand in by'}</span>
         <span>{plan.publishedAt ? `published ${when(plan.publishedAt)}` : 'only you see this'}</span>
@@ -166,11 +183,11 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           <button
             type="button"
             className="button button-main flex-1 justify-center"
-            aria-label={`Publish to ${plan.course.name}`}
+            aria-label={`Publish ${doubts.length > 0 ? 'all the same ' : ''}to ${plan.course.name}`}
             disabled={plan.title.trim() === ''}
-            onClick={() => void keeper.publish()}
+            onClick={publish}
           >
-            Publish
+            {doubts.length > 0 ? 'Publish all the same' : 'Publish'}
           </button>
         )}
       </p>

@@ -3,7 +3,7 @@ import { catalogue } from '../../tests/web/catalogue';
 import type { Pattern, PlannedAssignment, TeacherToday } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { rowAdded } from '../music/rows';
-import { inputOf, newFrame, newPart, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
+import { doubtsOf, inputOf, newFrame, newPart, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
 
 const course: TeacherToday['courses'][number] = { id: 'c', name: 'Parade line', counting: 'steps', students: 20 };
 const plan = { ...newPlan(course, catalogue.newPattern), title: 'Harbour Steps' };
@@ -105,5 +105,29 @@ describe('a plan', () => {
     const next = newPart(catalogue.newPattern, { ...part, targets: [new PatternStore(drawn)] });
     expect(rows(next.targets[0]?.pattern)).toEqual([['kick']]);
     expect(next.id).toBeNull();
+  });
+});
+
+describe('before a class sees it', () => {
+  const doubts = (change: Partial<PartPlan>, dueAt: string | null = null) =>
+    doubtsOf({ ...plan, dueAt, parts: [{ ...part, ...change }] }, new Date('2026-11-26T10:00:00Z'));
+  const full = [new PatternStore(drawn)];
+
+  it('asks about a time that is over', () => {
+    expect(doubts({ targets: full }, '2026-11-26T09:00:00Z')).toEqual(['The time to hand in by is over already.']);
+    expect(doubts({ targets: full }, '2026-11-27T09:00:00Z')).toEqual([]);
+  });
+
+  it('asks about nothing to copy, an empty target, and a frame that asks for nothing', () => {
+    expect(doubts({})).toEqual(['There is nothing to copy: the target is empty.']);
+    expect(doubts({ kind: 'build-on' })).toEqual(['A target is empty.']);
+    const frame = { key: 'f', data: { kind: 'contains', points: 1 } as PartPlan['asks'][number]['data'], frame: new PatternStore(blank) };
+    expect(doubts({ targets: full, asks: [frame] })).toEqual(['A frame is empty, so that it asks for nothing.']);
+    expect(doubts({ targets: full, asks: [{ ...frame, frame: new PatternStore(drawn) }] })).toEqual([]);
+  });
+
+  it('names the part where there are several', () => {
+    const two = { ...plan, parts: [{ ...part, targets: full }, part] };
+    expect(doubtsOf(two)).toEqual(['There is nothing to copy in part 2: the target is empty.']);
   });
 });

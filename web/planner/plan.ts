@@ -198,3 +198,21 @@ function partInput(part: PartPlan, title: string): PartInput {
     waits,
   };
 }
+
+/** What a teacher is asked about before a class sees the plan: nothing of it is wrong, but seldom is it meant. */
+export function doubtsOf(plan: Plan, now = new Date()): string[] {
+  const several = plan.parts.length > 1;
+  return [
+    ...(plan.dueAt && new Date(plan.dueAt) < now ? ['The time to hand in by is over already.'] : []),
+    ...plan.parts.flatMap((part, index) => {
+      const where = several ? ` in part ${index + 1}` : '';
+      const empty = (stores: (PatternStore | null)[]) => stores.some((store) => store !== null && hitCount(store.pattern) === 0);
+      const frames = part.asks.flatMap(({ frame }) => (frame ? [frame] : []));
+      return [
+        ...(part.kind === 'copy' && empty(part.targets) ? [`There is nothing to copy${where}: the target is empty.`] : []),
+        ...(part.kind !== 'copy' && empty(part.targets) ? [`A target${where} is empty.`] : []),
+        ...(empty(frames) ? [`A frame${where} is empty, so that it asks for nothing.`] : []),
+      ];
+    }),
+  ];
+}

@@ -10,7 +10,10 @@ export function AddRow({ editor }: { editor: Editor }) {
     const { limits } = editor.catalogue;
     if (editor.section.rows.length >= limits.rows) return editor.say(`A section has ${limits.rows} rows at most; remove one first`);
     editor.store.change(`Add a row of ${instrument.label.toLowerCase()}`, (pattern) => rowAdded(pattern, editor.index, instrument.name));
-    editor.go({ row: editor.section.rows.length - 1, at: 0 });
+    const row = editor.section.rows.length - 1;
+    editor.go({ row, at: 0 });
+    // It is in sight, wherever the sheet was.
+    requestAnimationFrame(() => document.querySelector(`[role=grid] [data-cell="${row}-0"]`)?.scrollIntoView({ block: 'nearest' }));
     editor.say(`${instrument.label} is added below`);
   };
   return (
