@@ -188,6 +188,9 @@ final class PlannerTest extends BrowserTestCase
         $odile->choose('Ask for', 'a number of hits');
         $odile->choose('instrument', 'Snare');
         $odile->choose('Ask for', 'places that must stay clear');
+        $odile->press('Publish to Parade line');
+        $odile->read('A frame is empty, so that it asks for nothing.');
+        $odile->press('Not yet');
         $odile->press('Frame: must stay clear');
         $odile->cell(1, 960)->click();
         $odile->until(
