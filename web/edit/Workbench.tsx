@@ -152,7 +152,10 @@ export function Workbench(props: Props) {
             <Said editor={editor} hint={hint} />
             {turn && <span>Playing {turn}</span>}
             <KitBar player={player} />
-            {!locked && <MarkedBar editor={editor} />}
+            <span className="ml-auto flex flex-none items-center gap-2">
+              <Scopes editor={editor} scope={scope} setScope={setScope} />
+              {!locked && <MarkedBar editor={editor} />}
+            </span>
           </div>
           <div className="work-tools">
             <Transport
@@ -165,7 +168,6 @@ export function Workbench(props: Props) {
                 ],
               })}
             />
-            <Scopes editor={editor} scope={scope} setScope={setScope} />
             {!locked && <EditBar editor={editor} />}
           </div>
         </footer>
