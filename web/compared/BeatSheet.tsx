@@ -18,6 +18,8 @@ type Props = {
   draft?: Place | null;
   /** Takes a press on the sheet. */
   onPlace?: ((place: Place) => void) | undefined;
+  /** Pixels that its rows may fill, on a wall. */
+  stretch?: number | null;
   /** Under two beats in one sheet. */
   children?: ReactNode;
 };

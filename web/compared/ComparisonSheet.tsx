@@ -23,11 +23,27 @@ type Props = {
   draft?: Place | null;
   /** Takes a press on the sheet. */
   onPlace?: ((place: Place) => void) | undefined;
+  /** Pixels that its rows may fill, on a wall. */
+  stretch?: number | null;
 };
 
 /** Target and beat in one sheet: two inks that also differ in shape. A chosen statement stands out, the rest steps back. */
 export function ComparisonSheet(props: Props) {
-  const { label, result, target, submission, music, catalogue, audition, position, chosen, pins = [], draft = null, onPlace } = props;
+  const {
+    label,
+    result,
+    target,
+    submission,
+    music,
+    catalogue,
+    audition,
+    position,
+    chosen,
+    pins = [],
+    draft = null,
+    onPlace,
+    stretch = null,
+  } = props;
   const asked = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);
   const played = useMemo(() => writtenOut(submission, music.barTicks).sections[0], [submission, music.barTicks]);
   const bars = Math.max(asked?.bars ?? 1, played?.bars ?? 1);
@@ -53,6 +69,7 @@ export function ComparisonSheet(props: Props) {
       rows={rows}
       finest={finestOf([...(asked?.rows ?? []), ...(played?.rows ?? [])])}
       position={position}
+      stretch={stretch}
       audition={audition}
       content={(row, _, line, g) => (
         <>

@@ -135,17 +135,23 @@ type WallProps = {
 function useFitting(wanted: number | null) {
   const ref = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState(wanted ?? LARGEST);
+  const [room, setRoom] = useState<number | null>(null);
   useLayoutEffect(() => {
     const element = ref.current;
     const sheet = element?.firstElementChild;
     if (!element || !sheet || wanted !== null) return;
     const fit = () => {
       const { top, bottom } = sheet.getBoundingClientRect();
-      const share = (window.innerHeight - BENEATH - top) / Math.max(1, bottom - top);
-      // Lines break otherwise when it is smaller, so that it is approached step by step.
+      const free = window.innerHeight - BENEATH - top;
+      const share = free / Math.max(1, bottom - top);
+      // Lines break otherwise when it is smaller, so that it is approached step by step. What is left then is the rows'.
       if (share < 1) setSize((before) => Math.max(1, before * Math.max(0.7, Math.min(0.97, Math.sqrt(share)))));
+      else setRoom((before) => before ?? free / Number((element as HTMLElement).style.zoom) - HEAD);
     };
-    const again = () => setSize(LARGEST);
+    const again = () => {
+      setRoom(null);
+      setSize(LARGEST);
+    };
     const observer = new ResizeObserver(fit);
     observer.observe(sheet);
     window.addEventListener('resize', again);
@@ -154,11 +160,12 @@ function useFitting(wanted: number | null) {
       window.removeEventListener('resize', again);
     };
   }, [wanted]);
-  return { ref, size };
+  return { ref, size, room };
 }
 
-/** Pixels under the sheet that stay free. */
+/** Pixels under the sheet that stay free, and those of its heading and signs before it is made larger. */
 const BENEATH = 16;
+const HEAD = 92;
 
 function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
   const voices = useMemo(
@@ -195,6 +202,7 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
           catalogue={catalogue}
           audition={player.audition}
           position={position}
+          stretch={wall.room}
         />
       </div>
     </>

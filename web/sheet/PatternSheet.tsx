@@ -18,11 +18,25 @@ type Props = {
   pins?: Place[];
   draft?: Place | null;
   onPlace?: ((place: Place) => void) | undefined;
+  /** Pixels that its rows may fill, on a wall. */
+  stretch?: number | null;
 };
 
 /** A pattern to look at and listen to. Rows without a hit are left out. */
 export function PatternSheet(props: Props) {
-  const { pattern, music, catalogue, audition, position, title = 'Target', ink = 'target', pins = [], draft = null, onPlace } = props;
+  const {
+    pattern,
+    music,
+    catalogue,
+    audition,
+    position,
+    title = 'Target',
+    ink = 'target',
+    pins = [],
+    draft = null,
+    onPlace,
+    stretch = null,
+  } = props;
   const section = useMemo(() => writtenOut(pattern, music.barTicks).sections[0], [pattern, music.barTicks]);
   const used = useMemo(() => (section?.rows ?? []).filter((row) => row.hits.length > 0), [section]);
   const rows = useMemo(
@@ -43,6 +57,7 @@ export function PatternSheet(props: Props) {
         rows={rows}
         finest={finestOf(used)}
         position={position}
+        stretch={stretch}
         audition={audition}
         overlay={(line, g) => <PinMarks pins={pins} draft={draft} rows={rows.map(({ instrument }) => instrument.name)} line={line} g={g} />}
         content={({ instrument }, index, line, g) => (

@@ -19,6 +19,8 @@ type Props = {
   overlay?: (line: SheetLine, g: Geometry) => ReactNode;
   /** Ticks of the finest grid that is shown, a sixteenth at most. */
   finest?: number;
+  /** Pixels that its rows may fill, on a wall. */
+  stretch?: number | null;
   /** For a sheet that is edited. */
   grid?: {
     zoom: number;
@@ -34,12 +36,27 @@ type Props = {
 /** Pixels that a row needs, for a mouse and for a finger. */
 const LEAST_ROW = 33;
 const COARSE_ROW = 44;
+/** And that it takes on a wall at most. */
+const WALL_ROW = 104;
 
 /** Pixels that the finest grid's places need: less where there are many of them. */
 const leastStep = (finest: number, coarse: boolean) => (coarse ? 44 : finest >= 240 ? 24 : Math.min(60, 5400 / finest));
 
 /** Bars, beats, counting words and row names, and the reading line. What stands on it is the caller's. */
-export function Sheet({ label, music, bars, rows, position, audition, content, overlay, finest = 240, grid, onLayout }: Props) {
+export function Sheet({
+  label,
+  music,
+  bars,
+  rows,
+  position,
+  audition,
+  content,
+  overlay,
+  finest = 240,
+  stretch = null,
+  grid,
+  onLayout,
+}: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useLayoutEffect(() => {
@@ -59,8 +76,9 @@ export function Sheet({ label, music, bars, rows, position, audition, content, o
   const g = useMemo(() => {
     const space = Math.max(120, width - names - 10);
     const free = geometry(bars, music.barTicks, music.beatTicks, space, leastStep(finest, coarse), zoom, finest);
+    if (stretch !== null) return fitted(free, rows.length, stretch, free.scale.row, WALL_ROW);
     return room !== null && zoom === 1 ? fitted(free, rows.length, room, coarse ? COARSE_ROW : LEAST_ROW) : free;
-  }, [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom, room, rows.length]);
+  }, [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom, room, stretch, rows.length]);
   onLayout?.(g);
   const following = useReadingLine(box, music, g, position);
   const role = (name: string) => (grid ? name : undefined);

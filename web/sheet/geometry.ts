@@ -30,13 +30,13 @@ const GAP = 15;
  * The rows as high as they may be so that the whole sheet is seen at once, within what a hand can hit.
  *
  * @param room  pixels that the sheet may be high
- * @param least pixels that a row needs
+ * @param least pixels that a row needs, and most that it may take
  */
-export function fitted(g: Geometry, rows: number, room: number, least: number): Geometry {
+export function fitted(g: Geometry, rows: number, room: number, least: number, most = g.scale.row): Geometry {
   const numbers = g.lines.some((line) => line.bars.length > 1) ? BAR_NUMBERS : 0;
   const over = g.lines.length * (WORDS + numbers) + (g.lines.length - 1) * GAP;
   const row = Math.floor((room - over) / Math.max(1, g.lines.length * rows));
-  return { ...g, scale: scaled(Math.max(least, Math.min(g.scale.row, row))) };
+  return { ...g, scale: scaled(Math.max(least, Math.min(most, row))) };
 }
 
 /**
