@@ -116,10 +116,9 @@ function useKeysWhereMarked(sheet: React.RefObject<HTMLDivElement | null>, edito
       // The cursor goes to where the keys will work.
       const inside = editor.isMarked(cursor) ? cursor : { row: range.first, at: range.from };
       editor.point(inside);
-      requestAnimationFrame(() => {
-        const cells = sheet.current?.querySelectorAll<HTMLElement>(`[role=gridcell][tabindex="0"]`);
-        cells?.[0]?.focus({ preventScroll: true });
-      });
+      // At once: a fast hand presses the next key before the next frame.
+      const cell = (name: string) => sheet.current?.querySelector<HTMLElement>(`[data-cell${name}]`);
+      (cell(`="${inside.row}-${inside.at}"`) ?? cell(`^="${inside.row}-"`))?.focus({ preventScroll: true });
     });
   }, [sheet, editor]);
 }
