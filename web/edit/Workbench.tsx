@@ -7,6 +7,7 @@ import { PatternSheet } from '../sheet/PatternSheet';
 import type { Player } from '../sound/Player';
 import { KitBar, Transport } from '../sound/Transport';
 import { usePlayerState, usePosition } from '../sound/usePlayer';
+import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
 import { Waiting } from '../ui/states';
 import { EditBar, MarkedBar } from './EditBar';
@@ -202,24 +203,24 @@ export function Workbench(props: Props) {
               </TabPanel>
             ))}
             <TabPanel tabIndex={-1}>
-              <Suspense fallback={<Waiting what="the panel" />}>
+              <Later>
                 <ShapePanel editor={editor} locked={locked} />
-              </Suspense>
+              </Later>
             </TabPanel>
             <TabPanel tabIndex={-1}>
-              <Suspense fallback={<Waiting what="the panel" />}>
+              <Later>
                 <RowPanel editor={editor} player={player} locked={locked} />
-              </Suspense>
+              </Later>
             </TabPanel>
             <TabPanel tabIndex={-1}>
-              <Suspense fallback={<Waiting what="the panel" />}>
+              <Later>
                 <FormPanel editor={editor} locked={locked} />
-              </Suspense>
+              </Later>
             </TabPanel>
             <TabPanel tabIndex={-1}>
-              <Suspense fallback={<Waiting what="the panel" />}>
+              <Later>
                 <BalancePanel editor={editor} locked={locked} />
-              </Suspense>
+              </Later>
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
               <StepsPanel editor={editor} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
@@ -296,6 +297,15 @@ function Said({ editor, hint }: { editor: Editor; hint: string }) {
     <p role="status" className="truncate">
       {said || (empty ? hint : '')}
     </p>
+  );
+}
+
+/** A panel that comes later; one that could not be fetched takes nothing else with it. */
+function Later({ children }: { children: ReactNode }) {
+  return (
+    <Boundary>
+      <Suspense fallback={<Waiting what="the panel" />}>{children}</Suspense>
+    </Boundary>
   );
 }
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { AttemptToMark, Catalogue, Pattern } from '../api/types';
-import { EditBar } from '../edit/EditBar';
+import { EditBar, MarkedBar } from '../edit/EditBar';
 import { Editor } from '../edit/Editor';
 import { EditSheet } from '../edit/EditSheet';
 import { SectionTabs } from '../edit/SectionTabs';
@@ -58,6 +58,7 @@ export function Correction({ data, catalogue, correction, change }: Props) {
       <EditSheet label="Your suggestion" editor={editor} music={data.music} player={player} position={nowhere} zoom={1} />
       <div className="work-tools mt-2">
         <EditBar editor={editor} />
+        <MarkedBar editor={editor} />
       </div>
     </section>
   );

@@ -5,7 +5,7 @@ import { finestOf } from '../music/time';
 import { lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine } from '../sheet/Sheet';
-import { Transport } from '../sound/Transport';
+import { KitBar, Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
 import { TempoSign } from '../ui/NoteValue';
 import { lower } from '../ui/words';
@@ -61,11 +61,11 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
     <section aria-labelledby="where" className="card overflow-x-auto">
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h2 id="where">Where it goes wrong</h2>
-        <Transport player={player}>
-          <span className="text-sm text-faint">
-            <TempoSign tempo={target.tempo} />
-          </span>
-        </Transport>
+        <Transport player={player} />
+        <span className="text-sm text-faint">
+          <TempoSign tempo={target.tempo} />
+        </span>
+        <KitBar player={player} />
         <label className="flex items-center gap-1.5 text-sm">
           Show what
           <select className="field field-small w-auto" value={least} onChange={(event) => setLeast(Number(event.target.value))}>

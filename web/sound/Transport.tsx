@@ -1,12 +1,12 @@
-import { type ReactNode, useSyncExternalStore } from 'react';
+import { useSyncExternalStore } from 'react';
 import { Choice } from '../ui/Choice';
 import type { Player } from './Player';
 import { usePlayerState } from './usePlayer';
 
-type Props = { player: Player; voices?: { value: string; label: string }[]; children?: ReactNode };
+type Props = { player: Player; voices?: { value: string; label: string }[] };
 
 /** Play, what to hear, and the helpers of time. */
-export function Transport({ player, voices, children }: Props) {
+export function Transport({ player, voices }: Props) {
   const state = usePlayerState(player);
   return (
     <>
@@ -36,7 +36,6 @@ export function Transport({ player, voices, children }: Props) {
           Slower
         </button>
       </span>
-      {children}
     </>
   );
 }
