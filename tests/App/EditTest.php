@@ -28,7 +28,6 @@ final class EditTest extends ApiTestCase
     public function testTheCoreComputes(): void
     {
         $this->signIn('wren');
-        self::assertSame([0, 3, 6], $this->computed('spread', ['count' => 3, 'steps' => 8, 'start' => 6])['places']);
         $shape = $this->computed('shape', ['places' => [0, 960, 1920, 2880], 'bars' => 1, 'barTicks' => 3840]);
         self::assertSame([4, [1]], [$shape['turns'], $shape['halves']]);
         self::assertSame(
@@ -72,7 +71,6 @@ final class EditTest extends ApiTestCase
     /** @return iterable<string, array{string, array<string, mixed>, string}> */
     public static function refusals(): iterable
     {
-        yield 'more hits than steps' => ['spread', ['count' => 9, 'steps' => 8], 'use 0 to 8'];
         yield 'a place behind the end' => ['shape', ['places' => [3840], 'bars' => 1, 'barTicks' => 3840], 'places[0]'];
         yield 'a row that is not there' => [
             'quantize',
@@ -95,7 +93,7 @@ final class EditTest extends ApiTestCase
 
     public function testNobodyComputesWithoutSigningIn(): void
     {
-        $this->assertProblem(401, 'Sign in', $this->send('POST', '/api/edit/spread', ['count' => 3, 'steps' => 8]));
+        $this->assertProblem(401, 'Sign in', $this->send('POST', '/api/edit/shape', ['places' => [0], 'bars' => 1, 'barTicks' => 3840]));
     }
 
     public function testEveryChoosableSwingHasItsGroove(): void

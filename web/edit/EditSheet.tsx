@@ -38,7 +38,9 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
   const instruments = useMemo(() => new Map(editor.catalogue.instruments.map((one) => [one.name, one])), [editor]);
   const rows = section.rows.flatMap((row, i) => {
     const instrument = instruments.get(row.instrument);
-    return instrument ? [{ key: `${row.instrument} ${i}`, instrument, tint: row.tint ?? null }] : [];
+    return instrument
+      ? [{ key: `${row.instrument} ${i}`, instrument, tint: row.tint ?? null, triplets: row.snap?.endsWith('t') ?? false }]
+      : [];
   });
   const say = useMemo(() => new Map(music.words.map((word) => [word.at, word.say])), [music]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the sheet is made of, though the editor reads it by itself

@@ -2,6 +2,8 @@ import type { Catalogue, Freedom, Hit, Music, Pattern } from '../api/types';
 import type { PatternStore } from '../music/PatternStore';
 import { bounded, changedHit, hitAt, MOST_PUSH, velocityOf, withHit, withoutHit } from '../music/pattern';
 import { type Clip, changed, copied, emptied, hitsIn, louder, moved, pasted, pushed, readClip } from '../music/range';
+import { tickSeconds } from '../music/schedule';
+import { type Entries, type Shape, shaped } from '../music/shapes';
 import type { Player } from '../sound/Player';
 import { plural } from '../ui/words';
 import { Allowed } from './Allowed';
@@ -140,6 +142,36 @@ export class Editor extends Cursor {
     if (result.by !== by)
       this.say(`As ${by > 0 ? 'loud' : 'soft'} as it goes: ${by > 0 ? 'the loudest hit is at 127' : 'the softest hit is at 1'}`);
     else this.#tellTargets();
+  }
+
+  /** Shapes the dynamics of what is marked, or of the row at the cursor, by one of the usual ways. */
+  shapeBy(shape: Shape, name: string): void {
+    const { range, cursor } = this.state;
+    const scope = range ?? { section: this.index, first: cursor.row, last: cursor.row, from: 0, to: this.length };
+    const count = hitsIn(this.store.pattern, scope).length;
+    if (count < 2) {
+      this.say('There are not two hits here to shape; add some, or mark several');
+      return;
+    }
+    const entries = Object.fromEntries(this.catalogue.levels.map((level) => [level.name, level.entry])) as Entries;
+    const where = range ? plural(count, 'hit') : this.words.name(cursor.row);
+    this.store.change(`${name}: ${where}`, (pattern) => shaped(pattern, scope, shape, entries));
+  }
+
+  /** All that is marked, or the hit at the cursor, exactly so early (−) or late (+), in milliseconds at this tempo. */
+  pushTo(milliseconds: number): void {
+    const ticks = bounded(Math.round(milliseconds / 1000 / tickSeconds(this.store.pattern)), -MOST_PUSH, MOST_PUSH);
+    this.#change(`Push ${this.words.push(ticks)}`, (hit) => ({ ...hit, push: ticks }));
+  }
+
+  /** How far a hit can be pushed, in milliseconds at this tempo. */
+  get mostPush(): number {
+    return Math.floor(MOST_PUSH * tickSeconds(this.store.pattern) * 1000);
+  }
+
+  /** Exactly so hard. */
+  velocityTo(velocity: number): void {
+    this.#change(`Velocity ${Math.round(velocity)}`, (hit) => ({ ...hit, velocity: bounded(Math.round(velocity), 1, 127) }));
   }
 
   pushBy(by: number): void {

@@ -11,13 +11,24 @@ type Props = {
   /** Of an arrow key, where these step. */
   step?: number;
   className?: string;
+  disabled?: boolean;
 };
 
 /**
  * A number that is taken when it is left, or by Enter, if it lies in the range; else it goes back to what it was. Emptied, it stays
  * empty, with the number that holds in grey, until another one is typed.
  */
-export function NumberField({ label, value, low, high, take, refuse, step, className = 'field field-small w-14' }: Props) {
+export function NumberField({
+  label,
+  value,
+  low,
+  high,
+  take,
+  refuse,
+  step,
+  className = 'field field-small w-14',
+  disabled = false,
+}: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a value that comes from elsewhere is shown
   useEffect(() => setTyped(null), [value]);
@@ -35,6 +46,7 @@ export function NumberField({ label, value, low, high, take, refuse, step, class
       title={`${low} to ${high}`}
       className={className}
       inputMode="decimal"
+      disabled={disabled}
       value={typed ?? String(value)}
       placeholder={String(value)}
       onChange={(event) => setTyped(event.target.value)}

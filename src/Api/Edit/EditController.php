@@ -11,7 +11,6 @@ use Pulsanda\Core\Edit\Quantize;
 use Pulsanda\Core\Edit\Remeter;
 use Pulsanda\Core\Edit\Rescale;
 use Pulsanda\Core\Edit\RowShape;
-use Pulsanda\Core\Edit\Spread;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
@@ -48,15 +47,6 @@ final readonly class EditController
         Range::check('bars', $bars, 1, Section::MOST_BARS);
 
         return new JsonResponse(Music::of($meter, $swing, $bars, $counting) + Music::open($meter));
-    }
-
-    #[Route('/api/edit/spread', methods: 'POST')]
-    public function spread(Request $request): JsonResponse
-    {
-        $this->access->account();
-        $fields = Body::of($request, ['count', 'steps', 'start']);
-
-        return new JsonResponse(['places' => Spread::over($fields->int('count'), $fields->int('steps'), $fields->int('start', 0))]);
     }
 
     /** Gaps, evenness and likeness of a row's hits. */

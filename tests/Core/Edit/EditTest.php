@@ -11,8 +11,6 @@ use Pulsanda\Core\Edit\Quantize;
 use Pulsanda\Core\Edit\Remeter;
 use Pulsanda\Core\Edit\Rescale;
 use Pulsanda\Core\Edit\RowShape;
-use Pulsanda\Core\Edit\Spread;
-use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Row;
@@ -25,35 +23,6 @@ use Pulsanda\Tests\Core\Lesson;
 /** Changes of a pattern that need musical computation. */
 final class EditTest extends TestCase
 {
-    public function testThreeOverEightIsTheOldRhythmOfThreeThreeTwo(): void
-    {
-        self::assertSame([0, 2, 5], Spread::over(3, 8));
-        self::assertSame([0, 3, 6], Spread::over(3, 8, 6), 'turned, so that the gaps are 3 3 2');
-        self::assertSame([0, 3, 6, 9, 12], Spread::over(5, 16));
-        self::assertSame([], Spread::over(0, 16));
-    }
-
-    public function testGapsOfASpreadDifferByOneStepAtMost(): void
-    {
-        for ($steps = 1; $steps <= 32; ++$steps) {
-            for ($count = 1; $count <= $steps; ++$count) {
-                foreach ([0, intdiv($steps, 3)] as $start) {
-                    $places = Spread::over($count, $steps, $start);
-                    self::assertCount($count, array_unique($places));
-                    self::assertContains($start, $places);
-                    $gaps = RowShape::of($places, 1, $steps)->gaps;
-                    self::assertLessThanOrEqual(1, max(0, ...$gaps) - min($steps, ...$gaps), "$count over $steps");
-                }
-            }
-        }
-    }
-
-    public function testMoreHitsThanStepsAreRefused(): void
-    {
-        $this->expectExceptionObject(InvalidInput::at('count', '17 is out of range; use 0 to 16.'));
-        Spread::over(17, 16);
-    }
-
     /** @param list<int> $places */
     #[DataProvider('fills')]
     public function testFills(Fill $fill, Meter $meter, array $places): void
@@ -112,11 +81,8 @@ final class EditTest extends TestCase
             $turned = RowShape::of(array_map(static fn (int $place): int => ($place + 5) % 32, $places), 2, 16);
             self::assertEqualsWithDelta((float) $shape->evenness, (float) $turned->evenness, 1e-9);
             self::assertSame($shape->turns, $turned->turns);
-            self::assertLessThanOrEqual(
-                RowShape::of(Spread::over(\count($places), 32), 2, 16)->evenness + 1e-9,
-                $shape->evenness,
-                'nothing is more even than a spread',
-            );
+            $even = array_map(static fn (int $i): int => intdiv(32 * $i, \count($places)), array_keys($places));
+            self::assertLessThanOrEqual(RowShape::of($even, 2, 16)->evenness + 1e-9, $shape->evenness, 'nothing is more even than a spread');
         }
     }
 

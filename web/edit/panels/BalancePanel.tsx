@@ -1,12 +1,33 @@
 import { useSyncExternalStore } from 'react';
 import type { Row } from '../../api/types';
 import { rowChanged } from '../../music/rows';
+import { NumberField } from '../../ui/NumberField';
 import type { Editor } from '../Editor';
 import { Small } from './parts';
 
 type Key = 'level' | 'pan' | 'tune' | 'room';
-const KNOBS: { key: Key; label: string; low: number; high: number; step: number; usual: number; words: (value: number) => string }[] = [
-  { key: 'level', label: 'Level', low: 0, high: 1.5, step: 0.05, usual: 1, words: (value) => `${Math.round(value * 100)} percent` },
+type Knob = {
+  key: Key;
+  label: string;
+  low: number;
+  high: number;
+  step: number;
+  usual: number;
+  /** What is typed for 1. */
+  typed: number;
+  words: (value: number) => string;
+};
+const KNOBS: Knob[] = [
+  {
+    key: 'level',
+    label: 'Level',
+    low: 0,
+    high: 1.5,
+    step: 0.05,
+    usual: 1,
+    typed: 100,
+    words: (value) => `${Math.round(value * 100)} percent`,
+  },
   {
     key: 'pan',
     label: 'Pan',
@@ -14,10 +35,11 @@ const KNOBS: { key: Key; label: string; low: number; high: number; step: number;
     high: 1,
     step: 0.1,
     usual: 0,
+    typed: 100,
     words: (value) => (value === 0 ? 'middle' : `${Math.round(Math.abs(value) * 100)} ${value < 0 ? 'left' : 'right'}`),
   },
-  { key: 'tune', label: 'Tune', low: -12, high: 12, step: 1, usual: 0, words: (value) => `${value} semitones` },
-  { key: 'room', label: 'Room', low: 0, high: 1, step: 0.05, usual: 0, words: (value) => `${Math.round(value * 100)} percent` },
+  { key: 'tune', label: 'Tune', low: -12, high: 12, step: 1, usual: 0, typed: 1, words: (value) => `${value} semitones` },
+  { key: 'room', label: 'Room', low: 0, high: 1, step: 0.05, usual: 0, typed: 100, words: (value) => `${Math.round(value * 100)} percent` },
 ];
 
 /** What sets the sound of whole rows. How hard a hit is stands on the hit; the two multiply. */
@@ -49,11 +71,26 @@ function RowBalance({ editor, row, index, locked }: { editor: Editor; row: Row; 
         </Small>
       </span>
       <div className="clear-both grid grid-cols-2 gap-x-3 gap-y-1 text-xs">
-        {KNOBS.map(({ key, label, low, high, step, usual, words }) => {
+        {KNOBS.map(({ key, label, low, high, step, usual, typed, words }) => {
           const value = row[key] ?? usual;
           return (
-            <label key={key}>
-              {label}: {words(value)}
+            <div key={key}>
+              <span className="flex items-center justify-between gap-1">
+                <span>
+                  {label}: {words(value)}
+                </span>
+                <NumberField
+                  label={`${label} of ${name}, typed`}
+                  value={Math.round(value * typed)}
+                  low={low * typed}
+                  high={high * typed}
+                  className="field field-small w-11 text-xs"
+                  take={(number) => set(key, Math.round(number) / typed, label)}
+                  refuse={(number) =>
+                    editor.say(`${number} does not fit; ${label.toLowerCase()} goes from ${low * typed} to ${high * typed}`)
+                  }
+                />
+              </span>
               <input
                 type="range"
                 className="slider block w-full"
@@ -67,7 +104,7 @@ function RowBalance({ editor, row, index, locked }: { editor: Editor; row: Row; 
                 onPointerUp={() => editor.store.end()}
                 onChange={(event) => set(key, event.target.valueAsNumber, label)}
               />
-            </label>
+            </div>
           );
         })}
       </div>

@@ -1,54 +1,56 @@
 import { useEffect, useState } from 'react';
-import { api, reply } from '../../api/client';
 import type { Row } from '../../api/types';
 import { filled } from '../../music/range';
+import { everyNth, spread } from '../../music/shapes';
 import type { Editor } from '../Editor';
 import { Block, Small } from './parts';
 
 type Props = { editor: Editor; row: Row; index: number };
 
-/** Fills a row in the words of music, or spreads hits evenly; shown on the sheet before it is taken. */
+/** Fills a row in the words of music, by every n-th step, or spread evenly, at a chosen level; shown on the sheet before it is taken. */
 export function FillBlock({ editor, row, index }: Props) {
   const [whole, setWhole] = useState(true);
   const [chosen, setChosen] = useState<string | null>(null);
-  const [spread, setSpread] = useState({ count: 3, start: 0 });
+  const [{ count, start }, setSteps] = useState({ count: 3, start: 0 });
+  const [level, setLevel] = useState('firm');
   const [places, setPlaces] = useState<number[] | null>(null);
   const { barTicks, fills } = editor.music;
   const bar = Math.floor(editor.state.cursor.at / barTicks);
   const [from, to] = whole ? [0, editor.length] : [bar * barTicks, (bar + 1) * barTicks];
   const step = editor.step(row);
   const steps = Math.floor((to - from) / step);
-  const { count, start } = spread;
 
   useEffect(() => {
     if (chosen === null) {
       setPlaces(null);
       return;
     }
-    if (chosen !== 'spread') {
-      const inBar = fills.find((fill) => fill.name === chosen)?.places ?? [];
-      const bars = Array.from({ length: (to - from) / barTicks }, (_, i) => from + i * barTicks);
-      setPlaces(bars.flatMap((first) => inBar.map((at) => first + at)));
+    const inSteps = chosen === 'spread' ? spread : chosen === 'every' ? everyNth : null;
+    if (inSteps) {
+      setPlaces(inSteps(Math.min(count, steps), steps, Math.min(start, steps - 1)).map((place) => from + place * step));
       return;
     }
-    let current = true;
-    reply(api.POST('/api/edit/spread', { body: { count: Math.min(count, steps), steps, start: Math.min(start, steps - 1) } }))
-      .then((answer) => current && setPlaces(answer.places.map((place) => from + place * step)))
-      .catch((problem: Error) => editor.say(problem.message));
-    return () => {
-      current = false;
-    };
-  }, [chosen, count, start, from, to, step, steps, fills, barTicks, editor]);
+    const inBar = fills.find((fill) => fill.name === chosen)?.places ?? [];
+    const bars = Array.from({ length: (to - from) / barTicks }, (_, i) => from + i * barTicks);
+    setPlaces(bars.flatMap((first) => inBar.map((at) => first + at)));
+  }, [chosen, count, start, from, to, step, steps, fills, barTicks]);
 
   useEffect(() => {
     editor.preview(places && { row: index, places });
     return () => editor.preview(null);
   }, [editor, index, places]);
 
+  const labelOf = () => {
+    if (chosen === 'spread') return `Spread ${count}`;
+    return chosen === 'every' ? `Every ${count} steps` : `Fill: ${fills.find((fill) => fill.name === chosen)?.label}`;
+  };
   const take = () => {
     if (!places) return;
-    const label = chosen === 'spread' ? `Spread ${count}` : `Fill: ${fills.find((fill) => fill.name === chosen)?.label}`;
-    editor.store.change(`${label}, ${editor.words.name(index)}`, (pattern) => filled(pattern, editor.index, index, places, from, to, 90));
+    const label = labelOf();
+    const velocity = editor.catalogue.levels.find(({ name }) => name === level)?.entry ?? 90;
+    editor.store.change(`${label}, ${editor.words.name(index)}`, (pattern) =>
+      filled(pattern, editor.index, index, places, from, to, velocity),
+    );
     editor.say(`${label}: ${places.length} hits`);
     setChosen(null);
   };
@@ -62,20 +64,36 @@ export function FillBlock({ editor, row, index }: Props) {
       <Small pressed={chosen === 'spread'} onClick={() => setChosen(chosen === 'spread' ? null : 'spread')}>
         spread evenly
       </Small>
+      <Small pressed={chosen === 'every'} onClick={() => setChosen(chosen === 'every' ? null : 'every')}>
+        every n-th step
+      </Small>
       {chosen !== null && (
         <div className="w-full rounded-md border border-dashed border-target p-2 text-sm">
-          {chosen === 'spread' && (
+          {(chosen === 'spread' || chosen === 'every') && (
             <p className="mb-2 flex items-center gap-2">
-              <Count label="hits" value={Math.min(count, steps)} low={1} high={steps} set={(value) => setSpread({ count: value, start })} />
+              <Count
+                label={chosen === 'spread' ? 'hits' : 'every'}
+                value={Math.min(count, steps)}
+                low={1}
+                high={steps}
+                set={(value) => setSteps({ count: value, start })}
+              />
               <Count
                 label="from step"
                 value={Math.min(start, steps - 1) + 1}
                 low={1}
                 high={steps}
-                set={(value) => setSpread({ count, start: value - 1 })}
+                set={(value) => setSteps({ count, start: value - 1 })}
               />
             </p>
           )}
+          <p className="joined mb-2">
+            {editor.catalogue.levels.map(({ name }) => (
+              <Small key={name} pressed={level === name} onClick={() => setLevel(name)}>
+                {name}
+              </Small>
+            ))}
+          </p>
           {editor.section.bars > 1 && (
             <p className="mb-2 flex gap-1.5">
               <Small pressed={!whole} onClick={() => setWhole(false)}>

@@ -3,6 +3,7 @@ import type { Row } from '../../api/types';
 import { shifted } from '../../music/range';
 import { rowChanged, rowDuplicated, rowMoved, rowRemoved } from '../../music/rows';
 import type { Player } from '../../sound/Player';
+import { NumberField } from '../../ui/NumberField';
 import type { Editor } from '../Editor';
 import { AddRow, ChangeInstrument } from './AddRow';
 import { FillBlock } from './FillBlock';
@@ -156,6 +157,15 @@ function CycleBlock({ editor, row, index, disabled }: { editor: Editor; row: Row
       <Small disabled={disabled || steps <= 1} onClick={() => set(Math.ceil(steps) - 1)} label="A shorter cycle">
         −
       </Small>
+      <NumberField
+        label={`Steps after which ${editor.words.name(index)} starts over`}
+        value={steps}
+        low={1}
+        high={most}
+        disabled={disabled}
+        take={(typed) => set(Math.round(typed))}
+        refuse={(typed) => editor.say(`${typed} steps do not fit; use 1 to ${most}`)}
+      />
       <Small disabled={disabled || !row.cycle} onClick={() => set(Math.floor(steps) + 1)} label="A longer cycle">
         +
       </Small>

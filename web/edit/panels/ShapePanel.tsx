@@ -1,11 +1,22 @@
 import { useState, useSyncExternalStore } from 'react';
 import { api, reply } from '../../api/client';
+import { tickSeconds } from '../../music/schedule';
+import type { Shape } from '../../music/shapes';
+import { NumberField } from '../../ui/NumberField';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
 import { Block, Small } from './parts';
 import { SNAP_WORDS } from './RowPanel';
 
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
+const SHAPES: { label: string; shape: Shape }[] = [
+  { label: 'Accent every 2nd', shape: { every: 2 } },
+  { label: 'Accent every 3rd', shape: { every: 3 } },
+  { label: 'Accent every 4th', shape: { every: 4 } },
+  { label: 'Firm and soft in turn', shape: 'alternate' },
+  { label: 'Louder towards the end', shape: 'louder' },
+  { label: 'Softer towards the end', shape: 'softer' },
+];
 const ODDS = [100, 75, 50, 25];
 
 /** What one hit, or all that is marked, can be: how hard, early or late, rolled, now and then. */
@@ -40,6 +51,21 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         <Small disabled={none} onClick={() => editor.louder(6)} title="Key +">
           harder
         </Small>
+        <NumberField
+          label="Velocity"
+          value={first ? (first.velocity ?? 90) : 0}
+          low={1}
+          high={127}
+          disabled={none}
+          take={(velocity) => editor.velocityTo(velocity)}
+        />
+      </Block>
+      <Block title={range ? 'Shape what is marked, each row by itself' : 'Shape the row'}>
+        {SHAPES.map(({ label, shape }) => (
+          <Small key={label} disabled={locked} onClick={() => editor.shapeBy(shape, label)}>
+            {label}
+          </Small>
+        ))}
       </Block>
       <Block title={`Push: ${first ? editor.words.push(first.push ?? 0) : 'early or late'}`}>
         <Small disabled={none} onClick={() => editor.pushBy(-10)} title="Key ,">
@@ -51,6 +77,18 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))} title="Or drag the notehead back">
           back to its place
         </Small>
+        <span className="whitespace-nowrap text-sm">
+          <NumberField
+            label="Push in milliseconds, early below 0"
+            value={first ? Math.round((first.push ?? 0) * tickSeconds(editor.store.pattern) * 1000) : 0}
+            low={-editor.mostPush}
+            high={editor.mostPush}
+            disabled={none}
+            take={(milliseconds) => editor.pushTo(milliseconds)}
+            refuse={(milliseconds) => editor.say(`${milliseconds} ms is too far; up to ${editor.mostPush} ms early or late`)}
+          />{' '}
+          ms
+        </span>
       </Block>
       <Block title="Roll: strokes within one step">
         <span className="joined">
