@@ -49,11 +49,12 @@ export function ComparisonSheet(props: Props) {
   const bars = Math.max(asked?.bars ?? 1, played?.bars ?? 1);
   const rows = useMemo(() => {
     const used = new Set(result.pairs.flatMap((pair) => [pair.instrument, pair.played ?? pair.instrument]));
-    const offered = [...(asked?.rows ?? []), ...(played?.rows ?? [])].map((row) => row.instrument);
-    const names = [...new Set(offered)].filter((name) => used.has(name));
+    const offered = [...(asked?.rows ?? []), ...(played?.rows ?? [])];
+    const names = [...new Set(offered.map((row) => row.instrument))].filter((name) => used.has(name));
+    const inTriplets = new Set(offered.flatMap((row) => (row.snap?.endsWith('t') ? [row.instrument] : [])));
     return names.flatMap((name) => {
       const instrument = catalogue.instruments.find((one) => one.name === name);
-      return instrument ? [{ key: name, instrument }] : [];
+      return instrument ? [{ key: name, instrument, triplets: inTriplets.has(name) }] : [];
     });
   }, [result, asked, played, catalogue]);
   const velocities = useMemo(

@@ -5,7 +5,7 @@ import type { Catalogue, Policy, Weighed } from '../api/types';
 import { tickSeconds } from '../music/schedule';
 import { NumberField } from '../ui/NumberField';
 import { baseOf, type PartPlan } from './plan';
-import { type Dial, dialsOf, presetsOf, turned } from './policies';
+import { type Dial, dialsOf, distanceWords, presetsOf, turned } from './policies';
 
 type Props = { part: PartPlan; changePart: (change: (part: PartPlan) => PartPlan) => void; catalogue: Catalogue };
 
@@ -14,6 +14,9 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
   const change = (policy: Policy) => changePart((before) => ({ ...before, policy: { ...before.policy, ...policy } }));
   const groups = useMemo(() => dialsOf(catalogue.policy), [catalogue]);
   const all = useMemo(() => groups.flatMap(({ dials }) => dials), [groups]);
+  // Distances are said as this part's tempo makes them.
+  const tick = tickSeconds(baseOf(part)) * 1000;
+  const inUnit = (dial: Dial, value: number) => (dial.isDistance ? Math.round(value * tick) : value);
   const presets = presetsOf(catalogue.policy.usual);
   const trial = useTrial(part, all);
   const current = presets.find(({ policy }) => all.every((dial) => !fits(dial, policy) || dial.get(policy) === dial.get(part.policy)));
@@ -49,17 +52,22 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
             <div key={dial.key}>
               <div className="flex items-center gap-2">
                 <span className="flex-1">
-                  {dial.label} <span className="text-faint">{dial.says}</span>
+                  {dial.label}{' '}
+                  <span className="text-faint">
+                    {dial.says}
+                    {dial.isDistance && `: ${distanceWords(dial.get(part.policy))}`}
+                  </span>
                 </span>
                 <NumberField
                   label={dial.label}
-                  value={dial.get(part.policy)}
-                  low={dial.low}
-                  high={dial.high}
-                  take={(value) => change(dial.set(part.policy, value))}
+                  value={inUnit(dial, dial.get(part.policy))}
+                  low={inUnit(dial, dial.low)}
+                  high={inUnit(dial, dial.high)}
+                  take={(value) => change(dial.set(part.policy, dial.isDistance ? value / tick : value))}
                 />
+                {dial.isDistance && 'ms'}
               </div>
-              <Effect dial={dial} policy={part.policy} trial={trial} />
+              <Effect dial={dial} policy={part.policy} trial={trial} inUnit={inUnit} />
             </div>
           ))}
         </fieldset>
@@ -174,13 +182,15 @@ function Trial({ trial, part, points }: { trial: TrialState; part: PartPlan; poi
   );
 }
 
-function Effect({ dial, policy, trial }: { dial: Dial; policy: Policy; trial: TrialState }) {
+type EffectProps = { dial: Dial; policy: Policy; trial: TrialState; inUnit: (dial: Dial, value: number) => number };
+
+function Effect({ dial, policy, trial, inUnit }: EffectProps) {
   const other = trial.with(dial);
   if (trial.now === null || other === null) return null;
   const { value } = turned(policy, dial);
   return (
     <p className="text-faint">
-      With {value} {dial.unit} instead{dial.get(policy) === dial.usual ? '' : ', as usual'}:{' '}
+      With {inUnit(dial, value)} {dial.unit} instead{dial.get(policy) === dial.usual ? '' : ', as usual'}:{' '}
       {other === trial.now.mark ? 'the same mark' : <b className="text-ink">{other}</b>}
     </p>
   );

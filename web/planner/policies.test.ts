@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '../../tests/web/catalogue';
 import type { Policy } from '../api/types';
-import { dialsOf, presetsOf, turned } from './policies';
+import { dialsOf, distanceWords, presetsOf, turned } from './policies';
 
 const USUAL = catalogue.policy.usual;
 const ALL = dialsOf(catalogue.policy).flatMap(({ dials }) => dials);
@@ -52,4 +52,15 @@ describe('a mixture to start from', () => {
     expect(policy.window ?? 0).toBeGreaterThanOrEqual(policy.grace ?? 0);
     expect(Object.values(policy.weights ?? {}).reduce((sum, one) => sum + one, 0)).toBe(100);
   });
+});
+
+it('says distances in note values', () => {
+  expect([15, 30, 60, 120, 240].map(distanceWords)).toEqual([
+    'a sixteenth part of a sixteenth',
+    'an eighth of a sixteenth',
+    'a quarter of a sixteenth',
+    'half a sixteenth',
+    'a sixteenth',
+  ]);
+  expect([45, 480, 500, 0].map(distanceWords)).toEqual(['19 % of a sixteenth', '2 sixteenths', '2.08 sixteenths', 'nothing']);
 });

@@ -57,6 +57,8 @@ export type Dial = {
   get: (policy: Policy) => number;
   set: (policy: Policy, value: number) => Policy;
   usual: number;
+  /** Whether it is a distance: kept in ticks, said in milliseconds and note values. */
+  isDistance?: boolean;
   /** Tried when the dial stands at its usual value. */
   other: number;
 };
@@ -113,8 +115,9 @@ export function dialsOf({ usual, limits }: Settings): { title: string; dials: Di
         {
           key: 'grace',
           label: 'Grace',
-          unit: 'ticks',
-          says: 'within it a stroke is in its place; a sixteenth has 240',
+          unit: 'ms',
+          isDistance: true,
+          says: 'within it a stroke is in its place',
           low: lowestGrace,
           high: highestGrace,
           get: (policy) => policy.grace ?? usual.grace,
@@ -129,7 +132,8 @@ export function dialsOf({ usual, limits }: Settings): { title: string; dials: Di
         {
           key: 'window',
           label: 'Window',
-          unit: 'ticks',
+          unit: 'ms',
+          isDistance: true,
           says: 'within it a stroke is off its place rather than missing',
           low: lowestWindow,
           high: highestWindow,
@@ -176,3 +180,21 @@ export function turned(policy: Policy, dial: Dial): { policy: Policy; value: num
   const value = dial.get(policy) === dial.usual ? dial.other : dial.usual;
   return { policy: dial.set(policy, value), value };
 }
+
+/** A distance in ticks as a share of a sixteenth: "an eighth of a sixteenth", "half a sixteenth", "2 sixteenths". */
+export function distanceWords(ticks: number): string {
+  const sixteenths = ticks / SIXTEENTH;
+  const named = SHARES.find(([share]) => Math.abs(share - sixteenths) < 0.005);
+  if (named) return named[1];
+  return sixteenths < 1 ? `${Math.round(100 * sixteenths)} % of a sixteenth` : `${Math.round(100 * sixteenths) / 100} sixteenths`;
+}
+
+const SIXTEENTH = 240;
+const SHARES: [number, string][] = [
+  [0, 'nothing'],
+  [0.0625, 'a sixteenth part of a sixteenth'],
+  [0.125, 'an eighth of a sixteenth'],
+  [0.25, 'a quarter of a sixteenth'],
+  [0.5, 'half a sixteenth'],
+  [1, 'a sixteenth'],
+];

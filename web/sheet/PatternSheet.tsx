@@ -43,7 +43,7 @@ export function PatternSheet(props: Props) {
     () =>
       used.flatMap((row, i) => {
         const instrument = catalogue.instruments.find((one) => one.name === row.instrument);
-        return instrument ? [{ key: `${row.instrument} ${i}`, instrument }] : [];
+        return instrument ? [{ key: `${row.instrument} ${i}`, instrument, triplets: row.snap?.endsWith('t') ?? false }] : [];
       }),
     [used, catalogue],
   );

@@ -3,7 +3,13 @@ import type { Instrument, Music } from '../api/types';
 import { fitted, type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
 import { useReadingLine } from './useReadingLine';
 
-export type SheetRow = { key: string; instrument: Instrument; tint?: string | null };
+export type SheetRow = {
+  key: string;
+  instrument: Instrument;
+  tint?: string | null;
+  /** Whether its grid shows triplets: then their words stand in the row. */
+  triplets?: boolean;
+};
 type Props = {
   label: string;
   music: Music;
@@ -116,6 +122,7 @@ export function Sheet({
                     )}
                   </div>
                   <div className="row-places" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
+                    {row.triplets && <TripletWords music={music} line={line} g={g} />}
                     {content(row, index, line, g)}
                   </div>
                 </div>
@@ -183,7 +190,7 @@ const BarHeads = memo(function BarHeads({
 
 /** Counting words along the top, like lyrics; strong beats are bold. */
 const Words = memo(function Words({ music, line, g, plain }: { music: Music; line: SheetLine; g: Geometry; plain: boolean }) {
-  // Triplet words stand between the others only where there is room.
+  // The words of triplets would stand on the others; they are printed in the rows that show triplets.
   const shown = music.words.filter(({ at }) => at >= line.from && at < line.to && at % 240 === 0);
   return (
     <div aria-hidden="true" className="sheet-words">
@@ -197,6 +204,20 @@ const Words = memo(function Words({ music, line, g, plain }: { music: Music; lin
           {word}
         </span>
       ))}
+    </div>
+  );
+});
+
+const TripletWords = memo(function TripletWords({ music, line, g }: { music: Music; line: SheetLine; g: Geometry }) {
+  return (
+    <div aria-hidden="true" className="row-words">
+      {music.words
+        .filter(({ at }) => at >= line.from && at < line.to && at % 240 !== 0)
+        .map(({ at, word }) => (
+          <span key={at} data-at={at} style={{ left: noteX(at, line, g) }}>
+            {word}
+          </span>
+        ))}
     </div>
   );
 });

@@ -103,7 +103,9 @@ function found(box: HTMLElement | null, index: number): Line | null {
   const reading = box?.querySelector<HTMLElement>(`[data-reading="${index}"]`);
   if (!box || !reading) return null;
   const words = [...box.querySelectorAll<HTMLElement>(`[data-line="${index}"] [data-at]`)];
-  return { reading, words: words.map((element) => ({ at: Number(element.dataset.at), element })) };
+  // Words of triplets stand in the rows that show them; in time they stand between the others.
+  const inTime = words.map((element) => ({ at: Number(element.dataset.at), element })).sort((a, b) => a.at - b.at);
+  return { reading, words: inTime };
 }
 
 /** What scrolls around an element; null for the window. */
