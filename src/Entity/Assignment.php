@@ -19,6 +19,8 @@ class Assignment
 {
     public const MOST_BRIEF = 2000;
     public const MOST_PARTS = 8;
+    /** How long a beat that was handed in in time, without a connection, may be on its way. */
+    public const ARRIVES_WITHIN = '+7 days';
 
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
@@ -35,6 +37,10 @@ class Assignment
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $dueAt = null;
+
+    /** @readonly @phpstan-allow-private-mutation When its teacher closed it; null while it takes beats. */
+    #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
+    public ?\DateTimeImmutable $closedAt = null;
 
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Column(length: 120)]
@@ -97,8 +103,31 @@ class Assignment
         $this->publishedAt ??= $now;
     }
 
+    /** Takes it back from the class: it is the teacher's own again, open as it was. */
+    public function withdraw(): void
+    {
+        [$this->publishedAt, $this->closedAt] = [null, null];
+    }
+
+    public function close(\DateTimeImmutable $now): void
+    {
+        $this->closedAt ??= $now;
+    }
+
+    public function reopen(): void
+    {
+        $this->closedAt = null;
+    }
+
     public function isOpen(\DateTimeImmutable $now): bool
     {
-        return null !== $this->publishedAt && (null === $this->dueAt || $now <= $this->dueAt);
+        return null !== $this->publishedAt && (null === $this->closedAt || $now < $this->closedAt)
+            && (null === $this->dueAt || $now <= $this->dueAt);
+    }
+
+    /** @return bool whether a beat that arrives now, and was handed in by the clock of the student's device at that time, is in time */
+    public function wasOpen(\DateTimeImmutable $pressed, \DateTimeImmutable $now): bool
+    {
+        return $this->isOpen($pressed) && $pressed >= $this->publishedAt && $now <= $pressed->modify(self::ARRIVES_WITHIN);
     }
 }

@@ -89,8 +89,9 @@ class Attempt
     public ?int $failed = null;
 
     /**
-     * @param int       $number of the student in this part, from 1
-     * @param Uuid|null $press  names the press of "Hand in", so that one press hands in once however often it is sent
+     * @param int                     $number    of the student in this part, from 1
+     * @param Uuid|null               $press     names the press of "Hand in", so that one press hands in once however often it is sent
+     * @param \DateTimeImmutable|null $pressedAt when that was, by the student's device, where it arrived only after it was due
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
@@ -112,6 +113,8 @@ class Attempt
         #[ORM\Column(type: 'uuid', nullable: true)]
         public readonly ?Uuid $press = null,
         bool $told = true,
+        #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
+        public readonly ?\DateTimeImmutable $pressedAt = null,
     ) {
         $this->id = Uuid::v7();
         $this->told = $told;

@@ -24,6 +24,8 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity]
 class Part
 {
+    public const MOST_NAME = 60;
+
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
@@ -31,6 +33,14 @@ class Part
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Column]
     public int $revision = 1;
+
+    /** @readonly @phpstan-allow-private-mutation */
+    #[ORM\Column(length: self::MOST_NAME)]
+    public string $name = '';
+
+    /** @readonly @phpstan-allow-private-mutation */
+    #[ORM\Column(type: 'text')]
+    public string $brief = '';
 
     /** @readonly @phpstan-allow-private-mutation The highest mark, kept beside what it follows from so that a list needs not read that. */
     #[ORM\Column]
@@ -121,6 +131,12 @@ class Part
         }
         [$this->position, $this->waits] = [$position, $waits];
         $this->set($task);
+    }
+
+    /** Says what it is called, where it has a name, and what it is about beside the brief of the whole. */
+    public function describe(string $name, string $brief): void
+    {
+        [$this->name, $this->brief] = [$name, $brief];
     }
 
     public function target(): ?Pattern

@@ -43,10 +43,13 @@ final readonly class Body
     {
         $text = trim($fields->string($key, ''));
         if (mb_strlen($text) > $most) {
-            throw InvalidInput::at($key, \sprintf('this text has %d characters; at most %d fit, so shorten it.', mb_strlen($text), $most));
+            throw InvalidInput::at(
+                $fields->at($key),
+                \sprintf('this text has %d characters; at most %d fit, so shorten it.', mb_strlen($text), $most),
+            );
         }
         if (1 === preg_match('/[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]/', $text)) {
-            throw InvalidInput::at($key, 'this text holds control characters; remove them.');
+            throw InvalidInput::at($fields->at($key), 'this text holds control characters; remove them.');
         }
 
         return $text;

@@ -153,7 +153,7 @@ abstract class ApiTestCase extends WebTestCase
     protected function input(string $id): array
     {
         $plan = $this->json($this->get("/api/assignments/$id"));
-        $keys = array_flip(['id', 'kind', 'view', 'instruments', 'start', 'targets', 'freedom', 'policy', 'requirements', 'help', 'waits']);
+        $keys = array_flip(['id', 'name', 'brief', 'kind', 'view', 'instruments', 'start', 'targets', 'freedom', 'policy', 'requirements', 'help', 'waits']);
         $parts = [];
         foreach ((array) $plan['parts'] as $part) {
             self::assertIsArray($part);

@@ -134,6 +134,48 @@ final class BenchTest extends ApiTestCase
         );
     }
 
+    /** Foghorn Shuffle was due: what was pressed before that, and was on its way, is taken, and its teacher reads both times. */
+    public function testAPressThatHadToWaitCountsByItsOwnTime(): void
+    {
+        $this->signIn('freya');
+        $bench = $this->bench('Foghorn Shuffle');
+        $due = new \DateTimeImmutable($this->text($bench, 'assignment.dueAt'));
+        $send = fn (string $at, string $press): \Symfony\Component\HttpFoundation\Response => $this->send(
+            'POST',
+            '/api/parts/'.$this->part('Foghorn Shuffle').'/attempts',
+            ['version' => 0, 'pattern' => $this->with($bench, 'kick', [['at' => 0]]), 'note' => '', 'press' => $press, 'pressedAt' => $at],
+        );
+        [$first, $second] = ['0198a7c0-0000-7000-8000-000000000001', '0198a7c0-0000-7000-8000-000000000002'];
+        $pressed = $due->modify('-2 minutes')->format(\DATE_ATOM);
+        $this->assertProblem(409, 'is over', $send($due->modify('+1 minute')->format(\DATE_ATOM), $first));
+        $this->assertProblem(409, 'is over', $send('2099-01-01T00:00:00+00:00', $first));
+        $this->assertProblem(409, 'is over', $send('2020-01-01T00:00:00+00:00', $first));
+        $this->assertProblem(422, 'pressedAt', $send('a moment ago', $first));
+        self::assertSame(201, $send($pressed, $first)->getStatusCode());
+        $again = $this->json($send($pressed, $first));
+        self::assertCount(1, (array) $again['attempts'], 'one press hands in once');
+        $this->assertProblem(409, 'the same', $send($pressed, $second));
+        $this->signIn('odile');
+        $seen = $this->json($this->get('/api/attempts/'.$this->attempt('Foghorn Shuffle', 'freya')));
+        self::assertSame($pressed, $this->at($seen, 'attempt.pressedAt'));
+        self::assertGreaterThan($due, new \DateTimeImmutable($this->text($seen, 'attempt.handedInAt')));
+    }
+
+    public function testAPressThatHadToWaitLeavesTheDraftWhichWentOn(): void
+    {
+        $this->signIn('wren');
+        $bench = $this->bench('Lamplighters\' March');
+        $this->save('Lamplighters\' March', 0, $this->with($bench, 'kick', [['at' => 0], ['at' => 1920]]));
+        $answer = $this->send('POST', '/api/parts/'.$this->part('Lamplighters\' March').'/attempts', [
+            'version' => 0, 'pattern' => $this->with($bench, 'kick', [['at' => 0]]), 'note' => '',
+            'press' => '0198a7c0-0000-7000-8000-000000000003', 'pressedAt' => gmdate(\DATE_ATOM),
+        ]);
+        self::assertSame(201, $answer->getStatusCode(), (string) $answer->getContent());
+        self::assertSame(1, $this->at($this->json($answer), 'draft.version'));
+        $now = $this->bench('Lamplighters\' March');
+        self::assertSame([['at' => 0], ['at' => 1920]], $this->at($now, 'draft.pattern.sections.0.rows.0.hits'));
+    }
+
     /** @return array<string, mixed> */
     private function bench(string $title): array
     {

@@ -67,6 +67,32 @@ final class PartsTest extends ApiTestCase
         self::assertCount(1, (array) $this->json($this->send('PUT', "/api/assignments/$id", $input))['parts']);
     }
 
+    public function testPartsHaveANameAndABriefOfTheirOwn(): void
+    {
+        $this->signIn('odile');
+        $id = $this->assignment(self::TASK);
+        $input = $this->input($id);
+        $input['parts'][1] = ['name' => '  The lively one ', 'brief' => "Twice as many hats.\nNo crash."] + $input['parts'][1];
+        $changed = $this->json($this->send('PUT', "/api/assignments/$id", $input));
+        self::assertSame(['', 'The lively one'], array_column((array) $changed['parts'], 'name'));
+        self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $input)->getStatusCode(), 'sent again, it is the same');
+        $this->assertProblem(409, 'another tab', $this->send('PUT', "/api/assignments/$id", array_replace_recursive(
+            $input,
+            ['parts' => [1 => ['name' => 'Another one']]],
+        )));
+        $wrong = $this->input($id);
+        foreach (['name' => str_repeat('a', 61), 'brief' => str_repeat('a', 2001)] as $key => $text) {
+            $parts = $wrong['parts'];
+            $parts[1][$key] = $text;
+            $this->assertProblem(422, "parts[1].$key", $this->send('PUT', "/api/assignments/$id", ['parts' => $parts] + $wrong));
+        }
+        $this->signIn('amara');
+        $bench = $this->json($this->get('/api/parts/'.$this->part(self::TASK).'/bench'));
+        self::assertSame(['', 'The lively one'], array_column((array) $bench['parts'], 'name'));
+        $today = array_column((array) $this->json($this->get('/api/today'))['tasks'], 'name', 'partId');
+        self::assertSame('The lively one', $today[$this->part(self::TASK, 2)]);
+    }
+
     public function testAChangedTargetIsToldThenComparedAgainAndMarksStay(): void
     {
         $this->signIn('odile');

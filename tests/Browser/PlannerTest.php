@@ -130,9 +130,10 @@ final class PlannerTest extends BrowserTestCase
         $odile->read('Only where the strokes stand');
         $odile->read('18 of 20 for the copy');
         $odile->see('input[aria-label=Grace]')->clear();
-        $odile->see('input[aria-label=Grace]')->sendKeys('240'.WebDriverKeys::TAB);
+        $odile->see('input[aria-label=Grace]')->sendKeys('156'.WebDriverKeys::TAB);
         $odile->read('Your own mixture.');
-        $odile->read('With 30 ticks instead, as usual: 18');
+        $odile->read('within it a stroke is in its place: a sixteenth');
+        $odile->read('With 20 ms instead, as usual: 18');
         $odile->tick('the tempo is right as the task sets it');
         $odile->read('a tempo is right from');
         self::assertSame(

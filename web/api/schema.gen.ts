@@ -267,53 +267,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/edit/spread": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** So many hits as evenly as the steps allow */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        count: number;
-                        steps: number;
-                        start?: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Computed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            places: number[];
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/edit/shape": {
         parameters: {
             query?: never;
@@ -719,6 +672,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes it back from the class, while nobody has handed in */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Withdrawn */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlannedAssignment"];
+                    };
+                };
+                409: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** From now on nothing more is handed in */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Closed */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlannedAssignment"];
+                    };
+                };
+                409: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Open again */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlannedAssignment"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{id}/effect": {
         parameters: {
             query?: never;
@@ -1006,6 +1080,8 @@ export interface paths {
                     "application/json": components["schemas"]["Work"] & {
                         /** Format: uuid */
                         press?: string;
+                        /** @description When it was pressed without a connection, by the clock of the device; the draft then stays as it is */
+                        pressedAt?: string | null;
                     };
                 };
             };
@@ -1016,11 +1092,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": {
-                            draft: components["schemas"]["Saved"];
-                            attempts: components["schemas"]["OwnAttempt"][];
-                            parts: components["schemas"]["Sibling"][];
-                        };
+                        "application/json": components["schemas"]["HandedIn"];
                     };
                 };
                 /** @description Too late, nothing to hand in, or changed elsewhere */
@@ -1890,6 +1962,7 @@ export interface components {
             /** @description Those that are offered */
             meters: components["schemas"]["Meter"][];
             limits: {
+                partName: number;
                 title: number;
                 bars: number;
                 sections: number;
@@ -2099,6 +2172,8 @@ export interface components {
             brief: string;
             dueAt: string | null;
             publishedAt: string | null;
+            /** @description When its teacher closed it; null while it is open */
+            closedAt: string | null;
             course: {
                 id: string;
                 name: string;
@@ -2119,6 +2194,10 @@ export interface components {
             freedom: components["schemas"]["Freedom"];
             points: number;
             position: number;
+            /** @description Empty where it has none */
+            name: string;
+            /** @description Beside that of the whole */
+            brief: string;
         };
         /** @description docs/policy.md describes every key */
         Policy: {
@@ -2200,6 +2279,8 @@ export interface components {
         PartInput: {
             /** @description Of the part that is changed; none for a new one */
             id?: string | null;
+            name?: string;
+            brief?: string;
             kind?: components["schemas"]["Kind"];
             view: components["schemas"]["View"];
             instruments: string[];
@@ -2286,6 +2367,7 @@ export interface components {
         Sibling: {
             id: string;
             position: number;
+            name: string;
             handedIn: boolean;
             waiting: boolean;
         };
@@ -2300,6 +2382,11 @@ export interface components {
             version: number;
             pattern: components["schemas"]["Pattern"];
             note: string;
+        };
+        HandedIn: {
+            draft: components["schemas"]["Saved"];
+            attempts: components["schemas"]["OwnAttempt"][];
+            parts: components["schemas"]["Sibling"][];
         };
         OwnAttempt: {
             id: string;
@@ -2358,9 +2445,11 @@ export interface components {
                 courseId: string;
                 dueAt: string | null;
                 publishedAt: string | null;
+                closedAt: string | null;
                 parts: {
                     id: string;
                     position: number;
+                    name: string;
                     handedIn: number;
                     toMark: number;
                 }[];
@@ -2373,11 +2462,13 @@ export interface components {
                 kind: "copy" | "build-on" | "create";
                 glimpse: components["schemas"]["Glimpse"];
                 position: number;
+                name: string;
                 parts: number;
                 waiting: boolean;
                 title: string;
                 course: string;
                 dueAt: string | null;
+                closedAt: string | null;
                 savedAt: string | null;
                 points: number | null;
                 attempt: components["schemas"]["OwnAttempt"] | null;
@@ -2393,6 +2484,7 @@ export interface components {
         PartName: {
             id: string;
             position: number;
+            name: string;
         };
         ListedAttempt: {
             id: string;
@@ -2499,6 +2591,7 @@ export interface components {
                 id: string;
                 title: string;
                 position: number;
+                name: string;
                 parts: number;
                 points: number | null;
             }[];
@@ -2519,6 +2612,8 @@ export interface components {
             id: string;
             number: number;
             handedInAt: string;
+            /** @description When it was handed in without a connection, by the clock of the student; null where it came at once */
+            pressedAt: string | null;
             note: string;
             pattern: components["schemas"]["Pattern"];
         };

@@ -17,6 +17,7 @@ export type Remetered = Schemas['Remetered'];
 export type DraftStates = Schemas['DraftStates'];
 export type Draft = Schemas['Draft'];
 export type Bench = Schemas['Bench'];
+export type HandedIn = Schemas['HandedIn'];
 export type OwnAttempt = Schemas['OwnAttempt'];
 export type Glimpse = Schemas['Glimpse'];
 export type TeacherToday = Schemas['TeacherToday'];

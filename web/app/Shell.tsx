@@ -72,6 +72,9 @@ export function Shell({ account, children }: { account: Account; children: React
   const { pathname } = useLocation();
   const [evening, setEvening] = useEvening();
   useArrival(pathname);
+  useEffect(() => {
+    if (kept('unsent', 'presses')) void import('../keep/Presses').then(({ presses }) => presses.start());
+  }, []);
   const { busy, error, run } = useTask();
   const leave = (everywhere = false) =>
     run(async () => {

@@ -24,7 +24,9 @@ export function Brief({ bench, showTarget, toggleTarget, children }: Props) {
   return (
     <section aria-labelledby="brief" className="card p-3">
       <h2 id="brief">The task</h2>
-      <p className="mt-2 whitespace-pre-line">{assignment.brief || 'Build the beat, then hand it in.'}</p>
+      <p className="mt-2 whitespace-pre-line">
+        {[assignment.brief, part.brief].filter(Boolean).join('\n\n') || 'Build the beat, then hand it in.'}
+      </p>
       <p className="mt-3 text-sm text-faint">
         {whatIsSet(part)}
         {assignment.dueAt && (open ? ` Due ${when(assignment.dueAt)}.` : ` Was due ${when(assignment.dueAt)}.`)}

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, Pattern } from '../api/types';
 import { arrived, unsent } from '../keep/Keeper';
+import { presses } from '../keep/Presses';
 import { PatternStore } from '../music/PatternStore';
 import { withHit } from '../music/pattern';
 import { DraftKeeper, draftName, newest, type Work } from './DraftKeeper';
@@ -20,7 +21,7 @@ const NAME = draftName('1');
 /** Where the browser keeps what is not sent. */
 const UNSENT = JSON.stringify(['nobody', 'unsent', NAME]);
 
-type Sent = { method: string; path: string; body: { version: number; pattern: Pattern; note: string; press?: string } };
+type Sent = { method: string; path: string; body: { version: number; pattern: Pattern; note: string; press?: string; pressedAt?: string } };
 
 /** A browser with nothing in it, and a server that answers as told. */
 class World {
@@ -71,6 +72,7 @@ beforeEach(() => {
   keeper = new DraftKeeper('1', store, draft);
 });
 afterEach(async () => {
+  presses.drop('1');
   world.answer = ({ body }) => ({ status: 200, body: { version: body.version + 1, savedAt: null } });
   keeper.stop();
   await vi.advanceTimersByTimeAsync(0);
@@ -260,23 +262,61 @@ describe('handing in', () => {
       status: 201,
       body: { draft: { ...body, version: 4, savedAt: null }, attempts: [{ id: 'a', number: 1 }] },
     });
-    expect((await keeper.handIn()).attempts).toHaveLength(1);
+    expect((await keeper.handIn())?.attempts).toHaveLength(1);
     expect(world.sent.map((one) => [one.path, one.body.note])).toEqual([[`${PATH}/attempts`, 'Kick on one.']]);
     expect(keeper.keeping.state).toBe('saved');
     await vi.advanceTimersByTimeAsync(5000);
     expect(world.sent).toHaveLength(1);
   });
 
-  it('sends the same press again when nobody knows whether it has arrived, and a new one after a change', async () => {
+  it('keeps a press without a connection, and sends it once it is back, with its key, its time and the beat as it was', async () => {
+    vi.setSystemTime('2026-11-26T16:58:00Z');
     keeper.start();
     add(0);
+    const pressed = store.pattern;
     world.answer = () => 'offline';
-    await expect(keeper.handIn()).rejects.toThrow('This is not handed in: the connection is lost');
-    await expect(keeper.handIn()).rejects.toThrow();
+    expect(await keeper.handIn()).toBeNull();
+    expect(presses.waiting('1')?.at).toBe('2026-11-26T16:58:00Z');
     add(240);
-    await expect(keeper.handIn()).rejects.toThrow();
-    const presses = world.sent.filter(({ path }) => path.endsWith('attempts')).map(({ body }) => body.press);
-    expect([presses[0] === presses[1], presses[1] === presses[2], presses.length]).toEqual([true, false, 3]);
+    world.answer = ({ path, body }) =>
+      path.endsWith('attempts')
+        ? { status: 201, body: { draft: { version: 4, savedAt: null }, attempts: [{ id: 'a', number: 1 }], parts: [] } }
+        : { status: 200, body: { version: body.version + 1, savedAt: null } };
+    vi.setSystemTime('2026-11-26T17:20:00Z');
+    await vi.advanceTimersByTimeAsync(6000);
+    const hands = world.sent.filter(({ path }) => path.endsWith('attempts')).map(({ body }) => body);
+    expect(hands.map(({ press }) => press === hands[0]?.press)).toEqual([true, true]);
+    expect([hands[0]?.pressedAt, hands[1]?.pressedAt]).toEqual([undefined, '2026-11-26T16:58:00Z']);
+    expect(hands[1]?.pattern).toEqual(pressed);
+    expect([presses.waiting('1'), presses.outcome('1')]).toMatchObject([null, { done: { attempts: [{ number: 1 }] } }]);
+    expect(keeper.keeping.state, 'what was done since is kept as ever').toBe('saved');
+  });
+
+  it('tells why a press that waited was refused, and takes one back that the person thinks better of', async () => {
+    add(0);
+    world.answer = () => 'offline';
+    await keeper.handIn();
+    world.answer = () => ({ status: 409, body: { title: '', status: 409, detail: 'The time for handing in is over.' } });
+    await vi.advanceTimersByTimeAsync(6000);
+    expect(presses.outcome('1')).toMatchObject({ refused: 'The time for handing in is over.' });
+    world.answer = () => 'offline';
+    await keeper.handIn();
+    presses.drop('1');
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(world.sent.filter(({ body }) => body.pressedAt)).toHaveLength(1);
+  });
+
+  it('says that it is not handed in where the browser has no room to keep the press', async () => {
+    add(0);
+    world.answer = () => 'offline';
+    vi.stubGlobal('localStorage', {
+      getItem: () => null,
+      removeItem: () => {},
+      setItem: () => {
+        throw new Error('full');
+      },
+    });
+    await expect(keeper.handIn()).rejects.toThrow('This is not handed in');
   });
 
   it('gives the reason back when it is refused, and keeps the draft all the same', async () => {

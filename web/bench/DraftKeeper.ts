@@ -1,6 +1,7 @@
 import { ApiError, api, at, reply } from '../api/client';
-import type { Checked, Draft, OwnAttempt, Pattern, Sibling } from '../api/types';
+import type { Checked, Draft, HandedIn, Pattern } from '../api/types';
 import { Keeper, type Keeping, type Known } from '../keep/Keeper';
+import { handIn, mayComeLater, presses } from '../keep/Presses';
 import type { PatternStore } from '../music/PatternStore';
 import { keep, kept } from '../ui/storage';
 
@@ -18,8 +19,7 @@ export function newest(name: string, draft: Draft): Draft {
 
 const knownOf = ({ version, pattern, note, savedAt }: Draft): Known<Work> => ({ version, work: { pattern, note }, savedAt });
 
-const NOT_HANDED_IN =
-  'This is not handed in: the connection is lost. Your beat is kept here; press Hand in again when the connection is back.';
+const NOT_HANDED_IN = 'This is not handed in: the connection is lost, and this browser has no room to keep it; press again later.';
 
 /** Keeps the draft of a beat, and hands it in. */
 export class DraftKeeper {
@@ -27,9 +27,6 @@ export class DraftKeeper {
   #note: string;
   #checked: Checked | null;
   #end: (() => void) | null = null;
-  /** The press of "Hand in" that is not answered yet, with what it was about. */
-  #press: { work: Work; key: string } | null = null;
-
   /**
    * @param store holds what was not sent when there is such a thing, else the draft's pattern
    * @param left  what was not sent
@@ -97,24 +94,26 @@ export class DraftKeeper {
     this.#keeper.changed();
   }
 
-  /** @throws ApiError with the sentence to show */
-  async handIn(): Promise<{ attempts: OwnAttempt[]; parts: Sibling[] }> {
+  /**
+   * @returns null when there is no connection: then the press is kept, with its time, and sent by itself
+   *
+   * @throws ApiError with the sentence to show
+   */
+  async handIn(): Promise<HandedIn | null> {
     await this.#keeper.rest();
     const work = { pattern: this.store.pattern, note: this.#note };
-    // The same press again, when nobody knows whether it has arrived, hands in once.
-    if (this.#press?.work.pattern !== work.pattern || this.#press.work.note !== work.note) this.#press = { work, key: crypto.randomUUID() };
-    const body = { ...work, version: this.#keeper.version, press: this.#press.key };
+    const at = new Date().toISOString().replace(/\.\d+Z$/, 'Z');
+    const press = { part: this.partId, key: crypto.randomUUID(), at, version: this.#keeper.version, ...work };
     try {
-      const done = await reply(api.POST('/api/parts/{id}/attempts', { ...at({ id: this.partId }), body }));
-      this.#press = null;
+      const done = await handIn(press, false);
       this.#took(work, done.draft);
       this.#keeper.took(work, done.draft);
       return done;
     } catch (error) {
       if (!this.#keeper.refused(error)) this.#keeper.changed();
-      // The beat is sent by itself when the connection is back; handing in is not.
-      if (error instanceof ApiError && error.status === 0) throw new ApiError(0, NOT_HANDED_IN, error.body);
-      throw error;
+      if (!mayComeLater(error)) throw error;
+      if (!presses.add(press)) throw new ApiError(0, NOT_HANDED_IN, (error as ApiError).body);
+      return null;
     }
   }
 

@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Link } from 'react-router';
-import type { Bench, Sibling } from '../api/types';
+import type { Bench, HandedIn, Sibling } from '../api/types';
 import type { Editor } from '../edit/Editor';
+import { presses } from '../keep/Presses';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { when } from '../ui/words';
+import { clock, when } from '../ui/words';
 import type { DraftKeeper } from './DraftKeeper';
 
 type Props = { bench: Bench; keeper: DraftKeeper; editor: Editor; limit: number; setParts: (parts: Sibling[]) => void };
@@ -24,11 +25,21 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
     setSaid('');
     const done = await run(() => keeper.handIn());
     if (!done) return;
+    arrive(done);
+    setSaid(`Attempt ${done.attempts[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
+  };
+  const arrive = (done: HandedIn) => {
     setAttempts(done.attempts);
     setParts(done.parts);
-    setSaid(`Attempt ${done.attempts[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
     void queries.invalidateQueries({ queryKey: ['today'] });
   };
+  const waiting = useSyncExternalStore(presses.subscribe, () => presses.waiting(bench.part.id));
+  const outcome = useSyncExternalStore(presses.subscribe, () => presses.outcome(bench.part.id));
+  const sent = outcome && 'done' in outcome ? outcome : null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each that arrives
+  useEffect(() => {
+    if (sent) arrive(sent.done);
+  }, [sent]);
   return (
     <section aria-label="Hand in">
       <label className="block text-sm">
@@ -48,15 +59,30 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
       <button
         type="button"
         className="button button-main mt-2 w-full justify-center"
-        disabled={busy || !bench.open}
+        disabled={busy || waiting !== null || !bench.open}
         onClick={() => void handIn()}
       >
         {busy ? 'Handing in …' : attempts.length > 0 ? 'Hand in again' : 'Hand in'}
       </button>
       {!bench.open && <p className="mt-2 text-sm">The time for handing in is over.</p>}
       <div role="status" className="text-sm not-empty:mt-2">
-        {said}
+        {waiting ? (
+          <>
+            Pressed at {clock(waiting.at)}, kept here: it is handed in by itself when the connection is back. Your teacher sees when you
+            pressed.{' '}
+            <button type="button" className="button button-small" onClick={() => presses.drop(bench.part.id)}>
+              Do not hand it in
+            </button>
+          </>
+        ) : (
+          said || (sent && arrivedWords(sent.done, sent.press.at, bench.assignment.dueAt))
+        )}
       </div>
+      {outcome && 'refused' in outcome && (
+        <Notice>
+          What you handed in at {clock(outcome.press.at)} was not taken: {outcome.refused}
+        </Notice>
+      )}
       {error && <Notice>{error}</Notice>}
       {attempts.length > 0 && (
         <ul className="mt-2 flex max-h-20 flex-col gap-1 overflow-y-auto text-sm text-faint">
@@ -77,4 +103,11 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
       )}
     </section>
   );
+}
+
+/** A press that had to wait has arrived; a time to hand in that passed meanwhile is told. */
+function arrivedWords(done: HandedIn, pressed: string, dueAt: string | null): string {
+  const late = dueAt !== null && new Date() > new Date(dueAt);
+  const words = `Attempt ${done.attempts[0]?.number}, handed in at ${clock(pressed)}, is with your teacher now.`;
+  return late ? `${words} It arrived after it was due; your teacher sees both times.` : words;
 }

@@ -16,6 +16,13 @@ import { useAnswer } from './useAnswer';
 
 const Correction = lazy(() => import('./Correction').then(({ Correction: one }) => ({ default: one })));
 
+/** When it came; with both times where it was handed in without a connection. */
+function handedInWords({ handedInAt, pressedAt }: AttemptToMark['attempt']): string {
+  return pressedAt
+    ? `Handed in ${when(pressedAt)} by the student’s clock, without a connection; arrived ${when(handedInAt)}`
+    : `Handed in ${when(handedInAt)}`;
+}
+
 type Props = { data: AttemptToMark; list: MarkingList; catalogue: Catalogue; onReturned: (returned: ReturnedNow) => void };
 
 /** One attempt beside its target, and the teacher's answer. */
@@ -43,7 +50,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
             <h2 className="text-2xl">
               <bdi>{data.student.name}</bdi>, attempt {data.attempt.number}
             </h2>
-            <span className="text-sm text-faint">Handed in {when(data.attempt.handedInAt)}</span>
+            <span className="text-sm text-faint">{handedInWords(data.attempt)}</span>
             <span className="head-sign ml-auto">
               {meterName(data.attempt.pattern.meter)} <TempoSign tempo={data.attempt.pattern.tempo} />
             </span>

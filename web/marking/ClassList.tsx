@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { MarkingList } from '../api/types';
 import { STATES } from '../compared/names';
-import { when } from '../ui/words';
+import { partName, taskName, when } from '../ui/words';
 import { isLate } from './Glance';
 
 /** Within the list only: the page stays where it is. */
@@ -27,8 +27,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
   return (
     <section aria-labelledby="class" className="names-room">
       <h1 id="class" className="text-lg">
-        {list.assignment.title}
-        {list.parts.length > 1 && `, part ${list.part.position}`}
+        {taskName(list.assignment.title, list.parts.length, list.part)}
       </h1>
       <p className="text-sm text-faint">
         {list.assignment.course.name} · {handedIn.length} of {list.students.length} handed in
@@ -42,7 +41,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
               aria-current={part.id === list.part.id ? 'page' : undefined}
               className="part-tab"
             >
-              Part {part.position}
+              {partName(part)}
             </Link>
           ))}
         <Link to={`/marking/${list.part.id}`} className="button button-small">

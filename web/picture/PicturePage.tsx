@@ -6,7 +6,7 @@ import type { Picture } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { ASPECT_NAMES } from '../compared/names';
 import { Failed, Waiting } from '../ui/states';
-import { plural } from '../ui/words';
+import { partName, plural, taskName } from '../ui/words';
 import { PictureSheet } from './PictureSheet';
 import { Spread } from './Spread';
 import { Totals } from './Totals';
@@ -84,10 +84,7 @@ export default function PicturePage() {
 function PictureHead({ data }: { data: Picture }) {
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
-      <h1>
-        Class picture: {data.assignment.title}
-        {data.parts.length > 1 && `, part ${data.part.position}`}
-      </h1>
+      <h1>Class picture: {taskName(data.assignment.title, data.parts.length, data.part)}</h1>
       <span className="text-faint">{plural(data.beats.length, 'beat')}, each student’s newest</span>
       {data.nearest.length > 1 && (
         <nav aria-label="Nearest to target" className="flex flex-wrap gap-1.5">
@@ -113,7 +110,7 @@ function PictureHead({ data }: { data: Picture }) {
               aria-current={part.id === data.part.id ? 'page' : undefined}
               className="part-tab"
             >
-              Part {part.position}
+              {partName(part)}
             </Link>
           ))}
         <Link to={`/marking/${data.part.id}`} className="button button-small">

@@ -6,6 +6,7 @@ import type { Aspects, Term } from '../api/types';
 import { ASPECT_NAMES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { Failed, Waiting } from '../ui/states';
+import { taskName } from '../ui/words';
 
 type Shown = 'mark' | keyof Aspects;
 type TermAttempt = Term['attempts'][number];
@@ -58,8 +59,7 @@ export default function TermPage() {
                 {data.parts.map((part) => (
                   <th key={part.id}>
                     <Link to={`/picture/${part.id}`} className="quiet-link">
-                      {part.title}
-                      {part.parts > 1 && `, part ${part.position}`}
+                      {taskName(part.title, part.parts, part)}
                     </Link>
                     {shown === 'mark' && ` (of ${part.points})`}
                   </th>

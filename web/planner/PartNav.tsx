@@ -1,6 +1,7 @@
 import type { Catalogue } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
-import { baseOf, emptied, newPart, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
+import { lower, partName } from '../ui/words';
+import { baseOf, copyOf, emptied, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
 
 export type Choosing = {
   plan: Plan;
@@ -10,13 +11,18 @@ export type Choosing = {
   choose: (part: number, sheet: string) => void;
   changePart: (change: (part: PartPlan) => PartPlan) => void;
   limits: Catalogue['limits'];
+  /** Shows the part's task in the panel. */
+  toTask: () => void;
 };
 
 /** The parts of the assignment, in the line of its name. */
-export function PartNav({ plan, setPlan, part, choose, limits }: Choosing) {
+export function PartNav({ plan, setPlan, part, choose, limits, toTask }: Choosing) {
   const addPart = () => {
-    setPlan((before) => ({ ...before, parts: [...before.parts, newPart(part.targets[0]?.pattern ?? baseOf(part), part)] }));
-    choose(plan.parts.length, 'target 0');
+    const index = plan.parts.indexOf(part) + 1;
+    const copy = copyOf(part);
+    setPlan((before) => ({ ...before, parts: [...before.parts.slice(0, index), copy, ...before.parts.slice(index)] }));
+    choose(index, sheetsOf(copy)[0]?.key ?? 'start');
+    toTask();
   };
   return (
     <nav aria-label="Parts" className="flex flex-wrap items-baseline gap-x-1">
@@ -29,7 +35,7 @@ export function PartNav({ plan, setPlan, part, choose, limits }: Choosing) {
             aria-current={one.key === part.key ? 'true' : undefined}
             onClick={() => choose(i, 'target 0')}
           >
-            Part {i + 1}
+            {partName({ position: i + 1, name: one.name })}
           </button>
         ))}
       <button
@@ -38,7 +44,7 @@ export function PartNav({ plan, setPlan, part, choose, limits }: Choosing) {
         disabled={plan.parts.length >= limits.parts}
         onClick={addPart}
         aria-label="Add a part"
-        title="Add a part: a copy of this one, to change"
+        title="Add a part: all of this one again, to change"
       >
         + part
       </button>
@@ -121,6 +127,7 @@ export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choo
 /** Where a part stands among the others. */
 export function PartPlace({ plan, setPlan, part, choose }: Pick<Choosing, 'plan' | 'setPlan' | 'part' | 'choose'>) {
   const index = plan.parts.indexOf(part);
+  const called = partName({ position: index + 1, name: part.name });
   const inOrder = (parts: PartPlan[]) => parts.map((one, i) => (i === 0 ? { ...one, waits: false } : one));
   const earlier = () => {
     setPlan((before) => {
@@ -137,10 +144,10 @@ export function PartPlace({ plan, setPlan, part, choose }: Pick<Choosing, 'plan'
   return (
     <p className="flex flex-wrap gap-1.5">
       <button type="button" className="button button-small" disabled={index === 0} onClick={earlier}>
-        Part {index + 1} earlier
+        {called} earlier
       </button>
       <button type="button" className="button button-small" disabled={part.attempts > 0} onClick={remove}>
-        Remove part {index + 1}
+        Remove {lower(called)}
       </button>
     </p>
   );

@@ -72,7 +72,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
   const changePart = (change: (part: PartPlan) => PartPlan) =>
     setPlan((before) => ({ ...before, parts: before.parts.map((one) => (one.key === part.key ? change(one) : one)) }));
   const props = { plan, part, changePart, catalogue };
-  const choosing = { plan, setPlan, part, sheet, choose, changePart, limits: catalogue.limits };
+  const choosing = { plan, setPlan, part, sheet, choose, changePart, limits: catalogue.limits, toTask: () => setPanel(0) };
   return (
     <Workbench
       label={LABELS[sheet.role]}
@@ -162,7 +162,9 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
       )}
       <p className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
         <span>{plan.dueAt ? `Due ${when(plan.dueAt)}` : 'No time to hand in by'}</span>
-        <span>{plan.publishedAt ? `published ${when(plan.publishedAt)}` : 'only you see this'}</span>
+        <span>
+          {plan.closedAt ? `closed ${when(plan.closedAt)}` : plan.publishedAt ? `published ${when(plan.publishedAt)}` : 'only you see this'}
+        </span>
       </p>
       <p className="mt-1.5 flex flex-wrap gap-2">
         {part.id && (
@@ -191,10 +193,27 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           </button>
         )}
       </p>
-      {plan.id && plan.publishedAt && keeper.dirty && (
-        <button type="button" className="button button-small mt-2" onClick={keeper.forget}>
-          Forget the changes
-        </button>
+      {plan.id && plan.publishedAt && (
+        <p className="mt-2 flex flex-wrap gap-2">
+          {keeper.dirty && (
+            <button type="button" className="button button-small" onClick={keeper.forget}>
+              Forget the changes
+            </button>
+          )}
+          <button
+            type="button"
+            className="button button-small"
+            disabled={keeper.busy}
+            onClick={() => void keeper.step(plan.closedAt ? 'reopen' : 'close')}
+          >
+            {plan.closedAt ? 'Open it again' : 'Close it: nothing more is handed in'}
+          </button>
+          {plan.parts.every((one) => one.attempts === 0) && (
+            <button type="button" className="button button-small" disabled={keeper.busy} onClick={() => void keeper.step('withdraw')}>
+              Take it back from the class
+            </button>
+          )}
+        </p>
       )}
       {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
     </section>

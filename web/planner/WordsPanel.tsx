@@ -1,5 +1,6 @@
 import type { Catalogue } from '../api/types';
 import { Choice } from '../ui/Choice';
+import { lower, partName } from '../ui/words';
 import { FreedomFields } from './FreedomFields';
 import { PartPlace } from './PartNav';
 import { baseOf, type Kind, type PartPlan, type Plan, type View, withKind } from './plan';
@@ -56,13 +57,32 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
       {plan.parts.length > 1 && (
         <>
           <h3 className="border-t border-rule pt-2">Part {index + 1}</h3>
+          <label className="text-sm">
+            Name of this part (if you like)
+            <input
+              className="field mt-1"
+              value={part.name}
+              maxLength={limits.partName}
+              onChange={(event) => changed({ name: event.target.value })}
+            />
+          </label>
+          <label className="text-sm">
+            What to do in this part, beside the brief
+            <textarea
+              className="field mt-1"
+              rows={2}
+              value={part.brief}
+              maxLength={limits.brief}
+              onChange={(event) => changed({ brief: event.target.value })}
+            />
+          </label>
           <PartPlace plan={plan} setPlan={setPlan} part={part} choose={choose} />
         </>
       )}
       {index > 0 && (
         <label className="flex items-center gap-1.5 text-sm">
           <input type="checkbox" checked={part.waits} onChange={(event) => changed({ waits: event.target.checked })} />
-          opens when part {index} is right
+          opens when {lower(partName({ position: index, name: plan.parts[index - 1]?.name ?? '' }))} is right
         </label>
       )}
       <div className="text-sm">

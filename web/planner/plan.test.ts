@@ -3,7 +3,7 @@ import { catalogue } from '../../tests/web/catalogue';
 import type { Pattern, PlannedAssignment, TeacherToday } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { rowAdded } from '../music/rows';
-import { doubtsOf, inputOf, newFrame, newPart, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
+import { copyOf, doubtsOf, inputOf, newFrame, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
 
 const course: TeacherToday['courses'][number] = { id: 'c', name: 'Parade line', counting: 'steps', students: 20 };
 const plan = { ...newPlan(course, catalogue.newPattern), title: 'Harbour Steps' };
@@ -29,6 +29,8 @@ const answer = (change: object) =>
     parts: [
       {
         id: 'p',
+        name: '',
+        brief: '',
         kind: 'copy',
         view: 'seen',
         instruments: ['snare', 'kick'],
@@ -101,10 +103,28 @@ describe('a plan', () => {
     expect(planOf(answer({ requirements: sent({ asks })?.requirements })).parts[0]?.asks[0]?.frame?.pattern).toEqual(frame.pattern);
   });
 
-  it('takes meter and rows over into a further part', () => {
-    const next = newPart(catalogue.newPattern, { ...part, targets: [new PatternStore(drawn)] });
-    expect(rows(next.targets[0]?.pattern)).toEqual([['kick']]);
-    expect(next.id).toBeNull();
+  it('takes everything over into a further part, on sheets of its own', () => {
+    const asks = [{ key: 'x', data: { kind: 'contains', points: 2 }, frame: newFrame(part) }];
+    const whole: PartPlan = {
+      ...part,
+      id: 'a',
+      attempts: 3,
+      name: 'Calm',
+      brief: 'Softly.',
+      waits: true,
+      asks,
+      help: { ticks: true },
+      start: new PatternStore(drawn),
+      offered: ['kick'],
+    };
+    const copy = copyOf(whole);
+    const { id: _, ...wanted } = inputOf({ ...plan, parts: [{ ...whole, attempts: 0, waits: false, name: '' }] }).parts[0] ?? {};
+    const { id, ...got } = inputOf({ ...plan, parts: [copy] }).parts[0] ?? {};
+    expect(id).toBeNull();
+    expect(got).toEqual(wanted);
+    copy.start?.change('Empty', () => blank);
+    expect(whole.start?.pattern).toEqual(drawn);
+    expect(new Set([...sheetsOf(whole), ...sheetsOf(copy)].map(({ store }) => store)).size).toBe(6);
   });
 });
 

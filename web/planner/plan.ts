@@ -27,6 +27,10 @@ export type PartPlan = {
   key: string;
   id: string | null;
   attempts: number;
+  /** Empty where it is called by its number. */
+  name: string;
+  /** Beside the brief of the whole. */
+  brief: string;
   kind: Kind;
   view: View;
   freedom: Freedom;
@@ -49,6 +53,7 @@ export type Plan = {
   brief: string;
   dueAt: string | null;
   publishedAt: string | null;
+  closedAt: string | null;
   /** That the server counts; 0 until it is first kept. */
   version: number;
   parts: PartPlan[];
@@ -58,29 +63,43 @@ let keys = 0;
 export const newKey = (): string => `k${++keys}`;
 
 export function newPlan(course: TeacherToday['courses'][number], pattern: Pattern): Plan {
-  return { id: null, course, title: '', brief: '', dueAt: null, publishedAt: null, version: 0, parts: [newPart(pattern)] };
+  return { id: null, course, title: '', brief: '', dueAt: null, publishedAt: null, closedAt: null, version: 0, parts: [newPart(pattern)] };
 }
 
-/**
- * @param empty what the first sheet begins with
- * @param like  the part before, whose settings and rows a new one takes over
- */
-export function newPart(empty: Pattern, like?: PartPlan): PartPlan {
-  const model = like && baseOf(like);
-  const pattern = model ? emptied(model) : empty;
+/** @param pattern what its sheet begins with */
+function newPart(pattern: Pattern): PartPlan {
   return {
     key: newKey(),
     id: null,
     attempts: 0,
+    name: '',
+    brief: '',
     kind: 'copy',
     view: 'seen',
     freedom: {},
-    policy: { ...like?.policy },
+    policy: {},
     help: {},
     waits: false,
     asks: [],
     targets: [new PatternStore(pattern)],
     start: null,
+    offered: [],
+  };
+}
+
+/** A part with all that another one holds, on sheets of its own; only the name is not taken over. */
+export function copyOf(part: PartPlan): PartPlan {
+  const sheet = (store: PatternStore) => new PatternStore(store.pattern);
+  return {
+    ...part,
+    key: newKey(),
+    id: null,
+    attempts: 0,
+    name: '',
+    waits: false,
+    targets: part.targets.map(sheet),
+    start: part.start && sheet(part.start),
+    asks: part.asks.map((ask) => ({ ...ask, key: newKey(), ...(ask.frame && { frame: sheet(ask.frame) }) })),
     offered: [],
   };
 }
@@ -130,13 +149,13 @@ export function withKind(part: PartPlan, kind: Kind): PartPlan {
 }
 
 export function planOf(one: PlannedAssignment): Plan {
-  const { id, course, title, brief, dueAt, publishedAt, version } = one;
+  const { id, course, title, brief, dueAt, publishedAt, closedAt, version } = one;
   if (one.parts.length === 0) throw new Error('This assignment has no part; plan it anew.');
-  return { id, course, title, brief, dueAt, publishedAt, version, parts: one.parts.map(partOf) };
+  return { id, course, title, brief, dueAt, publishedAt, closedAt, version, parts: one.parts.map(partOf) };
 }
 
 function partOf(part: PlannedPart): PartPlan {
-  const { id, kind, view, freedom, policy, help, waits, instruments, attempts = 0 } = part;
+  const { id, name, brief, kind, view, freedom, policy, help, waits, instruments, attempts = 0 } = part;
   const given = part.targets.length === 0 || hitCount(part.start) > 0 || attempts > 0;
   // Instruments that are offered but have no row of their own are rows without a hit here.
   const [first, ...others] = part.targets;
@@ -145,6 +164,8 @@ function partOf(part: PlannedPart): PartPlan {
     // A part that was left before it was first kept has no name yet.
     id: id === '' ? null : id,
     attempts,
+    name,
+    brief,
     kind,
     view,
     freedom,
@@ -186,6 +207,8 @@ function partInput(part: PartPlan, title: string): PartInput {
   );
   return {
     id,
+    name: part.name.trim(),
+    brief: part.brief,
     kind,
     view,
     instruments: part.attempts > 0 ? part.offered : [...new Set(offered)],
@@ -205,7 +228,7 @@ export function doubtsOf(plan: Plan, now = new Date()): string[] {
   return [
     ...(plan.dueAt && new Date(plan.dueAt) < now ? ['The time to hand in by is over already.'] : []),
     ...plan.parts.flatMap((part, index) => {
-      const where = several ? ` in part ${index + 1}` : '';
+      const where = several ? ` in ${part.name || `part ${index + 1}`}` : '';
       const empty = (stores: (PatternStore | null)[]) => stores.some((store) => store !== null && hitCount(store.pattern) === 0);
       const frames = part.asks.flatMap(({ frame }) => (frame ? [frame] : []));
       return [

@@ -130,6 +130,17 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate('/');
   };
+  /** Takes what is published back, closes it, or opens it again. */
+  const step = async (what: 'withdraw' | 'close' | 'reopen') => {
+    const { id } = plan;
+    if (!id) return;
+    const now = await run(() => reply(api.POST(`/api/assignments/{id}/${what}`, at({ id }))));
+    if (!now) return;
+    setPlan((before) => ({ ...before, publishedAt: now.publishedAt, closedAt: now.closedAt }));
+    void queries.invalidateQueries({ queryKey: ['today'] });
+    // What is not published is kept by itself: the plan begins anew.
+    if (what === 'withdraw') void queries.resetQueries({ queryKey: ['plan'] });
+  };
   const remove = async () => {
     const { id } = latest.current.plan;
     await keeper.rest();
@@ -165,6 +176,7 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
     save: () => keeper.send(),
     saveChanges,
     publish,
+    step,
     remove,
     error: error || (keeping.state === 'refused' ? keeping.sentence : ''),
     dirty,

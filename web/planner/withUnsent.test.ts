@@ -24,6 +24,8 @@ const answer = {
   parts: [
     {
       id: 'p',
+      name: '',
+      brief: '',
       kind: 'copy',
       view: 'seen',
       instruments: ['kick'],

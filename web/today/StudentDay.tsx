@@ -1,16 +1,14 @@
 import { Link } from 'react-router';
 import type { StudentToday } from '../api/types';
-import { fromNow, weekday, when } from '../ui/words';
+import { fromNow, taskName, weekday, when } from '../ui/words';
 import { Due, TaskCard } from './TaskCard';
 
 type Task = StudentToday['tasks'][number];
 
-function nameOf(task: Task): string {
-  return task.parts > 1 ? `${task.title}, part ${task.position}` : task.title;
-}
+const nameOf = (task: Task): string => taskName(task.title, task.parts, task);
 
 function isOver(task: Task): boolean {
-  return task.dueAt !== null && new Date(task.dueAt) < new Date();
+  return task.closedAt !== null || (task.dueAt !== null && new Date(task.dueAt) < new Date());
 }
 
 /** What comes first: what was returned, then what is to be handed in, then what is with the teacher. */
@@ -44,7 +42,13 @@ function Group({ title, tasks }: { title: string; tasks: Task[] }) {
       <h2 className="text-faint">{title}</h2>
       <ul className="mt-2 flex flex-col gap-2">
         {tasks.map((task) => (
-          <TaskCard key={task.partId} title={nameOf(task)} kind={task.kind} glimpse={task.glimpse} due={<Due at={task.dueAt} />}>
+          <TaskCard
+            key={task.partId}
+            title={nameOf(task)}
+            kind={task.kind}
+            glimpse={task.glimpse}
+            due={task.closedAt ? `closed ${fromNow(task.closedAt)}` : <Due at={task.dueAt} />}
+          >
             <Doing task={task} />
           </TaskCard>
         ))}

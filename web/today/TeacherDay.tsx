@@ -1,6 +1,7 @@
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { TeacherToday } from '../api/types';
-import { plural, weekday } from '../ui/words';
+import { fromNow, partName, plural, taskName, weekday } from '../ui/words';
 import { CountingField } from './CountingField';
 import { Due, TaskCard } from './TaskCard';
 
@@ -65,7 +66,12 @@ const GROUPS = [
 function groupOf(one: Assignment): (typeof GROUPS)[number]['holds'] {
   if (!one.publishedAt) return 'planned';
   if (one.parts.some((part) => part.toMark > 0)) return 'waiting';
-  return one.dueAt && new Date(one.dueAt) < new Date() ? 'over' : 'running';
+  return one.closedAt || (one.dueAt && new Date(one.dueAt) < new Date()) ? 'over' : 'running';
+}
+
+function dueOf(one: Assignment): ReactNode {
+  if (!one.publishedAt) return 'only you see it';
+  return one.closedAt ? `closed ${fromNow(one.closedAt)}` : <Due at={one.dueAt} />;
 }
 
 function AssignmentCard({ one, students }: { one: Assignment; students: number }) {
@@ -75,18 +81,18 @@ function AssignmentCard({ one, students }: { one: Assignment; students: number }
     </Link>
   );
   return (
-    <TaskCard title={one.title} kind={one.kind} glimpse={one.glimpse} due={one.publishedAt ? <Due at={one.dueAt} /> : 'only you see it'}>
+    <TaskCard title={one.title} kind={one.kind} glimpse={one.glimpse} due={dueOf(one)}>
       {one.publishedAt ? (
         <div className="flex flex-col gap-2">
           {one.parts.map((part, index) => {
-            const name = one.parts.length > 1 ? `${one.title}, part ${part.position}` : one.title;
+            const name = taskName(one.title, one.parts.length, part);
             const doing = part.toMark > 0 ? `Answer ${part.toMark}` : 'Look at the work';
             return (
               <div key={part.id} className="flex flex-wrap items-center justify-end gap-x-4 gap-y-1">
                 <div className="w-52">
                   <Progress part={part} students={students} />
                   <p className="text-xs text-faint">
-                    {one.parts.length > 1 && `Part ${part.position}: `}
+                    {one.parts.length > 1 && `${partName(part)}: `}
                     {part.handedIn} of {students} handed in
                     {part.handedIn > part.toMark && `, ${part.handedIn - part.toMark} returned`}
                   </p>

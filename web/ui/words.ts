@@ -35,6 +35,16 @@ export function swingWords(swing: { percent: number } = { percent: 50 }): string
   return swing.percent === 66.67 ? 'triplet swing' : `swung ${swing.percent} %`;
 }
 
+type Part = { position: number; name: string };
+
+/** What a part is called among the others. */
+export const partName = ({ position, name }: Part): string => name || `Part ${position}`;
+
+/** A task, or one of its parts, in a line. */
+export function taskName(title: string, parts: number, part: Part): string {
+  return parts > 1 ? `${title}, ${part.name || `part ${part.position}`}` : title;
+}
+
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }

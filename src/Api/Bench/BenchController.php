@@ -129,39 +129,40 @@ final readonly class BenchController
     }
 
     /**
-     * Hands in. A press has a key of its own: sent twice, it hands in once. The same unchanged beat again is told, not stored.
+     * Hands in. A press has a key of its own: sent twice, it hands in once. The same unchanged beat again is told, not stored. What was
+     * pressed without a connection says when: it counts where that was in time, its teacher reads both times, and the draft, which may
+     * have gone on since, stays.
      */
     #[Route('/api/parts/{id}/attempts', methods: 'POST')]
     public function handIn(string $id, Request $request): JsonResponse
     {
         $part = $this->access->openPart($id);
         $student = $this->access->student();
-        $fields = Body::of($request, ['version', 'pattern', 'note', 'press'], Body::MOST_BEAT);
+        $fields = Body::of($request, ['version', 'pattern', 'note', 'press', 'pressedAt'], Body::MOST_BEAT);
         [$version, $pattern, $note] = self::work($part, $fields);
         $press = Body::uuid($fields, 'press');
         if ($this->isHandedIn($part, $student, $press)) {
             return $this->handedIn($part, $student, $this->drafts->find($id, $student));
         }
-        if (!$part->assignment->isOpen($this->clock->now())) {
-            throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');
-        }
+        $pressedAt = $this->pressedAt($part, $fields);
         if (0 === $pattern->hitCount()) {
             throw new Conflict('There is no hit in your beat yet; build something first.');
         }
         $judgement = $part->task()->judge($pattern, $note);
-        $store = function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press): ?array {
+        $store = function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press, $pressedAt): ?array {
             // Presses of one student at one part come one after another.
             $this->entities->getConnection()->fetchOne('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', ["$id $student->id"]);
             if ($this->isHandedIn($part, $student, $press)) {
                 return null;
             }
             $this->refuseTheSame($part, $student, $pattern, $note);
-            $draft = $this->drafts->keep($id, $student, $version, $pattern, $note);
+            $draft = null !== $pressedAt && null !== $this->drafts->find($id, $student)
+                ? null
+                : $this->drafts->keep($id, $student, $version, $pattern, $note);
             $number = 1 + $this->entities->getRepository(Attempt::class)->count(['part' => $part, 'student' => $student]);
             if ($number > self::MOST_ATTEMPTS) {
                 throw new Conflict(\sprintf('You have handed in %d times; talk to your teacher before the next one.', self::MOST_ATTEMPTS));
             }
-            $now = \DateTimeImmutable::createFromInterface($this->clock->now());
             $told = View::Seen === $part->view || $this->allowance->tells($part, $student);
             $attempt = new Attempt(
                 $part->school,
@@ -170,15 +171,16 @@ final readonly class BenchController
                 $number,
                 $pattern,
                 $note,
-                $now,
+                $this->now(),
                 $judgement,
                 $part->revision,
                 $press,
                 $told,
+                $pressedAt,
             );
             $this->entities->persist($attempt);
             $this->entities->flush();
-            $this->record->now('hand-in', $student, $attempt->id, ['number' => $number]);
+            $this->record->now('hand-in', $student, $attempt->id, ['number' => $number, 'pressedAt' => Shapes::time($pressedAt)]);
 
             return $draft;
         };
@@ -191,6 +193,28 @@ final readonly class BenchController
         return null === $draft
             ? $this->handedIn($part, $student, $this->drafts->find($id, $student))
             : $this->handedIn($part, $student, null, $draft);
+    }
+
+    /**
+     * @return \DateTimeImmutable|null when "Hand in" was pressed, by the clock of the student's device, where that was without a connection
+     *
+     * @throws Conflict when the time for handing in was over
+     */
+    private function pressedAt(Part $part, Fields $fields): ?\DateTimeImmutable
+    {
+        $now = $this->now();
+        $pressed = $fields->has('pressedAt') ? Body::time($fields, 'pressedAt') : null;
+        $pressed = null === $pressed ? null : min($pressed, $now);
+        if (!$part->assignment->isOpen($now) && (null === $pressed || !$part->assignment->wasOpen($pressed, $now))) {
+            throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');
+        }
+
+        return $pressed;
+    }
+
+    private function now(): \DateTimeImmutable
+    {
+        return \DateTimeImmutable::createFromInterface($this->clock->now());
     }
 
     /** Whether this press of the button has arrived before. */
@@ -264,6 +288,7 @@ final readonly class BenchController
             $parts[] = [
                 'id' => (string) $one->id,
                 'position' => $one->position,
+                'name' => $one->name,
                 'handedIn' => isset($newest[(string) $one->id]),
                 'waiting' => $student && !$one->isOpenAfter(($last['told'] ?? false) ? $last['found'] : null),
             ];

@@ -51,10 +51,7 @@ final readonly class MarkingController
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
-            'parts' => array_map(
-                static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position],
-                $part->assignment->parts(),
-            ),
+            'parts' => Shapes::partNames($part->assignment),
             ...$this->table->of($part),
             'recomparing' => $this->judging->progress([$part]),
         ]);

@@ -71,10 +71,7 @@ final readonly class PictureController
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
-            'parts' => array_map(
-                static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position],
-                $part->assignment->parts(),
-            ),
+            'parts' => Shapes::partNames($part->assignment),
             'target' => Shapes::pattern($part->targets[$shown] ?? null),
             'shown' => $shown,
             'nearest' => array_values($nearest),
@@ -90,7 +87,7 @@ final readonly class PictureController
     {
         $course = $this->access->taughtCourse($id);
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id, p.position, p.points, a.title, (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts
+            SELECT p.id, p.position, p.name, p.points, a.title, (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts
             FROM part p JOIN assignment a ON a.id = p.assignment_id
             WHERE a.course_id = ? AND a.published_at IS NOT NULL ORDER BY a.created_at, a.id, p.position
             SQL, [$id]);
@@ -122,6 +119,7 @@ final readonly class PictureController
                     'id' => $row['id'],
                     'title' => $row['title'],
                     'position' => $row['position'],
+                    'name' => $row['name'],
                     'parts' => $row['parts'],
                     'points' => self::number($row['points']),
                 ],

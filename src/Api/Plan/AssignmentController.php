@@ -127,14 +127,54 @@ final readonly class AssignmentController
                 );
             }
         }
-        if (null === $assignment->publishedAt) {
-            $this->entities->wrapInTransaction(function () use ($assignment): void {
-                $assignment->publish(\DateTimeImmutable::createFromInterface($this->clock->now()));
-                $this->record->now('publish', $this->access->teacher(), $assignment->id);
-            });
-        }
 
-        return $this->answer($assignment);
+        return $this->step($id, 'publish', function (Assignment $assignment): bool {
+            $was = null === $assignment->publishedAt;
+            $assignment->publish(\DateTimeImmutable::createFromInterface($this->clock->now()));
+
+            return $was;
+        });
+    }
+
+    /** Takes a published assignment back from the class, while nobody has handed in. What students have begun is kept. */
+    #[Route('/api/assignments/{id}/withdraw', methods: 'POST')]
+    public function withdraw(string $id): JsonResponse
+    {
+        return $this->step($id, 'withdraw', function (Assignment $assignment): bool {
+            if (0 < array_sum($this->attempts($assignment))) {
+                throw new Conflict('Somebody has handed in already, so it stays with the class; you can close it.');
+            }
+            $was = null !== $assignment->publishedAt;
+            $assignment->withdraw();
+
+            return $was;
+        });
+    }
+
+    /** From now on nothing more is handed in. */
+    #[Route('/api/assignments/{id}/close', methods: 'POST')]
+    public function close(string $id): JsonResponse
+    {
+        return $this->step($id, 'close', function (Assignment $assignment): bool {
+            if (null === $assignment->publishedAt) {
+                throw new Conflict('This assignment is not published, so there is nothing to close.');
+            }
+            $was = null === $assignment->closedAt;
+            $assignment->close(\DateTimeImmutable::createFromInterface($this->clock->now()));
+
+            return $was;
+        });
+    }
+
+    #[Route('/api/assignments/{id}/reopen', methods: 'POST')]
+    public function reopen(string $id): JsonResponse
+    {
+        return $this->step($id, 'reopen', static function (Assignment $assignment): bool {
+            $was = null !== $assignment->closedAt;
+            $assignment->reopen();
+
+            return $was;
+        });
     }
 
     #[Route('/api/assignments/{id}', methods: 'DELETE')]
@@ -172,6 +212,24 @@ final readonly class AssignmentController
         ]);
     }
 
+    /**
+     * Takes an assignment a step further, or back, and records it.
+     *
+     * @param \Closure(Assignment): bool $take whether anything changed
+     */
+    private function step(string $id, string $what, \Closure $take): JsonResponse
+    {
+        $assignment = $this->access->taughtAssignment($id);
+        $this->entities->wrapInTransaction(function () use ($assignment, $what, $take): void {
+            $this->entities->refresh($assignment, LockMode::PESSIMISTIC_WRITE);
+            if ($take($assignment)) {
+                $this->record->now($what, $this->access->teacher(), $assignment->id);
+            }
+        });
+
+        return $this->answer($assignment);
+    }
+
     /** Whether what was sent is what is there already. */
     private function isTheSame(Assignment $assignment, Fields $fields): bool
     {
@@ -185,7 +243,8 @@ final readonly class AssignmentController
         foreach ($same ? $this->matched($assignment, $fields) : [] as $i => [$part, $input]) {
             $task = ($parts[$i] ?? null) === $part ? $part?->task() : null;
             $same = $same && null !== $task && $input->task->hasSheetOf($task) && $input->task->judgesAs($task)
-                && $input->waits === $part->waits && json_encode($input->task->help->toData()) === json_encode($task->help->toData());
+                && $input->waits === $part->waits && [$input->name, $input->brief] === [$part->name, $part->brief]
+                && json_encode($input->task->help->toData()) === json_encode($task->help->toData());
         }
 
         return $same && \count($parts) === \count($fields->list('parts', 1, Assignment::MOST_PARTS));
@@ -211,16 +270,15 @@ final readonly class AssignmentController
         }
         foreach ($matched as $i => [$part, $input]) {
             if (null === $part) {
-                $assignment->add($input->task, $input->waits, $i + 1);
-                continue;
-            }
-            if (0 < ($handedIn[(string) $part->id] ?? 0) && !$input->task->hasSheetOf($part->task())) {
+                $part = $assignment->add($input->task, $input->waits, $i + 1);
+            } elseif (0 < ($handedIn[(string) $part->id] ?? 0) && !$input->task->hasSheetOf($part->task())) {
                 throw new Conflict(
                     'Someone has handed in already, so what students begin with and what is open to them stays as it is; targets, '
                         .'requirements, marking and help can change.',
                 );
             }
             $part->change($input->task, $i + 1, $input->waits);
+            $part->describe($input->name, $input->brief);
         }
         $assignment->describe($title, $brief, $due);
     }

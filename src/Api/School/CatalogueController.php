@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\School;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Feedback;
+use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Sound\Kits;
 use Pulsanda\Core\Compare\Mark\Policy;
@@ -73,6 +74,7 @@ final readonly class CatalogueController
                 'feedback' => Feedback::MOST_TEXT,
                 'brief' => Assignment::MOST_BRIEF,
                 'parts' => Assignment::MOST_PARTS,
+                'partName' => Part::MOST_NAME,
                 'targets' => Task::MOST_TARGETS,
                 'rules' => RequirementFile::MOST,
                 'pin' => Feedback::MOST_PIN_TEXT,

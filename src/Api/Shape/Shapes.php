@@ -44,6 +44,7 @@ final readonly class Shapes
             'brief' => $assignment->brief,
             'dueAt' => self::time($assignment->dueAt),
             'publishedAt' => self::time($assignment->publishedAt),
+            'closedAt' => self::time($assignment->closedAt),
             'course' => [
                 'id' => (string) $assignment->course->id,
                 'name' => $assignment->course->name,
@@ -74,7 +75,18 @@ final readonly class Shapes
             'freedom' => $part->task()->freedom->toData(),
             'points' => $part->points,
             'position' => $part->position,
+            'name' => $part->name,
+            'brief' => $part->brief,
         ];
+    }
+
+    /** @return list<array{id: string, position: int, name: string}> */
+    public static function partNames(Assignment $assignment): array
+    {
+        return array_map(
+            static fn (Part $one): array => ['id' => (string) $one->id, 'position' => $one->position, 'name' => $one->name],
+            $assignment->parts(),
+        );
     }
 
     /** @return array<string, mixed>|null */
@@ -146,6 +158,7 @@ final readonly class Shapes
             'id' => (string) $attempt->id,
             'number' => $attempt->number,
             'handedInAt' => self::time($attempt->handedInAt),
+            'pressedAt' => self::time($attempt->pressedAt),
             'note' => $attempt->note,
             'pattern' => PatternWriter::toData($attempt->pattern),
         ];

@@ -41,7 +41,7 @@ final readonly class TodayController
         );
         // Only a student's newest attempt waits for an answer.
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, p.id AS part_id, p.position, p.kind,
+            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, a.closed_at, p.id AS part_id, p.position, p.name, p.kind,
                    coalesce(p.targets -> 0, p.start) AS pattern,
                    count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
             FROM assignment a
@@ -65,6 +65,7 @@ final readonly class TodayController
                 'courseId' => $row['course_id'],
                 'dueAt' => self::atom($row['due_at']),
                 'publishedAt' => self::atom($row['published_at']),
+                'closedAt' => self::atom($row['closed_at']),
                 'kind' => $row['kind'],
                 'glimpse' => self::glimpse($row['pattern']),
                 'parts' => [],
@@ -72,6 +73,7 @@ final readonly class TodayController
             $assignments[$key]['parts'][] = [
                 'id' => $row['part_id'],
                 'position' => $row['position'],
+                'name' => $row['name'],
                 'handedIn' => $row['handed_in'],
                 'toMark' => $row['to_mark'],
             ];
@@ -85,7 +87,7 @@ final readonly class TodayController
     {
         // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id AS part_id, p.position, p.kind, p.view, a.title, c.name AS course, a.due_at, d.saved_at,
+            SELECT p.id AS part_id, p.position, p.name, p.kind, p.view, a.title, c.name AS course, a.due_at, a.closed_at, d.saved_at,
                    p.start, p.targets -> 0 AS target, d.pattern AS draft,
                    n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
                    (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts,
@@ -109,6 +111,7 @@ final readonly class TodayController
         return ['tasks' => array_map(static fn (array $row): array => [
             'partId' => $row['part_id'],
             'position' => $row['position'],
+            'name' => $row['name'],
             'parts' => $row['parts'],
             'waiting' => $row['waiting'],
             'title' => $row['title'],
@@ -116,6 +119,7 @@ final readonly class TodayController
             'glimpse' => self::glimpse(self::shown($row), true !== $row['waiting']),
             'course' => $row['course'],
             'dueAt' => self::atom($row['due_at']),
+            'closedAt' => self::atom($row['closed_at']),
             'savedAt' => self::atom($row['saved_at']),
             'points' => is_numeric($row['points']) ? (float) $row['points'] : null,
             'attempt' => null === $row['attempt_id'] ? null : [
