@@ -58,7 +58,8 @@ final class PartsTest extends BrowserTestCase
         $wren->read('Attempt 2 is with your teacher');
         $wren->press('Part 2');
         $wren->read('Kick stands on the first downbeat.');
-        $wren->cell(0, 0)->click();
+        self::assertSame(90, $wren->hit(0, 0), 'the part was copied with what is drawn');
+        $wren->cell(2, 0)->click();
         $wren->fill('What did you choose', 'The flood comes in at once.');
         $wren->read('2 of 2 things met');
         $wren->press('Hand in');

@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Bench, Catalogue, Pattern } from '../api/types';
 import { Editor } from '../edit/Editor';
+import { Folds } from '../edit/Folds';
 import { KeysHelp } from '../edit/KeysHelp';
 import { sameMeter } from '../edit/meters';
 import { useMusic } from '../edit/useMusic';
@@ -43,7 +44,16 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);
   const { music, error } = useMusic(store, assignment.course.counting, given);
   const [editor] = useState(
-    () => new Editor(store, catalogue, bench.music, playerFor(catalogue, part.kit), part.freedom, part.instruments),
+    () =>
+      new Editor(
+        store,
+        catalogue,
+        bench.music,
+        playerFor(catalogue, part.kit),
+        part.freedom,
+        part.instruments,
+        new Folds(`folds ${part.id}`),
+      ),
   );
   useTaken(store);
   useEffect(() => {

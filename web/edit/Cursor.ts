@@ -4,6 +4,7 @@ import { bounded, hitAt } from '../music/pattern';
 import { hitsIn, type Range } from '../music/range';
 import { snapTicks } from '../music/time';
 import { plural } from '../ui/words';
+import { Folds } from './Folds';
 
 export type Place = { row: number; at: number };
 export type EditorState = {
@@ -28,6 +29,7 @@ export class Cursor {
     readonly store: PatternStore,
     /** Grooves and counting words of the settings; the Workbench sets newer ones. */
     public music: Music,
+    readonly folds = new Folds(),
   ) {}
 
   get state(): EditorState {
@@ -108,7 +110,15 @@ export class Cursor {
   /** Brings the cursor back onto the sheet when its row or its bar has gone, with an undo for instance. */
   settle(): void {
     const { row, at } = this.#state.cursor;
-    this.point({ row: bounded(row, 0, Math.max(0, this.section.rows.length - 1)), at: at < this.length ? at : 0 });
+    const here = bounded(row, 0, Math.max(0, this.section.rows.length - 1));
+    this.point({ row: this.seen(here, 1) ?? this.seen(here, -1) ?? here, at: at < this.length ? at : 0 });
+  }
+
+  /** The first row from this one on, up or down, that is not folded away; null when there is none. */
+  seen(row: number, way: 1 | -1): number | null {
+    const { rows } = this.section;
+    for (let here = row; here >= 0 && here < rows.length; here += way) if (!this.folds.isHidden(rows, here)) return here;
+    return null;
   }
 
   /** Marks from where marking began to this place, both included. */

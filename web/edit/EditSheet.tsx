@@ -4,10 +4,12 @@ import { hitAt, velocityOf } from '../music/pattern';
 import { finestOf } from '../music/time';
 import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
-import { Sheet, StaffLine } from '../sheet/Sheet';
+import { Sheet, StaffLine, type Thin } from '../sheet/Sheet';
 import type { Player } from '../sound/Player';
 import { isSingle, keyName, singleKeys } from '../ui/useKeys';
 import type { Editor } from './Editor';
+import { FoldLine } from './FoldLine';
+import type { Group } from './Folds';
 import { type KeyPress, press } from './keys';
 import { SheetHands } from './SheetHands';
 
@@ -36,10 +38,22 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
   const hands = useMemo(() => new SheetHands(editor, () => layout.current as Geometry), [editor]);
   const { index, section } = editor;
   const instruments = useMemo(() => new Map(editor.catalogue.instruments.map((one) => [one.name, one])), [editor]);
+  useSyncExternalStore(editor.folds.subscribe, () => editor.folds.state);
+  const { over, below } = thinLines(editor);
   const rows = section.rows.flatMap((row, i) => {
-    const instrument = instruments.get(row.instrument);
+    const instrument = editor.folds.isHidden(section.rows, i) ? undefined : instruments.get(row.instrument);
+    const above = over.get(i);
     return instrument
-      ? [{ key: `${row.instrument} ${i}`, instrument, tint: row.tint ?? null, triplets: row.snap?.endsWith('t') ?? false }]
+      ? [
+          {
+            index: i,
+            ...(above && { above }),
+            key: `${row.instrument} ${i}`,
+            instrument,
+            tint: row.tint ?? null,
+            triplets: row.snap?.endsWith('t') ?? false,
+          },
+        ]
       : [];
   });
   const say = useMemo(() => new Map(music.words.map((word) => [word.at, word.say])), [music]);
@@ -85,7 +99,13 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
         position={position}
         audition={player.audition}
         finest={finestOf(section.rows)}
-        grid={{ zoom, room, onBar, name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} /> }}
+        grid={{
+          zoom,
+          room,
+          onBar,
+          below,
+          name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} />,
+        }}
         onLayout={onLayout}
         content={({ instrument }, i, line, g) => (
           <RowLine
@@ -104,6 +124,25 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
       />
     </div>
   );
+}
+
+/** The groups of rows as thin lines: over the first row that is drawn from where they begin, or under all of them. */
+function thinLines(editor: Editor): { over: Map<number, Thin>; below: Thin } {
+  const { rows } = editor.section;
+  const groups = editor.folds.of(rows);
+  const thin = (indices: number[]): Thin => ({
+    count: indices.length,
+    draw: (line, g) => indices.map((i) => <FoldLine key={i} editor={editor} group={groups[i] as Group} index={i} line={line} g={g} />),
+  });
+  const over = new Map<number, Thin>();
+  let waiting: number[] = [];
+  rows.forEach((_, row) => {
+    waiting.push(...groups.flatMap((group, i) => (group.rows[0] === row ? [i] : [])));
+    if (waiting.length === 0 || editor.folds.isHidden(rows, row)) return;
+    over.set(row, thin(waiting));
+    waiting = [];
+  });
+  return { over, below: thin(waiting) };
 }
 
 /** Marked by a head or a panel, the sheet takes the keys: the place of the cursor has the focus. */

@@ -9,6 +9,7 @@ import { plural } from '../ui/words';
 import { Allowed } from './Allowed';
 import { Clipboard } from './Clipboard';
 import { Cursor, type EditorState, type Place } from './Cursor';
+import type { Folds } from './Folds';
 import { Words } from './Words';
 
 export type { EditorState, Place };
@@ -35,8 +36,9 @@ export class Editor extends Cursor {
     readonly player: Pick<Player, 'audition' | 'state'>,
     freedom: Freedom | null,
     offered: string[],
+    folds?: Folds,
   ) {
-    super(store, music);
+    super(store, music, folds);
     this.allowed = new Allowed(freedom, offered);
     this.words = new Words(catalogue, this);
     this.#entry = catalogue.levels.find((level) => level.name === 'firm')?.entry ?? 90;

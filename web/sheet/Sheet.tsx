@@ -1,4 +1,4 @@
-import { memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { Fragment, memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
 import { fitted, type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
 import { useReadingLine } from './useReadingLine';
@@ -7,9 +7,15 @@ export type SheetRow = {
   key: string;
   instrument: Instrument;
   tint?: string | null;
+  /** Its place among all rows, where some are not drawn. */
+  index?: number;
+  /** Thin lines over it, and how many. */
+  above?: Thin;
   /** Whether its grid shows triplets: then their words stand in the row. */
   triplets?: boolean;
 };
+/** Lines between the rows that are thinner than these. */
+export type Thin = { count: number; draw: (line: SheetLine, g: Geometry) => ReactNode };
 type Props = {
   label: string;
   music: Music;
@@ -34,6 +40,8 @@ type Props = {
     room: number | null;
     onBar: (bar: number, marking: boolean) => void;
     name: (row: SheetRow, index: number) => ReactNode;
+    /** Under the last row. */
+    below?: Thin;
   };
   /** Called with how the sheet is laid out. */
   onLayout?: (g: Geometry) => void;
@@ -42,7 +50,9 @@ type Props = {
 /** Pixels that a row needs, for a mouse and for a finger. */
 const LEAST_ROW = 33;
 const COARSE_ROW = 44;
-/** And that it takes on a wall at most. */
+/** That a line of folded rows takes. */
+const THIN_LINE = 24;
+/** And that a row takes on a wall at most. */
 const WALL_ROW = 104;
 
 /** Pixels that the finest grid's places need: less where there are many of them. */
@@ -78,13 +88,15 @@ export function Sheet({
   const edited = grid !== undefined;
   const coarse = useMemo(() => edited && window.matchMedia('(pointer: coarse)').matches, [edited]);
   const zoom = grid?.zoom ?? 1;
+  const thinLine = coarse ? COARSE_ROW : THIN_LINE;
+  const thin = thinLine * ((grid?.below?.count ?? 0) + rows.reduce((sum, row) => sum + (row.above?.count ?? 0), 0));
   const room = grid?.room ?? null;
   const g = useMemo(() => {
     const space = Math.max(120, width - names - 10);
     const free = geometry(bars, music.barTicks, music.beatTicks, space, leastStep(finest, coarse), zoom, finest);
     if (stretch !== null) return fitted(free, rows.length, stretch, free.scale.row, WALL_ROW);
-    return room !== null && zoom === 1 ? fitted(free, rows.length, room, coarse ? COARSE_ROW : LEAST_ROW) : free;
-  }, [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom, room, stretch, rows.length]);
+    return room !== null && zoom === 1 ? fitted(free, rows.length, room - thin * free.lines.length, coarse ? COARSE_ROW : LEAST_ROW) : free;
+  }, [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom, room, stretch, rows.length, thin]);
   onLayout?.(g);
   const following = useReadingLine(box, music, g, position);
   const role = (name: string) => (grid ? name : undefined);
@@ -97,7 +109,14 @@ export function Sheet({
       aria-label={label}
       aria-multiselectable={grid ? true : undefined}
       className="sheet"
-      style={{ '--names': `${names}px`, '--row': `${g.scale.row}px`, '--rise': `${g.scale.rise}px` } as React.CSSProperties}
+      style={
+        {
+          '--names': `${names}px`,
+          '--row': `${g.scale.row}px`,
+          '--rise': `${g.scale.rise}px`,
+          '--thin': `${thinLine}px`,
+        } as React.CSSProperties
+      }
     >
       {width > 0 &&
         g.lines.map((line) => (
@@ -105,29 +124,33 @@ export function Sheet({
             {onBar && <BarHeads line={line} g={g} barTicks={music.barTicks} onBar={onBar} />}
             <Words music={music} line={line} g={g} plain={!grid} />
             <div className="relative">
-              {rows.map((row, index) => (
-                <div key={row.key} role={role('row')} className="sheet-row" data-tint={row.tint ?? undefined}>
-                  <div role={role('rowheader')} className="sheet-name">
-                    {grid ? (
-                      grid.name(row, index)
-                    ) : (
-                      <button
-                        type="button"
-                        className="row-name"
-                        onClick={() => audition(row.instrument.name)}
-                        title={`Hear ${row.instrument.label}`}
-                      >
-                        {row.instrument.label}
-                      </button>
-                    )}
+              {rows.map((row, drawn) => (
+                <Fragment key={row.key}>
+                  {row.above?.draw(line, g)}
+                  <div role={role('row')} className="sheet-row" data-tint={row.tint ?? undefined}>
+                    <div role={role('rowheader')} className="sheet-name">
+                      {grid ? (
+                        grid.name(row, row.index ?? drawn)
+                      ) : (
+                        <button
+                          type="button"
+                          className="row-name"
+                          onClick={() => audition(row.instrument.name)}
+                          title={`Hear ${row.instrument.label}`}
+                        >
+                          {row.instrument.label}
+                        </button>
+                      )}
+                    </div>
+                    <div className="row-places" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
+                      {row.triplets && <TripletWords music={music} line={line} g={g} />}
+                      {content(row, row.index ?? drawn, line, g)}
+                    </div>
                   </div>
-                  <div className="row-places" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
-                    {row.triplets && <TripletWords music={music} line={line} g={g} />}
-                    {content(row, index, line, g)}
-                  </div>
-                </div>
+                </Fragment>
               ))}
-              <Rules music={music} line={line} g={g} rows={rows.length} />
+              {grid?.below?.draw(line, g)}
+              <Rules music={music} line={line} g={g} height={rows.length * g.scale.row + thin} />
               {overlay && (
                 <svg aria-hidden="true" className="sheet-over" width={lineWidth(line, g)} height={rows.length * g.scale.row}>
                   {overlay(line, g)}
@@ -222,9 +245,10 @@ const TripletWords = memo(function TripletWords({ music, line, g }: { music: Mus
   );
 });
 
+type RulesProps = { music: Music; line: SheetLine; g: Geometry; height: number };
+
 /** Bar lines heavy, groups and beats thinner. */
-const Rules = memo(function Rules({ music, line, g, rows }: { music: Music; line: SheetLine; g: Geometry; rows: number }) {
-  const height = rows * g.scale.row;
+const Rules = memo(function Rules({ music, line, g, height }: RulesProps) {
   const width = lineWidth(line, g);
   return (
     <svg aria-hidden="true" className="sheet-rules" width={width + 4} height={height}>

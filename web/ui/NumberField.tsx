@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 
 type Props = {
   label: string;
-  value: number;
+  /** null where there is nothing whose number it would be. */
+  value: number | null;
   low: number;
   high: number;
   take: (value: number) => void;
@@ -47,8 +48,8 @@ export function NumberField({
       className={className}
       inputMode="decimal"
       disabled={disabled}
-      value={typed ?? String(value)}
-      placeholder={String(value)}
+      value={typed ?? String(value ?? '')}
+      placeholder={String(value ?? '')}
       onChange={(event) => setTyped(event.target.value)}
       onKeyDown={(event) => {
         if (event.key === 'Enter') done();
@@ -56,7 +57,7 @@ export function NumberField({
         if (step && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
           event.preventDefault();
           setTyped(null);
-          take(value + (event.key === 'ArrowUp' ? step : -step));
+          if (value !== null) take(value + (event.key === 'ArrowUp' ? step : -step));
         }
       }}
       onBlur={done}

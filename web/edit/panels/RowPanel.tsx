@@ -8,6 +8,7 @@ import type { Editor } from '../Editor';
 import { AddRow, ChangeInstrument } from './AddRow';
 import { FillBlock } from './FillBlock';
 import { GapsBlock } from './GapsBlock';
+import { GroupBlock } from './GroupBlock';
 import { Block, Small } from './parts';
 
 export const SNAP_WORDS: Record<string, string> = {
@@ -20,7 +21,7 @@ export const SNAP_WORDS: Record<string, string> = {
   '32t': 'thirty-second triplets',
   '64': 'sixty-fourths',
 };
-const TINTS = ['amber', 'moss', 'tide', 'plum', 'rust'];
+export const TINTS = ['amber', 'moss', 'tide', 'plum', 'rust'];
 
 /** The row where the cursor is: its grid, its fill, its place among the rows. And rows that are not there yet. */
 export function RowPanel({ editor, player, locked }: { editor: Editor; player: Player; locked: boolean }) {
@@ -101,6 +102,7 @@ function RowBlocks({ editor, row, index, player, locked }: { editor: Editor; row
         {kept && <p className="text-xs text-faint">{kept}</p>}
       </Block>
       {!locked && !kept && <ChangeInstrument editor={editor} index={index} />}
+      <GroupBlock editor={editor} index={index} />
       <Block title="Tint">
         <Small disabled={locked} pressed={!row.tint} onClick={() => change('Tint', { tint: null })}>
           none

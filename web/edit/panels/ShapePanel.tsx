@@ -9,13 +9,15 @@ import { Block, Small } from './parts';
 import { SNAP_WORDS } from './RowPanel';
 
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
-const SHAPES: { label: string; shape: Shape }[] = [
-  { label: 'Accent every 2nd', shape: { every: 2 } },
-  { label: 'Accent every 3rd', shape: { every: 3 } },
-  { label: 'Accent every 4th', shape: { every: 4 } },
-  { label: 'Firm and soft in turn', shape: 'alternate' },
-  { label: 'Louder towards the end', shape: 'louder' },
-  { label: 'Softer towards the end', shape: 'softer' },
+const ACCENTS = [
+  [2, '2nd'],
+  [3, '3rd'],
+  [4, '4th'],
+] as const;
+const WAYS: { label: string; shape: Shape; title: string }[] = [
+  { label: 'in turn', shape: 'alternate', title: 'Firm and soft in turn' },
+  { label: 'louder', shape: 'louder', title: 'Louder towards the end' },
+  { label: 'softer', shape: 'softer', title: 'Softer towards the end' },
 ];
 const ODDS = [100, 75, 50, 25];
 
@@ -53,7 +55,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         </Small>
         <NumberField
           label="Velocity"
-          value={first ? (first.velocity ?? 90) : 0}
+          value={first ? (first.velocity ?? 90) : null}
           low={1}
           high={127}
           disabled={none}
@@ -61,11 +63,26 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         />
       </Block>
       <Block title={range ? 'Shape what is marked, each row by itself' : 'Shape the row'}>
-        {SHAPES.map(({ label, shape }) => (
-          <Small key={label} disabled={locked} onClick={() => editor.shapeBy(shape, label)}>
-            {label}
-          </Small>
-        ))}
+        <span className="text-sm">accent every</span>
+        <span className="joined">
+          {ACCENTS.map(([every, label]) => (
+            <Small
+              key={every}
+              disabled={locked}
+              label={`Accent every ${label} hit`}
+              onClick={() => editor.shapeBy({ every }, `Accent every ${label} hit`)}
+            >
+              {label}
+            </Small>
+          ))}
+        </span>
+        <span className="joined">
+          {WAYS.map(({ label, shape, title }) => (
+            <Small key={label} disabled={locked} title={title} label={title} onClick={() => editor.shapeBy(shape, title)}>
+              {label}
+            </Small>
+          ))}
+        </span>
       </Block>
       <Block title={`Push: ${first ? editor.words.push(first.push ?? 0) : 'early or late'}`}>
         <Small disabled={none} onClick={() => editor.pushBy(-10)} title="Key ,">
@@ -80,7 +97,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         <span className="whitespace-nowrap text-sm">
           <NumberField
             label="Push in milliseconds, early below 0"
-            value={first ? Math.round((first.push ?? 0) * tickSeconds(editor.store.pattern) * 1000) : 0}
+            value={first ? Math.round((first.push ?? 0) * tickSeconds(editor.store.pattern) * 1000) : null}
             low={-editor.mostPush}
             high={editor.mostPush}
             disabled={none}
