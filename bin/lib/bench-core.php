@@ -219,7 +219,7 @@ foreach ($screens as $what => $keys) {
     $bytes = array_sum(
         array_map(
             static fn (string $file): int => strlen(
-                (string) gzencode((string) file_get_contents((getenv('PULSANDA_DATA') ?: "$root/var")."/build/$file"), 6),
+                (string) gzencode((string) file_get_contents((getenv('PULSANDA_DATA') ?: "$root/var")."/build/$file"), 9),
             ),
             array_unique($files),
         ),

@@ -59,8 +59,13 @@ install_dependencies() {
     # Not "npm ci": it refuses a lock file without addresses over the packages of other platforms.
     when_changed "$ROOT/var" "Browser packages" package-lock.json -- npm install --no-save --no-audit --no-fund
     when_changed "$ROOT/var" "Class map" core src tests composer.json -- composer dump-autoload --classmap-authoritative --no-interaction
-    when_changed "$DATA" "Browser part" web package-lock.json vite.config.ts -- npx vite build
+    when_changed "$DATA" "Browser part" web package-lock.json vite.config.ts -- build_web
     when_changed "$DATA" "Sounds" core/Sound src/Sound -- env APP_ENV=prod bin/console pulsanda:sounds
+}
+
+# Zipped once as small as it gets: nginx sends the files as they are.
+build_web() {
+    npx vite build && find "$DATA/build/assets" '(' -name '*.js' -o -name '*.css' ')' -exec gzip -9 -k -n -f {} +
 }
 
 install_php() {

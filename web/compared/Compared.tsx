@@ -12,6 +12,7 @@ import { differencesOnly } from './differences';
 import { Legend } from './Legend';
 import { Notes } from './Notes';
 import { Statements } from './Statements';
+import '../ui/rooms.css';
 
 const BEAT = 'beat';
 const TARGET = 'target';

@@ -17,6 +17,7 @@ import { HeadSigns } from './feel/HeadSigns';
 import { StepsPanel } from './panels/StepsPanel';
 import { SectionTabs } from './SectionTabs';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
+import '../ui/rooms.css';
 
 // Nobody needs these at first: they come behind the sheet, and before anybody looks for them.
 const PANEL = {

@@ -3,6 +3,7 @@ import type { MarkingList } from '../api/types';
 import { STATES } from '../compared/names';
 import { partName, taskName, when } from '../ui/words';
 import { isLate } from './Glance';
+import '../ui/rooms.css';
 
 /** Within the list only: the page stays where it is. */
 function intoSight(link: HTMLAnchorElement | null): void {

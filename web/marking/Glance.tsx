@@ -5,6 +5,7 @@ import { ASPECT_NAMES, STATES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { useKeys } from '../ui/useKeys';
 import { briefly, plural } from '../ui/words';
+import '../ui/rooms.css';
 
 const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
 

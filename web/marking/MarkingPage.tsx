@@ -11,6 +11,7 @@ import { ClassList } from './ClassList';
 import { Glance } from './Glance';
 import { MarkingKeys } from './MarkingKeys';
 import { type ReturnedNow, TakeBack } from './TakeBack';
+import '../ui/rooms.css';
 
 /** Milliseconds between two looks while beats are compared again. */
 const LOOK = 1000;

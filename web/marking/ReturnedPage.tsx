@@ -8,6 +8,7 @@ import { Compared } from '../compared/Compared';
 import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
 import { when } from '../ui/words';
+import '../ui/rooms.css';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
 export default function ReturnedPage() {

@@ -10,6 +10,7 @@ import { partName, plural, taskName } from '../ui/words';
 import { PictureSheet } from './PictureSheet';
 import { Spread } from './Spread';
 import { Totals } from './Totals';
+import '../ui/rooms.css';
 
 /** A number that was pressed: what it counts, and the beats behind it. */
 export type Behind = { title: string; of: string[] };

@@ -7,6 +7,7 @@ import { ASPECT_NAMES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { Failed, Waiting } from '../ui/states';
 import { taskName } from '../ui/words';
+import '../ui/rooms.css';
 
 type Shown = 'mark' | keyof Aspects;
 type TermAttempt = Term['attempts'][number];

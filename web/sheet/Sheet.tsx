@@ -1,6 +1,7 @@
 import { Fragment, memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
 import { fitted, type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
+import './sheet.css';
 import { useReadingLine } from './useReadingLine';
 
 export type SheetRow = {
