@@ -33,60 +33,61 @@ export default function PicturePage() {
   const { picture, beats, target } = data;
   const open = (title: string, of: string[]) => setBehind({ title, of });
   return (
-    <div className="grid gap-5 lg:grid-cols-[minmax(0,1fr)_17rem]">
-      <div className="flex min-w-0 flex-col gap-4">
+    <div className="picture">
+      <div className="picture-main">
         <PictureHead data={data} />
-        {beats.length === 0 ? (
+        {beats.length === 0 && (
           <p className="card">Nobody has handed in yet. When beats come in, you see here what the class misses, and where.</p>
-        ) : (
-          <>
-            {target ? (
-              <PictureSheet data={data} target={target} catalogue={catalogue.data} open={open} />
-            ) : (
-              <p className="card">This part has no target to miss; what was asked for, and what came of it, stands at the Marking table.</p>
-            )}
-            <div className="grid gap-4 md:grid-cols-2">
-              <Said data={data} open={open} />
-              {target && <Totals data={data} target={target} catalogue={catalogue.data} open={open} />}
-            </div>
-            <section aria-labelledby="spread" className="card">
-              <h2 id="spread">How it spreads</h2>
-              <div className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2 xl:grid-cols-3">
-                <Spread
-                  title="Mark, given or suggested"
-                  values={beats.flatMap(({ mark, suggested, id }) => {
-                    const value = mark ?? suggested;
-                    return value === null ? [] : [{ value, of: id }];
-                  })}
-                  most={data.part.points}
-                  unit=""
-                  open={open}
-                />
-                {Object.entries(picture.aspects).map(([name, values]) => (
-                  <Spread
-                    key={name}
-                    title={ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}
-                    values={values.map((one) => ({ ...one, value: one.value * 100 }))}
-                    most={100}
-                    unit=" %"
-                    open={open}
-                  />
-                ))}
-              </div>
-            </section>
-          </>
+        )}
+        {beats.length > 0 && target && <PictureSheet data={data} target={target} catalogue={catalogue.data} open={open} />}
+        {beats.length > 0 && !target && (
+          <p className="card">This part has no target to miss; what was asked for, and what came of it, stands at the Marking table.</p>
         )}
       </div>
-      <BehindIt behind={behind} data={data} />
+      {beats.length > 0 && (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls by itself is scrolled by key
+        <section aria-label="In numbers" tabIndex={0} className="picture-said">
+          <BehindIt behind={behind} data={data} />
+          <Said data={data} open={open} />
+          {target && <Totals data={data} target={target} catalogue={catalogue.data} open={open} />}
+          <section aria-labelledby="spread">
+            <h2 id="spread">How it spreads</h2>
+            <div className="mt-2 grid gap-y-3">
+              <Spread
+                title="Mark, given or suggested"
+                values={beats.flatMap(({ mark, suggested, id }) => {
+                  const value = mark ?? suggested;
+                  return value === null ? [] : [{ value, of: id }];
+                })}
+                most={data.part.points}
+                unit=""
+                open={open}
+              />
+              {Object.entries(picture.aspects).map(([name, values]) => (
+                <Spread
+                  key={name}
+                  title={ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}
+                  values={values.map((one) => ({ ...one, value: one.value * 100 }))}
+                  most={100}
+                  unit=" %"
+                  open={open}
+                />
+              ))}
+            </div>
+          </section>
+        </section>
+      )}
     </div>
   );
 }
 
 function PictureHead({ data }: { data: Picture }) {
   return (
-    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+    <div className="head-line">
       <h1>Class picture: {taskName(data.assignment.title, data.parts.length, data.part)}</h1>
-      <span className="text-faint">{plural(data.beats.length, 'beat')}, each student’s newest</span>
+      <span className="text-sm text-faint" title="Of each student the newest">
+        {plural(data.beats.length, 'beat')}
+      </span>
       {data.nearest.length > 1 && (
         <nav aria-label="Nearest to target" className="flex flex-wrap gap-1.5">
           {data.nearest.map((count, target) => (
@@ -135,7 +136,7 @@ function Said({ data, open }: { data: Picture; open: (title: string, of: string[
   const here = data.beats.filter(({ id }) => !data.target || marks.some(({ of }) => of === id));
   const right = here.filter(({ id }) => !statements.some(({ by }) => by.includes(id))).map(({ id }) => id);
   return (
-    <section aria-labelledby="said" className="card">
+    <section aria-labelledby="said">
       <h2 id="said">What there is to say</h2>
       <ol className="mt-2 flex flex-col gap-1">
         {statements.slice(0, 12).map(({ text, by }) => (
@@ -174,7 +175,7 @@ function Said({ data, open }: { data: Picture; open: (title: string, of: string[
 function BehindIt({ behind, data }: { behind: Behind | null; data: Picture }) {
   const beats = data.beats.filter(({ id }) => behind?.of.includes(id));
   return (
-    <aside aria-label="The beats behind a number" className="card self-start lg:sticky lg:top-3">
+    <aside aria-label="The beats behind a number" className="card p-3">
       <div role="status">
         {behind ? (
           <>

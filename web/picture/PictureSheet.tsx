@@ -58,70 +58,78 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
   ];
   const inLine = (tick: number, line: SheetLine) => tick >= line.from - 120 && tick < line.to - 120;
   return (
-    <section aria-labelledby="where" className="card overflow-x-auto">
-      <div className="mb-2 flex flex-wrap items-center gap-3">
-        <h2 id="where">Where it goes wrong</h2>
-        <Transport player={player} />
-        <span className="text-sm text-faint">
-          <TempoSign tempo={target.tempo} />
-        </span>
-        <KitBar player={player} />
-        <label className="flex items-center gap-1.5 text-sm">
-          Show what
-          <select className="field field-small w-auto" value={least} onChange={(event) => setLeast(Number(event.target.value))}>
-            {[1, 2, 3, 5].map((count) => (
-              <option key={count} value={count}>
-                {count === 1 ? 'anybody' : `at least ${count}`}
-              </option>
-            ))}
-          </select>
-          did
-        </label>
-      </div>
-      <Sheet
-        label="The target with what the class missed"
-        music={music}
-        bars={section?.bars ?? 1}
-        rows={rows}
-        finest={finestOf(section?.rows ?? [])}
-        position={position}
-        audition={player.audition}
-        content={(row, _, line, g) => (
-          <>
-            <StaffLine />
-            <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
-              {marks
-                .filter((mark) => mark.instrument === row.key && inLine(mark.tick, line))
-                .map(({ kind, tick, of }) => (
-                  <g key={`${kind} ${tick}`} opacity={kind === 'missed' ? 1 - 0.75 * (of.length / Math.max(1, beats.length)) : 1}>
-                    <Note
-                      x={noteX(tick, line, g)}
-                      y={g.scale.row - g.scale.rise}
-                      scale={g.scale}
-                      head={row.instrument.notehead}
-                      hit={{ at: 0, velocity: 70 }}
-                      ink={kind === 'missed' ? 'plain' : 'extra'}
-                    />
-                  </g>
-                ))}
-            </svg>
-            {marks
-              .filter((mark) => mark.instrument === row.key && inLine(mark.tick, line) && mark.of.length >= least)
-              .map((mark) => (
-                <Count key={`${mark.kind} ${mark.tick}`} mark={mark} x={noteX(mark.tick, line, g)} open={open} />
+    <>
+      <section aria-labelledby="where" className="sheet-room">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          <h2 id="where">Where it goes wrong</h2>
+          <span className="text-sm text-faint">
+            <TempoSign tempo={target.tempo} />
+          </span>
+          <label className="ml-auto flex items-center gap-1.5 text-sm">
+            Show what
+            <select className="field field-small w-auto" value={least} onChange={(event) => setLeast(Number(event.target.value))}>
+              {[1, 2, 3, 5].map((count) => (
+                <option key={count} value={count}>
+                  {count === 1 ? 'anybody' : `at least ${count}`}
+                </option>
               ))}
-          </>
-        )}
-      />
-      <p className="mt-2 flex flex-wrap gap-x-4 text-sm text-faint">
-        <span>
-          <span className="picture-count picture-missed static inline-flex">3</span> did not play this stroke here; it fades with them
-        </span>
-        <span>
-          <span className="picture-count picture-extra static inline-flex">2</span> played here without being asked
-        </span>
-      </p>
-    </section>
+            </select>
+            did
+          </label>
+        </div>
+        <div className="card overflow-x-auto px-3 py-2">
+          <Sheet
+            label="The target with what the class missed"
+            music={music}
+            bars={section?.bars ?? 1}
+            rows={rows}
+            finest={finestOf(section?.rows ?? [])}
+            position={position}
+            audition={player.audition}
+            content={(row, _, line, g) => (
+              <>
+                <StaffLine />
+                <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
+                  {marks
+                    .filter((mark) => mark.instrument === row.key && inLine(mark.tick, line))
+                    .map(({ kind, tick, of }) => (
+                      <g key={`${kind} ${tick}`} opacity={kind === 'missed' ? 1 - 0.75 * (of.length / Math.max(1, beats.length)) : 1}>
+                        <Note
+                          x={noteX(tick, line, g)}
+                          y={g.scale.row - g.scale.rise}
+                          scale={g.scale}
+                          head={row.instrument.notehead}
+                          hit={{ at: 0, velocity: 70 }}
+                          ink={kind === 'missed' ? 'plain' : 'extra'}
+                        />
+                      </g>
+                    ))}
+                </svg>
+                {marks
+                  .filter((mark) => mark.instrument === row.key && inLine(mark.tick, line) && mark.of.length >= least)
+                  .map((mark) => (
+                    <Count key={`${mark.kind} ${mark.tick}`} mark={mark} x={noteX(mark.tick, line, g)} open={open} />
+                  ))}
+              </>
+            )}
+          />
+          <p className="mt-1 flex flex-wrap gap-x-4 text-sm text-faint">
+            <span>
+              <span className="picture-count picture-missed static inline-flex">3</span> did not play this stroke here; it fades with them
+            </span>
+            <span>
+              <span className="picture-count picture-extra static inline-flex">2</span> played here without being asked
+            </span>
+          </p>
+        </div>
+      </section>
+      <div className="work-bar">
+        <div className="work-tools">
+          <Transport player={player} />
+          <KitBar player={player} />
+        </div>
+      </div>
+    </>
   );
 }
 

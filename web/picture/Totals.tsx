@@ -10,7 +10,7 @@ export function Totals({ data, catalogue, open }: Props) {
   const instruments = [...new Set([...picture.strokes, ...picture.extras].map(({ instrument }) => instrument))];
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   return (
-    <section aria-labelledby="totals" className="card">
+    <section aria-labelledby="totals">
       <h2 id="totals">Added up</h2>
       <table className="glance mt-2">
         <thead>
