@@ -192,7 +192,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Publish to Parade line');
         $odile->read('A frame is empty, so that it asks for nothing.');
         $odile->press('Not yet');
-        $odile->press('Frame: must stay clear');
+        $odile->press('Kept clear');
         $odile->cell(1, 960)->click();
         $odile->until(
             static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),

@@ -60,7 +60,7 @@ export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choo
   const name = (one: PlanSheet): string => {
     if (one.role === 'start') return 'Begin with';
     if (one.role === 'target') return several ? `Target ${sheets.indexOf(one) + 1}` : 'Target';
-    return part.asks.find(({ key }) => key === one.key)?.data.kind === 'contains' ? 'Frame: must be there' : 'Frame: must stay clear';
+    return part.asks.find(({ key }) => key === one.key)?.data.kind === 'contains' ? 'Required' : 'Kept clear';
   };
   const addTarget = () => {
     changePart((before) => ({
