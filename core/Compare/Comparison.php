@@ -236,8 +236,8 @@ final readonly class Comparison
             $pairs[] = [
                 'status' => $pair->status->value,
                 'instrument' => $pair->instrument()->value,
-                'target' => $pair->target?->tick(),
-                'submission' => $pair->submission?->tick(),
+                'target' => $pair->target?->tick,
+                'submission' => $pair->submission?->tick,
                 'ticks' => $pair->ticks(),
                 'credit' => $this->credits[$i],
                 'statement' => $this->accounts[$i],
@@ -263,10 +263,13 @@ final readonly class Comparison
     private static function repeated(Pattern $target, int $ticks): array
     {
         $once = Strokes::written($target);
+        if ($ticks === $target->ticks()) {
+            return $once;
+        }
         $strokes = [];
         for ($start = 0; $start < $ticks; $start += $target->ticks()) {
             foreach ($once as $stroke) {
-                if ($start + $stroke->written < $ticks || $ticks === $target->ticks()) {
+                if ($start + $stroke->written < $ticks) {
                     $strokes[] = $stroke->later($start);
                 }
             }

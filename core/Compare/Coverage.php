@@ -28,7 +28,7 @@ final class Coverage
             foreach (array_filter([$pair->target, $pair->submission]) as $stroke) {
                 $this->strokes[spl_object_id($stroke)] = true;
             }
-            null === $pair->target || $this->targets[$pair->target->instrument->value][$pair->target->tick()] = $pair->target;
+            null === $pair->target || $this->targets[$pair->target->instrument->value][$pair->target->tick] = $pair->target;
         }
     }
 
@@ -38,7 +38,7 @@ final class Coverage
         // A stroke that would be asked, were another bar repeated, is about the one that is asked in its place.
         $stroke = isset($this->strokes[spl_object_id($stroke)])
             ? $stroke
-            : $this->targets[$stroke->instrument->value][$stroke->tick()] ?? $stroke;
+            : $this->targets[$stroke->instrument->value][$stroke->tick] ?? $stroke;
         $this->owner[spl_object_id($stroke)][] = $statement;
     }
 

@@ -7,6 +7,9 @@ namespace Pulsanda\Core\Pattern;
 /** One sounding of an instrument within a pass. */
 final readonly class Stroke
 {
+    /** Written tick plus push, on straight time. */
+    public int $tick;
+
     /**
      * @param int    $written  tick without push, from the start of the pass
      * @param int    $push     ticks
@@ -22,6 +25,7 @@ final readonly class Stroke
         public bool $optional,
         public string $section,
     ) {
+        $this->tick = $written + $push;
     }
 
     /** The same stroke so many ticks later, in a repetition. */
@@ -30,15 +34,9 @@ final readonly class Stroke
         return new self($this->instrument, $this->written + $ticks, $this->push, $this->velocity, $this->optional, $this->section);
     }
 
-    /** @return int written tick plus push, on straight time */
-    public function tick(): int
-    {
-        return $this->written + $this->push;
-    }
-
     /** @return int -1, 0 or 1: earlier first, and on one tick by the catalogue's order */
     public static function compare(self $a, self $b): int
     {
-        return ($a->written + $a->push) <=> ($b->written + $b->push) ?: $a->instrument->order() <=> $b->instrument->order();
+        return $a->tick <=> $b->tick ?: $a->instrument->order() <=> $b->instrument->order();
     }
 }

@@ -83,8 +83,8 @@ final readonly class Strokes
                                 null === $pass && $hit->odds < 100,
                                 $section->name,
                             );
-                            $same = $strokes[$stroke->tick()][$row->instrument->value] ?? null;
-                            $strokes[$stroke->tick()][$row->instrument->value] = null === $same ? $stroke : self::merge($same, $stroke);
+                            $same = $strokes[$stroke->tick][$row->instrument->value] ?? null;
+                            $strokes[$stroke->tick][$row->instrument->value] = null === $same ? $stroke : self::merge($same, $stroke);
                             $count += null === $same ? 1 : 0;
                         }
                         if ($count > self::MOST) {

@@ -21,14 +21,14 @@ final readonly class Frame
     {
         $free = [];
         foreach ($submission->strokes as $stroke) {
-            $free[$submission->tolerance->sameness($stroke->instrument)][] = $stroke->tick();
+            $free[$submission->tolerance->sameness($stroke->instrument)][] = $stroke->tick;
         }
         $there = $missing = [];
         foreach (self::repeated($frame, $submission->pattern->ticks()) as $stroke) {
             $row = $submission->tolerance->sameness($stroke->instrument);
             $found = null;
             foreach ($free[$row] ?? [] as $i => $tick) {
-                if (abs($tick - $stroke->tick()) <= $submission->tolerance->grace) {
+                if (abs($tick - $stroke->tick) <= $submission->tolerance->grace) {
                     $found = $i;
                     break;
                 }

@@ -44,7 +44,7 @@ final readonly class Verdict
             array_map(
                 static fn (Stroke $one): array => [
                     'instrument' => $one->instrument->value,
-                    'tick' => $one->tick(),
+                    'tick' => $one->tick,
                     'at' => $one->written,
                 ],
                 $evidence,

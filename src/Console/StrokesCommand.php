@@ -95,7 +95,7 @@ final class StrokesCommand extends Command
                 $played = $start + $groove->played($stroke->written) + $stroke->push;
                 $lines[] = [
                     'instrument' => $stroke->instrument->value,
-                    'tick' => $start + $stroke->tick(),
+                    'tick' => $start + $stroke->tick,
                     'played' => $played,
                     'seconds' => round($pattern->tempo->seconds($played), 6),
                     'velocity' => $stroke->velocity,

@@ -40,12 +40,12 @@ final readonly class Differences
             }
             $kinds[self::likeness($pair)] = ($kinds[self::likeness($pair)] ?? 0) + 1;
             if (Status::Missing === $pair->status) {
-                $missing[] = $pair->stroke()->tick();
+                $missing[] = $pair->stroke()->tick;
             } elseif (Status::Extra === $pair->status) {
-                $extra[] = $pair->stroke()->tick();
+                $extra[] = $pair->stroke()->tick;
             } elseif (null !== $pair->target && null !== $pair->submission) {
-                $moved['missing'][] = $pair->target->tick();
-                $moved['extra'][] = $pair->submission->tick();
+                $moved['missing'][] = $pair->target->tick;
+                $moved['extra'][] = $pair->submission->tick;
             }
         }
         if ([] === $moved['missing']) {
@@ -112,7 +112,7 @@ final readonly class Differences
         foreach ($rows[$row][$none] ?? [] as $m => $missing) {
             foreach ($rows[$there][$many] ?? [] as $e => $extra) {
                 [$target, $submission] = [$missing->pair->target, $extra->pair->submission];
-                if (null !== $target && null !== $submission && abs($target->tick() - $submission->tick()) <= $tolerance->grace) {
+                if (null !== $target && null !== $submission && abs($target->tick - $submission->tick) <= $tolerance->grace) {
                     $pair = new Pair(Status::OtherDrum, $target, $submission);
                     // In a row that is exchanged, it may stand where it is asked.
                     if ($tolerance->sameness(($extra->played ?? $submission)->instrument) !== $row) {

@@ -170,7 +170,10 @@ final class Explanation
         $moves = 1 + \count($causes) + intdiv(\count($uneven) + 1, 2) < $this->best->count();
         $bars = $left->askedBars + $left->playedBars > 2 && $state['bars'] < self::MOST_BARS
             && 0 !== (($causes[0] ?? null)?->ticks() ?? 1) % $left->barTicks;
-        yield from $moves && !$state['timed'] ? Proposals::ofMoves($left) : [];
+        // A row that stands right stands wrong when all is moved: that would have to be said again.
+        $right = \count($left->asked + $left->played) - \count($left->differing());
+        $shifts = 1 + \count($causes) + intdiv($right + 1, 2) <= $this->best->count();
+        yield from $moves && !$state['timed'] ? Proposals::ofMoves($left, $shifts) : [];
         yield from [] === $causes ? Proposals::ofPace($left) : [];
         yield from $bars ? Proposals::ofBars($left) : [];
         yield from $bars && $moves ? Proposals::ofExchanges($left) : [];

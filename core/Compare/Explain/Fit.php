@@ -18,7 +18,7 @@ final readonly class Fit
     {
         $ticks = [];
         foreach ($row as $one) {
-            $ticks[] = $one->tick();
+            $ticks[] = $one->tick;
         }
 
         return $ticks;

@@ -4,15 +4,13 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain;
 
-use Pulsanda\Core\Pattern\Stroke;
-
 /** How like one another bars are: of the target, of the submission, or one of each. */
 final readonly class Likeness
 {
     /**
-     * @param array<int, array<string, list<int>>>    $asked  bar => row => ticks from its bar line
-     * @param array<int, array<string, list<int>>>    $played
-     * @param array<string, array<string, list<int>>> $louder side and bar => row => velocities
+     * @param array<int, array<string, list<int>>>                                                             $asked  bar => row => ticks from its bar line
+     * @param array<int, array<string, list<int>>>                                                             $played
+     * @param array{asked: array<int, array<string, list<int>>>, played: array<int, array<string, list<int>>>} $louder velocities
      */
     private function __construct(private array $asked, private array $played, private array $louder, private int $grace)
     {
@@ -20,16 +18,18 @@ final readonly class Likeness
 
     public static function of(Remainder $of): self
     {
-        $louder = [];
+        $bars = $louder = ['asked' => [], 'played' => []];
         foreach (['asked' => $of->asked, 'played' => $of->played] as $side => $rows) {
             foreach ($rows as $row => $strokes) {
                 foreach ($strokes as $one) {
-                    $louder[$side.' '.$of->bar($one)][$row][] = $one instanceof Played ? $one->stroke->velocity : $one->velocity;
+                    $bar = $of->bar($one);
+                    $bars[$side][$bar][$row][] = $one->tick - ($bar - 1) * $of->barTicks;
+                    $louder[$side][$bar][$row][] = $one instanceof Played ? $one->stroke->velocity : $one->velocity;
                 }
             }
         }
 
-        return new self(self::bars($of, $of->asked), self::bars($of, $of->played), $louder, $of->tolerance->grace);
+        return new self($bars['asked'], $bars['played'], $louder, $of->tolerance->grace);
     }
 
     /** @return int strokes that stand alone when a bar of the target is laid on a bar of the submission */
@@ -43,8 +43,8 @@ final readonly class Likeness
     {
         $louder = 0;
         foreach ($this->asked[$asked] ?? [] as $row => $ticks) {
-            $here = $this->louder["played $played"][$row] ?? [];
-            foreach (\count($ticks) === \count($here) ? $this->louder["asked $asked"][$row] : [] as $i => $velocity) {
+            $here = $this->louder['played'][$played][$row] ?? [];
+            foreach (\count($ticks) === \count($here) ? $this->louder['asked'][$asked][$row] : [] as $i => $velocity) {
                 $louder += abs($velocity - $here[$i]);
             }
         }
@@ -117,23 +117,5 @@ final readonly class Likeness
         }
 
         return $apart;
-    }
-
-    /**
-     * @param array<string, list<Stroke|Played>> $rows
-     *
-     * @return array<int, array<string, list<int>>>
-     */
-    private static function bars(Remainder $of, array $rows): array
-    {
-        $bars = [];
-        foreach ($rows as $row => $strokes) {
-            foreach ($strokes as $one) {
-                $bar = $of->bar($one);
-                $bars[$bar][$row][] = $one->tick() - ($bar - 1) * $of->barTicks;
-            }
-        }
-
-        return $bars;
     }
 }

@@ -10,19 +10,18 @@ use Pulsanda\Core\Pattern\Stroke;
 /** A stroke of the submission as it would be without the causes that are undone so far. */
 final readonly class Played
 {
+    /** As it is played, with its push. */
+    public int $tick;
+
     /** @param int $written tick without push; the bar line counts by it */
     public function __construct(public Stroke $stroke, public int $written, public Instrument $instrument)
     {
+        $this->tick = $written + $stroke->push;
     }
 
     public static function of(Stroke $stroke): self
     {
         return new self($stroke, $stroke->written, $stroke->instrument);
-    }
-
-    public function tick(): int
-    {
-        return $this->written + $this->stroke->push;
     }
 
     public function at(int $written): self

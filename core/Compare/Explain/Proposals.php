@@ -21,18 +21,22 @@ final readonly class Proposals
     /** How many bars are tried as the one that is repeated. */
     private const MOST_REPEATED = 6;
 
-    /** @return iterable<int, Cause> everything moved */
-    public static function ofMoves(Remainder $left): iterable
+    /**
+     * @param bool $shifts whether anything but what goes round the loop is proposed
+     *
+     * @return iterable<int, Cause> everything moved
+     */
+    public static function ofMoves(Remainder $left, bool $shifts): iterable
     {
         $common = array_keys(array_intersect_key($left->asked, $left->played));
         $grace = $left->tolerance->grace;
         $votes = $round = [];
         foreach ($common as $row) {
-            $asked = array_map(static fn (Stroke $one): int => $one->tick(), $left->asked[$row]);
-            $played = array_map(static fn (Played $one): int => $one->tick(), $left->played[$row]);
+            $asked = array_map(static fn (Stroke $one): int => $one->tick, $left->asked[$row]);
+            $played = array_map(static fn (Played $one): int => $one->tick, $left->played[$row]);
             // Every row has the same weight: a dense one fits at many distances.
             $share = static fn (int $count): int => intdiv(1000 * $count, \count($asked));
-            foreach (Grid::votes($asked, $played, $left->barTicks, $grace) as $by => $count) {
+            foreach ($shifts ? Grid::votes($asked, $played, $left->barTicks, $grace) : [] as $by => $count) {
                 $votes[$by] = ($votes[$by] ?? 0) + $share($count);
             }
             foreach (Grid::votesRound($asked, $played, $left->loop(), $grace) as $by => $count) {
@@ -67,7 +71,7 @@ final readonly class Proposals
     /** @return iterable<int, Cause> bars left out, added, or repeated */
     public static function ofBars(Remainder $left): iterable
     {
-        $bars = Likeness::of($left);
+        $bars = $left->likeness();
         yield from self::wrongBars($left, $bars);
         yield from self::repeated($left, $bars);
     }
@@ -75,7 +79,7 @@ final readonly class Proposals
     /** @return iterable<int, Cause> two bars exchanged */
     public static function ofExchanges(Remainder $left): iterable
     {
-        $bars = Likeness::of($left);
+        $bars = $left->likeness();
         $both = min($left->askedBars, $left->playedBars);
         $different = array_filter(range(1, max(1, $both)), static fn (int $bar): bool => $bars->misfit($bar, $bar) > 0);
         foreach ($different as $a) {

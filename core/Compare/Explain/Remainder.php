@@ -19,6 +19,9 @@ final class Remainder
 {
     /** @var list<string>|null */
     private ?array $differing = null;
+    private ?Likeness $likeness = null;
+    /** @var array<string, string> */
+    private array $keys = [];
 
     /** Ends the name of a row that is too many where another one belongs. */
     public const ASIDE = '*';
@@ -166,7 +169,7 @@ final class Remainder
     /** @return int from 1; what is written before the first bar line counts to the first bar */
     public function bar(Stroke|Played $one): int
     {
-        return max(1, 1 + (int) floor($one->written / $this->barTicks));
+        return $one->written < $this->barTicks ? 1 : 1 + intdiv($one->written, $this->barTicks);
     }
 
     /** @return int ticks of the submission */
@@ -196,7 +199,7 @@ final class Remainder
             return false;
         }
         foreach ($asked as $i => $stroke) {
-            if (abs($stroke->tick() - $played[$i]->tick()) > $grace) {
+            if (abs($stroke->tick - $played[$i]->tick) > $grace) {
                 return false;
             }
         }
@@ -204,8 +207,19 @@ final class Remainder
         return true;
     }
 
+    /** How like one another the bars are. */
+    public function likeness(): Likeness
+    {
+        return $this->likeness ??= Likeness::of($this);
+    }
+
     /** What stands in a row on both sides: the same key is the same row. */
     public function rowKey(string $row): string
+    {
+        return $this->keys[$row] ??= $this->makeKey($row);
+    }
+
+    private function makeKey(string $row): string
     {
         $key = "$row|$this->playedBars|".implode(',', $this->barsLeftOut);
         foreach ([...$this->asked[$row] ?? [], null, ...$this->played[$row] ?? []] as $one) {
@@ -268,7 +282,15 @@ final class Remainder
      */
     public static function sorted(array $row): array
     {
-        usort($row, static fn (Stroke|Played $a, Stroke|Played $b): int => $a->tick() <=> $b->tick());
+        // Mostly it is in order already.
+        $before = \PHP_INT_MIN;
+        foreach ($row as $one) {
+            if ($one->tick < $before) {
+                usort($row, static fn (Stroke|Played $a, Stroke|Played $b): int => $a->tick <=> $b->tick);
+                break;
+            }
+            $before = $one->tick;
+        }
 
         return $row;
     }

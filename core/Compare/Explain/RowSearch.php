@@ -10,6 +10,7 @@ use Pulsanda\Core\Compare\Explain\Cause\RowCause;
 use Pulsanda\Core\Compare\Explain\Cause\RowRotated;
 use Pulsanda\Core\Compare\Explain\Cause\RowShifted;
 use Pulsanda\Core\Compare\Explain\Cause\Subdivided;
+use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Pattern\Stroke;
@@ -199,11 +200,11 @@ final class RowSearch
     {
         $askedIn = $there = $here = [];
         foreach ($asked as $stroke) {
-            $askedIn[$of->bar($stroke)][] = $stroke->tick();
+            $askedIn[$of->bar($stroke)][] = $stroke->tick;
         }
         foreach ($played as $one) {
-            $here[$of->bar($one)][] = $one->tick();
-            $there[$of->bar($one->at($one->written - $by))][] = $one->tick() - $by;
+            $here[$of->bar($one)][] = $one->tick;
+            $there[$of->bar($one->at($one->written - $by))][] = $one->tick - $by;
         }
         $bars = [];
         $grace = $of->tolerance->grace;
@@ -228,7 +229,7 @@ final class RowSearch
     {
         $sure = array_filter($asked, static fn (Stroke $one): bool => !$one->optional);
         if ([] === $asked || [] === $played) {
-            $ticks = array_map(static fn (Stroke|Played $one): int => $one->tick(), [] === $asked ? $played : array_values($sure));
+            $ticks = array_map(static fn (Stroke|Played $one): int => $one->tick, [] === $asked ? $played : array_values($sure));
             $first = $asked[0] ?? $played[0] ?? null;
             $account = match (true) {
                 null === $first || [] === $ticks => new RowAccount(),
@@ -244,7 +245,9 @@ final class RowSearch
         foreach ($strokes as $i => $stroke) {
             $from[spl_object_id($stroke)] = spl_object_id($played[$i]->stroke);
         }
-        $pairs = Pairing::of($asked, $strokes, $of->tolerance)->pairs;
+        $pairs = Remainder::fits($asked, $played, $of->tolerance->grace)
+            ? array_map(static fn (Stroke $stroke, Stroke $own): Pair => new Pair(Status::Match, $stroke, $own), $asked, $strokes)
+            : Pairing::of($asked, $strokes, $of->tolerance)->pairs;
         $right = [];
         foreach ($pairs as $pair) {
             if (Status::Match === $pair->status && null !== $pair->submission) {

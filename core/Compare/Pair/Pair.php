@@ -29,7 +29,7 @@ final readonly class Pair
     /** @return int|null ticks that the submission is late (+) or early (−); null when one stands alone */
     public function ticks(): ?int
     {
-        return null === $this->target || null === $this->submission ? null : $this->submission->tick() - $this->target->tick();
+        return null === $this->target || null === $this->submission ? null : $this->submission->tick - $this->target->tick;
     }
 
     /** @return bool whether it is a difference that a report must account for; an optional stroke that is left out is none */

@@ -17,6 +17,8 @@ final readonly class Pairing
 {
     /** Strokes of one side; keeps every sum below 2⁶³. */
     public const MOST_STROKES = 20_000;
+    /** More than there are. */
+    private const MOST_INSTRUMENTS = 256;
 
     /**
      * @param list<Pair> $pairs every stroke of both sides once, by tick and instrument
@@ -72,9 +74,25 @@ final readonly class Pairing
                 $units += $unit;
             }
         }
-        usort($pairs, static fn (Pair $a, Pair $b): int => Stroke::compare($a->stroke(), $b->stroke()));
 
-        return new self($pairs, $units, $unit);
+        return new self(self::inOrder($pairs), $units, $unit);
+    }
+
+    /**
+     * @param list<Pair> $pairs
+     *
+     * @return list<Pair> as Stroke::compare() has their strokes: by numbers, since there are many
+     */
+    private static function inOrder(array $pairs): array
+    {
+        $keys = [];
+        foreach ($pairs as $pair) {
+            $stroke = $pair->target ?? $pair->submission;
+            $keys[] = null === $stroke ? 0 : $stroke->tick * self::MOST_INSTRUMENTS + $stroke->instrument->order();
+        }
+        asort($keys);
+
+        return array_map(static fn (int $i): Pair => $pairs[$i], array_keys($keys));
     }
 
     /**
@@ -99,7 +117,7 @@ final readonly class Pairing
         foreach ($asked as $row => $strokes) {
             $own = [];
             foreach (\count($strokes) === \count($played[$row] ?? []) ? $strokes : [] as $i => $stroke) {
-                if (abs($stroke->tick() - $played[$row][$i]->tick()) > $tolerance->grace) {
+                if (abs($stroke->tick - $played[$row][$i]->tick) > $tolerance->grace) {
                     break;
                 }
                 $own[] = new Pair(Status::Match, $stroke, $played[$row][$i]);
@@ -130,7 +148,7 @@ final readonly class Pairing
      */
     private static function relation(Stroke $target, Stroke $submission, Tolerance $tolerance): ?array
     {
-        $distance = abs($submission->tick() - $target->tick());
+        $distance = abs($submission->tick - $target->tick);
         if (
             $target->instrument === $submission->instrument
             || $tolerance->sameness($target->instrument) === $tolerance->sameness($submission->instrument)
@@ -157,12 +175,12 @@ final readonly class Pairing
     {
         [$size, $rank] = self::sizes($targets, $submissions);
         $unit = self::unit($tolerance);
-        $ticks = array_map(static fn (Stroke $stroke): int => $stroke->tick(), $submissions);
+        $ticks = array_map(static fn (Stroke $stroke): int => $stroke->tick, $submissions);
         $count = \count($submissions);
         $first = 0;
         $edges = [];
         foreach ($targets as $t => $target) {
-            $tick = $target->tick();
+            $tick = $target->tick;
             while ($first < $count && $ticks[$first] < $tick - $tolerance->window) {
                 ++$first;
             }

@@ -36,7 +36,7 @@ final readonly class StartsWith implements Requirement
 
     public function check(Submission $submission): Verdict
     {
-        $near = static fn (Stroke $stroke): bool => abs($stroke->tick()) <= $submission->tolerance->grace;
+        $near = static fn (Stroke $stroke): bool => abs($stroke->tick) <= $submission->tolerance->grace;
         $first = array_values(array_filter($submission->on($this->instrument), $near));
 
         return Verdict::of([] !== $first, ['instrument' => $this->instrument], $first);

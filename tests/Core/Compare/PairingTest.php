@@ -140,7 +140,7 @@ final class PairingTest extends TestCase
 
     private static function relation(Stroke $target, Stroke $submission, Tolerance $tolerance): ?Status
     {
-        $distance = abs($target->tick() - $submission->tick());
+        $distance = abs($target->tick - $submission->tick);
         if ($target->instrument !== $submission->instrument) {
             return $distance <= $tolerance->grace ? Status::OtherDrum : null;
         }
@@ -182,7 +182,7 @@ final class PairingTest extends TestCase
         $stroke = static fn (array $one): Stroke => new Stroke(Instrument::from($one[0]), $one[1], 0, 90, false, 'A');
 
         return array_map(
-            static fn (Pair $pair): string => trim($pair->target?->tick().' '.$pair->status->value.' '.$pair->submission?->tick()),
+            static fn (Pair $pair): string => trim($pair->target?->tick.' '.$pair->status->value.' '.$pair->submission?->tick),
             Pairing::of(array_map($stroke, $targets), array_map($stroke, $submissions), Tolerance::of())->pairs,
         );
     }

@@ -98,7 +98,7 @@ final class Judge
         }
         foreach ($pairs as $i => $pair) {
             if ($pair->differs() && 1 !== $times[$i]) {
-                return "said $times[$i] times: {$pair->status->value} {$pair->instrument()->value} {$pair->stroke()->tick()}";
+                return "said $times[$i] times: {$pair->status->value} {$pair->instrument()->value} {$pair->stroke()->tick}";
             }
         }
 

@@ -38,7 +38,7 @@ final class StrokesTest extends TestCase
         self::assertSame(
             ['kick 0 A', 'kick 2880 A', 'snare 6720 B', 'kick 11520 A'],
             array_map(
-                static fn (Stroke $one): string => $one->instrument->value.' '.$one->tick().' '.$one->section,
+                static fn (Stroke $one): string => $one->instrument->value.' '.$one->tick.' '.$one->section,
                 Strokes::written($pattern),
             ),
         );
@@ -110,7 +110,7 @@ final class StrokesTest extends TestCase
             $sorted = $strokes;
             usort($sorted, Stroke::compare(...));
             self::assertEquals($sorted, $strokes);
-            $keys = array_map(static fn (Stroke $one): string => $one->instrument->value.$one->tick(), $strokes);
+            $keys = array_map(static fn (Stroke $one): string => $one->instrument->value.$one->tick, $strokes);
             self::assertSame($keys, array_values(array_unique($keys)));
         }
     }
@@ -126,7 +126,7 @@ final class StrokesTest extends TestCase
     /** @return list<int> */
     private static function ticks(Row $row): array
     {
-        return array_map(static fn (Stroke $one): int => $one->tick(), Strokes::written(self::pattern($row)));
+        return array_map(static fn (Stroke $one): int => $one->tick, Strokes::written(self::pattern($row)));
     }
 
     private static function pattern(Row ...$rows): Pattern
@@ -140,7 +140,7 @@ final class StrokesTest extends TestCase
         $strokes = Strokes::written(Lesson::pushed(['kick' => [[0, -20]], 'kick-2' => [[20, -20]]]));
         self::assertSame(
             [['kick', -20], ['kick-2', 0]],
-            array_map(static fn (Stroke $one): array => [$one->instrument->value, $one->tick()], $strokes),
+            array_map(static fn (Stroke $one): array => [$one->instrument->value, $one->tick], $strokes),
         );
     }
 }

@@ -35,10 +35,10 @@ final readonly class RowShifted extends RowCause
         if ([] === $this->bars) {
             return [$asked, array_map($back, $played)];
         }
-        $ticks = array_map(static fn (Stroke $stroke): int => $stroke->tick(), $asked);
+        $ticks = array_map(static fn (Stroke $stroke): int => $stroke->tick, $asked);
         $isAsked = static fn (Played $one): bool => [] !== array_filter(
             $ticks,
-            static fn (int $tick): bool => abs($tick - $one->tick()) <= $of->tolerance->grace,
+            static fn (int $tick): bool => abs($tick - $one->tick) <= $of->tolerance->grace,
         );
         $undo = function (Played $one) use ($back, $of, $isAsked): Played {
             $right = $back($one);
