@@ -118,7 +118,8 @@ foreach ([1, 2, 4, 8, 16] as $bars) {
     $reading = fastest(static fn () => array_map(PatternReader::read(...), $class));
     $line = sprintf('%4d  %7d %6.1f', $bars, array_sum(array_map(count(...), $written)), $reading);
     foreach ([
-        static fn () => array_map(Strokes::written(...), $read),
+        // As new: what is written out is remembered as long as its pattern is there.
+        static fn () => array_map(static fn (Pattern $one): array => Strokes::written(clone $one), $read),
         static fn () => array_map(static fn (array $strokes): Pairing => Pairing::of($asked, $strokes, $policy->tolerance), $written),
         static fn () => array_map(
             static fn (Pattern $one, array $of): array => Statements::of($target, $one, $of, $policy, $target->ticks()),
@@ -142,7 +143,7 @@ foreach ([1, 2, 4, 8, 16] as $bars) {
         static function () use ($target, $read, $policy, $said): array {
             $all = [];
             foreach ($read as $i => $one) {
-                $all["beat $i"] = Comparison::of($target, $one, $policy)->toData();
+                $all["beat $i"] = Comparison::of($target, clone $one, $policy)->toData();
             }
 
             return [ClassPicture::groups($said($all)), ClassPicture::of($all)];

@@ -25,9 +25,8 @@ final class Coverage
     public function __construct(private readonly array $pairs)
     {
         foreach ($pairs as $pair) {
-            foreach (array_filter([$pair->target, $pair->submission]) as $stroke) {
-                $this->strokes[spl_object_id($stroke)] = true;
-            }
+            null === $pair->target || $this->strokes[spl_object_id($pair->target)] = true;
+            null === $pair->submission || $this->strokes[spl_object_id($pair->submission)] = true;
             null === $pair->target || $this->targets[$pair->target->instrument->value][$pair->target->tick] = $pair->target;
         }
     }
@@ -62,21 +61,24 @@ final class Coverage
         $repairing = array_key_first(array_filter($found, static fn (Statement $one): bool => $one->repairs));
         $held = [];
         foreach ($this->pairs as $i => $pair) {
-            $owners = [];
-            foreach (array_filter([$pair->target, $pair->submission]) as $stroke) {
-                array_push($owners, ...$this->owner[spl_object_id($stroke)] ?? []);
-            }
-            $owners = array_values(array_unique($owners));
-            if ([] === $owners && $pair->differs()) {
+            $owners = [
+                ...null === $pair->target ? [] : $this->owner[spl_object_id($pair->target)] ?? [],
+                ...null === $pair->submission ? [] : $this->owner[spl_object_id($pair->submission)] ?? [],
+            ];
+            if ([] === $owners) {
+                if (!$pair->differs()) {
+                    continue;
+                }
                 // Neither stroke is left over: the causes freed another stroke for the one that is asked.
                 $owners = [$repairing ?? 0];
             }
+            $owners = array_values(array_unique($owners));
             sort($owners);
             foreach ($owners as $owner) {
                 $may[$owner][] = $i;
             }
-            $owner = $owners[0] ?? null;
-            if (null !== $owner && ($pair->differs() || $found[$owner]->repairs || 'stroke' === $found[$owner]->scope)) {
+            $owner = $owners[0];
+            if ($pair->differs() || $found[$owner]->repairs || 'stroke' === $found[$owner]->scope) {
                 $covered[$owner][$i] = $i;
                 $held[$i] = $owner;
             }

@@ -21,7 +21,13 @@ final readonly class Strokes
      */
     public static function written(Pattern $pattern): array
     {
-        return self::writeOut($pattern, null);
+        // A target is compared with a whole class of beats: its strokes are kept as long as it is there itself.
+        static $known = new \WeakMap();
+        \assert($known instanceof \WeakMap);
+        /** @var list<Stroke> $strokes */
+        $strokes = $known[$pattern] ??= self::writeOut($pattern, null);
+
+        return $strokes;
     }
 
     /**
@@ -57,7 +63,7 @@ final readonly class Strokes
      */
     private static function writeOut(Pattern $pattern, ?int $pass): array
     {
-        /** @var array<int, array<string, Stroke>> $strokes by tick and instrument */
+        /** @var array<int, array<int, Stroke>> $strokes by tick and the instrument's place in the catalogue */
         $strokes = [];
         $count = $start = 0;
         foreach ($pattern->form() as $s => $section) {
@@ -65,6 +71,7 @@ final readonly class Strokes
             foreach ($section->rows as $r => $row) {
                 $step = $row->snap->ticks();
                 $cycle = $row->cycle ?? $length;
+                $order = $row->instrument->order();
                 foreach ($row->hits as $hit) {
                     if ($hit->silent || $hit->at >= $cycle) {
                         continue;
@@ -83,8 +90,8 @@ final readonly class Strokes
                                 null === $pass && $hit->odds < 100,
                                 $section->name,
                             );
-                            $same = $strokes[$stroke->tick][$row->instrument->value] ?? null;
-                            $strokes[$stroke->tick][$row->instrument->value] = null === $same ? $stroke : self::merge($same, $stroke);
+                            $same = $strokes[$stroke->tick][$order] ?? null;
+                            $strokes[$stroke->tick][$order] = null === $same ? $stroke : self::merge($same, $stroke);
                             $count += null === $same ? 1 : 0;
                         }
                         if ($count > self::MOST) {
@@ -104,8 +111,10 @@ final readonly class Strokes
         ksort($strokes);
         $sorted = [];
         foreach ($strokes as $together) {
-            \count($together) > 1 && usort($together, Stroke::compare(...));
-            array_push($sorted, ...array_values($together));
+            \count($together) > 1 && ksort($together);
+            foreach ($together as $stroke) {
+                $sorted[] = $stroke;
+            }
         }
 
         return $sorted;

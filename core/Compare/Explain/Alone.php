@@ -27,6 +27,11 @@ final class Alone
         // What is left out in one row may stand in another.
         foreach ($rows as $i => $a) {
             foreach (\array_slice($rows, $i + 1) as $b) {
+                // No fewer stand alone than one side has more of.
+                $least = abs(\count($asks[$a] ?? []) - \count($plays[$b] ?? [])) + abs(\count($asks[$b] ?? []) - \count($plays[$a] ?? []));
+                if ($least >= $alone[$a] + $alone[$b]) {
+                    continue;
+                }
                 $exchanged = Fit::misfit($asks[$a] ?? [], $plays[$b] ?? [], $left->tolerance->grace)
                     + Fit::misfit($asks[$b] ?? [], $plays[$a] ?? [], $left->tolerance->grace);
                 if ($exchanged < $alone[$a] + $alone[$b]) {

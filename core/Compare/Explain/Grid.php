@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain;
 
-use Pulsanda\Core\Compare\Explain\Cause\Everything;
-
 /** Distances that a beat may have moved by: those of the grid, multiples of a thirty-second or of a sixteenth triplet. */
 final readonly class Grid
 {
     private const STEPS = [120, 160];
+    /** More ticks than any distance has. */
+    private const LONGEST = 1 << 32;
     /** Round a loop, so many strokes vote. */
     private const MOST_ROUND = 24;
 
@@ -49,9 +49,11 @@ final readonly class Grid
     public static function votesRound(array $asked, array $played, int $loop, int $grace): array
     {
         $differences = [];
+        $half = intdiv($loop, 2);
         foreach (\array_slice($asked, 0, self::MOST_ROUND) as $tick) {
             foreach ($played as $one) {
-                $by = Everything::round($one - $tick + intdiv($loop, 2), $loop) - intdiv($loop, 2);
+                $by = ($one - $tick + $half) % $loop - $half;
+                $by += $by < -$half ? $loop : 0;
                 $differences[$by] = ($differences[$by] ?? 0) + 1;
             }
         }
@@ -87,9 +89,14 @@ final readonly class Grid
      */
     public static function commonest(array $votes, int $most): array
     {
-        $votes = array_filter($votes, static fn (int $count): bool => $count > 1);
-        uksort($votes, static fn (int $a, int $b): int => $votes[$b] <=> $votes[$a] ?: abs($a) <=> abs($b) ?: $b <=> $a);
+        $ranks = [];
+        foreach ($votes as $by => $count) {
+            if ($count > 1) {
+                $ranks[$by] = 2 * ($count * self::LONGEST - abs($by)) + ($by > 0 ? 1 : 0);
+            }
+        }
+        arsort($ranks);
 
-        return \array_slice(array_keys($votes), 0, $most);
+        return \array_slice(array_keys($ranks), 0, $most);
     }
 }

@@ -5,15 +5,25 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare\Explain;
 
 /** How like one another bars are: of the target, of the submission, or one of each. */
-final readonly class Likeness
+final class Likeness
 {
+    /** @var array<string, array<int, array<int, int>>> side => bar => bar => strokes that stand alone */
+    private array $known = [];
+
     /**
-     * @param array<int, array<string, list<int>>>                                                             $asked  bar => row => ticks from its bar line
-     * @param array<int, array<string, list<int>>>                                                             $played
-     * @param array{asked: array<int, array<string, list<int>>>, played: array<int, array<string, list<int>>>} $louder velocities
+     * @param array<int, array<string, list<int>>> $asked  bar => row => ticks from its bar line
+     * @param array<int, array<string, list<int>>> $played
+     * @param array{
+     *     asked: array<int, array<string, list<int>>>,
+     *     played: array<int, array<string, list<int>>>,
+     * } $louder velocities
      */
-    private function __construct(private array $asked, private array $played, private array $louder, private int $grace)
-    {
+    private function __construct(
+        private readonly array $asked,
+        private readonly array $played,
+        private readonly array $louder,
+        private readonly int $grace,
+    ) {
     }
 
     public static function of(Remainder $of): self
@@ -22,7 +32,7 @@ final readonly class Likeness
         foreach (['asked' => $of->asked, 'played' => $of->played] as $side => $rows) {
             foreach ($rows as $row => $strokes) {
                 foreach ($strokes as $one) {
-                    $bar = $of->bar($one);
+                    $bar = $one->written < $of->barTicks ? 1 : 1 + intdiv($one->written, $of->barTicks);
                     $bars[$side][$bar][$row][] = $one->tick - ($bar - 1) * $of->barTicks;
                     $louder[$side][$bar][$row][] = $one instanceof Played ? $one->stroke->velocity : $one->velocity;
                 }
@@ -35,7 +45,7 @@ final readonly class Likeness
     /** @return int strokes that stand alone when a bar of the target is laid on a bar of the submission */
     public function misfit(int $asked, int $played): int
     {
-        return $this->apart($this->asked[$asked] ?? [], $this->played[$played] ?? []);
+        return $this->known['both'][$asked][$played] ??= $this->apart($this->asked[$asked] ?? [], $this->played[$played] ?? []);
     }
 
     /** @return int the same, and among equals how much louder or softer they are */
@@ -54,12 +64,12 @@ final readonly class Likeness
 
     public function betweenAsked(int $a, int $b): int
     {
-        return $this->apart($this->asked[$a] ?? [], $this->asked[$b] ?? []);
+        return $this->known['asked'][min($a, $b)][max($a, $b)] ??= $this->apart($this->asked[$a] ?? [], $this->asked[$b] ?? []);
     }
 
     public function betweenPlayed(int $a, int $b): int
     {
-        return $this->apart($this->played[$a] ?? [], $this->played[$b] ?? []);
+        return $this->known['played'][min($a, $b)][max($a, $b)] ??= $this->apart($this->played[$a] ?? [], $this->played[$b] ?? []);
     }
 
     public function isAsked(int $bar): bool

@@ -37,6 +37,9 @@ final readonly class Played
     public function asStroke(): Stroke
     {
         $one = $this->stroke;
+        if ($one->written === $this->written && $one->instrument === $this->instrument) {
+            return $one;
+        }
 
         return new Stroke($this->instrument, $this->written, $one->push, $one->velocity, $one->optional, $one->section);
     }

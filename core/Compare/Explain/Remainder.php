@@ -265,9 +265,9 @@ final class Remainder
      */
     private function byRow(array $strokes): array
     {
-        $rows = [];
+        $rows = $rowOf = [];
         foreach ($strokes as $one) {
-            $rows[$this->tolerance->sameness($one->instrument)][] = $one;
+            $rows[$rowOf[$one->instrument->value] ??= $this->tolerance->sameness($one->instrument)][] = $one;
         }
 
         return array_map(self::sorted(...), $rows);

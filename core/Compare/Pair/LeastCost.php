@@ -47,10 +47,32 @@ final class LeastCost
     {
         $search = new self($edges, $alone, $columns);
         foreach ($alone as $row => $_) {
-            $search->augment($row);
+            $search->takesFree($row) || $search->augment($row);
         }
 
         return $search->partner;
+    }
+
+    /** Takes one more row in where its cheapest column is free, or none is cheaper than staying alone: then nothing else changes. */
+    private function takesFree(int $root): bool
+    {
+        [$hi, $lo, $end] = [$this->alone[$root], 0, null];
+        foreach ($this->edges[$root] as $column => [$edgeHi, $edgeLo]) {
+            $newHi = $edgeHi - $this->vHi[$column];
+            $newLo = $edgeLo - $this->vLo[$column];
+            if ($newHi < $hi || ($newHi === $hi && ($newLo < $lo || ($newLo === $lo && null !== $end && $column < $end)))) {
+                [$hi, $lo, $end] = [$newHi, $newLo, $column];
+            }
+        }
+        if (null !== $end && isset($this->owner[$end])) {
+            return false;
+        }
+        [$this->uHi[$root], $this->uLo[$root], $this->partner[$root]] = [$hi, $lo, $end];
+        if (null !== $end) {
+            $this->owner[$end] = $root;
+        }
+
+        return true;
     }
 
     /** Takes one more row in, along the cheapest path of changes. */

@@ -85,14 +85,18 @@ final readonly class Pairing
      */
     private static function inOrder(array $pairs): array
     {
-        $keys = [];
+        $keys = $order = $sorted = [];
         foreach ($pairs as $pair) {
-            $stroke = $pair->target ?? $pair->submission;
-            $keys[] = null === $stroke ? 0 : $stroke->tick * self::MOST_INSTRUMENTS + $stroke->instrument->order();
+            $stroke = $pair->stroke();
+            $place = $order[$stroke->instrument->value] ??= $stroke->instrument->order();
+            $keys[] = $stroke->tick * self::MOST_INSTRUMENTS + $place;
         }
         asort($keys);
+        foreach ($keys as $i => $_) {
+            $sorted[] = $pairs[$i];
+        }
 
-        return array_map(static fn (int $i): Pair => $pairs[$i], array_keys($keys));
+        return $sorted;
     }
 
     /**
@@ -106,12 +110,12 @@ final readonly class Pairing
      */
     private static function rowsAsAsked(array $targets, array $submissions, Tolerance $tolerance): array
     {
-        $asked = $played = [];
+        $asked = $played = $rowOf = [];
         foreach ($targets as $stroke) {
-            $asked[$tolerance->sameness($stroke->instrument)][] = $stroke;
+            $asked[$rowOf[$stroke->instrument->value] ??= $tolerance->sameness($stroke->instrument)][] = $stroke;
         }
         foreach ($submissions as $stroke) {
-            $played[$tolerance->sameness($stroke->instrument)][] = $stroke;
+            $played[$rowOf[$stroke->instrument->value] ??= $tolerance->sameness($stroke->instrument)][] = $stroke;
         }
         $pairs = $done = [];
         foreach ($asked as $row => $strokes) {
@@ -127,7 +131,7 @@ final readonly class Pairing
                 array_push($pairs, ...$own);
             }
         }
-        $others = static fn (Stroke $stroke): bool => !isset($done[$tolerance->sameness($stroke->instrument)]);
+        $others = static fn (Stroke $stroke): bool => !isset($done[$rowOf[$stroke->instrument->value] ?? '']);
 
         return [$pairs, array_values(array_filter($targets, $others)), array_values(array_filter($submissions, $others))];
     }

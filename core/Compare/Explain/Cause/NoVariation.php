@@ -33,15 +33,22 @@ final readonly class NoVariation extends Cause
     public function undone(Remainder $before): Remainder
     {
         $rows = [];
+        $instead = array_fill_keys($this->instead, true);
         foreach ($before->asked as $row => $strokes) {
-            $in = static fn (int $bar): array => array_filter($strokes, static fn (Stroke $one): bool => $before->bar($one) === $bar);
-            $rows[$row] = array_values(
-                array_filter($strokes, fn (Stroke $one): bool => !\in_array($before->bar($one), $this->instead, true)),
-            );
-            foreach ($this->instead as $bar) {
-                foreach ($in($this->bar) as $stroke) {
-                    $rows[$row][] = $stroke->later(($bar - $this->bar) * $before->barTicks);
-                }
+            $bars = [];
+            foreach ($strokes as $stroke) {
+                $bars[$before->bar($stroke)][] = $stroke;
+            }
+            $repeated = $bars[$this->bar] ?? [];
+            $all = $bars + $instead;
+            ksort($all);
+            $rows[$row] = [];
+            foreach (array_keys($all) as $bar) {
+                $by = ($bar - $this->bar) * $before->barTicks;
+                $asked = isset($instead[$bar])
+                    ? array_map(static fn (Stroke $one): Stroke => $one->later($by), $repeated)
+                    : $bars[$bar] ?? [];
+                array_push($rows[$row], ...$asked);
             }
         }
 
