@@ -80,8 +80,7 @@ final readonly class Comparison
         $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
         [$asked, $played] = [self::repeated($target, $targetTicks), Strokes::written($submission)];
         $pairing = Pairing::of($asked, $played, $policy->tolerance);
-        $differs = [] !== array_filter($pairing->pairs, static fn (Pair $pair): bool => $pair->differs());
-        $heard = $differs ? SameSound::pairs($target, $submission, $asked, $played, $policy->tolerance) : null;
+        $heard = $pairing->differs() ? SameSound::pairs($target, $submission, $asked, $played, $policy->tolerance) : null;
         $statements = null !== $heard
             ? [self::instead(StatementKind::SameSound, $pairing)]
             : Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
@@ -230,18 +229,23 @@ final readonly class Comparison
         $pairs = [];
         $targets = $submissions = 0;
         foreach ($this->pairing->pairs as $i => $pair) {
-            $played = $pair->submission?->instrument;
-            $targets += null === $pair->target ? 0 : 1;
-            $submissions += null === $pair->submission ? 0 : 1;
-            $pairs[] = [
+            [$target, $submission] = [$pair->target, $pair->submission];
+            $instrument = $pair->instrument();
+            $targets += null === $target ? 0 : 1;
+            $submissions += null === $submission ? 0 : 1;
+            $said = [
                 'status' => $pair->status->value,
-                'instrument' => $pair->instrument()->value,
-                'target' => $pair->target?->tick,
-                'submission' => $pair->submission?->tick,
-                'ticks' => $pair->ticks(),
+                'instrument' => $instrument->value,
+                'target' => $target?->tick,
+                'submission' => $submission?->tick,
+                'ticks' => null === $target || null === $submission ? null : $submission->tick - $target->tick,
                 'credit' => $this->credits[$i],
                 'statement' => $this->accounts[$i],
-            ] + (null === $played || $played === $pair->instrument() ? [] : ['played' => $played->value]);
+            ];
+            if (null !== $submission && $submission->instrument !== $instrument) {
+                $said['played'] = $submission->instrument->value;
+            }
+            $pairs[] = $said;
         }
 
         return [

@@ -203,20 +203,17 @@ final class Statements
      */
     private static function about(Remainder $before, Remainder $after, array $asked): array
     {
-        $targets = static fn (Remainder $of): array => array_column(
-            array_map(static fn (Stroke $one): array => [spl_object_id($one), $one], array_merge([], ...array_values($of->asked))),
-            1,
-            0,
-        );
-        $plays = static fn (Remainder $of): array => array_column(
-            array_map(
-                static fn (Played $one): array => [spl_object_id($one->stroke), $one->stroke],
-                array_merge([], ...array_values($of->played)),
-            ),
-            1,
-            0,
-        );
-        [$askedBefore, $askedAfter, $playedBefore, $playedAfter] = [$targets($before), $targets($after), $plays($before), $plays($after)];
+        $askedBefore = $askedAfter = $playedBefore = $playedAfter = [];
+        foreach ($before->asked + $before->played + $after->asked + $after->played as $row => $_) {
+            $same = ($before->asked[$row] ?? []) === ($after->asked[$row] ?? []);
+            if ($same && ($before->played[$row] ?? []) === ($after->played[$row] ?? [])) {
+                continue; // nothing of it is concerned
+            }
+            $askedBefore += self::byId($before->asked[$row] ?? []);
+            $askedAfter += self::byId($after->asked[$row] ?? []);
+            $playedBefore += self::byId($before->played[$row] ?? []);
+            $playedAfter += self::byId($after->played[$row] ?? []);
+        }
         $new = array_diff_key($askedAfter, $askedBefore);
         $touched = Truth::touched($before, $after);
         $about = [];
@@ -233,6 +230,22 @@ final class Statements
         }
 
         return $about;
+    }
+
+    /**
+     * @param list<Stroke|Played> $row
+     *
+     * @return array<int, Stroke> by object id
+     */
+    private static function byId(array $row): array
+    {
+        $strokes = [];
+        foreach ($row as $one) {
+            $stroke = $one instanceof Played ? $one->stroke : $one;
+            $strokes[spl_object_id($stroke)] = $stroke;
+        }
+
+        return $strokes;
     }
 
     /** @param non-empty-list<LeftPair> $group with the same difference */

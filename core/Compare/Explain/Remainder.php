@@ -20,6 +20,8 @@ final class Remainder
     /** @var list<string>|null */
     private ?array $differing = null;
     private ?Likeness $likeness = null;
+    /** @var array<string, array<int, list<Stroke>>>|null */
+    private ?array $askedInBars = null;
     /** @var array<string, string> */
     private array $keys = [];
 
@@ -205,6 +207,21 @@ final class Remainder
         }
 
         return true;
+    }
+
+    /** @return array<string, array<int, list<Stroke>>> row => bar => what is asked */
+    public function askedInBars(): array
+    {
+        if (null === $this->askedInBars) {
+            $this->askedInBars = [];
+            foreach ($this->asked as $row => $strokes) {
+                foreach ($strokes as $stroke) {
+                    $this->askedInBars[$row][$this->bar($stroke)][] = $stroke;
+                }
+            }
+        }
+
+        return $this->askedInBars;
     }
 
     /** How like one another the bars are. */

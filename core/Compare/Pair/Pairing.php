@@ -136,6 +136,18 @@ final readonly class Pairing
         return [$pairs, array_values(array_filter($targets, $others)), array_values(array_filter($submissions, $others))];
     }
 
+    /** @return bool whether any pair is a difference */
+    public function differs(): bool
+    {
+        foreach ($this->pairs as $pair) {
+            if ($pair->differs()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** The total cost of the pairs, 1 for each stroke left alone. */
     public function cost(): float
     {

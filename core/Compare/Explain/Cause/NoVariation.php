@@ -34,11 +34,7 @@ final readonly class NoVariation extends Cause
     {
         $rows = [];
         $instead = array_fill_keys($this->instead, true);
-        foreach ($before->asked as $row => $strokes) {
-            $bars = [];
-            foreach ($strokes as $stroke) {
-                $bars[$before->bar($stroke)][] = $stroke;
-            }
+        foreach ($before->askedInBars() as $row => $bars) {
             $repeated = $bars[$this->bar] ?? [];
             $all = $bars + $instead;
             ksort($all);
