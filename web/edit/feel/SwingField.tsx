@@ -1,11 +1,18 @@
+import { useRef } from 'react';
 import type { Music } from '../../api/types';
 import { bounded } from '../../music/pattern';
 import { NumberField } from '../../ui/NumberField';
 import type { Editor } from '../Editor';
 
+/** Straight and triplet, as the slider has them; a hand that is near is there. */
+const HELD = [50, 67];
+const NEAR = 1;
+const snapped = (percent: number): number => HELD.find((held) => Math.abs(held - percent) <= NEAR) ?? percent;
+
 /** One control, with straight and triplet marked, for eighths or sixteenths. */
 export function SwingField({ editor, music }: { editor: Editor; music: Music }) {
   const swing = editor.store.pattern.swing ?? { percent: 50, unit: 16 };
+  const dragged = useRef(false);
   const set = (change: Partial<typeof swing>) => {
     const next = { ...swing, ...change };
     const percent = next.percent === 67 && music.grooves ? 66.67 : bounded(Math.round(next.percent), 50, 75);
@@ -25,9 +32,15 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
           list="swings"
           value={Math.round(swing.percent)}
           aria-valuetext={words}
-          onPointerDown={() => editor.store.begin()}
-          onPointerUp={() => editor.store.end()}
-          onChange={(event) => set({ percent: event.target.valueAsNumber })}
+          onPointerDown={() => {
+            dragged.current = true;
+            editor.store.begin();
+          }}
+          onPointerUp={() => {
+            dragged.current = false;
+            editor.store.end();
+          }}
+          onChange={(event) => set({ percent: dragged.current ? snapped(event.target.valueAsNumber) : event.target.valueAsNumber })}
         />
         <datalist id="swings">
           <option value={50} />

@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Browser;
+
+use Facebook\WebDriver\WebDriverKeys;
+
+/** The common jobs, and how many presses they take: a press is a click, a key, or a number typed. */
+final class JobsTest extends BrowserTestCase
+{
+    private int $presses = 0;
+
+    public function testARockBeatWithAVariedSecondBarHandedIn(): void
+    {
+        $wren = $this->person('wren');
+        $this->press($wren, 'Begin: Slack Tide');
+        foreach ([[0, 0], [0, 1920], [1, 960], [1, 2880]] as [$row, $tick]) {
+            $this->click($wren, $row, $tick);
+        }
+        $this->press($wren, 'Closed hi-hat');
+        $this->press($wren, 'Row');
+        $this->press($wren, 'eighths');
+        $this->press($wren, 'Take it');
+        $this->press($wren, 'Repeat bar 1');
+        $this->click($wren, 0, 3840 + 2400);
+        self::assertSame([90, 90, 90], [$wren->hit(0, 3840), $wren->hit(2, 3840 + 3360), $wren->hit(0, 3840 + 2400)]);
+        $this->press($wren, 'Hand in');
+        $wren->read('Attempt 1 is with your teacher');
+        $this->assertPresses(12, 20);
+    }
+
+    public function testHatsThinnedAndShaded(): void
+    {
+        $haneul = $this->person('haneul');
+        $haneul->press('Begin: Slack Tide');
+        $haneul->press('Closed hi-hat');
+        $haneul->press('Row');
+        $haneul->press('sixteenths');
+        $haneul->press('Take it');
+        $this->press($haneul, 'eighths');
+        $this->press($haneul, 'Take it');
+        $this->press($haneul, 'Shape');
+        $this->press($haneul, 'Firm and soft in turn');
+        self::assertSame([90, null, 60, null, 90], array_map(static fn (int $step): ?int => $haneul->hit(2, 240 * $step), range(0, 4)));
+        $this->assertPresses(4, 23);
+    }
+
+    public function testSwingToTripletWhilePlaying(): void
+    {
+        $jun = $this->person('jun');
+        $jun->press('Begin: Slack Tide');
+        $jun->cell(2, 240)->click();
+        $jun->press('Play');
+        $jun->see('button[aria-label=Stop]');
+        $this->press($jun, 'Swing');
+        $this->press($jun, 'triplet');
+        $jun->read('triplet swing');
+        $jun->see('button[aria-label=Stop]');
+        $this->assertPresses(2, 17);
+    }
+
+    public function testARowFifteenMillisecondsEarlyAndACycleOfThree(): void
+    {
+        $kwame = $this->person('kwame');
+        $kwame->press('Begin: Slack Tide');
+        $kwame->cell(1, 960)->click();
+        $kwame->cell(1, 2880)->click();
+        $kwame->pressHolding('Snare');
+        ++$this->presses;
+        $this->press($kwame, 'Shape');
+        $this->type($kwame, 'Push in milliseconds, early below 0', '-15');
+        $kwame->read('Push: 15 ms early');
+        $this->assertPresses(3, null);
+        $this->presses = 0;
+        $this->press($kwame, 'Row');
+        $this->type($kwame, 'Steps after which snare starts over', '3');
+        $kwame->read('Starts over every 3 of its steps');
+        $this->assertPresses(2, 29);
+    }
+
+    public function testATaskOfTwoParts(): void
+    {
+        $odile = $this->person('odile');
+        $this->press($odile, 'Plan an assignment');
+        $odile->fill('Name', 'Two Lamps');
+        ++$this->presses;
+        foreach ([[0, 0], [0, 1920], [1, 960], [1, 2880]] as [$row, $tick]) {
+            $this->click($odile, $row, $tick);
+        }
+        $this->press($odile, 'Add a part');
+        $odile->read('Part 2');
+        $odile->fill('Name of this part', 'With a pick-up');
+        ++$this->presses;
+        $this->click($odile, 0, 3360);
+        $odile->read('Saved at');
+        $this->press($odile, 'Publish to Parade line');
+        $odile->read('With a pick-up: 0 of 20 handed in');
+        $this->assertPresses(10, 36);
+    }
+
+    public function testOneStudentMarked(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Answer 12: Lamp');
+        $odile->press('Łukasz');
+        $odile->read('Kick: every hit is one sixteenth late.');
+        $odile->keys('y', '1');
+        $this->presses += 2;
+        $this->press($odile, 'Return and next');
+        $odile->read('Returned to Łukasz');
+        $this->assertPresses(3, 5);
+    }
+
+    private function press(Person $person, string $name): void
+    {
+        $person->press($name);
+        ++$this->presses;
+    }
+
+    private function click(Person $person, int $row, int $tick): void
+    {
+        $person->cell($row, $tick)->click();
+        ++$this->presses;
+    }
+
+    private function type(Person $person, string $label, string $number): void
+    {
+        $field = $person->see("input[aria-label=\"$label\"]");
+        $field->clear();
+        $field->sendKeys($number.WebDriverKeys::ENTER);
+        ++$this->presses;
+    }
+
+    /** @param int|null $before how many it took in the first version, null where it could not be done */
+    private function assertPresses(int $now, ?int $before): void
+    {
+        self::assertSame($now, $this->presses);
+        self::assertLessThan($before ?? \PHP_INT_MAX, $this->presses);
+    }
+}
