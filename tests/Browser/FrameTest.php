@@ -18,7 +18,11 @@ final class FrameTest extends BrowserTestCase
         $wren->press('Bars');
         $wren->choose('Bars', '2');
         $wren->press('Done');
-        $wren->press('Row');
+        $wren->press('+ Add a row'); // under the last row, always in sight
+        $wren->until(
+            static fn (): bool => 'Find an instrument to add' === $wren->script('return document.activeElement.ariaLabel'),
+            'the search to have the focus',
+        );
         foreach (['Crash', 'Cowbell', 'Open hi-hat', 'Ride'] as $row) {
             $find = $wren->see('input[aria-label="Find an instrument to add"]');
             $find->sendKeys($row);

@@ -97,6 +97,8 @@ export function Workbench(props: Props) {
   useKitFollows(player, editor);
   usePanels();
   const room = useRoom();
+  const { freedom } = editor.allowed;
+  const mayAdd = !locked && (freedom === null || freedom.rows === true);
   return (
     <div className="workbench">
       <div className="workbench-main">
@@ -144,9 +146,21 @@ export function Workbench(props: Props) {
               player={player}
               position={position}
               zoom={ZOOMS[zoom] ?? 1}
-              room={room.height}
+              room={room.height !== null && mayAdd ? room.height - ADD_ROW : room.height}
               locked={locked}
             />
+            {mayAdd && (
+              <button
+                type="button"
+                className="add-row"
+                onClick={() => {
+                  setPanel(panels.length + PANELS.indexOf('Row'));
+                  focusWhenThere('input[aria-label="Find an instrument to add"]');
+                }}
+              >
+                + Add a row
+              </button>
+            )}
           </section>
         </div>
         <footer className="work-bar">
@@ -234,6 +248,22 @@ export function Workbench(props: Props) {
       </aside>
     </div>
   );
+}
+
+/** Pixels that the button under the last row takes. */
+const ADD_ROW = 30;
+
+/** Gives the focus to what comes in a moment, with a panel that is loaded for instance. */
+function focusWhenThere(css: string): void {
+  const focus = () => {
+    const found = document.querySelector<HTMLElement>(css);
+    found?.focus();
+    found?.scrollIntoView({ block: 'nearest' });
+    return found !== null;
+  };
+  if (focus()) return;
+  const watching = new MutationObserver(() => focus() && watching.disconnect());
+  watching.observe(document.body, { childList: true, subtree: true });
 }
 
 /** How high the place for the sheet is, in pixels; null where the whole page scrolls, as on a phone. */

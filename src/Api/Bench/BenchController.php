@@ -180,7 +180,10 @@ final readonly class BenchController
             );
             $this->entities->persist($attempt);
             $this->entities->flush();
-            $this->record->now('hand-in', $student, $attempt->id, ['number' => $number, 'pressedAt' => Shapes::time($pressedAt)]);
+            $this->record->now('hand-in', $student, $attempt->id, array_filter([
+                'number' => $number,
+                'pressedAt' => Shapes::time($pressedAt),
+            ]));
 
             return $draft;
         };
