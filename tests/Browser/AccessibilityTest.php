@@ -54,6 +54,7 @@ final class AccessibilityTest extends BrowserTestCase
             'the Bench' => [[$open], '[role=grid] .note'],
             'a hit' => [[$open, 'Shape', 'everything'], '.marked'],
             'a row' => [[$open, 'Row', 'spread evenly', 'look at its gaps'], '[data-gaps]'],
+            'rows that are folded' => [[$open, 'Row', 'fold this row'], '.fold-line'],
             'the form' => [[$open, 'Form', 'make a variation'], '.section-tab'],
             'balance' => [[$open, 'Balance'], '#balance'],
             'steps' => [[$open, 'Repeat bar 1', 'Steps', 'Look at earlier states'], '.step-line'],

@@ -319,6 +319,16 @@ describe('handing in', () => {
     await expect(keeper.handIn()).rejects.toThrow('This is not handed in');
   });
 
+  it('says that the task was taken back, and keeps the beat', async () => {
+    keeper.start();
+    world.answer = () => ({ status: 404, body: { title: '', status: 404, detail: 'This is not here, or it is not yours to see.' } });
+    add(0);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.keeping).toMatchObject({ state: 'refused', sentence: expect.stringContaining('taken this task back') });
+    expect(unsent<Work>(NAME)?.work.pattern).toEqual(store.pattern);
+    await expect(keeper.handIn()).rejects.toThrow('taken this task back');
+  });
+
   it('gives the reason back when it is refused, and keeps the draft all the same', async () => {
     keeper.start();
     add(0);

@@ -21,6 +21,12 @@ const knownOf = ({ version, pattern, note, savedAt }: Draft): Known<Work> => ({ 
 
 const NOT_HANDED_IN = 'This is not handed in: the connection is lost, and this browser has no room to keep it; press again later.';
 
+/** A task that was there is not there any more: its teacher has taken it back, perhaps to change it. */
+function takenBack(error: unknown): never {
+  if (!(error instanceof ApiError) || error.status !== 404) throw error;
+  throw new ApiError(404, 'Your teacher has taken this task back for now; your beat is kept for when it is here again.', error.body);
+}
+
 /** Keeps the draft of a beat, and hands it in. */
 export class DraftKeeper {
   #keeper: Keeper<Work>;
@@ -105,7 +111,7 @@ export class DraftKeeper {
     const at = new Date().toISOString().replace(/\.\d+Z$/, 'Z');
     const press = { part: this.partId, key: crypto.randomUUID(), at, version: this.#keeper.version, ...work };
     try {
-      const done = await handIn(press, false);
+      const done = await handIn(press, false).catch(takenBack);
       this.#took(work, done.draft);
       this.#keeper.took(work, done.draft);
       return done;
@@ -133,7 +139,8 @@ export class DraftKeeper {
   }
 
   async #save(work: Work, version: number, keepalive: boolean) {
-    const saved = await reply(api.PUT('/api/parts/{id}/draft', { ...at({ id: this.partId }), body: { version, ...work }, keepalive }));
+    const body = { version, ...work };
+    const saved = await reply(api.PUT('/api/parts/{id}/draft', { ...at({ id: this.partId }), body, keepalive })).catch(takenBack);
     this.#checked = saved.checked ?? this.#checked;
     this.#took(work, saved);
     return saved;
