@@ -56,7 +56,7 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
           >
             {group.folded ? 'open' : 'fold'}
           </Small>
-          <Small label={`Let the group ${group.name} go`} onClick={() => editor.folds.part(i)}>
+          <Small label={`Let go of the group ${group.name}`} onClick={() => editor.folds.part(i)}>
             let go
           </Small>
         </div>
