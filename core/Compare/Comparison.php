@@ -238,7 +238,7 @@ final readonly class Comparison
                 'instrument' => $instrument->value,
                 'target' => $target?->tick,
                 'submission' => $submission?->tick,
-                'ticks' => null === $target || null === $submission ? null : $submission->tick - $target->tick,
+                'ticks' => $pair->ticks(),
                 'credit' => $this->credits[$i],
                 'statement' => $this->accounts[$i],
             ];

@@ -115,6 +115,32 @@ final class AtOnceTest extends BrowserTestCase
         self::assertSame(1, $this->at($attempts, 'Jun Watanabe.0.failed'), 'the note has no three words, which the new task asks for');
     }
 
+    public function testATaskIsHandedInOrTakenBackNeverBoth(): void
+    {
+        $who = $this->signedIn('wren');
+        $teacher = $this->signedIn('odile');
+        [, $bench] = $this->alone($who, 'GET', $this->path($who, 'Lamplighters').'/bench');
+        $target = $this->beat($who, $this->path($who, 'Lamplighters'), 0)['pattern'];
+        $part = ['view' => 'seen', 'instruments' => $this->at($bench, 'part.instruments'), 'targets' => [$target]];
+        $plan = ['courseId' => $this->text($bench, 'assignment.course.id'), 'brief' => '', 'dueAt' => null, 'parts' => [$part]];
+        for ($round = 0; $round < 8; ++$round) {
+            [, $made] = $this->alone($teacher, 'POST', '/api/assignments', ['title' => "Round $round"] + $plan);
+            $assignment = '/api/assignments/'.$this->text($made, 'id');
+            $this->alone($teacher, 'POST', "$assignment/publish");
+            $path = '/api/parts/'.$this->text($made, 'parts.0.id');
+            $body = $this->beat($who, $path, 480);
+            $taken = $handed = 0;
+            $this->crowd->add(static function () use ($teacher, $assignment, &$taken): void {
+                [$taken] = $teacher->ask('POST', "$assignment/withdraw");
+            });
+            $this->crowd->add(static function () use ($who, $path, $body, &$handed): void {
+                [$handed] = $who->ask('POST', "$path/attempts", $body);
+            });
+            $this->crowd->run();
+            self::assertContains([$taken, $handed], [[200, 404], [409, 201]], "round $round");
+        }
+    }
+
     public function testWhoAsksFasterThanHandsCanIsTold(): void
     {
         $who = $this->signedIn('kwame');

@@ -16,7 +16,9 @@ final class InTheWayTest extends BrowserTestCase
             'what needs doing first, what is over last',
         );
         $haneul->until(
-            static fn (): bool => true === $haneul->script('return document.fonts.check("16px \"Noto Sans KR\"", "김하늘")'),
+            static fn (): bool => true === $haneul->script(
+                'return [...document.fonts].some((font) => font.family.includes("Noto Sans KR") && font.status === "loaded")',
+            ),
             'a font of the application to draw the name',
         );
         $haneul->press('Go on building: Lamplighters');

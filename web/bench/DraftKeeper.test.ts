@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, Pattern } from '../api/types';
 import { arrived, unsent } from '../keep/Keeper';
-import { presses } from '../keep/Presses';
+import { Presses, presses } from '../keep/Presses';
 import { PatternStore } from '../music/PatternStore';
 import { withHit } from '../music/pattern';
 import { DraftKeeper, draftName, newest, type Work } from './DraftKeeper';
@@ -73,6 +73,7 @@ beforeEach(() => {
 });
 afterEach(async () => {
   presses.drop('1');
+  presses.seen('1');
   world.answer = ({ body }) => ({ status: 200, body: { version: body.version + 1, savedAt: null } });
   keeper.stop();
   await vi.advanceTimersByTimeAsync(0);
@@ -298,7 +299,10 @@ describe('handing in', () => {
     await keeper.handIn();
     world.answer = () => ({ status: 409, body: { title: '', status: 409, detail: 'The time for handing in is over.' } });
     await vi.advanceTimersByTimeAsync(6000);
-    expect(presses.outcome('1')).toMatchObject({ refused: 'The time for handing in is over.' });
+    expect([presses.waiting('1'), presses.outcome('1')]).toMatchObject([null, { refused: 'The time for handing in is over.' }]);
+    expect(new Presses().outcome('1'), 'also after a reload, until it is seen').toEqual(presses.outcome('1'));
+    presses.seen('1');
+    expect([presses.outcome('1'), new Presses().outcome('1')]).toEqual([null, null]);
     world.answer = () => 'offline';
     await keeper.handIn();
     presses.drop('1');

@@ -23,13 +23,15 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
   );
   const handIn = async () => {
     setSaid('');
+    presses.seen(bench.part.id);
     const done = await run(() => keeper.handIn());
     if (!done) return;
     arrive(done);
     setSaid(`Attempt ${done.attempts[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
   };
   const arrive = (done: HandedIn) => {
-    setAttempts(done.attempts);
+    // What came from elsewhere since may be newer.
+    setAttempts((before) => (done.attempts.length < before.length ? before : done.attempts));
     setParts(done.parts);
     void queries.invalidateQueries({ queryKey: ['today'] });
   };
@@ -40,6 +42,7 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
   useEffect(() => {
     if (sent) arrive(sent.done);
   }, [sent]);
+  useEffect(() => () => presses.seen(bench.part.id), [bench.part.id]);
   return (
     <section aria-label="Hand in">
       <label className="block text-sm">
@@ -75,12 +78,12 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
             </button>
           </>
         ) : (
-          said || (sent && arrivedWords(sent.done, sent.press.at, bench.assignment.dueAt))
+          said || (sent && arrivedWords(sent.done, sent.at, bench.assignment.dueAt))
         )}
       </div>
       {outcome && 'refused' in outcome && (
         <Notice>
-          What you handed in at {clock(outcome.press.at)} was not taken: {outcome.refused}
+          What you handed in at {clock(outcome.at)} was not taken: {outcome.refused}
         </Notice>
       )}
       {error && <Notice>{error}</Notice>}

@@ -4,9 +4,11 @@ import { keep, kept } from '../ui/storage';
 
 /** One press of "Hand in": what was handed in, under a key of its own, and when, by the clock of this device. */
 export type Press = { part: string; key: string; at: string; version: number; pattern: Pattern; note: string };
+/** A press that waits; or that was refused, which stays until the person has seen why. */
+type Waiting = Press & { refused?: string };
 
 /** How a press that had to wait ended: with what the server says, or with why it was refused. */
-export type Outcome = { press: Press; done: HandedIn } | { press: Press; refused: string };
+export type Outcome = { at: string; done: HandedIn } | { at: string; refused: string };
 
 const NAME = 'presses';
 /** Milliseconds between two tries. */
@@ -16,15 +18,13 @@ const RETRY = 5000;
 export const mayComeLater = (error: unknown): boolean => error instanceof ApiError && (error.passes || error.status === 401);
 
 /** Hands in; late tells the server that it was pressed without a connection, and when. */
-export async function handIn({ part, key, at: time, ...work }: Press, late: boolean): Promise<HandedIn> {
-  const body = { ...work, press: key, ...(late && { pressedAt: time }) };
+export async function handIn({ part, key, at: time, version, pattern, note }: Press, late: boolean): Promise<HandedIn> {
+  const body = { version, pattern, note, press: key, ...(late && { pressedAt: time }) };
   return reply(api.POST('/api/parts/{id}/attempts', { ...at({ id: part }), body }));
 }
 
-const all = (): Record<string, Press> => kept('unsent', NAME) ?? {};
-
-/** Whether a press waits in this browser. */
-export const anyWaits = (): boolean => Object.keys(all()).length > 0;
+const all = (): Record<string, Waiting> => kept('unsent', NAME) ?? {};
+const unanswered = (): Waiting[] => Object.values(all()).filter(({ refused }) => refused === undefined);
 
 /**
  * Keeps what was handed in without a connection, one press a part, and sends it when the connection is back, from whatever page: a
@@ -32,21 +32,40 @@ export const anyWaits = (): boolean => Object.keys(all()).length > 0;
  */
 export class Presses {
   #listeners = new Set<() => void>();
-  #outcomes = new Map<string, Outcome>();
+  /** What the server has taken, until somebody has seen it. */
+  #done = new Map<string, Outcome>();
   #timer: ReturnType<typeof setTimeout> | null = null;
   #sending = false;
-  #known: { text: string; presses: Record<string, Press> } = { text: '', presses: {} };
+  /** What was told last of each part: who draws compares it, so it stays the same object. */
+  #told = new Map<string, { text: string; press: Waiting | null; outcome: Outcome | null }>();
 
+  /** The press of a part that is not answered yet. */
   waiting(part: string): Press | null {
-    // The same object as long as nothing has changed: who draws compares it.
-    const presses = all();
-    const text = JSON.stringify(presses);
-    if (text !== this.#known.text) this.#known = { text, presses };
-    return this.#known.presses[part] ?? null;
+    return this.#state(part).press;
   }
 
+  /** How the last press of a part that had to wait ended, until that is seen. */
   outcome(part: string): Outcome | null {
-    return this.#outcomes.get(part) ?? null;
+    return this.#state(part).outcome;
+  }
+
+  /** The person has seen how it ended. */
+  seen(part: string): void {
+    this.#done.delete(part);
+    if (all()[part]?.refused === undefined) this.#tell();
+    else this.drop(part);
+  }
+
+  #state(part: string) {
+    const press = all()[part] ?? null;
+    const done = this.#done.get(part) ?? null;
+    const text = JSON.stringify([press, done]);
+    const known = this.#told.get(part);
+    if (known?.text === text) return known;
+    const refused: Outcome | null = press?.refused === undefined ? null : { at: press.at, refused: press.refused };
+    const state = { text, press: refused ? null : press, outcome: done ?? refused };
+    this.#told.set(part, state);
+    return state;
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -78,24 +97,21 @@ export class Presses {
   async send(): Promise<void> {
     if (this.#sending) return;
     this.#sending = true;
-    for (const press of Object.values(all())) {
+    for (const press of unanswered()) {
       try {
         const done = await handIn(press, true);
-        this.#end({ press, done });
+        this.#done.set(press.part, { at: press.at, done });
+        if (all()[press.part]?.key === press.key) this.drop(press.part);
       } catch (error) {
-        if (!mayComeLater(error)) this.#end({ press, refused: (error as Error).message });
+        const refused = (error as Error).message;
+        if (!mayComeLater(error) && all()[press.part]?.key === press.key) this.#write({ ...all(), [press.part]: { ...press, refused } });
       }
     }
     this.#sending = false;
-    if (anyWaits()) this.#schedule(RETRY);
+    // Another tab may have had the answers.
+    this.#tell();
+    if (unanswered().length > 0) this.#schedule(RETRY);
     else this.#rest();
-  }
-
-  #end(outcome: Outcome): void {
-    const { part, key } = outcome.press;
-    this.#outcomes.set(part, outcome);
-    if (all()[part]?.key === key) this.drop(part);
-    else this.#tell();
   }
 
   #schedule(pause: number): void {
@@ -109,7 +125,7 @@ export class Presses {
     window.removeEventListener('online', this.#now);
   }
 
-  #write(presses: Record<string, Press>): boolean {
+  #write(presses: Record<string, Waiting>): boolean {
     const done = keep('unsent', NAME, Object.keys(presses).length > 0 ? presses : null);
     this.#tell();
     return done;

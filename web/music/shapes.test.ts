@@ -1,18 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { lesson } from '../../tests/web/lesson';
 import type { Pattern } from '../api/types';
 import { everyNth, shaped, spread } from './shapes';
 
 const entries = { ghost: 28, soft: 60, firm: 90, accent: 118 };
 const hats = (velocities: number[], gap = 240) => velocities.map((velocity, i) => ({ at: i * gap, velocity }));
-const pattern = (...rows: ReturnType<typeof hats>[]): Pattern => ({
-  format: 'pulsanda-pattern',
-  version: 1,
-  title: 'Lesson',
-  meter: { count: 4, unit: 4 },
-  tempo: { bpm: 96 },
-  kit: 'boathouse',
-  sections: [{ name: 'A', bars: 1, rows: rows.map((hits) => ({ instrument: 'closed-hat', hits })) }],
-});
+const NAMES = ['closed-hat', 'open-hat'];
+const pattern = (...rows: ReturnType<typeof hats>[]): Pattern => lesson(Object.fromEntries(rows.map((hits, i) => [NAMES[i], hits])));
 const whole = { section: 0, first: 0, last: 0, from: 0, to: 3840 };
 const loud = (one: Pattern, row = 0) => one.sections[0]?.rows[row]?.hits.map(({ velocity }) => velocity);
 

@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Catalogue } from '../api/types';
 import { Editor } from '../edit/Editor';
+import { Folds } from '../edit/Folds';
 import { KeysHelp } from '../edit/KeysHelp';
 import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
@@ -64,8 +65,10 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
   const { music, error } = useMusic(sheet.store, counting, null);
   const [editor, setEditor] = useState<Editor | null>(null);
   useEffect(() => {
-    if (music && !editor) setEditor(new Editor(sheet.store, catalogue, music, playerFor(catalogue, sheet.store.pattern.kit), null, []));
-  }, [music, editor, sheet, catalogue]);
+    if (!music || editor) return;
+    const folds = new Folds(part.id && `folds ${part.id}`);
+    setEditor(new Editor(sheet.store, catalogue, music, playerFor(catalogue, sheet.store.pattern.kit), null, [], folds));
+  }, [music, editor, sheet, catalogue, part.id]);
   if (error) return <Failed error={error} />;
   if (!music || !editor) return <Waiting what="the sheet" />;
   editor.music = music;

@@ -32,7 +32,7 @@ final class Likeness
         foreach (['asked' => $of->asked, 'played' => $of->played] as $side => $rows) {
             foreach ($rows as $row => $strokes) {
                 foreach ($strokes as $one) {
-                    $bar = $one->written < $of->barTicks ? 1 : 1 + intdiv($one->written, $of->barTicks);
+                    $bar = $of->bar($one);
                     $bars[$side][$bar][$row][] = $one->tick - ($bar - 1) * $of->barTicks;
                     $louder[$side][$bar][$row][] = $one instanceof Played ? $one->stroke->velocity : $one->velocity;
                 }

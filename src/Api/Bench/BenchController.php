@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Bench;
 
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Shapes;
@@ -144,7 +145,8 @@ final readonly class BenchController
         if ($this->isHandedIn($part, $student, $press)) {
             return $this->handedIn($part, $student, $this->drafts->find($id, $student));
         }
-        $pressedAt = $this->pressedAt($part, $fields);
+        $pressedAt = $this->pressedAt($fields);
+        $this->refuseTooLate($part, $pressedAt);
         if (0 === $pattern->hitCount()) {
             throw new Conflict('There is no hit in your beat yet; build something first.');
         }
@@ -155,6 +157,12 @@ final readonly class BenchController
             if ($this->isHandedIn($part, $student, $press)) {
                 return null;
             }
+            // It may have been taken back or closed since: whoever does that waits for this, or this for them.
+            $this->entities->refresh($part->assignment, LockMode::PESSIMISTIC_READ);
+            if (null === $part->assignment->publishedAt) {
+                throw new NotFoundHttpException();
+            }
+            $this->refuseTooLate($part, $pressedAt);
             $this->refuseTheSame($part, $student, $pattern, $note);
             $draft = null !== $pressedAt && null !== $this->drafts->find($id, $student)
                 ? null
@@ -198,21 +206,21 @@ final readonly class BenchController
             : $this->handedIn($part, $student, null, $draft);
     }
 
-    /**
-     * @return \DateTimeImmutable|null when "Hand in" was pressed, by the clock of the student's device, where that was without a connection
-     *
-     * @throws Conflict when the time for handing in was over
-     */
-    private function pressedAt(Part $part, Fields $fields): ?\DateTimeImmutable
+    /** When "Hand in" was pressed, by the clock of the student's device, where that was without a connection. */
+    private function pressedAt(Fields $fields): ?\DateTimeImmutable
+    {
+        $pressed = $fields->has('pressedAt') ? Body::time($fields, 'pressedAt') : null;
+
+        return null === $pressed ? null : min($pressed, $this->now());
+    }
+
+    /** @throws Conflict when the time for handing in is over, or was when it was pressed */
+    private function refuseTooLate(Part $part, ?\DateTimeImmutable $pressed): void
     {
         $now = $this->now();
-        $pressed = $fields->has('pressedAt') ? Body::time($fields, 'pressedAt') : null;
-        $pressed = null === $pressed ? null : min($pressed, $now);
         if (!$part->assignment->isOpen($now) && (null === $pressed || !$part->assignment->wasOpen($pressed, $now))) {
             throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');
         }
-
-        return $pressed;
     }
 
     private function now(): \DateTimeImmutable

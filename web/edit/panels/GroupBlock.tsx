@@ -1,7 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import type { Editor } from '../Editor';
-import { Block, Small } from './parts';
-import { TINTS } from './RowPanel';
+import { Block, Small, TINTS } from './parts';
 
 const MOST_NAME = 24;
 

@@ -9,7 +9,7 @@ import { AddRow, ChangeInstrument } from './AddRow';
 import { FillBlock } from './FillBlock';
 import { GapsBlock } from './GapsBlock';
 import { GroupBlock } from './GroupBlock';
-import { Block, Small } from './parts';
+import { Block, Small, TINTS } from './parts';
 
 export const SNAP_WORDS: Record<string, string> = {
   '4': 'quarters',
@@ -21,7 +21,6 @@ export const SNAP_WORDS: Record<string, string> = {
   '32t': 'thirty-second triplets',
   '64': 'sixty-fourths',
 };
-export const TINTS = ['amber', 'moss', 'tide', 'plum', 'rust'];
 
 /** The row where the cursor is: its grid, its fill, its place among the rows. And rows that are not there yet. */
 export function RowPanel({ editor, player, locked }: { editor: Editor; player: Player; locked: boolean }) {
