@@ -206,10 +206,11 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           <button
             type="button"
             className="button button-small"
+            title={plan.closedAt ? 'Beats are handed in again' : 'From then on nothing more is handed in'}
             disabled={keeper.busy}
             onClick={() => void keeper.step(plan.closedAt ? 'reopen' : 'close')}
           >
-            {plan.closedAt ? 'Open it again' : 'Close it: nothing more is handed in'}
+            {plan.closedAt ? 'Open it again' : 'Close it'}
           </button>
           {plan.parts.every((one) => one.attempts === 0) && (
             <button type="button" className="button button-small" disabled={keeper.busy} onClick={() => void keeper.step('withdraw')}>
