@@ -10,6 +10,7 @@ final class InTheWayTest extends BrowserTestCase
     public function testAContourPassesOverEmptyStepsAndUndoNamesItsSteps(): void
     {
         $haneul = $this->person('haneul');
+        $haneul->read('Build and hand in');
         self::assertSame(
             ['Build and hand in', 'Opens later', 'Time is over'],
             $haneul->script('return [...document.querySelectorAll("main h2")].map((title) => title.textContent)'),
