@@ -35,7 +35,8 @@ final readonly class ProblemListener
             $error instanceof InvalidInput => Problem::response(422, $error->getMessage(), ['path' => $error->path]),
             $error instanceof Conflict => Problem::response(409, $error->getMessage(), $error->current),
             $error instanceof TooOften => Problem::response(429, $error->getMessage(), [], ['Retry-After' => (string) $error->wait]),
-            $error instanceof OptimisticLockException => Problem::response(
+            // A commit that broke off with the connection is called a lock that failed: that is no conflict.
+            $error instanceof OptimisticLockException && !self::isAway($error) => Problem::response(
                 409,
                 'This was changed elsewhere at the same moment; load it again.',
             ),
