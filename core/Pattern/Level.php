@@ -31,6 +31,14 @@ enum Level: string
         };
     }
 
+    /** @return int the highest velocity of this level */
+    public function highest(): int
+    {
+        return match ($this) {
+            self::Ghost => 39, self::Soft => 74, self::Firm => 104, self::Accent => 127,
+        };
+    }
+
     /** @return int the velocity that entering this level gives */
     public function entry(): int
     {

@@ -53,7 +53,10 @@ final readonly class Pattern
         int $seed = 1,
     ): self {
         Range::checkText('title', $title, self::MOST_TITLE);
-        Range::checkText('kit', $kit, 40);
+        if (null === KitName::tryFrom($kit)) {
+            $kits = implode(', ', array_column(KitName::cases(), 'value'));
+            throw InvalidInput::at('kit', \sprintf('there is no kit %s; choose one of: %s.', json_encode(mb_substr($kit, 0, 40)), $kits));
+        }
         Range::check('seed', $seed, 0, self::MOST_SEED);
         if ([] === $sections || \count($sections) > self::MOST_SECTIONS) {
             throw InvalidInput::at(

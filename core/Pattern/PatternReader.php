@@ -159,7 +159,7 @@ final readonly class PatternReader
 
     private static function hit(mixed $data, string $path): Hit
     {
-        $fields = Fields::of($data, $path, ['at', 'velocity', 'push', 'roll', 'odds', 'silent']);
+        $fields = Fields::of($data, $path, ['at', 'velocity', 'push', 'roll', 'odds', 'silent', 'pan', 'tune']);
 
         return $fields->build(static fn (): Hit => Hit::of(
             $fields->int('at'),
@@ -168,6 +168,8 @@ final readonly class PatternReader
             $fields->int('roll', 1),
             $fields->int('odds', 100),
             $fields->bool('silent', false),
+            $fields->number('pan', 0),
+            $fields->number('tune', 0),
         ));
     }
 

@@ -81,8 +81,16 @@ final readonly class PatternWriter
     private static function hit(Hit $hit): array
     {
         return ['at' => $hit->at] + self::unlike(
-            ['velocity' => $hit->velocity, 'push' => $hit->push, 'roll' => $hit->roll, 'odds' => $hit->odds, 'silent' => $hit->silent],
-            ['velocity' => 90, 'push' => 0, 'roll' => 1, 'odds' => 100, 'silent' => false],
+            [
+                'velocity' => $hit->velocity,
+                'push' => $hit->push,
+                'roll' => $hit->roll,
+                'odds' => $hit->odds,
+                'silent' => $hit->silent,
+                'pan' => $hit->pan,
+                'tune' => $hit->tune,
+            ],
+            ['velocity' => 90, 'push' => 0, 'roll' => 1, 'odds' => 100, 'silent' => false, 'pan' => 0.0, 'tune' => 0.0],
         );
     }
 

@@ -4,47 +4,59 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Sound;
 
-/** RIFF WAVE, 16-bit PCM, one channel. */
+/** RIFF WAVE, 16-bit PCM. */
 final readonly class Wav
 {
-    /** Samples per second. */
+    /** Samples per second of everything that sounds here. */
     public const RATE = 44100;
-
-    private const HEADER = 44;
     /** Samples packed at once, so that a long sound needs no second copy of itself. */
     private const CHUNK = 8192;
 
     /**
-     * @param list<float> $samples from −1 to 1
-     * @param int         $rate    samples per second
+     * What stands before the numbers.
+     *
+     * @param int $bytes    that follow
+     * @param int $channels 1 or 2
      */
-    public static function write(array $samples, int $rate = self::RATE): string
+    public static function header(int $bytes, int $channels): string
     {
-        $data = '';
-        for ($from = 0, $count = \count($samples); $from < $count; $from += self::CHUNK) {
-            $data .= pack(
-                'v*',
-                ...array_map(
-                    static fn (float $sample): int => (int) round(max(-1, min(1, $sample)) * 32767) & 0xFFFF,
-                    \array_slice($samples, $from, self::CHUNK),
-                ),
-            );
-        }
-        $format = pack('vvVVvv', 1, 1, $rate, $rate * 2, 2, 16);
+        $frame = 2 * $channels;
+        $format = pack('vvVVvv', 1, $channels, self::RATE, self::RATE * $frame, $frame, 16);
 
-        return 'RIFF'.pack('V', 36 + \strlen($data)).'WAVEfmt '.pack('V', 16).$format.'data'.pack('V', \strlen($data)).$data;
+        return 'RIFF'.pack('V', 36 + $bytes).'WAVEfmt '.pack('V', 16).$format.'data'.pack('V', $bytes);
     }
 
     /**
-     * @param string $wav as written here
+     * @param list<float> $values from −1 to 1; what is beyond is cut
      *
-     * @return list<float> samples from −1 to 1
+     * @return string signed 16-bit numbers, the lowest byte first
      */
-    public static function samples(string $wav): array
+    public static function numbers(array $values): string
     {
-        /** @var list<int> $numbers */
-        $numbers = array_values(unpack('v*', substr($wav, self::HEADER)) ?: []);
+        $data = '';
+        for ($from = 0, $count = \count($values); $from < $count; $from += self::CHUNK) {
+            $data .= pack(
+                'v*',
+                ...array_map(
+                    static fn (float $value): int => (int) round(max(-1, min(1, $value)) * 32767) & 0xFFFF,
+                    \array_slice($values, $from, self::CHUNK),
+                ),
+            );
+        }
 
-        return array_map(static fn (int $number): float => ($number >= 0x8000 ? $number - 0x10000 : $number) / 32767, $numbers);
+        return $data;
+    }
+
+    /**
+     * @param string $numbers signed 16-bit numbers, the lowest byte first
+     *
+     * @return list<float> from −1 to 1
+     */
+    public static function values(string $numbers): array
+    {
+        /** @var list<int> $values */
+        $values = array_values(unpack('v*', $numbers) ?: []);
+
+        return array_map(static fn (int $number): float => ($number >= 0x8000 ? $number - 0x10000 : $number) / 32767, $values);
     }
 }

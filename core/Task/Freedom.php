@@ -20,6 +20,7 @@ final readonly class Freedom
 
     /**
      * @param array{low: float, high: float}|null $tempo     quarter notes per minute that may be chosen; null when the tempo is set
+     * @param bool                                $kit       which sounds it is played with
      * @param bool                                $form      bars, sections and their order
      * @param bool                                $rows      whether instruments that are not offered may be added
      * @param list<Instrument>                    $required  rows that every section keeps
@@ -33,6 +34,7 @@ final readonly class Freedom
         public bool $rows,
         public array $required,
         public array $forbidden,
+        public bool $kit,
     ) {
     }
 
@@ -51,6 +53,7 @@ final readonly class Freedom
         bool $rows = false,
         array $required = [],
         array $forbidden = [],
+        bool $kit = true,
     ): self {
         if (null !== $tempo) {
             Range::check('tempo.low', $tempo['low'], ...self::TEMPO);
@@ -62,13 +65,13 @@ final readonly class Freedom
             }
         }
 
-        return new self($tempo, $meter, $swing, $form, $rows, $required, $forbidden);
+        return new self($tempo, $meter, $swing, $form, $rows, $required, $forbidden, $kit);
     }
 
     /** @throws InvalidInput */
     public static function fromData(mixed $data, string $path): self
     {
-        $fields = Fields::of($data, $path, ['tempo', 'meter', 'swing', 'form', 'rows', 'required', 'forbidden']);
+        $fields = Fields::of($data, $path, ['tempo', 'meter', 'swing', 'form', 'rows', 'required', 'forbidden', 'kit']);
         $tempo = null;
         if (!$fields->isNull('tempo')) {
             $range = Fields::of($fields->value('tempo'), $fields->at('tempo'), ['low', 'high']);
@@ -83,6 +86,7 @@ final readonly class Freedom
             $fields->bool('rows', false),
             $fields->has('required') ? PatternReader::instruments($fields, 'required', 0, Section::MOST_ROWS) : [],
             $fields->has('forbidden') ? PatternReader::instruments($fields, 'forbidden', 0, \count(Instrument::cases())) : [],
+            $fields->bool('kit', true),
         ));
     }
 
@@ -99,6 +103,7 @@ final readonly class Freedom
             'rows' => $this->rows,
             'required' => $names($this->required),
             'forbidden' => $names($this->forbidden),
+            'kit' => $this->kit,
         ];
     }
 
@@ -131,6 +136,9 @@ final readonly class Freedom
         }
         if (!$this->swing && !$pattern->swing->equals($start->swing)) {
             throw InvalidInput::at('swing', 'the task fixes the swing at '.$start->swing->percent.' percent; keep it.');
+        }
+        if (!$this->kit && $pattern->kit !== $start->kit) {
+            throw InvalidInput::at('kit', "the task is played with the kit $start->kit; keep it.");
         }
         if (!$this->form) {
             self::checkForm($pattern, $start);

@@ -68,6 +68,12 @@ final class FreedomTest extends TestCase
         yield 'repeats' => [[], self::played(3), 'order: the task sets the order; keep it.'];
         yield 'repeats where the form is open' => [['form' => true], self::played(3), null];
         yield 'another section' => [[], self::twoSections(), 'sections: the task sets the sections; keep A.'];
+        yield 'another kit' => [[], self::inParade($grid), null];
+        yield 'another kit where it is set' => [
+            ['kit' => false],
+            self::inParade($grid),
+            'kit: the task is played with the kit boathouse; keep it.',
+        ];
         yield 'another instrument' => [
             [],
             Lesson::grid('cowbell x...'),
@@ -107,7 +113,7 @@ final class FreedomTest extends TestCase
         ];
         yield 'a range the wrong way round' => ['{"tempo": {"low": 90, "high": 60}}', 'freedom.tempo.high'];
         yield 'an instrument twice' => ['{"required": ["kick", "kick"]}', 'freedom.required[1]: kick stands here twice'];
-        yield 'an unknown freedom' => ['{"kit": true}', 'freedom.kit: this key is not known'];
+        yield 'an unknown freedom' => ['{"sound": true}', 'freedom.sound: this key is not known'];
         yield 'no truth' => ['{"meter": "yes"}', 'freedom.meter: true or false is needed'];
     }
 
@@ -116,6 +122,13 @@ final class FreedomTest extends TestCase
         $one = Lesson::grid("kick x...|....|....|....\nsnare ....|x...|....|....");
 
         return Pattern::of($one->title, $one->meter, $one->tempo, $one->sections, [OrderEntry::of('A', $times)]);
+    }
+
+    private static function inParade(string $grid): Pattern
+    {
+        $one = Lesson::grid($grid);
+
+        return Pattern::of($one->title, $one->meter, $one->tempo, $one->sections, kit: 'parade');
     }
 
     private static function twoSections(): Pattern

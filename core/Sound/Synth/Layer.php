@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\Core\Sound;
+namespace Pulsanda\Core\Sound\Synth;
 
 /** One ingredient of a sound. */
 interface Layer

@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\Core\Sound;
+namespace Pulsanda\Core\Sound\Synth;
+
+use Pulsanda\Core\Sound\Wav;
 
 /** Inharmonic partials that beat against one another, as a cymbal's do, with the low ones cut. */
 final readonly class Metal implements Layer

@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\Core\Sound;
+namespace Pulsanda\Core\Sound\Synth;
+
+use Pulsanda\Core\Sound\Wav;
 
 /** A second-order filter; coefficients after R. Bristow-Johnson's audio equaliser cookbook, with a Q of 1/√2. */
 final class Biquad
@@ -47,6 +49,34 @@ final class Biquad
             -2 * $cos / (1 + $alpha),
             (1 - $alpha) / (1 + $alpha),
         );
+    }
+
+    /** The first filter of BS.1770, what a head does to sound: 4 dB more above 1.7 kHz. From its analogue form, for any rate. */
+    public static function headShelf(): self
+    {
+        $k = tan(\M_PI * 1681.974450955533 / Wav::RATE);
+        $q = 0.7071752369554196;
+        $high = 10 ** (3.999843853973347 / 20);
+        $band = $high ** 0.4996667741545416;
+        $a0 = 1 + $k / $q + $k * $k;
+
+        return new self(
+            ($high + $band * $k / $q + $k * $k) / $a0,
+            2 * ($k * $k - $high) / $a0,
+            ($high - $band * $k / $q + $k * $k) / $a0,
+            2 * ($k * $k - 1) / $a0,
+            (1 - $k / $q + $k * $k) / $a0,
+        );
+    }
+
+    /** The second filter of BS.1770: without what is below 38 Hz. */
+    public static function rumbleCut(): self
+    {
+        $k = tan(\M_PI * 38.13547087602444 / Wav::RATE);
+        $q = 0.5003270373238773;
+        $a0 = 1 + $k / $q + $k * $k;
+
+        return new self(1, -2, 1, 2 * ($k * $k - 1) / $a0, (1 - $k / $q + $k * $k) / $a0);
     }
 
     public function next(float $x): float

@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\Core\Sound;
+namespace Pulsanda\Core\Sound\Synth;
+
+use Pulsanda\Core\Sound\Wav;
 
 /** A sine that glides from one pitch to another while it dies away, as a struck skin or a block of wood does. */
 final readonly class Tone implements Layer

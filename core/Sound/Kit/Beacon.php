@@ -2,24 +2,39 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\Core\Sound;
+namespace Pulsanda\Core\Sound\Kit;
 
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\KitName;
+use Pulsanda\Core\Sound\Mix\Room;
+use Pulsanda\Core\Sound\Synth\Metal;
+use Pulsanda\Core\Sound\Synth\Noise;
+use Pulsanda\Core\Sound\Synth\Recipe;
+use Pulsanda\Core\Sound\Synth\Tone;
 
-/** The kit "boathouse": wooden and acoustic. */
-final readonly class Boathouse
+/** Electronic: everything in it is computed. */
+final readonly class Beacon implements Kit
 {
-    public const NAME = 'boathouse';
-
-    /** @return array<string, Recipe> instrument => recipe */
-    public static function recipes(): array
+    public function name(): KitName
     {
-        $recipes = [];
-        foreach (self::cases() as [$instrument, $recipe]) {
-            $recipes[$instrument->value] = $recipe;
-        }
+        return KitName::Beacon;
+    }
 
-        return $recipes;
+    public function about(): string
+    {
+        return 'electronic, round and clear';
+    }
+
+    public function room(): Room
+    {
+        return Room::Medium;
+    }
+
+    public function voices(): \Generator
+    {
+        foreach (self::cases() as [$instrument, $recipe]) {
+            yield $instrument => $recipe;
+        }
     }
 
     /** @return list<array{Instrument, Recipe}> */
@@ -29,8 +44,8 @@ final readonly class Boathouse
             [
                 Instrument::Kick,
                 new Recipe(
-                    0.5,
-                    [new Tone(150, 52, 0.028, 0.14, 1), new Tone(310, 90, 0.012, 0.03, 0.5), new Noise(900, 6000, 0.006, 0.5, 3)],
+                    0.6,
+                    [new Tone(190, 46, 0.03, 0.2, 1), new Tone(420, 80, 0.008, 0.02, 0.5), new Noise(900, 6000, 0.004, 0.3, 3)],
                 ),
             ],
             [

@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\Core\Sound;
+namespace Pulsanda\Core\Sound\Synth;
+
+use Pulsanda\Core\Sound\Wav;
 
 /** Filtered noise that dies away: snare wires, brushes, beads, and the many small strokes of a clap. */
 final readonly class Noise implements Layer
