@@ -13,8 +13,12 @@ is_root() { [ "$(id -u)" = 0 ]; }
 PACKAGES="php8.2-cli:/usr/bin/php8.2 php8.2-fpm:/usr/sbin/php-fpm8.2 php8.2-pgsql:/usr/share/php8.2-pgsql/pgsql/pdo_pgsql.ini
 php8.2-mbstring:/usr/share/php8.2-mbstring/mbstring/mbstring.ini php8.2-xml:/usr/share/php8.2-xml/xml/dom.ini
 php8.2-intl:/usr/share/php8.2-intl/intl/intl.ini php8.2-curl:/usr/share/php8.2-curl/curl/curl.ini
-php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres
+php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini php8.2-gmp:/usr/share/php8.2-gmp/gmp/gmp.ini flac:flac
+nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres
 supervisor:/usr/bin/supervisord composer:composer nodejs:node npm:npm curl:curl"
+# What the recorded kits are taken from; without it there is the electronic one.
+SOUND_FONT=/usr/share/fluidr3mono-gm-soundfont/FluidR3Mono_GM.sf3
+SOUND_PACKAGES="fluidsynth:fluidsynth fluidr3mono-gm-soundfont:$SOUND_FONT"
 BROWSER_PACKAGES="chromium:/usr/bin/chromium chromium-driver:/usr/bin/chromedriver"
 
 install_packages() {
@@ -34,6 +38,9 @@ install_packages() {
         || fail "The packages$missing could not be installed; see $DATA/log/apt.log."
 }
 
+# Recorded kits want two packages more; a machine that cannot get them goes on without.
+install_sound_packages() { (install_packages $SOUND_PACKAGES) >/dev/null 2>&1 || true; }
+
 # when_changed FOLDER NAME FILES… -- COMMAND: runs the command when the files have changed since it last succeeded.
 when_changed() {
     local stamps=$1/stamps name=$2 sum files=()
@@ -50,6 +57,7 @@ when_changed() {
 }
 
 install_dependencies() {
+    install_sound_packages
     export PULSANDA_DATA=$DATA
     [ -d "$ROOT/vendor" ] && [ -d "$ROOT/support/symfony/vendor" ] || rm -f "$ROOT/var/stamps/PHP packages" "$ROOT/var/stamps/Class map"
     [ -d "$ROOT/node_modules" ] || rm -f "$ROOT/var/stamps/Browser packages"
@@ -60,7 +68,8 @@ install_dependencies() {
     when_changed "$ROOT/var" "Browser packages" package-lock.json -- npm install --no-save --no-audit --no-fund
     when_changed "$ROOT/var" "Class map" core src tests composer.json -- composer dump-autoload --classmap-authoritative --no-interaction
     when_changed "$DATA" "Browser part" web package-lock.json vite.config.ts -- build_web
-    when_changed "$DATA" "Sounds" core/Sound src/Sound -- env APP_ENV=prod bin/console pulsanda:sounds
+    when_changed "$DATA" "Sounds" core/Sound src/Sound "$SOUND_FONT" -- env APP_ENV=prod bin/console pulsanda:sounds
+    [ -f "$SOUND_FONT" ] || say "The recorded kits are missing; install fluidr3mono-gm-soundfont and fluidsynth and start again."
 }
 
 # Zipped once as small as it gets: nginx sends the files as they are.

@@ -46,7 +46,7 @@ final class HelpTest extends ApiTestCase
         $part = '/api/parts/'.$this->part('Ferry Rocker');
         $whole = $this->send('POST', "$part/hear", ['bar' => null]);
         self::assertSame(
-            [200, 'audio/wav', '11', 'RIFF'],
+            [200, 'audio/flac', '11', 'fLaC'],
             [
                 $whole->getStatusCode(),
                 $whole->headers->get('Content-Type'),

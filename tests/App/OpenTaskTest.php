@@ -81,7 +81,7 @@ final class OpenTaskTest extends ApiTestCase
         ];
         yield 'a question that nobody may ask' => [['help' => ['ask' => 'everything']], 'parts[0].help.ask'];
         yield 'a part of another assignment' => [['id' => '0190b1c0-0000-7000-8000-000000000000'], 'parts[0].id: there is no such part'];
-        yield 'an unknown freedom' => [['freedom' => ['kit' => true]], 'parts[0].freedom.kit: this key is not known'];
+        yield 'an unknown freedom' => [['freedom' => ['sound' => true]], 'parts[0].freedom.sound: this key is not known'];
     }
 
     public function testATeacherHasNoDraftAndNoStates(): void

@@ -16,9 +16,9 @@ final class SoundTest extends BrowserTestCase
     private const LISTEN = <<<'JS'
         window.heard = [];
         const start = AudioBufferSourceNode.prototype.start;
-        AudioBufferSourceNode.prototype.start = function (when) {
+        AudioBufferSourceNode.prototype.start = function (when, ...more) {
             window.heard.push({when, late: this.context.currentTime - when, seconds: this.buffer.duration});
-            return start.call(this, when);
+            return start.call(this, when, ...more);
         };
         JS;
 
@@ -120,13 +120,20 @@ final class SoundTest extends BrowserTestCase
     {
         $json = $person->driver->executeAsyncScript(
             'const done = arguments[0]; fetch("/api/catalogue").then((r) => r.json()).then((c) => '
-                .'done(JSON.stringify(c.kits[0].sounds)))',
+                .'fetch(c.kits[0].url)).then((r) => r.json()).then((k) => done(JSON.stringify(k.sounds)))',
         );
         self::assertIsString($json);
-        /** @var list<array{instrument: string, bytes: int}> $sounds */
+        /** @var list<array{instrument: string, layers: list<array{takes: list<array{from: int, samples: int}>}>}> $sounds */
         $sounds = json_decode($json, true);
+        $lengths = [];
+        foreach ($sounds as ['instrument' => $instrument, 'layers' => $layers]) {
+            $takes = array_merge(...array_column($layers, 'takes'));
+            $last = $takes[\count($takes) - 1];
+            // A little silence stands behind every take.
+            $lengths[$instrument] = ($last['from'] + $last['samples'] + 64) / 44100;
+        }
 
-        return array_map(static fn (int $bytes): float => ($bytes - 44) / 2 / 44100, array_column($sounds, 'bytes', 'instrument'));
+        return $lengths;
     }
 
     /** @return list<array{float, string}> seconds and instrument of every stroke of some passes */

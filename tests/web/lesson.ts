@@ -37,6 +37,8 @@ export const catalogue = {
     { name: 'firm', lowest: 75, entry: 90 },
     { name: 'accent', lowest: 105, entry: 118 },
   ],
+  kits: [],
+  sound: { exponent: 1.6 },
   limits: { hits: 4096, rows: 32, bars: 16, sections: 16, order: 64 },
 } as unknown as Catalogue;
 
@@ -54,7 +56,12 @@ export const music: Music = {
 export function editorOf(pattern: Pattern, freedom: Freedom | null = null, offered: string[] = []) {
   const store = new PatternStore(pattern);
   const heard: string[] = [];
-  const player = { state: { playing: false }, audition: async (name: string) => void heard.push(name) };
+  const player = {
+    state: { playing: false, ears: { silenced: [], alone: [] } },
+    silence() {},
+    alone() {},
+    audition: async (name: string) => void heard.push(name),
+  };
   const editor = new Editor(store, catalogue, music, player as unknown as Editor['player'], freedom, offered);
   return { editor, store, heard };
 }

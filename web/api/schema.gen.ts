@@ -1191,13 +1191,13 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description RIFF WAVE */
+                /** @description Free Lossless Audio */
                 200: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
-                        "audio/wav": string;
+                        "audio/flac": string;
                     };
                 };
                 409: components["responses"]["Problem"];
@@ -2001,6 +2001,7 @@ export interface components {
             /** @description What a teacher's first sheet begins with */
             newPattern: components["schemas"]["Pattern"];
             kits: components["schemas"]["Kit"][];
+            sound: components["schemas"]["Sound"];
         };
         /** @description Lowest and highest */
         Range: number[];
@@ -2043,11 +2044,58 @@ export interface components {
         };
         Kit: {
             name: string;
+            label: string;
+            about: string;
+            /** @description Where its KitDescription is; null where the kit is not built */
+            url: string | null;
+            /** @description By instrument, which relative plays it where the kit has it not */
+            played: {
+                [key: string]: string;
+            };
+        };
+        /** @description A kit as it is built; every sound is a FLAC file in which the takes of all layers stand one after the other */
+        KitDescription: {
+            name: string;
+            /** @description Brings the kit to the loudness of the others */
+            gain: number;
+            /** @description The impulse of its room */
+            room: {
+                /** @enum {string} */
+                size: "small" | "medium" | "large";
+                url: string;
+                bytes: number;
+            };
+            played: {
+                [key: string]: string;
+            };
             sounds: {
                 instrument: string;
                 url: string;
                 bytes: number;
+                layers: {
+                    /** @description The highest velocity that it is played for */
+                    to: number;
+                    takes: {
+                        from: number;
+                        samples: number;
+                    }[];
+                }[];
             }[];
+        };
+        /** @description What the browser plays with, as the core mixes */
+        Sound: {
+            /** @description Samples per second of what kits count in samples */
+            rate: number;
+            /** @description Of a velocity divided by 127; gives its gain */
+            exponent: number;
+            limiter: {
+                knee: number;
+                ceiling: number;
+            };
+            /** @description Seconds in which a sound that is cut off ends */
+            fade: number;
+            /** @description What of a row whose room is 1 goes there */
+            send: number;
         };
         Meter: {
             count: number;
@@ -2074,6 +2122,10 @@ export interface components {
             odds?: number;
             /** @default false */
             silent?: boolean;
+            /** @default 0 */
+            pan?: number;
+            /** @default 0 */
+            tune?: number;
         };
         Row: {
             instrument: string;
@@ -2163,6 +2215,8 @@ export interface components {
             swing?: boolean;
             form?: boolean;
             rows?: boolean;
+            /** @default true */
+            kit?: boolean;
             required?: string[];
             forbidden?: string[];
         };

@@ -50,3 +50,4 @@ export type Problem = Schemas['Problem'];
 export type Saved = Schemas['Saved'];
 export type Blank = Schemas['Blank'];
 export type History = Schemas['History'];
+export type KitDescription = Schemas['KitDescription'];

@@ -44,16 +44,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);
   const { music, error } = useMusic(store, assignment.course.counting, given);
   const [editor] = useState(
-    () =>
-      new Editor(
-        store,
-        catalogue,
-        bench.music,
-        playerFor(catalogue, part.kit),
-        part.freedom,
-        part.instruments,
-        new Folds(`folds ${part.id}`),
-      ),
+    () => new Editor(store, catalogue, bench.music, playerFor(catalogue), part.freedom, part.instruments, new Folds(`folds ${part.id}`)),
   );
   useTaken(store);
   useEffect(() => {

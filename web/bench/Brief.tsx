@@ -11,9 +11,13 @@ function whatIsSet(part: Bench['part']): string {
     freedom.swing && 'swing',
     freedom.form && 'bars and sections',
     freedom.rows && 'instruments',
+    freedom.kit !== false && 'kit',
   ].filter(Boolean);
   const set = `${plural(bars, 'bar')} of ${meter.count}/${meter.unit}`;
-  return open.length === 0 ? `${set}. Meter and tempo are set by the task.` : `You begin with ${set}. You choose ${open.join(', ')}.`;
+  if (open.length === 0) return `${set}. Meter and tempo are set by the task.`;
+  return open.length === 1 && freedom.kit !== false
+    ? `${set}. Meter and tempo are set by the task; you choose the kit.`
+    : `You begin with ${set}. You choose ${open.join(', ')}.`;
 }
 
 type Props = { bench: Bench; showTarget?: boolean; toggleTarget?: () => void; children?: ReactNode };

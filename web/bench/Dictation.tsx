@@ -15,7 +15,7 @@ const SPEEDS = [
 
 /** A target that is only heard: the whole of it or a bar, as the task allows. It comes as sound; there is nothing to look at. */
 export function Dictation({ part, help, catalogue }: { part: Bench['part']; help: Bench['help']; catalogue: Catalogue }) {
-  const player = playerFor(catalogue, part.kit);
+  const player = playerFor(catalogue);
   const [speed, setSpeed] = useState('1');
   const [left, setLeft] = useState(help.hearingsLeft);
   const [now, setNow] = useState('');

@@ -70,7 +70,7 @@ export function Compared(props: Props) {
     ],
     [submission, compared, music, correction],
   );
-  const player = usePlayer(catalogue, submission.kit, voices, music);
+  const player = usePlayer(catalogue, voices, music);
   const position = usePosition(player);
   const { voice } = usePlayerState(player);
   const bars = Math.max(...[submission, target].map((one) => (one ? (writtenOut(one, music.barTicks).sections[0]?.bars ?? 1) : 1)));

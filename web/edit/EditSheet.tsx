@@ -5,6 +5,8 @@ import { finestOf } from '../music/time';
 import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine, type Thin } from '../sheet/Sheet';
+import { hears, keyOfRow } from '../sound/Ears';
+import { playedBy } from '../sound/Kits';
 import type { Player } from '../sound/Player';
 import { isSingle, keyName, singleKeys } from '../ui/useKeys';
 import type { Editor } from './Editor';
@@ -173,12 +175,16 @@ function structureOf({ bars, rows }: Section): string {
 function RowName({ instrument, index, editor, player }: { instrument: Instrument; index: number; editor: Editor; player: Player }) {
   const current = useSyncExternalStore(editor.subscribe, () => editor.state.cursor.row === index);
   const muted = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows[index]?.muted ?? false);
+  const key = useSyncExternalStore(editor.store.subscribe, () => keyOfRow(editor.section.rows, index));
+  const heard = useSyncExternalStore(player.subscribe, () => hears(player.state.ears, key));
+  const kit = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.kit);
+  const relative = playedBy(editor.catalogue, kit, instrument.name);
   return (
     <button
       type="button"
       className="row-name"
       aria-current={current ? 'true' : undefined}
-      data-muted={muted}
+      data-muted={muted || !heard}
       title={muted ? `${instrument.label} is muted in the beat: see Balance` : `Hear ${instrument.label}`}
       onClick={(event) => {
         void player.audition(instrument.name, 90, editor.section.rows[index]);
@@ -187,7 +193,8 @@ function RowName({ instrument, index, editor, player }: { instrument: Instrument
       }}
     >
       {instrument.label}
-      {muted && <span className="row-muted">muted</span>}
+      {relative && <span className="row-muted">as {relative}</span>}
+      {muted ? <span className="row-muted">muted</span> : !heard && <span className="row-muted">not heard</span>}
     </button>
   );
 }

@@ -4,8 +4,9 @@ import { bounded, changedHit, hitAt, MOST_PUSH, velocityOf, withHit, withoutHit 
 import { type Clip, changed, copied, emptied, hitsIn, louder, moved, pasted, pushed, readClip } from '../music/range';
 import { tickSeconds } from '../music/schedule';
 import { type Entries, type Shape, shaped } from '../music/shapes';
+import { hears, keyOfRow } from '../sound/Ears';
 import type { Player } from '../sound/Player';
-import { plural } from '../ui/words';
+import { panWords, plural } from '../ui/words';
 import { Allowed } from './Allowed';
 import { Clipboard } from './Clipboard';
 import { Cursor, type EditorState, type Place } from './Cursor';
@@ -33,7 +34,7 @@ export class Editor extends Cursor {
     store: PatternStore,
     readonly catalogue: Catalogue,
     music: Music,
-    readonly player: Pick<Player, 'audition' | 'state'>,
+    readonly player: Pick<Player, 'audition' | 'state' | 'silence' | 'alone'>,
     freedom: Freedom | null,
     offered: string[],
     folds?: Folds,
@@ -174,6 +175,25 @@ export class Editor extends Cursor {
   /** Exactly so hard. */
   velocityTo(velocity: number): void {
     this.#change(`Velocity ${Math.round(velocity)}`, (hit) => ({ ...hit, velocity: bounded(Math.round(velocity), 1, 127) }));
+  }
+
+  /** Added to the pan of its row, −1 to 1. */
+  panTo(pan: number): void {
+    this.#change(`Pan ${panWords(pan)}`, (hit) => ({ ...hit, pan: bounded(pan, -1, 1) }));
+  }
+
+  /** Added to the tuning of its row, in semitones. */
+  tuneTo(tune: number): void {
+    this.#change(`Tune by ${plural(tune, 'semitone')}`, (hit) => ({ ...hit, tune: bounded(tune, -12, 12) }));
+  }
+
+  /** Rows that the listener does not hear, or hears alone: those that are marked, or that of the cursor. The beat stays as it is. */
+  listen(how: 'silence' | 'alone'): void {
+    const { first, last } = this.targets();
+    for (let row = first; row <= last; row++) this.player[how](keyOfRow(this.section.rows, row));
+    const { ears } = this.player.state;
+    const names = this.section.rows.flatMap((_, row) => (hears(ears, keyOfRow(this.section.rows, row)) ? [] : [this.words.name(row)]));
+    this.say(names.length === 0 ? 'You hear every row' : `You do not hear ${names.join(', ')}; in the beat all sound`);
   }
 
   pushBy(by: number): void {

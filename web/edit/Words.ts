@@ -1,6 +1,7 @@
 import type { Catalogue, Hit } from '../api/types';
 import { velocityOf } from '../music/pattern';
 import { tickSeconds } from '../music/schedule';
+import { panWords, plural } from '../ui/words';
 import type { Cursor, Place } from './Cursor';
 
 /** Says what is on a sheet, for the panels and for those who listen. */
@@ -32,6 +33,8 @@ export class Words {
       (hit.roll ?? 1) > 1 && `roll of ${hit.roll}`,
       hit.push && this.push(hit.push),
       (hit.odds ?? 100) < 100 && `${hit.odds} percent of the time`,
+      hit.pan && `pan ${panWords(hit.pan)}`,
+      hit.tune && `${hit.tune > 0 ? '+' : '−'}${plural(Math.abs(hit.tune), 'semitone')}`,
       hit.silent && 'silenced',
     ].filter(Boolean);
     return [`${this.level(velocityOf(hit))}, ${velocityOf(hit)}`, ...more].join(', ');

@@ -84,8 +84,7 @@ export function Workbench(props: Props) {
     states,
   } = props;
   // Everything that follows the pattern asks for it by itself: the frame is not drawn again for every hit.
-  const kit = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.kit);
-  const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, kit, target);
+  const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, target);
   const { voice } = usePlayerState(player);
   const theirs = usePosition(player, TARGET);
   const [zoom, setZoom] = useState(2);
@@ -104,7 +103,7 @@ export function Workbench(props: Props) {
       <div className="workbench-main">
         <header className="pb-1.5">
           {head}
-          <HeadSigns editor={editor} music={music} counting={counting} locked={locked}>
+          <HeadSigns editor={editor} player={player} music={music} counting={counting} locked={locked}>
             <SectionTabs editor={editor} locked={locked} />
             {sheets}
             <Zoom zoom={zoom} setZoom={setZoom} />
@@ -234,7 +233,7 @@ export function Workbench(props: Props) {
             </TabPanel>
             <TabPanel tabIndex={-1}>
               <Later>
-                <BalancePanel editor={editor} locked={locked} />
+                <BalancePanel editor={editor} player={player} locked={locked} />
               </Later>
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
@@ -352,10 +351,13 @@ function usePanels() {
 /** Milliseconds after which the sheet is there and the connection free. */
 const BEHIND = 1500;
 
-/** Loads the sounds of rows that are added. */
+/** Loads the sounds of rows that are added, of another kit, of a room. */
 function useKitFollows(player: Player, editor: Editor) {
-  const instruments = useSyncExternalStore(editor.store.subscribe, () => instrumentsOf(editor.store.pattern).sort().join(' '));
-  useEffect(() => {
-    if (instruments !== '') void player.kit.load(instruments.split(' '));
-  }, [player, instruments]);
+  const sounds = useSyncExternalStore(editor.store.subscribe, () => {
+    const { pattern } = editor.store;
+    const rooms = pattern.sections.some(({ rows }) => rows.some((row) => (row.room ?? 0) > 0));
+    return `${pattern.kit} ${rooms} ${instrumentsOf(pattern).sort().join(' ')}`;
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is what the sounds follow
+  useEffect(() => player.follow(), [player, sounds]);
 }

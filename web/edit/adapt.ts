@@ -32,6 +32,10 @@ export async function adapted(given: Pattern, editor: Editor): Promise<Adapted> 
     pattern = { ...pattern, swing: now.swing ?? swing };
     changes.push('Its swing becomes that of the task.');
   }
+  if (freedom.kit === false && pattern.kit !== now.kit) {
+    changes.push(`It is played with the kit ${pattern.kit}; it takes that of the task.`);
+    pattern = { ...pattern, kit: now.kit };
+  }
   if (!freedom.form) pattern = formFor(pattern, now, editor.music.barTicks, changes);
   return { pattern: rowsFor(pattern, editor, changes), changes };
 }

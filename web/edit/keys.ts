@@ -39,6 +39,12 @@ export const KEYS: Key[] = [
     match: plain('o'),
     act: (editor) => editor.odds(nextOdds(editor.targetHits()[0]?.odds ?? 100)),
   },
+  {
+    keys: 'Q W',
+    what: 'hear this row alone; not hear it (for you, not in the beat)',
+    match: plain('q', 'w'),
+    act: (editor, { key }) => editor.listen(key.toLowerCase() === 'q' ? 'alone' : 'silence'),
+  },
   { keys: 'M', what: 'silence the hit, or let it sound again', match: plain('m'), act: (editor) => editor.silence() },
   {
     keys: 'E L',

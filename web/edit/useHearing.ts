@@ -10,7 +10,7 @@ export const TARGET = 'target';
 export type Scope = 'form' | 'section' | 'marked';
 
 /** What of the pattern is played, and where the reading line stands in the section that is shown. */
-export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, kit: string, target: Pattern | null) {
+export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, target: Pattern | null) {
   const [scope, setScope] = useState<Scope>('form');
   const section = useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const range = useSyncExternalStore(editor.subscribe, () => editor.state.range);
@@ -33,7 +33,7 @@ export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, k
     };
     return [{ name: MINE, pattern: heard }, ...(target ? [{ name: TARGET, pattern: () => target }] : [])];
   }, [editor, target]);
-  const player = usePlayer(catalogue, kit, voices, music);
+  const player = usePlayer(catalogue, voices, music);
   const marked = useMemo(
     () => (scope === 'marked' && range?.section === section ? editor.markedBars() : null),
     [editor, scope, range, section],

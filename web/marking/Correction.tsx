@@ -35,7 +35,7 @@ export function Correction({ data, catalogue, correction, change }: Props) {
       </p>
     );
   }
-  const player = playerFor(catalogue, data.attempt.pattern.kit);
+  const player = playerFor(catalogue);
   return (
     <section aria-labelledby="suggestion" className="card overflow-x-auto p-3">
       <div className="mb-1 flex flex-wrap items-center gap-2">
@@ -65,6 +65,6 @@ export function Correction({ data, catalogue, correction, change }: Props) {
 }
 
 function editorOf(data: AttemptToMark, catalogue: Catalogue, pattern: Pattern): Editor {
-  const player = playerFor(catalogue, data.attempt.pattern.kit);
+  const player = playerFor(catalogue);
   return new Editor(new PatternStore(pattern), catalogue, data.music, player, data.part.freedom, data.part.instruments);
 }

@@ -10,7 +10,7 @@ export function Since({ data, catalogue }: { data: AttemptToMark; catalogue: Cat
   const [shown, setShown] = useState(false);
   const { before } = data;
   if (!before) return null;
-  const player = playerFor(catalogue, data.attempt.pattern.kit);
+  const player = playerFor(catalogue);
   const list = (title: string, texts: string[], gone = false) => (
     <div>
       <h3>{title}</h3>

@@ -88,7 +88,16 @@ function whole(pattern: Pattern) {
         row.snap ?? '16',
         row.cycle ?? null,
         [row.level ?? 1, row.pan ?? 0, row.tune ?? 0, row.room ?? 0, row.muted ?? false, row.tint ?? null],
-        row.hits.map((hit) => [hit.at, velocityOf(hit), hit.push ?? 0, hit.roll ?? 1, hit.odds ?? 100, hit.silent ?? false]),
+        row.hits.map((hit) => [
+          hit.at,
+          velocityOf(hit),
+          hit.push ?? 0,
+          hit.roll ?? 1,
+          hit.odds ?? 100,
+          hit.silent ?? false,
+          hit.pan ?? 0,
+          hit.tune ?? 0,
+        ]),
       ]),
     ]),
   ];

@@ -1,10 +1,7 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import type { Hit, Music, Pattern, Row } from '../api/types';
-import { passTicks, played, soundings, tickSeconds, written } from './schedule';
+import { played, type Sounding, soundings, tickSeconds, written } from './schedule';
 
 const BAR = 3840;
 const straight: Music = {
@@ -47,10 +44,23 @@ function anyPattern(roll: (most: number) => number): Pattern {
         roll: 1 + roll(7),
         odds: roll(2) ? 100 : 1 + roll(98),
         silent: roll(8) === 0,
+        pan: roll(3) ? 0 : roll(20) / 10 - 1,
+        tune: roll(3) ? 0 : roll(24) - 12,
       });
     }
     const snaps = ['4', '8', '8t', '16', '16t', '32', '32t', '64'];
-    return { instrument, snap: snaps[roll(7)] ?? '16', cycle: roll(3) ? null : 240 + roll(3000), hits: [...hits.values()] };
+    const [level, pan, tune, room] = [roll(3) / 2, roll(2) - 1, roll(8) - 4, roll(2) / 2];
+    return {
+      instrument,
+      level,
+      pan,
+      tune,
+      room,
+      muted: roll(6) === 0,
+      snap: snaps[roll(7)] ?? '16',
+      cycle: roll(3) ? null : 240 + roll(3000),
+      hits: [...hits.values()].sort((a, b) => a.at - b.at),
+    };
   });
   return {
     format: 'pulsanda-pattern',
@@ -66,26 +76,31 @@ function anyPattern(roll: (most: number) => number): Pattern {
 }
 
 describe('what the browser plays', () => {
-  it("is the core's strokes, over many random patterns and passes", () => {
-    const folder = mkdtempSync(join(tmpdir(), 'pulsanda-'));
+  it('is what the core mixes, over many random patterns and passes', () => {
     const roll = dice(20);
-    try {
-      for (let round = 0; round < 12; round++) {
-        const pattern = anyPattern(roll);
-        writeFileSync(join(folder, 'any.json'), JSON.stringify(pattern));
-        const core = JSON.parse(
-          execFileSync('bin/console', ['pulsanda:strokes', join(folder, 'any.json'), '--json', '--passes=3'], { encoding: 'utf8' }),
-        );
-        const line = (one: { instrument: string; played: number; velocity: number }) => `${one.played} ${one.instrument} ${one.velocity}`;
-        const mine = [1, 2, 3].flatMap((pass) =>
-          soundings(pattern, straight, pass).map((one) => ({ ...one, played: one.played + (pass - 1) * passTicks(pattern, straight) })),
-        );
-        expect(mine.map(line).sort()).toEqual(core.map(line).sort());
-      }
-    } finally {
-      rmSync(folder, { recursive: true });
+    const patterns = Array.from({ length: 40 }, () => anyPattern(roll));
+    const printed = execFileSync('php', ['tests/web/soundings.php'], {
+      encoding: 'utf8',
+      input: JSON.stringify(patterns),
+      maxBuffer: 2 ** 28,
+    });
+    const core: Sounding[][][] = JSON.parse(printed);
+    patterns.forEach((pattern, i) => {
+      for (const pass of [1, 2, 3]) expect(soundings(pattern, straight, pass)).toEqual(core[i]?.[pass - 1]);
+    });
+  });
+
+  it('takes turns with the takes of a sound, in eighths as in sixteenths', () => {
+    const row = (hits: Hit[]): Pattern => ({
+      ...anyPattern(dice(1)),
+      sections: [{ name: 'A', bars: 1, rows: [{ instrument: 'kick', hits }] }],
+    });
+    for (const step of [240, 480]) {
+      const hits = Array.from({ length: BAR / step }, (_, i) => ({ at: i * step }));
+      const turns = soundings(row(hits), straight, 1).map(({ turn }) => turn % 2);
+      expect(turns.join('')).not.toMatch(/000|111/);
     }
-  }, 60_000);
+  });
 
   it('swings between the corners of the groove map, in every bar', () => {
     expect([0, 240, 480, 720, 960, BAR + 480].map((tick) => played(shuffle, tick))).toEqual([0, 320, 640, 800, 960, BAR + 640]);

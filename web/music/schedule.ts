@@ -1,7 +1,7 @@
 import type { Music, Pattern } from '../api/types';
 import { formOf } from './form';
 import { sounds } from './odds';
-import { velocityOf } from './pattern';
+import { bounded, velocityOf } from './pattern';
 import { beatTicks, snapTicks } from './time';
 
 /** One sounding: when it is played (in ticks from the start of its pass, groove and push applied), and how. */
@@ -10,11 +10,15 @@ export type Sounding = {
   played: number;
   written: number;
   velocity: number;
-  /** Of its row: level 0–1.5, pan −1…1, tune in semitones, room 0–1. */
+  /** Of its row and its hit: level 0–1.5, pan −1…1, tune in semitones, room 0–1. */
   level: number;
   pan: number;
   tune: number;
   room: number;
+  /** Tells which take of a sound it is. */
+  turn: number;
+  /** Which row of its instrument it is in, from 0. */
+  line: number;
 };
 
 /** Seconds that one tick lasts. */
@@ -49,15 +53,18 @@ export function passTicks(pattern: Pattern, music: Music): number {
 }
 
 /**
- * Writes one pass out to what is heard: order, cycles, rolls, odds, merging, groove and push, as the core's strokes do.
- * Muted rows are left out; pass counts from 1.
+ * Writes one pass out to what is heard, as the core's Soundings do: order, cycles, rolls, odds, groove and push; two strokes of one
+ * instrument on one tick that are set alike are one, the louder. Muted rows are left out; pass counts from 1.
  */
 export function soundings(pattern: Pattern, music: Music, pass: number): Sounding[] {
-  const byPlace = new Map<string, Sounding>();
+  const found = new Map<string, Sounding>();
   let start = 0;
   formOf(pattern).forEach((section, s) => {
     const length = section.bars * music.barTicks;
+    const lines = new Map<string, number>();
     section.rows.forEach((row, r) => {
+      const line = (lines.get(row.instrument) ?? -1) + 1;
+      lines.set(row.instrument, line);
       if (row.muted) return;
       const step = snapTicks(row.snap);
       const cycle = row.cycle ?? length;
@@ -65,29 +72,37 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
         if (hit.silent || hit.at >= cycle) continue;
         const roll = hit.roll ?? 1;
         const push = hit.push ?? 0;
+        const velocity = velocityOf(hit);
+        const [level, room] = [row.level ?? 1, row.room ?? 0];
+        const pan = bounded((row.pan ?? 0) + (hit.pan ?? 0), -1, 1);
+        const tune = bounded((row.tune ?? 0) + (hit.tune ?? 0), -12, 12);
         for (let at = hit.at; at < length; at += cycle) {
           if (!sounds(hit.odds ?? 100, pattern.seed ?? 1, pass, s, r, at)) continue;
           for (let i = 0; i < roll; i++) {
             const written = start + at + Math.floor((2 * i * step + roll) / (2 * roll));
-            const key = `${row.instrument} ${written + push}`;
-            const velocity = velocityOf(hit);
-            if ((byPlace.get(key)?.velocity ?? 0) < velocity) {
-              byPlace.set(key, {
-                instrument: row.instrument,
-                played: played(music, written) + push,
-                written,
-                velocity,
-                level: row.level ?? 1,
-                pan: row.pan ?? 0,
-                tune: row.tune ?? 0,
-                room: row.room ?? 0,
-              });
-            }
+            const key = `${row.instrument} ${written + push} ${level} ${pan} ${tune} ${room}`;
+            if ((found.get(key)?.velocity ?? 0) >= velocity) continue;
+            const turn = ones(Math.floor(written / step)) + i;
+            found.set(key, {
+              instrument: row.instrument,
+              played: played(music, written) + push,
+              written,
+              velocity,
+              level,
+              pan,
+              tune,
+              room,
+              turn,
+              line,
+            });
           }
         }
       }
     });
     start += length;
   });
-  return [...byPlace.values()].sort((a, b) => a.played - b.played);
+  return [...found.values()].sort((a, b) => a.played - b.played);
 }
+
+/** How many ones a number has in the binary system: whether they are odd changes without a pattern that is heard. */
+const ones = (number: number): number => number.toString(2).replaceAll('0', '').length;

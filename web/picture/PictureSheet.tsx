@@ -23,7 +23,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
   const { music, picture, beats } = data;
   const section = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);
   const voices = useMemo(() => [{ name: 'target', pattern: () => target }], [target]);
-  const player = usePlayer(catalogue, target.kit, voices, music);
+  const player = usePlayer(catalogue, voices, music);
   const position = usePosition(player);
   const rows = useMemo(() => {
     const asked = (section?.rows ?? []).filter((row) => row.hits.length > 0).map((row) => row.instrument);

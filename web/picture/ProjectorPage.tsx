@@ -173,7 +173,7 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
     () => [{ name: 'shown', pattern: () => pattern }, ...(both ? [{ name: 'target', pattern: () => both.target }] : [])],
     [pattern, both],
   );
-  const player = usePlayer(catalogue, pattern.kit, voices, music);
+  const player = usePlayer(catalogue, voices, music);
   const position = usePosition(player);
   const wall = useFitting(size);
   return (

@@ -10,6 +10,7 @@ const OPEN = [
   ['swing', 'the swing'],
   ['form', 'bars and sections'],
   ['rows', 'other instruments'],
+  ['kit', 'the kit'],
 ] as const;
 
 /** What students may choose for themselves. What is not open stays as it is on the sheet. */
@@ -24,7 +25,7 @@ export function FreedomFields({ freedom, change, pattern, catalogue, locked }: P
         <TempoRange freedom={freedom} change={change} pattern={pattern} catalogue={catalogue} />
         {OPEN.map(([key, words]) => (
           <label key={key} className="flex items-center gap-1.5">
-            <input type="checkbox" checked={freedom[key] ?? false} onChange={(event) => change({ [key]: event.target.checked })} />
+            <input type="checkbox" checked={freedom[key] ?? key === 'kit'} onChange={(event) => change({ [key]: event.target.checked })} />
             {words}
           </label>
         ))}

@@ -67,7 +67,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
   useEffect(() => {
     if (!music || editor) return;
     const folds = new Folds(part.id && `folds ${part.id}`);
-    setEditor(new Editor(sheet.store, catalogue, music, playerFor(catalogue, sheet.store.pattern.kit), null, [], folds));
+    setEditor(new Editor(sheet.store, catalogue, music, playerFor(catalogue), null, [], folds));
   }, [music, editor, sheet, catalogue, part.id]);
   if (error) return <Failed error={error} />;
   if (!music || !editor) return <Waiting what="the sheet" />;

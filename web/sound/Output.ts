@@ -1,57 +1,81 @@
 import type { Catalogue } from '../api/types';
 import type { Sounding } from '../music/schedule';
-import type { KitLoader } from './KitLoader';
-import { roomOf } from './room';
+import type { Kits } from './Kits';
 
-export type Voiced = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'level' | 'pan' | 'tune' | 'room'>>;
+export type Voiced = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'level' | 'pan' | 'tune' | 'room' | 'turn'>>;
+type Ringing = { time: number; sounds: { gain: GainNode; full: number; source: AudioBufferSourceNode }[] };
 
-/** Makes sounds at their times: drums of the kit, clicks, sounds that came whole. One that chokes another ends it. */
+/** The limiter takes up to this much before its curve ends. */
+const RANGE = 8;
+/** Points of its curve. */
+const POINTS = 16385;
+
+/**
+ * Makes sounds at their times, as the core mixes them: drums of the kits, clicks, sounds that came whole. One that chokes another ends it.
+ */
 export class Output {
-  #out: DynamicsCompressorNode;
+  #master: GainNode;
+  #level = 1;
   #chokes: Map<string, string>;
-  #ringing = new Map<string, { gain: GainNode; source: AudioBufferSourceNode }>();
+  #ringing = new Map<string, Ringing>();
   #started = new Set<AudioScheduledSourceNode>();
-  #room: ConvolverNode | null = null;
+  #rooms = new Map<AudioBuffer, ConvolverNode>();
 
   constructor(
-    readonly context: AudioContext,
-    readonly kit: KitLoader,
-    catalogue: Catalogue,
+    readonly context: BaseAudioContext,
+    readonly kits: Kits,
+    private readonly catalogue: Catalogue,
   ) {
     this.#chokes = new Map(catalogue.instruments.flatMap((one) => (one.choke ? [[one.name, one.choke]] : [])));
-    this.#out = new DynamicsCompressorNode(context, { threshold: -8, ratio: 6, attack: 0.002, release: 0.12 });
-    this.#out.connect(context.destination);
+    this.#master = new GainNode(context, { gain: 1 / RANGE });
+    this.#master.connect(new WaveShaperNode(context, { curve: limiter(catalogue.sound.limiter) })).connect(context.destination);
+  }
+
+  /** How loud all of it is, before the limiter: 1 is as it is written. */
+  get level(): number {
+    return this.#level;
+  }
+
+  set level(level: number) {
+    this.#level = level;
+    this.#master.gain.setTargetAtTime(level / RANGE, this.context.currentTime, 0.01);
   }
 
   /**
    * A row's level and a hit's velocity multiply.
    * @param tracked whether it ends when everything is silenced
    */
-  sound({ instrument, velocity, level = 1, pan = 0, tune = 0, room = 0 }: Voiced, time: number, tracked: boolean): void {
-    const buffer = this.kit.buffer(instrument);
-    if (!buffer) return;
-    const source = new AudioBufferSourceNode(this.context, { buffer, playbackRate: 2 ** (tune / 12) });
-    const gain = new GainNode(this.context, { gain: level * (velocity / 127) ** 1.6 });
-    const heard = source.connect(gain);
-    const placed = pan === 0 ? heard : heard.connect(new StereoPannerNode(this.context, { pan }));
-    placed.connect(this.#out);
-    if (room > 0) placed.connect(new GainNode(this.context, { gain: room * 0.5 })).connect(this.#roomed());
-    const choke = this.#chokes.get(instrument);
-    if (choke) {
-      const before = this.#ringing.get(choke);
-      before?.gain.gain.setTargetAtTime(0, time, 0.01);
-      before?.source.stop(time + 0.08);
-      this.#ringing.set(choke, { gain, source });
-    }
-    source.start(Math.max(time, this.context.currentTime));
+  sound(kit: string, voiced: Voiced, time: number, tracked: boolean): void {
+    const { instrument, velocity, level = 1, pan = 0, tune = 0, room = 0, turn = 0 } = voiced;
+    const strike = this.kits.strike(kit, instrument, velocity, turn);
+    if (!strike) return;
+    const { exponent, send } = this.catalogue.sound;
+    const full = level * (velocity / 127) ** exponent * strike.gain;
+    const source = new AudioBufferSourceNode(this.context, { buffer: strike.buffer, playbackRate: 2 ** (tune / 12) });
+    const gain = new GainNode(this.context, { gain: full });
+    source.connect(gain);
+    // Equal power, and as it is in the middle.
+    if (pan === 0) gain.connect(this.#master);
+    else
+      gain
+        .connect(new StereoPannerNode(this.context, { pan }))
+        .connect(new GainNode(this.context, { gain: Math.SQRT2 }))
+        .connect(this.#master);
+    const walls = room > 0 ? this.#roomOf(kit) : null;
+    if (walls) gain.connect(new GainNode(this.context, { gain: room * send })).connect(walls);
+    const at = Math.max(this.#onFrame(time), this.context.currentTime);
+    this.#cutOff(instrument, at, { gain, full, source });
+    source.start(at, strike.from, strike.seconds);
     if (tracked) this.#track(source);
   }
 
-  click(time: number, strong: boolean): void {
+  /** A click of the metronome's own. */
+  click(time: number, velocity: number): void {
+    const level = (velocity / 127) ** this.catalogue.sound.exponent * 0.4;
     const gain = new GainNode(this.context, { gain: 0 });
-    const tone = new OscillatorNode(this.context, { type: 'triangle', frequency: strong ? 1760 : 1320 });
-    tone.connect(gain).connect(this.#out);
-    gain.gain.setValueAtTime(strong ? 0.3 : 0.18, time);
+    const tone = new OscillatorNode(this.context, { type: 'triangle', frequency: velocity > 110 ? 1760 : 1320 });
+    tone.connect(gain).connect(this.#master);
+    gain.gain.setValueAtTime(level, time);
     gain.gain.exponentialRampToValueAtTime(0.001, time + 0.05);
     tone.start(time);
     tone.stop(time + 0.06);
@@ -59,9 +83,9 @@ export class Output {
   }
 
   /** @returns what stops it, and what is kept when it has ended by itself or was stopped */
-  async whole(wav: ArrayBuffer): Promise<{ stop: () => void; ended: Promise<void> }> {
-    const source = new AudioBufferSourceNode(this.context, { buffer: await this.context.decodeAudioData(wav) });
-    source.connect(this.#out);
+  async whole(audio: ArrayBuffer): Promise<{ stop: () => void; ended: Promise<void> }> {
+    const source = new AudioBufferSourceNode(this.context, { buffer: await this.context.decodeAudioData(audio) });
+    source.connect(this.#master);
     const ended = new Promise<void>((resolve) => source.addEventListener('ended', () => resolve()));
     source.start();
     return { stop: () => source.stop(), ended };
@@ -73,16 +97,51 @@ export class Output {
     this.#ringing.clear();
   }
 
-  #roomed(): ConvolverNode {
-    if (!this.#room) {
-      this.#room = roomOf(this.context);
-      this.#room.connect(this.#out);
+  /** What rang of its kind fades out from here on; two that start together both ring. */
+  #cutOff(instrument: string, at: number, sound: Ringing['sounds'][number]): void {
+    const choke = this.#chokes.get(instrument);
+    if (!choke) return;
+    const before = this.#ringing.get(choke);
+    if (before && before.time >= at) {
+      before.sounds.push(sound);
+      return;
     }
-    return this.#room;
+    const end = at + this.catalogue.sound.fade;
+    for (const { gain, full, source } of before?.sounds ?? []) {
+      gain.gain.setValueAtTime(full, at);
+      gain.gain.linearRampToValueAtTime(0, end);
+      source.stop(end);
+    }
+    this.#ringing.set(choke, { time: at, sounds: [sound] });
+  }
+
+  #onFrame(time: number): number {
+    return Math.round(time * this.context.sampleRate) / this.context.sampleRate;
+  }
+
+  #roomOf(kit: string): ConvolverNode | null {
+    const buffer = this.kits.room(kit);
+    if (!buffer) return null;
+    let walls = this.#rooms.get(buffer);
+    if (!walls) {
+      walls = new ConvolverNode(this.context, { buffer, disableNormalization: true });
+      walls.connect(this.#master);
+      this.#rooms.set(buffer, walls);
+    }
+    return walls;
   }
 
   #track(source: AudioScheduledSourceNode): void {
     this.#started.add(source);
     source.onended = () => this.#started.delete(source);
   }
+}
+
+/** The core's limiter as the curve of a wave shaper: what is quiet goes through, peaks are bent below the ceiling. */
+export function limiter({ knee, ceiling }: Catalogue['sound']['limiter']): Float32Array<ArrayBuffer> {
+  return Float32Array.from({ length: POINTS }, (_, i) => {
+    const value = (RANGE * (2 * i - (POINTS - 1))) / (POINTS - 1);
+    const over = Math.abs(value) - knee;
+    return over <= 0 ? value : Math.sign(value) * (knee + (ceiling - knee) * Math.tanh(over / (ceiling - knee)));
+  });
 }

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Catalogue, Music, Pattern } from '../api/types';
+import { rowKey } from './Ears';
 import { Player } from './Player';
 
 /** Seconds of a tick at 96 quarter notes a minute. */
@@ -34,14 +35,39 @@ const catalogue = {
     { name: 'snare', choke: null },
   ],
   kits: [
-    {
-      name: 'boathouse',
-      sounds: ['kick', 'snare', 'closed-hat', 'open-hat'].map((instrument) => ({ instrument, url: `/sounds/${instrument}`, bytes: 100 })),
-    },
+    { name: 'boathouse', url: '/kits/boathouse', played: {} },
+    { name: 'parade', url: null, played: {} },
+    { name: 'beacon', url: '/kits/beacon', played: { snare: 'kick' } },
   ],
+  sound: { rate: 44100, exponent: 1, limiter: { knee: 0.6, ceiling: 0.9 }, fade: 0.005, send: 0.5 },
 } as unknown as Catalogue;
 
-type Started = { sound: string; time: number; stopped: number | null };
+/** Takes of one sample each: two for what is soft, at the seconds 1 and 2, and one for what is hard, at 3. */
+const layers = [
+  { to: 99, takes: [1, 2].map((from) => ({ from: 44100 * from, samples: 4410 })) },
+  { to: 127, takes: [{ from: 3 * 44100, samples: 4410 }] },
+];
+const described: Record<string, unknown> = {
+  '/kits/boathouse': {
+    gain: 1,
+    room: { url: '/sounds/room', bytes: 50 },
+    played: {},
+    sounds: ['kick', 'snare', 'closed-hat', 'open-hat'].map((instrument) => ({
+      instrument,
+      url: `/sounds/${instrument}`,
+      bytes: 100,
+      layers,
+    })),
+  },
+  '/kits/beacon': {
+    gain: 0.5,
+    room: { url: '/sounds/hall', bytes: 50 },
+    played: { snare: 'kick' },
+    sounds: ['kick', 'claves', 'cowbell'].map((instrument) => ({ instrument, url: `/sounds/beacon ${instrument}`, bytes: 100, layers })),
+  },
+};
+
+type Started = { sound: string; time: number; from: number; stopped: number | null };
 let clock: { currentTime: number };
 let started: Started[];
 /** What the nodes were made with, in order, the compressor's left out. */
@@ -51,13 +77,13 @@ let options: Record<string, number>[];
 function stubAudio(): void {
   class Node {
     constructor(_: unknown, given: Record<string, number>) {
-      if (!('threshold' in given)) options.push(given);
+      if (!('curve' in given)) options.push(given);
     }
     connect<T>(to: T): T {
       return to;
     }
     frequency = { value: 0 };
-    gain = { setTargetAtTime() {}, setValueAtTime() {}, exponentialRampToValueAtTime() {} };
+    gain = { setTargetAtTime() {}, setValueAtTime() {}, exponentialRampToValueAtTime() {}, linearRampToValueAtTime() {} };
   }
   class Source extends Node {
     #started: Started | null = null;
@@ -71,8 +97,8 @@ function stubAudio(): void {
       super(context, given);
       this.options = given;
     }
-    start(time: number) {
-      this.#started = { sound: this.options.buffer?.name ?? 'click', time, stopped: null };
+    start(time: number, from = 0) {
+      this.#started = { sound: this.options.buffer?.name ?? 'click', time, from, stopped: null };
       started.push(this.#started);
     }
     stop(time = 0) {
@@ -89,6 +115,7 @@ function stubAudio(): void {
         clock = this as unknown as { currentTime: number };
       }
       currentTime = 10;
+      sampleRate = 44100;
       async resume() {}
       async close() {}
       async decodeAudioData(data: ArrayBuffer) {
@@ -96,22 +123,28 @@ function stubAudio(): void {
       }
     },
   );
-  vi.stubGlobal('DynamicsCompressorNode', Node);
+  vi.stubGlobal('WaveShaperNode', Node);
+  vi.stubGlobal('ConvolverNode', Node);
   vi.stubGlobal('GainNode', Node);
   vi.stubGlobal('StereoPannerNode', Node);
   vi.stubGlobal('AudioBufferSourceNode', Source);
   vi.stubGlobal('OscillatorNode', Source);
-  vi.stubGlobal('fetch', async (url: string) => new Response(url.replace('/sounds/', '')));
+  vi.stubGlobal('fetch', async (url: string) => {
+    if (offline) throw new Error('no connection');
+    return new Response(described[url] ? JSON.stringify(described[url]) : url.replace('/sounds/', ''));
+  });
 }
 
 let player: Player;
+let offline = false;
 beforeEach(async () => {
   vi.useFakeTimers();
   started = [];
   options = [];
   stubAudio();
-  player = new Player(catalogue, 'boathouse');
-  await player.kit.load(['kick', 'snare', 'closed-hat', 'open-hat']);
+  offline = false;
+  player = new Player(catalogue);
+  await player.kits.load('boathouse', ['kick', 'snare', 'closed-hat', 'open-hat']);
 });
 afterEach(() => {
   player.close();
@@ -218,7 +251,7 @@ describe('the player', () => {
 
   it('counts in a bar before the first stroke, and clicks along', async () => {
     player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
-    player.setCountIn(true);
+    player.setCountIn(1);
     player.setMetronome(true);
     await player.play();
     expect(player.state.counting).toBe(true);
@@ -234,7 +267,7 @@ describe('the player', () => {
     player.set([{ name: 'mine', pattern: () => pattern({ 'open-hat': [0], 'closed-hat': [960] }) }], music);
     await player.play();
     await listen(1200 * TICK);
-    expect(started[0]?.stopped).toBeCloseTo((started[1]?.time ?? 0) + 0.08);
+    expect(started[0]?.stopped).toBeCloseTo((started[1]?.time ?? 0) + 0.005);
   });
 
   it('goes slower at the same place', async () => {
@@ -254,7 +287,13 @@ describe('the player', () => {
     player.set([{ name: 'mine', pattern: () => loud }], music);
     await player.play();
     await listen(0.3);
-    expect(options.map((one) => one.gain ?? one.playbackRate ?? one.pan).filter((value) => value !== undefined)).toEqual([2, 0.5, -1]);
+    expect(options.map((one) => one.gain ?? one.playbackRate ?? one.pan).filter((value) => value !== undefined)).toEqual([
+      1 / 8, // of all, before the limiter
+      2,
+      0.5,
+      -1,
+      Math.SQRT2, // beside the middle: equal power, and as it is in the middle
+    ]);
   });
 
   it('is silent when it is stopped', async () => {
@@ -265,7 +304,81 @@ describe('the player', () => {
     await listen(BAR * TICK * 1.5);
     expect(started.length).toBe(count);
     expect(player.position()).toBeNull();
-    expect(player.kit.progress).toEqual({ loaded: 400, total: 400, failed: false });
+    expect(player.kits.progress).toEqual({ loaded: 400, total: 400, failed: false });
+  });
+});
+
+describe('kits', () => {
+  it('plays the layer of a velocity, and its takes in turn', async () => {
+    const hits = [0, 240, 480, 720].map((at, i) => ({ at, velocity: i === 3 ? 120 : 60 }));
+    const beat = pattern({});
+    beat.sections[0]?.rows.push({ instrument: 'kick', hits });
+    player.set([{ name: 'mine', pattern: () => beat }], music);
+    await player.play();
+    await listen(900 * TICK);
+    expect(started.map(({ from }) => from)).toEqual([1, 2, 2, 3]);
+  });
+
+  it('goes over to another kit while it plays, when that is there, and plays on with the old one until then', async () => {
+    let now = pattern({ kick: [0, 960, 1920, 2880] });
+    player.set([{ name: 'mine', pattern: () => now }], music);
+    await player.play();
+    offline = true;
+    now = { ...now, kit: 'beacon' };
+    player.follow();
+    await listen(1100 * TICK);
+    expect(started.map(({ sound }) => sound)).toEqual(['kick', 'kick']);
+    expect(player.kits.progress.failed).toBe(true);
+    offline = false;
+    player.follow();
+    await listen(900 * TICK);
+    expect(started.at(-1)?.sound).toBe('beacon kick');
+    expect(player.kits.progress.failed).toBe(false);
+  });
+
+  it('plays a relative for what a kit has not, and the electronic kit for one that is not built', async () => {
+    const beat = { ...pattern({ snare: [0] }), kit: 'parade' };
+    player.set([{ name: 'mine', pattern: () => beat }], music);
+    await player.kits.follow(beat);
+    await player.play();
+    await listen(0.3);
+    expect(started.map(({ sound }) => sound)).toEqual(['beacon kick']);
+  });
+});
+
+describe('listening', () => {
+  const mine = { name: 'mine', pattern: () => pattern({ kick: [0], snare: [0], 'closed-hat': [0] }) };
+  const heard = async () => {
+    started = [];
+    await player.play();
+    await listen(0.3);
+    return started.map(({ sound }) => sound).sort();
+  };
+
+  it('silences rows, or leaves a few alone, and forgets rows that are gone', async () => {
+    player.set([mine], music);
+    player.silence(rowKey('kick', 0));
+    expect(await heard()).toEqual(['closed-hat', 'snare']);
+    player.alone(rowKey('snare', 0));
+    expect(await heard()).toEqual(['snare']);
+    player.alone(rowKey('snare', 0));
+    player.silence(rowKey('kick', 0));
+    expect(await heard()).toHaveLength(3);
+    player.alone(rowKey('snare', 0));
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
+    expect(await heard(), 'nobody sits before silence without a reason').toEqual(['kick']);
+  });
+
+  it('clicks with claves, in parts of a beat, after two bars of count-in', async () => {
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
+    player.setHearing({ metronome: { sound: 'claves', parts: 2, groups: true } });
+    await vi.advanceTimersByTimeAsync(0);
+    player.setCountIn(2);
+    await player.play();
+    await listen(2.1 * BAR * TICK);
+    expect(sounds().slice(0, 3)).toEqual(['beacon claves 0', 'beacon claves 480', 'beacon claves 960']);
+    expect(sounds().at(-1)).toBe(`kick ${2 * BAR}`);
+    expect(started).toHaveLength(17);
   });
 });
 

@@ -1,14 +1,38 @@
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { MOST_PUSH } from '../music/pattern';
 import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
-import { KitLoader } from './KitLoader';
+import { keep, kept } from '../ui/storage';
+import { ALL, type Ears, earsFor, flipped, hears, rowKey } from './Ears';
+import { builtKit, Kits } from './Kits';
 import { Loop, type Round } from './Loop';
+import { clicks, type Metronome, STRENGTH, USUAL } from './metronome';
 import { Output, type Voiced } from './Output';
 
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
 export type Voice = { name: string; pattern: () => Pattern };
-export type PlayerState = { playing: boolean; counting: boolean; voice: string; metronome: boolean; countIn: boolean; slow: boolean };
+export type PlayerState = {
+  playing: boolean;
+  counting: boolean;
+  voice: string;
+  metronome: boolean;
+  /** Bars that are counted in; 0 for none. */
+  countIn: 0 | 1 | 2;
+  slow: boolean;
+  ears: Ears;
+  /** What the listener has set for good: the metronome, and how loud all of it is. */
+  set: { metronome: Metronome; level: number };
+};
+/** Master levels, and the usual one. */
+export const MASTER = { low: 0, high: 1.5, usual: 1 };
 
+/** What a kit is heard by: its instruments, how hard, and seconds after the first. */
+const SAMPLE = [
+  { instrument: 'kick', velocity: 110, after: 0 },
+  { instrument: 'closed-hat', velocity: 90, after: 0.16 },
+  { instrument: 'snare', velocity: 110, after: 0.32 },
+  { instrument: 'open-hat', velocity: 90, after: 0.48 },
+  { instrument: 'crash', velocity: 100, after: 0.8 },
+];
 const AHEAD = 0.14;
 /** A page out of sight is woken once a second at most. */
 const AHEAD_HIDDEN = 1.6;
@@ -21,10 +45,19 @@ const SLOW = 0.7;
  * at its exact time. What is edited while it plays is heard as soon as the line comes to it.
  */
 export class Player {
-  readonly kit: KitLoader;
+  readonly kits: Kits;
   #context = new AudioContext({ latencyHint: 'interactive' });
   #out: Output;
-  #state: PlayerState = { playing: false, counting: false, voice: '', metronome: false, countIn: false, slow: false };
+  #state: PlayerState = {
+    playing: false,
+    counting: false,
+    voice: '',
+    metronome: false,
+    countIn: 0,
+    slow: false,
+    ears: ALL,
+    set: kept<PlayerState['set']>('setting', 'hearing') ?? { metronome: USUAL, level: MASTER.usual },
+  };
   #listeners = new Set<() => void>();
   #voices: Voice[] = [];
   #music: Music | null = null;
@@ -34,9 +67,10 @@ export class Player {
   #marked: { from: number; to: number } | null = null;
   #written = new Map<string, { pattern: Pattern; pass: number; list: Sounding[] }>();
 
-  constructor(catalogue: Catalogue, kitName: string) {
-    this.kit = new KitLoader(this.#context, catalogue.kits.find((kit) => kit.name === kitName) ?? catalogue.kits[0]);
-    this.#out = new Output(this.#context, this.kit, catalogue);
+  constructor(private readonly catalogue: Catalogue) {
+    this.kits = new Kits(this.#context, catalogue);
+    this.#out = new Output(this.#context, this.kits, catalogue);
+    this.#out.level = this.#state.set.level;
   }
 
   get state(): PlayerState {
@@ -56,10 +90,16 @@ export class Player {
     if (!voices.some((voice) => voice.name === this.#state.voice) && this.#state.voice !== 'turn') {
       this.#change({ voice: voices[0]?.name ?? '' });
     }
-    const instruments = new Set(
-      voices.flatMap((voice) => voice.pattern().sections.flatMap((section) => section.rows.map((row) => row.instrument))),
-    );
-    void this.kit.load([...instruments]);
+    this.follow();
+  }
+
+  /** Loads what the voices have come to sound with. What is heard goes over to it as it comes. */
+  follow(): void {
+    for (const voice of this.#voices) void this.kits.follow(voice.pattern());
+    if (this.#state.set.metronome.sound !== 'click') void this.kits.load(this.#clicker(), [this.#state.set.metronome.sound]);
+    const pattern = this.#voices[0]?.pattern();
+    const ears = pattern ? earsFor(this.#state.ears, pattern) : ALL;
+    if (ears.silenced.length + ears.alone.length < this.#state.ears.silenced.length + this.#state.ears.alone.length) this.#change({ ears });
   }
 
   hear(voice: string): void {
@@ -70,8 +110,33 @@ export class Player {
     this.#change({ metronome });
   }
 
-  setCountIn(countIn: boolean): void {
+  setCountIn(countIn: 0 | 1 | 2): void {
     this.#change({ countIn });
+  }
+
+  /** Silences a row for the one who listens, or lets it be heard again. */
+  silence(key: string): void {
+    const { ears } = this.#state;
+    this.#change({ ears: { ...ears, silenced: flipped(ears.silenced, key) } });
+  }
+
+  /** Lets a row be heard alone, with others that are; or all again. */
+  alone(key: string): void {
+    const { ears } = this.#state;
+    this.#change({ ears: { ...ears, alone: flipped(ears.alone, key) } });
+  }
+
+  hearAll(): void {
+    this.#change({ ears: ALL });
+  }
+
+  /** Sets the metronome or the level of all, for good. */
+  setHearing(change: Partial<PlayerState['set']>): void {
+    const set = { ...this.#state.set, ...change };
+    keep('setting', 'hearing', set);
+    this.#out.level = set.level;
+    this.#change({ set });
+    this.follow();
   }
 
   /** Slower by a third or so, at the same pitch; takes effect at once, at the same place. */
@@ -100,13 +165,13 @@ export class Player {
     this.#range = range ?? null;
     const round = this.#round();
     const begin = place ?? round.from;
-    const countIn = this.#state.countIn && place === undefined ? this.#music.barTicks : 0;
+    const countIn = place === undefined ? this.#state.countIn * this.#music.barTicks : 0;
     const rate = this.#rate();
     const now = this.#context.currentTime + LEAD_IN;
     // The first tick sounds after the count-in.
     this.#loop = new Loop(round, rate, now + countIn * rate, begin);
     if (place === undefined) this.#loop.next -= MOST_PUSH;
-    for (let tick = 0; tick < countIn; tick += this.#music.beatTicks) this.#out.click(now + tick * rate, tick === 0);
+    for (let bar = 0; bar < countIn; bar += this.#music.barTicks) this.#clicks(pattern, (at) => now + (bar + at) * rate);
     this.#change({ playing: true, counting: countIn > 0 });
     this.#timer = setInterval(() => this.#look(), EVERY);
     this.#look();
@@ -125,10 +190,23 @@ export class Player {
   /** One sound by itself: quiet while the loop plays, so that it does not cover it. */
   audition = async (instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> => {
     await this.#context.resume();
-    await this.kit.load([instrument]);
-    const soft = this.#state.playing ? velocity * 0.45 : velocity;
-    this.#out.sound({ ...row, instrument, velocity: soft }, this.#context.currentTime, false);
+    const kit = this.#voices[0]?.pattern().kit ?? '';
+    await this.kits.load(kit, [instrument], (row.room ?? 0) > 0);
+    this.#out.sound(kit, { ...row, instrument, velocity: this.#softly(velocity) }, this.#context.currentTime, false);
   };
+
+  /** A few strokes of a kit, to choose it by: what plays goes on. */
+  async sample(kit: string): Promise<void> {
+    await this.#context.resume();
+    await this.kits.load(
+      kit,
+      SAMPLE.map(({ instrument }) => instrument),
+    );
+    const now = this.#context.currentTime + LEAD_IN / 2;
+    for (const { instrument, velocity, after } of SAMPLE) {
+      this.#out.sound(kit, { instrument, velocity: this.#softly(velocity) }, now + after, true);
+    }
+  }
 
   /**
    * Plays a sound that came whole, in place of what plays.
@@ -190,15 +268,42 @@ export class Player {
       for (const sounding of voice ? this.#soundings(voice, pass) : []) {
         if (this.#range && (sounding.written < from || sounding.written >= from + length)) continue;
         const tick = sounding.played + offset;
-        if (due(tick)) this.#out.sound(sounding, loop.timeOf(tick), true);
+        if (due(tick) && voice && hears(this.#state.ears, rowKey(sounding.instrument, sounding.line))) {
+          this.#out.sound(voice.pattern().kit, sounding, loop.timeOf(tick), true);
+        }
       }
-      if (this.#state.metronome) {
-        for (let beat = Math.ceil(from / music.beatTicks) * music.beatTicks; beat < from + length; beat += music.beatTicks) {
-          if (due(beat + offset)) this.#out.click(loop.timeOf(beat + offset), beat % music.barTicks === 0);
+      const pattern = this.#voices[0]?.pattern();
+      if (this.#state.metronome && pattern) {
+        for (let bar = Math.floor(from / music.barTicks) * music.barTicks; bar < from + length; bar += music.barTicks) {
+          this.#clicks(pattern, (at) => {
+            const tick = bar + at;
+            return tick >= from && tick < from + length && due(tick + offset) ? loop.timeOf(tick + offset) : null;
+          });
         }
       }
     }
     loop.next = Math.max(loop.next, until);
+  }
+
+  /** The clicks of one bar, those of which have a time. */
+  #clicks(pattern: Pattern, timeOf: (at: number) => number | null): void {
+    if (!this.#music) return;
+    const { metronome } = this.#state.set;
+    for (const { at, velocity } of clicks(pattern.meter, this.#music, metronome)) {
+      const time = timeOf(at);
+      if (time === null) continue;
+      if (metronome.sound === 'click' || !this.kits.strike(this.#clicker(), metronome.sound, velocity, 0)) this.#out.click(time, velocity);
+      else this.#out.sound(this.#clicker(), { instrument: metronome.sound, velocity, tune: velocity === STRENGTH.bar ? 3 : 0 }, time, true);
+    }
+  }
+
+  /** The kit that claves and cowbell of the metronome are from: always the same, so that it is told from the beat. */
+  #clicker(): string {
+    return builtKit(this.catalogue, '')?.name ?? '';
+  }
+
+  #softly(velocity: number): number {
+    return this.#state.playing ? Math.max(1, Math.round(velocity * 0.6)) : velocity;
   }
 
   #soundings(voice: Voice, pass: number): Sounding[] {

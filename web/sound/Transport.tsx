@@ -29,8 +29,14 @@ export function Transport({ player, voices }: Props) {
         <button type="button" className="button" aria-pressed={state.metronome} onClick={() => player.setMetronome(!state.metronome)}>
           Metronome
         </button>
-        <button type="button" className="button" aria-pressed={state.countIn} onClick={() => player.setCountIn(!state.countIn)}>
-          Count-in
+        <button
+          type="button"
+          className="button"
+          aria-pressed={state.countIn > 0}
+          onClick={() => player.setCountIn(state.countIn === 0 ? 1 : state.countIn === 1 ? 2 : 0)}
+          title="None, one bar, two bars"
+        >
+          {state.countIn === 2 ? 'Count-in: 2' : 'Count-in'}
         </button>
         <button type="button" className="button" aria-pressed={state.slow} onClick={() => player.setSlow(!state.slow)}>
           Slower
@@ -42,7 +48,7 @@ export function Transport({ player, voices }: Props) {
 
 /** How far the sounds are loaded; gone when they are. */
 export function KitBar({ player }: { player: Player }) {
-  const { loaded, total, failed } = useSyncExternalStore(player.kit.subscribe, () => player.kit.progress);
+  const { loaded, total, failed } = useSyncExternalStore(player.kits.subscribe, () => player.kits.progress);
   if (failed)
     return <span className="text-sm">Some sounds could not be loaded; they are tried again when you press their row's name.</span>;
   if (loaded >= total) return null;

@@ -3,20 +3,17 @@ import type { Catalogue, Music } from '../api/types';
 import { useKeys } from '../ui/useKeys';
 import { Player, type Voice } from './Player';
 
-let shared: { player: Player; kit: string } | null = null;
+let shared: Player | null = null;
 
 /** The page's one player: sounds stay decoded when a person goes from place to place. */
-export function playerFor(catalogue: Catalogue, kit: string): Player {
-  if (shared?.kit !== kit) {
-    shared?.player.close();
-    shared = { player: new Player(catalogue, kit), kit };
-  }
-  return shared.player;
+export function playerFor(catalogue: Catalogue): Player {
+  shared ??= new Player(catalogue);
+  return shared;
 }
 
 /** The player with its voices set; the space bar plays and stops, wherever it does not already mean something else. */
-export function usePlayer(catalogue: Catalogue, kit: string, voices: Voice[], music: Music): Player {
-  const player = playerFor(catalogue, kit);
+export function usePlayer(catalogue: Catalogue, voices: Voice[], music: Music): Player {
+  const player = playerFor(catalogue);
   useEffect(() => {
     player.set(voices, music);
   }, [player, voices, music]);
@@ -25,6 +22,7 @@ export function usePlayer(catalogue: Catalogue, kit: string, voices: Voice[], mu
     () => () => {
       player.stop();
       player.loop(null);
+      player.hearAll();
     },
     [player],
   );

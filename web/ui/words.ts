@@ -64,3 +64,8 @@ const collator = new Intl.Collator(undefined, { sensitivity: 'base', numeric: tr
 export function byName<T extends { name: string }>(people: readonly T[]): T[] {
   return [...people].sort((a, b) => collator.compare(a.name, b.name));
 }
+
+/** Where something stands between left and right: −1 to 1. */
+export function panWords(pan: number): string {
+  return pan === 0 ? 'middle' : `${Math.round(Math.abs(pan) * 100)} ${pan < 0 ? 'left' : 'right'}`;
+}

@@ -9,13 +9,14 @@ use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Http\TooOften;
 use Pulsanda\App\Security\Access;
-use Pulsanda\App\Sound\Kits;
+use Pulsanda\App\Sound\BuiltKits;
+use Pulsanda\App\Sound\Flac;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Rhythm\Counting;
-use Pulsanda\Core\Sound\Mixdown;
-use Pulsanda\Core\Sound\Wav;
+use Pulsanda\Core\Sound\Mix\Excerpt;
+use Pulsanda\Core\Sound\Mix\Mixdown;
 use Pulsanda\Core\Task\Question;
 use Pulsanda\Core\Task\View;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -30,10 +31,12 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class HelpController
 {
+    private const MOST_SECONDS = 120;
+
     public function __construct(
         private Access $access,
         private Allowance $allowance,
-        private Kits $kits,
+        private BuiltKits $kits,
         private RateLimiterFactory $helpLimiter,
     ) {
     }
@@ -75,21 +78,21 @@ final readonly class HelpController
         if ($speed < 1 && !$help->slower) {
             throw InvalidInput::at('speed', 'this target is played at its own tempo; choose 1.');
         }
-        Mixdown::check($target, $bar, $speed);
-        $left = $this->allowance->hear($part, $this->access->account());
-        $samples = [];
-        foreach ($target->instruments() as $instrument) {
-            $samples[$instrument->value] = $this->kits->samples($target->kit, $instrument);
+        $excerpt = (null === $bar ? Excerpt::whole($target) : Excerpt::bar($target, $bar))->atSpeed($target, $speed);
+        if ($excerpt->seconds($target) > self::MOST_SECONDS) {
+            throw InvalidInput::at('', \sprintf(
+                'This lasts %d seconds; at most %d are played at once, so listen bar by bar.',
+                $excerpt->seconds($target),
+                self::MOST_SECONDS,
+            ));
         }
-        $wav = Wav::write(
-            Mixdown::of($target, static fn ($instrument): array => $samples[$instrument->value] ?? [], $bar, $speed),
-            Mixdown::RATE,
-        );
+        $left = $this->allowance->hear($part, $this->access->account());
+        $mix = implode('', iterator_to_array(Mixdown::of($target, $excerpt, $this->kits->of($target->kit)), false));
 
         return new Response(
-            $wav,
+            Flac::encode($mix, 2),
             200,
-            ['Content-Type' => 'audio/wav', 'Cache-Control' => 'no-store', 'X-Left' => null === $left ? 'any' : (string) $left],
+            ['Content-Type' => 'audio/flac', 'Cache-Control' => 'no-store', 'X-Left' => null === $left ? 'any' : (string) $left],
         );
     }
 

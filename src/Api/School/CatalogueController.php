@@ -9,7 +9,7 @@ use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Phrase;
-use Pulsanda\App\Sound\Kits;
+use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
 use Pulsanda\Core\Compare\Pair\Tolerance;
@@ -23,6 +23,12 @@ use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Sound\Kit\Kit;
+use Pulsanda\Core\Sound\Kit\Kits;
+use Pulsanda\Core\Sound\Mix\Limiter;
+use Pulsanda\Core\Sound\Mix\Mixdown;
+use Pulsanda\Core\Sound\Velocity;
+use Pulsanda\Core\Sound\Wav;
 use Pulsanda\Core\Task\Freedom;
 use Pulsanda\Core\Task\Help;
 use Pulsanda\Core\Task\Task;
@@ -49,7 +55,7 @@ final readonly class CatalogueController
     ];
 
     #[Route('/api/catalogue', methods: 'GET')]
-    public function catalogue(Request $request, Kits $kits): JsonResponse
+    public function catalogue(Request $request, BuiltKits $kits): JsonResponse
     {
         $response = new JsonResponse([
             'instruments' => array_map(static fn (Instrument $one): array => [
@@ -90,13 +96,43 @@ final readonly class CatalogueController
             'help' => Help::of()->toData(),
             'rules' => array_map(static fn (string $rule): array => $rule::declares()->toData(), array_values(RequirementFile::rules())),
             'newPattern' => self::newPattern(),
-            'kits' => $kits->all(),
+            'kits' => self::kits($kits->all()),
+            'sound' => [
+                'rate' => Wav::RATE,
+                'exponent' => Velocity::EXPONENT,
+                'limiter' => ['knee' => Limiter::KNEE, 'ceiling' => Limiter::CEILING],
+                'fade' => Mixdown::FADE / Wav::RATE,
+                'send' => Mixdown::SEND,
+            ],
         ]);
         $response->setEtag(md5((string) $response->getContent()));
         $response->setPublic()->headers->set('Cache-Control', 'public, max-age=0, must-revalidate');
         $response->isNotModified($request);
 
         return $response;
+    }
+
+    /**
+     * @param array<string, string> $built addresses of the descriptions
+     *
+     * @return list<array{name: string, label: string, about: string, url: ?string, played: object}>
+     */
+    private static function kits(array $built): array
+    {
+        return array_map(static function (Kit $kit) use ($built): array {
+            $there = [];
+            foreach ($kit->voices() as $instrument => $voice) {
+                $there[] = $instrument;
+            }
+
+            return [
+                'name' => $kit->name()->value,
+                'label' => $kit->name()->label(),
+                'about' => $kit->about(),
+                'url' => $built[$kit->name()->value] ?? null,
+                'played' => (object) Kits::played($there),
+            ];
+        }, Kits::all());
     }
 
     /** @return array<string, mixed> what a teacher's first sheet begins with */

@@ -1,23 +1,25 @@
 import { type ReactNode, useId, useState, useSyncExternalStore } from 'react';
 import type { Music } from '../../api/types';
+import type { Player } from '../../sound/Player';
 import { TempoSign, tempoWords } from '../../ui/NoteValue';
 import { plural, swingWords } from '../../ui/words';
 import type { Editor } from '../Editor';
 import { meterName } from '../meters';
 import type { Counting } from '../useMusic';
 import { BarsField } from './BarsField';
+import { KitField, kitLabel } from './KitField';
 import { MeterField } from './MeterField';
 import { SwingField } from './SwingField';
 import { TempoField } from './TempoField';
 
-type Props = { editor: Editor; music: Music; counting: Counting; locked: boolean; children?: ReactNode };
+type Props = { editor: Editor; player: Player; music: Music; counting: Counting; locked: boolean; children?: ReactNode };
 type Sign = { name: string; words: string; sign: ReactNode; field: (() => ReactNode) | null };
 
 /**
  * What the head of printed music says, in its signs. Where the task leaves it open, a press unfolds how to change it in a strip under the
  * head; where it does not, it is plain text.
  */
-export function HeadSigns({ editor, music, counting, locked, children }: Props) {
+export function HeadSigns({ editor, player, music, counting, locked, children }: Props) {
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const [open, setOpen] = useState<string | null>(null);
@@ -50,6 +52,12 @@ export function HeadSigns({ editor, music, counting, locked, children }: Props) 
       words: plural(bars, 'bar'),
       sign: plural(bars, 'bar'),
       field: free(Boolean(freedom?.form)) ? () => <BarsField editor={editor} /> : null,
+    },
+    {
+      name: 'Kit',
+      words: kitLabel(editor.catalogue, pattern.kit),
+      sign: kitLabel(editor.catalogue, pattern.kit),
+      field: free(freedom?.kit !== false) ? () => <KitField editor={editor} player={player} /> : null,
     },
   ];
   const shown = signs.find(({ name, field }) => name === open && field);

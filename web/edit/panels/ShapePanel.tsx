@@ -1,5 +1,6 @@
-import { useState, useSyncExternalStore } from 'react';
+import { type ReactNode, useState, useSyncExternalStore } from 'react';
 import { api, reply } from '../../api/client';
+import { bounded } from '../../music/pattern';
 import { tickSeconds } from '../../music/schedule';
 import type { Shape } from '../../music/shapes';
 import { NumberField } from '../../ui/NumberField';
@@ -141,6 +142,36 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           silenced
         </Small>
       </Block>
+      <Block title="Where it stands and how high it is, added to its row's">
+        <NumberLabel label="Pan" words="100 left below 0 to 100 right">
+          <NumberField
+            label="Pan of the hit, left below 0"
+            value={first ? Math.round((first.pan ?? 0) * 100) : null}
+            low={-100}
+            high={100}
+            disabled={none}
+            take={(pan) => editor.panTo(Math.round(pan) / 100)}
+            refuse={(pan) => editor.say(`${pan} does not fit; pan goes from −100, left, to 100, right`)}
+          />
+        </NumberLabel>
+        <NumberLabel label="Tune" words="semitones">
+          <NumberField
+            label="Tune of the hit in semitones"
+            value={first ? (first.tune ?? 0) : null}
+            low={-12}
+            high={12}
+            disabled={none}
+            take={(tune) => editor.tuneTo(tune)}
+            refuse={(tune) => editor.say(`${tune} does not fit; tune goes from −12 to 12 semitones`)}
+          />
+        </NumberLabel>
+        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) - 1, -12, 12))} label="A semitone lower">
+          lower
+        </Small>
+        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) + 1, -12, 12))} label="A semitone higher">
+          higher
+        </Small>
+      </Block>
       <Block title="Mark">
         <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title="Key S; or press the bar's number">
           this bar
@@ -183,6 +214,15 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
       </Block>
       <QuantizeBlock editor={editor} disabled={locked} />
     </section>
+  );
+}
+
+/** A number with its name beside it, for the eye; the field names itself. */
+function NumberLabel({ label, words, children }: { label: string; words: string; children: ReactNode }) {
+  return (
+    <span title={words} className="flex items-center gap-1 text-sm">
+      {label} {children}
+    </span>
   );
 }
 

@@ -1,0 +1,52 @@
+import type { Catalogue } from '../../api/types';
+import { builtKit } from '../../sound/Kits';
+import type { Player } from '../../sound/Player';
+import type { Editor } from '../Editor';
+
+export const kitLabel = (catalogue: Catalogue, name: string): string => catalogue.kits.find((kit) => kit.name === name)?.label ?? name;
+
+/** The kits to choose from, each to be heard before. What plays plays on, and goes over to the new one as its sounds come. */
+export function KitField({ editor, player }: { editor: Editor; player: Player }) {
+  const { catalogue } = editor;
+  const chosen = editor.store.pattern.kit;
+  const choose = (name: string, label: string) => {
+    editor.store.change(`Play it with the kit ${label}`, (pattern) => (pattern.kit === name ? pattern : { ...pattern, kit: name }));
+  };
+  return (
+    <fieldset aria-label="Kit" className="flex min-w-0 flex-wrap gap-1.5">
+      {catalogue.kits.map(({ name, label, about, url }) => (
+        <span key={name} className="joined flex-nowrap">
+          <button
+            type="button"
+            className="button"
+            aria-pressed={chosen === name}
+            title={about}
+            disabled={url === null && chosen !== name}
+            onClick={() => choose(name, label)}
+          >
+            {label}
+          </button>
+          <button
+            type="button"
+            className="button px-2"
+            aria-label={`Hear the kit ${label}`}
+            title={`Hear it: ${about}`}
+            disabled={url === null}
+            onClick={() => void player.sample(name)}
+          >
+            <svg aria-hidden="true" viewBox="0 0 14 12" className="h-3 fill-none stroke-current stroke-[1.5]">
+              <path d="M1 4h3l3-3v10l-3-3H1zM9.5 3.5a4 4 0 0 1 0 5M11.5 1.8a7 7 0 0 1 0 8.4" />
+            </svg>
+          </button>
+        </span>
+      ))}
+      <p className="self-center pl-1 text-faint">{kitSays(catalogue, chosen)}</p>
+    </fieldset>
+  );
+}
+
+function kitSays(catalogue: Catalogue, name: string): string {
+  const kit = catalogue.kits.find((one) => one.name === name);
+  if (kit?.url) return kit.about;
+  return `The recorded kits are not set up on this server, so ${builtKit(catalogue, name)?.label ?? 'nothing'} plays instead.`;
+}

@@ -1,0 +1,84 @@
+import type { Catalogue, Pattern } from '../api/types';
+import { KitSounds, type Strike } from './KitSounds';
+
+export type KitProgress = { loaded: number; total: number; failed: boolean };
+
+/** The kits of the page, by name. While one is still on its way, what is there of another sounds in its place. */
+export class Kits {
+  #kits = new Map<string, KitSounds>();
+  #progress: KitProgress = { loaded: 0, total: 0, failed: false };
+  #listeners = new Set<() => void>();
+  #last: KitSounds | null = null;
+
+  constructor(
+    private readonly context: BaseAudioContext,
+    private readonly catalogue: Catalogue,
+  ) {}
+
+  get progress(): KitProgress {
+    return this.#progress;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  /** Loads what a pattern sounds with. */
+  async follow(pattern: Pattern): Promise<void> {
+    const rows = pattern.sections.flatMap((section) => section.rows);
+    await this.load(
+      pattern.kit,
+      rows.map((row) => row.instrument),
+      rows.some((row) => (row.room ?? 0) > 0),
+    );
+  }
+
+  async load(kit: string, instruments: string[], room = false): Promise<void> {
+    await this.#of(kit)?.load(instruments, room);
+  }
+
+  strike(kit: string, instrument: string, velocity: number, turn: number): Strike | undefined {
+    const own = this.#of(kit);
+    const strike = own?.strike(instrument, velocity, turn);
+    if (strike && own) this.#last = own;
+    return strike ?? this.#last?.strike(instrument, velocity, turn);
+  }
+
+  room(kit: string): AudioBuffer | null {
+    return this.#of(kit)?.room ?? this.#last?.room ?? null;
+  }
+
+  /** The kit by this name, or the last of the catalogue that is built where it is not. */
+  #of(name: string): KitSounds | undefined {
+    const known = this.#kits.get(name);
+    if (known) return known;
+    const url = builtKit(this.catalogue, name)?.url;
+    if (!url) return undefined;
+    const kit = new KitSounds(this.context, url, this.catalogue.sound.rate, () => this.#tell());
+    this.#kits.set(name, kit);
+    return kit;
+  }
+
+  #tell(): void {
+    const kits = [...this.#kits.values()];
+    this.#progress = {
+      loaded: kits.reduce((sum, kit) => sum + kit.loaded, 0),
+      total: kits.reduce((sum, kit) => sum + kit.total, 0),
+      failed: kits.some((kit) => kit.failed),
+    };
+    for (const listener of this.#listeners) listener();
+  }
+}
+
+/** The kit that is heard for a name: itself, or the electronic one, which is built everywhere. */
+export function builtKit(catalogue: Catalogue, name: string): Catalogue['kits'][number] | undefined {
+  const built = catalogue.kits.filter((kit) => kit.url !== null);
+  return built.find((kit) => kit.name === name) ?? built.at(-1);
+}
+
+/** Which relative plays an instrument that its kit has not, as people read it; null where it plays itself. */
+export function playedBy(catalogue: Catalogue, kit: string, instrument: string): string | null {
+  const relative = builtKit(catalogue, kit)?.played[instrument];
+  return catalogue.instruments.find(({ name }) => name === relative)?.label.toLowerCase() ?? null;
+}
