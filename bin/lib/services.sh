@@ -13,7 +13,7 @@ is_root() { [ "$(id -u)" = 0 ]; }
 PACKAGES="php8.2-cli:/usr/bin/php8.2 php8.2-fpm:/usr/sbin/php-fpm8.2 php8.2-pgsql:/usr/share/php8.2-pgsql/pgsql/pdo_pgsql.ini
 php8.2-mbstring:/usr/share/php8.2-mbstring/mbstring/mbstring.ini php8.2-xml:/usr/share/php8.2-xml/xml/dom.ini
 php8.2-intl:/usr/share/php8.2-intl/intl/intl.ini php8.2-curl:/usr/share/php8.2-curl/curl/curl.ini
-php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini php8.2-gmp:/usr/share/php8.2-gmp/gmp/gmp.ini flac:flac
+php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini php8.2-gmp:/usr/share/php8.2-gmp/gmp/gmp.ini flac:flac vorbis-tools:oggenc lame:lame
 nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres
 supervisor:/usr/bin/supervisord composer:composer nodejs:node npm:npm curl:curl"
 # What the recorded kits are taken from; without it there is the electronic one.

@@ -103,6 +103,16 @@ final readonly class Pattern
     }
 
     /**
+     * The same with other sounds.
+     *
+     * @throws InvalidInput for a kit that does not ship
+     */
+    public function inKit(string $kit): self
+    {
+        return self::of($this->title, $this->meter, $this->tempo, $this->sections, $this->order, $this->swing, $kit, $this->seed);
+    }
+
+    /**
      * The same with other sections, in the same order.
      *
      * @param list<Section> $sections

@@ -17,13 +17,14 @@ final readonly class Wav
      *
      * @param int $bytes    that follow
      * @param int $channels 1 or 2
+     * @param int $more     bytes of other chunks behind them
      */
-    public static function header(int $bytes, int $channels): string
+    public static function header(int $bytes, int $channels, int $more = 0): string
     {
         $frame = 2 * $channels;
         $format = pack('vvVVvv', 1, $channels, self::RATE, self::RATE * $frame, $frame, 16);
 
-        return 'RIFF'.pack('V', 36 + $bytes).'WAVEfmt '.pack('V', 16).$format.'data'.pack('V', $bytes);
+        return 'RIFF'.pack('V', 36 + $bytes + $more).'WAVEfmt '.pack('V', 16).$format.'data'.pack('V', $bytes);
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Pulsanda\App\Job;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\DraftState;
+use Pulsanda\App\Sound\Renderings;
 use Symfony\Component\Cache\PruneableInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
@@ -20,6 +21,7 @@ final readonly class Tidy
         private Connection $connection,
         private ClockInterface $clock,
         private Judging $judging,
+        private Renderings $renderings,
         #[Autowire(service: 'cache.app')]
         private PruneableInterface $limits,
         #[Autowire('%env(default:app.data:PULSANDA_DATA)%/log/web')]
@@ -40,6 +42,7 @@ final readonly class Tidy
                 [$this->clock->now()->getTimestamp()],
             ),
             'draft states' => (int) $this->connection->executeStatement('DELETE FROM draft_state WHERE NOT kept AND saved_at < ?', [$hour]),
+            'sounds' => $this->renderings->tidy(),
             'parts judged again' => $this->judging->askForAll(),
         ];
     }

@@ -7,6 +7,8 @@ namespace Pulsanda\Tests\App;
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Job\JudgeAgain;
 use Pulsanda\App\Job\JudgeAgainHandler;
+use Pulsanda\App\Job\RenderAudio;
+use Pulsanda\App\Job\RenderAudioHandler;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpFoundation\Response;
@@ -209,12 +211,19 @@ abstract class ApiTestCase extends WebTestCase
     protected function work(): void
     {
         $jobs = static::getContainer()->get('messenger.transport.jobs');
+        $audio = static::getContainer()->get('messenger.transport.audio');
         self::assertInstanceOf(InMemoryTransport::class, $jobs);
-        foreach ($jobs->get() as $envelope) {
+        self::assertInstanceOf(InMemoryTransport::class, $audio);
+        foreach ([...$jobs->get(), ...$audio->get()] as $envelope) {
             $message = $envelope->getMessage();
-            self::assertInstanceOf(JudgeAgain::class, $message);
-            $this->service(JudgeAgainHandler::class)($message);
-            $jobs->ack($envelope);
+            if ($message instanceof RenderAudio) {
+                $this->service(RenderAudioHandler::class)($message);
+                $audio->ack($envelope);
+            } else {
+                self::assertInstanceOf(JudgeAgain::class, $message);
+                $this->service(JudgeAgainHandler::class)($message);
+                $jobs->ack($envelope);
+            }
         }
     }
 }

@@ -45,6 +45,31 @@ final class ConsoleTest extends TestCase
         self::assertStringContainsString('none.json: this file cannot be read', $bad->getOutput());
     }
 
+    public function testRenderWritesSoundOfEveryKind(): void
+    {
+        foreach (['wav' => 'RIFF', 'flac' => 'fLaC', 'ogg' => 'OggS', 'mp3' => 'ID3'] as $ending => $magic) {
+            $done = $this->run_('pulsanda:render', 'target.json', "out.$ending", '--passes=2');
+            self::assertSame(0, $done->getExitCode(), $done->getErrorOutput());
+            self::assertStringContainsString("seconds of $ending", $done->getOutput());
+            self::assertStringStartsWith($magic, (string) file_get_contents("$this->folder/out.$ending"));
+        }
+        self::assertSame(0, $this->run_('pulsanda:render', 'target.json', 'out.wav.zip', '--rows', '--kit=parade')->getExitCode());
+        $zip = new \ZipArchive();
+        self::assertTrue($zip->open("$this->folder/out.wav.zip"));
+        self::assertSame(3, $zip->count(), 'a file a row');
+        foreach ([
+            ['format: this must be one of: wav, flac, ogg, mp3.', 'out.aiff'],
+            ['kit: there is no kit "lighthouse"; choose one of: boathouse', 'out.wav', '--kit=lighthouse'],
+            ['passes: 0 is out of range', 'out.wav', '--passes=many'],
+            ['section: no section "C" is played; choose one of: A.', 'out.wav', '--section=C'],
+        ] as $case) {
+            $sentence = array_shift($case);
+            $refused = $this->run_('pulsanda:render', 'target.json', ...$case);
+            self::assertSame(1, $refused->getExitCode());
+            self::assertStringContainsString($sentence, $refused->getErrorOutput());
+        }
+    }
+
     public function testStrokesGivesOneObjectAStroke(): void
     {
         $strokes = json_decode(

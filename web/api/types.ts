@@ -51,3 +51,5 @@ export type Saved = Schemas['Saved'];
 export type Blank = Schemas['Blank'];
 export type History = Schemas['History'];
 export type KitDescription = Schemas['KitDescription'];
+export type Rendering = Schemas['Rendering'];
+export type SoundOrder = Schemas['SoundOrder'];

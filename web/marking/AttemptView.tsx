@@ -9,6 +9,7 @@ import { Waiting } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
 import { Answer } from './Answer';
+import { AttemptSound } from './AttemptSound';
 import { HistoryBlock } from './HistoryBlock';
 import { Since } from './Since';
 import type { ReturnedNow } from './TakeBack';
@@ -93,6 +94,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
           <Suspense fallback={<Waiting what="the sheet" />}>
             <Correction data={data} catalogue={catalogue} correction={answer.typed.correction} change={setCorrection} />
           </Suspense>
+          <AttemptSound attempt={data.attempt} />
           <HistoryBlock attemptId={data.attempt.id} />
         </>
       }

@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { AttemptToMark, MarkingList } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
+import { TakeSound } from '../sound/TakeSound';
 import { Failed, Waiting } from '../ui/states';
 import { byName } from '../ui/words';
 import { AttemptView } from './AttemptView';
@@ -76,6 +77,10 @@ export default function MarkingPage() {
         ) : (
           <div className="desk:min-h-0 desk:overflow-y-auto">
             <Glance list={list.data} />
+            <TakeSound
+              title="Take the newest beats of the class away as sound"
+              ask={(order) => reply(api.POST('/api/parts/{id}/renderings', { ...at({ id: partId }), body: order }))}
+            />
           </div>
         )}
       </div>

@@ -8,6 +8,7 @@ import { Compared } from '../compared/Compared';
 import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
 import { when } from '../ui/words';
+import { AttemptSound } from './AttemptSound';
 import '../ui/rooms.css';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
@@ -68,14 +69,16 @@ export default function ReturnedPage() {
         correction={feedback?.correction ?? null}
         more={data.checked && <CheckedList checked={data.checked} />}
         beneath={
-          feedback?.correction &&
-          data.open && (
-            <p>
-              <Link to={`/bench/${data.part.id}`} state={{ take: feedback.correction }} className="button">
-                Take this suggestion over into my beat
-              </Link>
-            </p>
-          )
+          <>
+            {feedback?.correction && data.open && (
+              <p>
+                <Link to={`/bench/${data.part.id}`} state={{ take: feedback.correction }} className="button">
+                  Take this suggestion over into my beat
+                </Link>
+              </p>
+            )}
+            <AttemptSound attempt={data.attempt} />
+          </>
         }
       />
     </div>

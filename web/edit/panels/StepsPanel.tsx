@@ -2,6 +2,7 @@ import { type ReactNode, useSyncExternalStore } from 'react';
 import { lower, plural } from '../../ui/words';
 import type { Editor } from '../Editor';
 import { FileBlock } from './FileBlock';
+import { SoundBlock } from './SoundBlock';
 
 /** Every step so far, earlier states of the draft, and files to take away and bring back. */
 export function StepsPanel(props: { editor: Editor; locked: boolean; shown: boolean; reveal: () => void; children: ReactNode }) {
@@ -11,6 +12,7 @@ export function StepsPanel(props: { editor: Editor; locked: boolean; shown: bool
       {shown && <StepList editor={editor} locked={locked} />}
       {shown && children}
       <FileBlock editor={editor} locked={locked} reveal={reveal} />
+      <SoundBlock editor={editor} />
     </div>
   );
 }

@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Sound;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Rendering;
+use Pulsanda\App\Http\Body;
+use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Http\TooOften;
+use Pulsanda\App\Job\RenderAudio;
+use Pulsanda\App\Security\Access;
+use Pulsanda\App\Sound\AudioFormat;
+use Pulsanda\App\Sound\Order;
+use Pulsanda\App\Sound\Renderings;
+use Pulsanda\App\Sound\Track;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\RateLimiter\RateLimiterFactory;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Uuid;
+
+/** Beats to take away as sound: one that is being built, one that was handed in, those of a class. */
+final readonly class RenderingController
+{
+    public function __construct(
+        private Access $access,
+        private Renderings $renderings,
+        private EntityManagerInterface $entities,
+        private MessageBusInterface $bus,
+        private RateLimiterFactory $audioLimiter,
+    ) {
+    }
+
+    /** A beat as it is on somebody's sheet. */
+    #[Route('/api/renderings', methods: 'POST')]
+    public function beat(Request $request): JsonResponse
+    {
+        $fields = Body::of($request, ['pattern', ...Order::KEYS], Body::MOST_BEAT);
+
+        return $this->ask([new Track(Body::pattern($fields), $this->access->account()->name)], Order::of($fields), 'beat');
+    }
+
+    /** A beat that was handed in: for the teacher, and for whose it is. */
+    #[Route('/api/attempts/{id}/renderings', methods: 'POST')]
+    public function attempt(string $id, Request $request): JsonResponse
+    {
+        $attempt = $this->access->teaches() ? $this->access->taughtAttempt($id) : $this->access->ownAttempt($id);
+
+        return $this->ask([self::track($attempt)], Order::of(Body::of($request, Order::KEYS)), $attempt->part->assignment->title);
+    }
+
+    /** The newest beat of everybody in the class, in one zip. */
+    #[Route('/api/parts/{id}/renderings', methods: 'POST')]
+    public function part(string $id, Request $request): JsonResponse
+    {
+        $part = $this->access->taughtPart($id);
+        $order = Order::of(Body::of($request, Order::KEYS));
+        /** @var list<Attempt> $attempts */
+        $attempts = $this->entities->createQuery(
+            'SELECT a, s FROM '.Attempt::class.' a JOIN a.student s WHERE a.part = :part AND a.number =
+                (SELECT MAX(b.number) FROM '.Attempt::class.' b WHERE b.part = a.part AND b.student = a.student) ORDER BY s.name',
+        )->setParameter('part', $part->id)->getResult();
+        if ([] === $attempts) {
+            throw new Conflict('Nobody has handed in yet, so there is nothing to take away.');
+        }
+
+        return $this->ask(array_map(self::track(...), $attempts), $order, $part->assignment->title);
+    }
+
+    #[Route('/api/renderings/{id}', methods: 'GET')]
+    public function state(string $id): JsonResponse
+    {
+        $rendering = $this->own($id);
+        if ($this->renderings->isForgotten($rendering)) {
+            $this->bus->dispatch(new RenderAudio($id));
+        }
+
+        return new JsonResponse(self::shape($rendering));
+    }
+
+    #[Route('/api/renderings/{id}', methods: 'DELETE')]
+    public function stop(string $id): Response
+    {
+        $this->renderings->stop($this->own($id));
+
+        return new Response(null, 204);
+    }
+
+    #[Route('/api/renderings/{id}/file', methods: 'GET')]
+    public function file(string $id): BinaryFileResponse
+    {
+        $rendering = $this->own($id);
+        $file = $this->renderings->fileOf($rendering) ?? throw new NotFoundHttpException();
+        $ending = pathinfo($rendering->name, \PATHINFO_EXTENSION);
+        $plain = preg_replace('/[^ -~]|[%"\\\\]/', '_', $rendering->name) ?? '';
+
+        return new BinaryFileResponse($file, 200, [
+            'Content-Type' => AudioFormat::tryFrom($ending)?->mime() ?? 'application/zip',
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $rendering->name, $plain),
+            'Cache-Control' => 'private, no-store',
+        ], false);
+    }
+
+    /** @param non-empty-list<Track> $tracks */
+    private function ask(array $tracks, Order $order, string $name): JsonResponse
+    {
+        $account = $this->access->account();
+        TooOften::unless($this->audioLimiter->create((string) $account->id)->consume());
+        [$id, $later] = $this->renderings->ask($account, $tracks, $order, $name);
+        if ($later) {
+            $this->bus->dispatch(new RenderAudio($id));
+        }
+        $this->entities->clear();
+
+        return new JsonResponse(self::shape($this->own($id)), 201);
+    }
+
+    private static function track(Attempt $attempt): Track
+    {
+        return new Track($attempt->pattern->titled($attempt->part->assignment->title), $attempt->student->name);
+    }
+
+    private function own(string $id): Rendering
+    {
+        $rendering = Uuid::isValid($id) ? $this->entities->find(Rendering::class, Uuid::fromString($id)) : null;
+        if (null === $rendering || !$rendering->account->id->equals($this->access->account()->id)) {
+            throw new NotFoundHttpException();
+        }
+
+        return $rendering;
+    }
+
+    /** @return array<string, mixed> */
+    private static function shape(Rendering $rendering): array
+    {
+        return [
+            'id' => (string) $rendering->id,
+            'state' => $rendering->state,
+            'name' => $rendering->name,
+            'done' => $rendering->total > 0 ? round($rendering->done / $rendering->total, 3) : 1,
+            'endsAt' => $rendering->endsAt->format(\DATE_ATOM),
+        ];
+    }
+}

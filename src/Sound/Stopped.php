@@ -1,0 +1,10 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Sound;
+
+/** Whoever wanted the sound no longer does. */
+final class Stopped extends \RuntimeException
+{
+}

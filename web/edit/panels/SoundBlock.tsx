@@ -1,0 +1,16 @@
+import { useSyncExternalStore } from 'react';
+import { api, reply } from '../../api/client';
+import { TakeSound } from '../../sound/TakeSound';
+import type { Editor } from '../Editor';
+
+/** The beat on the sheet as sound to take away. */
+export function SoundBlock({ editor }: { editor: Editor }) {
+  const sections = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections);
+  return (
+    <TakeSound
+      title="Take it away as sound"
+      sections={sections.map(({ name }) => name)}
+      ask={(order) => reply(api.POST('/api/renderings', { body: { ...order, pattern: editor.store.pattern } }))}
+    />
+  );
+}
