@@ -13,7 +13,8 @@ is_root() { [ "$(id -u)" = 0 ]; }
 PACKAGES="php8.2-cli:/usr/bin/php8.2 php8.2-fpm:/usr/sbin/php-fpm8.2 php8.2-pgsql:/usr/share/php8.2-pgsql/pgsql/pdo_pgsql.ini
 php8.2-mbstring:/usr/share/php8.2-mbstring/mbstring/mbstring.ini php8.2-xml:/usr/share/php8.2-xml/xml/dom.ini
 php8.2-intl:/usr/share/php8.2-intl/intl/intl.ini php8.2-curl:/usr/share/php8.2-curl/curl/curl.ini
-php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini php8.2-gmp:/usr/share/php8.2-gmp/gmp/gmp.ini flac:flac vorbis-tools:oggenc lame:lame
+php8.2-zip:/usr/share/php8.2-zip/zip/zip.ini php8.2-gmp:/usr/share/php8.2-gmp/gmp/gmp.ini flac:flac
+vorbis-tools:oggenc lame:lame opus-tools:opusdec sox:sox
 nginx-light:/usr/sbin/nginx postgresql-15:/usr/lib/postgresql/15/bin/postgres
 supervisor:/usr/bin/supervisord composer:composer nodejs:node npm:npm curl:curl"
 # What the recorded kits are taken from; without it there is the electronic one.
@@ -157,14 +158,14 @@ prepare_web() {
     local run
     run=$(run_folder)
     [ ${#run} -lt 80 ] || fail "The path $run is too long for a socket; move the checkout."
-    mkdir -p "$DATA/log/web" "$DATA/nginx" "$DATA/cache" "$run/database" "$run/web" \
+    mkdir -p "$DATA/log/web" "$DATA/audio" "$DATA/nginx" "$DATA/cache" "$run/database" "$run/web" \
         || fail "The folders below $DATA and $run cannot be made; check the rights."
     chmod 711 "$run"
     chmod 750 "$run/database"
     chmod 700 "$run/web"
     is_root || return 0
     chown postgres:www-data "$run/database"
-    chown -R www-data: "$run/web" "$DATA/nginx" "$DATA/cache" "$DATA/log/web"
+    chown -R www-data: "$run/web" "$DATA/nginx" "$DATA/cache" "$DATA/log/web" "$DATA/audio"
 }
 
 # What the web part reads. write_configuration PORT DATABASE_URL

@@ -71,8 +71,18 @@ final readonly class PatternWriter
                     'room' => $row->room,
                     'muted' => $row->muted,
                     'tint' => $row->tint,
+                    'sound' => $row->sound,
                 ],
-                ['cycle' => null, 'level' => 1.0, 'pan' => 0.0, 'tune' => 0.0, 'room' => 0.0, 'muted' => false, 'tint' => null],
+                [
+                    'cycle' => null,
+                    'level' => 1.0,
+                    'pan' => 0.0,
+                    'tune' => 0.0,
+                    'room' => 0.0,
+                    'muted' => false,
+                    'tint' => null,
+                    'sound' => null,
+                ],
             )
             + ['hits' => array_map(self::hit(...), $row->hits)];
     }

@@ -12,6 +12,8 @@ final readonly class Row
 {
     /** The shortest cycle: a sixty-fourth. */
     public const LEAST_CYCLE = 60;
+    /** Characters of the name of an own sound. */
+    public const MOST_SOUND = 40;
 
     /**
      * @param list<Hit> $hits
@@ -27,6 +29,7 @@ final readonly class Row
         public float $room,
         public bool $muted,
         public ?string $tint,
+        public ?string $sound,
     ) {
     }
 
@@ -38,6 +41,7 @@ final readonly class Row
      * @param float       $tune  −12…12 semitones
      * @param float       $room  0–1
      * @param string|null $tint  a colour name in small letters
+     * @param string|null $sound one of its owner's by name, in place of the kit's
      *
      * @throws InvalidInput
      */
@@ -52,6 +56,7 @@ final readonly class Row
         float $room = 0,
         bool $muted = false,
         ?string $tint = null,
+        ?string $sound = null,
     ): self {
         if (null !== $cycle) {
             Range::check('cycle', $cycle, self::LEAST_CYCLE, \PHP_INT_MAX);
@@ -63,6 +68,9 @@ final readonly class Row
         if (null !== $tint && 1 !== preg_match('/^[a-z]([a-z-]{0,18}[a-z])?$/D', $tint)) {
             throw InvalidInput::at('tint', 'this must be null or a colour name of small letters.');
         }
+        if (null !== $sound) {
+            Range::checkText('sound', $sound, self::MOST_SOUND);
+        }
         $seen = [];
         foreach ($hits as $i => $hit) {
             if (isset($seen[$hit->at])) {
@@ -72,7 +80,7 @@ final readonly class Row
         }
         usort($hits, static fn (Hit $a, Hit $b): int => $a->at <=> $b->at);
 
-        return new self($instrument, $hits, $snap, $cycle, $level, $pan, $tune, $room, $muted, $tint);
+        return new self($instrument, $hits, $snap, $cycle, $level, $pan, $tune, $room, $muted, $tint, $sound);
     }
 
     /**
@@ -95,6 +103,7 @@ final readonly class Row
             $this->room,
             $this->muted,
             $this->tint,
+            $this->sound,
         );
     }
 }

@@ -24,6 +24,10 @@ final readonly class Strike
     private const OTHER_BRIGHT = 0.85;
     /** RMS of the loudest tenth of a second of a kick. */
     private const LOUD = 0.12;
+    /** Decibels of a sound that somebody has brought, beside a kick. */
+    private const OWN = -3;
+    /** Seconds that such a sound may last. */
+    public const OWN_SECONDS = 10;
 
     /**
      * @param string                                                            $pcm    16-bit numbers at Wav::RATE
@@ -60,6 +64,23 @@ final readonly class Strike
         }
 
         return new self(Wav::numbers($values), $layers);
+    }
+
+    /** A sound that somebody has brought: one take for every velocity, its silence in front taken off, as loud as other drums. */
+    public static function own(Sample $sample): self
+    {
+        $loud = self::LOUD * 10 ** (self::OWN / 20);
+        $sample = $sample->fromItsStart()->asLoudAs($loud)->untilItsEnd(self::LEAST, self::OWN_SECONDS);
+
+        return self::whole(Wav::numbers($sample->values));
+    }
+
+    /** @param string $pcm that is played for every velocity as it is */
+    public static function whole(string $pcm): self
+    {
+        $take = ['from' => 0, 'samples' => intdiv(\strlen($pcm), 2)];
+
+        return new self($pcm, [['to' => Level::Accent->highest(), 'takes' => [$take]]]);
     }
 
     /**

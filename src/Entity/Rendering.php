@@ -10,7 +10,7 @@ use Symfony\Component\Uid\Uuid;
 /**
  * Sound that somebody takes away: what is to be mixed, how far it is, and the file until its time is over. Renderings writes it.
  *
- * @phpstan-type Beat array{pattern: array<string, mixed>, person: string}
+ * @phpstan-type Beat array{pattern: array<string, mixed>, person: string, owner: string|null}
  */
 #[ORM\Entity(readOnly: true), ORM\Index(columns: ['ends_at'])]
 class Rendering

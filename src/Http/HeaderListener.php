@@ -21,7 +21,7 @@ final readonly class HeaderListener
         'Referrer-Policy' => 'same-origin',
         'Cross-Origin-Opener-Policy' => 'same-origin',
         'Cross-Origin-Resource-Policy' => 'same-origin',
-        'Permissions-Policy' => 'camera=(), microphone=(), geolocation=()',
+        'Permissions-Policy' => 'camera=(), microphone=(self), geolocation=()',
     ];
     /** Half a year. */
     private const HSTS = 'max-age=15768000';

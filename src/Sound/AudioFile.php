@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Pulsanda\App\Sound;
 
 use Pulsanda\Core\Sound\Wav;
-use Symfony\Component\Process\InputStream;
-use Symfony\Component\Process\Process;
 
 /** Writes a mix into a file as it comes, by Debian's encoders. */
 final readonly class AudioFile
@@ -26,17 +24,19 @@ final readonly class AudioFile
      */
     private static function encode(array $encoder, iterable $mix): void
     {
-        $input = new InputStream();
-        $process = new Process($encoder, input: $input, timeout: null);
-        $process->start();
-        foreach ($mix as $block) {
-            $input->write($block);
-            // It takes what is there, so that blocks do not pile up here.
-            $process->isRunning();
+        $errors = tmpfile() ?: throw new \RuntimeException('There is no room for a temporary file.');
+        // Writing waits until the encoder has taken what is there, so that nothing piles up here.
+        $process = proc_open($encoder, [['pipe', 'r'], ['file', '/dev/null', 'w'], $errors], $pipes);
+        if (!\is_resource($process)) {
+            throw new \RuntimeException("$encoder[0] could not be started.");
         }
-        $input->close();
-        if (0 !== $process->wait()) {
-            throw new \RuntimeException("$encoder[0] has failed: ".$process->getErrorOutput());
+        foreach ($mix as $block) {
+            fwrite($pipes[0], $block);
+        }
+        fclose($pipes[0]);
+        if (0 !== proc_close($process)) {
+            rewind($errors);
+            throw new \RuntimeException("$encoder[0] has failed: ".stream_get_contents($errors, 1000));
         }
     }
 

@@ -40,7 +40,7 @@ final class BuiltKit implements Bank
         return Room::from($this->description['room']['size']);
     }
 
-    public function strike(Instrument $instrument): Strike
+    public function strike(Instrument $instrument, ?string $sound = null): Strike
     {
         $name = $this->description['played'][$instrument->value] ?? $instrument->value;
 

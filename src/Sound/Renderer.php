@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Pulsanda\App\Sound;
 
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Sound\Mix\Bank;
 use Pulsanda\Core\Sound\Mix\Excerpt;
 use Pulsanda\Core\Sound\Mix\Mixdown;
 
 /** Mixes beats into files: one beat into one file, several, or their rows, into a zip. */
 final readonly class Renderer
 {
-    public function __construct(private BuiltKits $kits)
+    public function __construct(private BuiltKits $kits, private OwnSounds $sounds)
     {
     }
 
@@ -103,7 +104,7 @@ final readonly class Renderer
 
     private function mix(string $file, Track $track, Excerpt $excerpt, Order $order, ?\Closure $told): void
     {
-        $mix = Mixdown::of($track->pattern, $excerpt, $this->kits->of($track->pattern->kit));
+        $mix = Mixdown::of($track->pattern, $excerpt, $this->bank($track));
         $counted = (static function () use ($mix, $told): \Generator {
             foreach ($mix as $block) {
                 yield $block;
@@ -111,6 +112,13 @@ final readonly class Renderer
             }
         })();
         AudioFile::write($file, $order->format, $counted, $track->pattern->title, $track->person);
+    }
+
+    private function bank(Track $track): Bank
+    {
+        $kit = $this->kits->of($track->pattern->kit);
+
+        return null === $track->owner ? $kit : new OwnBank($kit, $this->sounds->named($track->owner), $this->sounds);
     }
 
     private static function unused(\ZipArchive $zip, string $name, string $ending): string

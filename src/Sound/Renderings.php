@@ -80,6 +80,7 @@ final readonly class Renderings
             array_map(static fn (Track $track): array => [
                 'pattern' => PatternWriter::toData($track->pattern),
                 'person' => $track->person,
+                'owner' => $track->owner,
             ], $tracks),
             $order->toData(),
             $zip ? Track::safe($name).'.zip' : $tracks[0]->name().'.'.$order->format->value,
@@ -185,8 +186,12 @@ final readonly class Renderings
     {
         $tracks = [];
         foreach ((array) Document::decode($json) as $i => $beat) {
-            $fields = Fields::of($beat, "beats[$i]", ['pattern', 'person']);
-            $tracks[] = new Track(PatternReader::fromData($fields->value('pattern')), $fields->string('person'));
+            $fields = Fields::of($beat, "beats[$i]", ['pattern', 'person', 'owner']);
+            $tracks[] = new Track(
+                PatternReader::fromData($fields->value('pattern')),
+                $fields->string('person'),
+                $fields->isNull('owner') ? null : $fields->string('owner'),
+            );
         }
 
         return [] === $tracks ? throw new \LogicException('There is nothing to mix.') : $tracks;

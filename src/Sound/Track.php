@@ -9,7 +9,8 @@ use Pulsanda\Core\Pattern\Pattern;
 /** A beat to be taken away, and whose it is. */
 final readonly class Track
 {
-    public function __construct(public Pattern $pattern, public string $person)
+    /** @param string|null $owner the account whose own sounds are heard in it; null for the kit alone */
+    public function __construct(public Pattern $pattern, public string $person, public ?string $owner = null)
     {
     }
 

@@ -53,3 +53,4 @@ export type History = Schemas['History'];
 export type KitDescription = Schemas['KitDescription'];
 export type Rendering = Schemas['Rendering'];
 export type SoundOrder = Schemas['SoundOrder'];
+export type OwnSound = Schemas['OwnSound'];

@@ -38,6 +38,8 @@ type Props = {
   head: ReactNode;
   /** Under it: the way to other beats. */
   others?: ReactNode;
+  /** The account whose own sounds the beat is played with; left out for the one who is signed in. */
+  owner?: string;
   /** Over the statements. */
   first?: ReactNode;
   /** Under the statements. */
@@ -51,24 +53,40 @@ type Props = {
  * teacher and student.
  */
 export function Compared(props: Props) {
-  const { result, target, submission, music, catalogue, beatName, pins, correction, desk, beneath, head, others, first, children, more } =
-    props;
+  const {
+    result,
+    target,
+    submission,
+    music,
+    catalogue,
+    beatName,
+    pins,
+    correction,
+    desk,
+    beneath,
+    head,
+    others,
+    first,
+    children,
+    more,
+    owner = '',
+  } = props;
   const [chosen, setChosen] = useState<number | null>(null);
   const [draft, setDraft] = useState<Place | null>(null);
   const compared = useMemo(() => (result && target ? { result, target } : null), [result, target]);
   const [bar, setBar] = useState<number | null>(null);
   const voices = useMemo(
     () => [
-      { name: BEAT, pattern: () => submission },
+      { name: BEAT, pattern: () => submission, owner },
       ...(compared
         ? [
             { name: TARGET, pattern: () => compared.target },
-            { name: DIFFERENCES, pattern: () => differencesOnly(compared.result, compared.target, submission, music) },
+            { name: DIFFERENCES, pattern: () => differencesOnly(compared.result, compared.target, submission, music), owner },
           ]
         : []),
       ...(correction ? [{ name: CORRECTION, pattern: () => correction }] : []),
     ],
-    [submission, compared, music, correction],
+    [submission, owner, compared, music, correction],
   );
   const player = usePlayer(catalogue, voices, music);
   const position = usePosition(player);

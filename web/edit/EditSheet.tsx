@@ -178,7 +178,10 @@ function RowName({ instrument, index, editor, player }: { instrument: Instrument
   const key = useSyncExternalStore(editor.store.subscribe, () => keyOfRow(editor.section.rows, index));
   const heard = useSyncExternalStore(player.subscribe, () => hears(player.state.ears, key));
   const kit = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.kit);
+  const sound = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows[index]?.sound ?? null);
+  const missing = useSyncExternalStore(player.kits.subscribe, () => sound !== null && player.kits.own.isMissing('', sound));
   const relative = playedBy(editor.catalogue, kit, instrument.name);
+  const plays = sound !== null && !missing ? `“${sound}”` : missing ? `“${sound}” is not here` : relative && `as ${relative}`;
   return (
     <button
       type="button"
@@ -193,7 +196,7 @@ function RowName({ instrument, index, editor, player }: { instrument: Instrument
       }}
     >
       {instrument.label}
-      {relative && <span className="row-muted">as {relative}</span>}
+      {plays && <span className="row-muted">{plays}</span>}
       {muted ? <span className="row-muted">muted</span> : !heard && <span className="row-muted">not heard</span>}
     </button>
   );

@@ -356,7 +356,8 @@ function useKitFollows(player: Player, editor: Editor) {
   const sounds = useSyncExternalStore(editor.store.subscribe, () => {
     const { pattern } = editor.store;
     const rooms = pattern.sections.some(({ rows }) => rows.some((row) => (row.room ?? 0) > 0));
-    return `${pattern.kit} ${rooms} ${instrumentsOf(pattern).sort().join(' ')}`;
+    const own = pattern.sections.flatMap(({ rows }) => rows.flatMap((row) => row.sound ?? []));
+    return JSON.stringify([pattern.kit, rooms, instrumentsOf(pattern).sort(), own]);
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is what the sounds follow
   useEffect(() => player.follow(), [player, sounds]);

@@ -82,6 +82,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
       result={data.result}
       target={data.target}
       submission={data.attempt.pattern}
+      owner={data.student.id}
       music={data.music}
       catalogue={catalogue}
       beatName="Their beat"

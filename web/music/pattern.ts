@@ -87,7 +87,7 @@ function whole(pattern: Pattern) {
         row.instrument,
         row.snap ?? '16',
         row.cycle ?? null,
-        [row.level ?? 1, row.pan ?? 0, row.tune ?? 0, row.room ?? 0, row.muted ?? false, row.tint ?? null],
+        [row.level ?? 1, row.pan ?? 0, row.tune ?? 0, row.room ?? 0, row.muted ?? false, row.tint ?? null, row.sound ?? null],
         row.hits.map((hit) => [
           hit.at,
           velocityOf(hit),

@@ -48,6 +48,7 @@ function anyPattern(roll: (most: number) => number): Pattern {
         tune: roll(3) ? 0 : roll(24) - 12,
       });
     }
+    const sound = roll(4) ? null : 'frog';
     const snaps = ['4', '8', '8t', '16', '16t', '32', '32t', '64'];
     const [level, pan, tune, room] = [roll(3) / 2, roll(2) - 1, roll(8) - 4, roll(2) / 2];
     return {
@@ -57,6 +58,7 @@ function anyPattern(roll: (most: number) => number): Pattern {
       tune,
       room,
       muted: roll(6) === 0,
+      sound,
       snap: snaps[roll(7)] ?? '16',
       cycle: roll(3) ? null : 240 + roll(3000),
       hits: [...hits.values()].sort((a, b) => a.at - b.at),

@@ -19,6 +19,8 @@ export type Sounding = {
   turn: number;
   /** Which row of its instrument it is in, from 0. */
   line: number;
+  /** An own sound's name, in place of the kit's. */
+  sound: string | null;
 };
 
 /** Seconds that one tick lasts. */
@@ -73,14 +75,14 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
         const roll = hit.roll ?? 1;
         const push = hit.push ?? 0;
         const velocity = velocityOf(hit);
-        const [level, room] = [row.level ?? 1, row.room ?? 0];
+        const [level, room, sound] = [row.level ?? 1, row.room ?? 0, row.sound ?? null];
         const pan = bounded((row.pan ?? 0) + (hit.pan ?? 0), -1, 1);
         const tune = bounded((row.tune ?? 0) + (hit.tune ?? 0), -12, 12);
         for (let at = hit.at; at < length; at += cycle) {
           if (!sounds(hit.odds ?? 100, pattern.seed ?? 1, pass, s, r, at)) continue;
           for (let i = 0; i < roll; i++) {
             const written = start + at + Math.floor((2 * i * step + roll) / (2 * roll));
-            const key = `${row.instrument} ${written + push} ${level} ${pan} ${tune} ${room}`;
+            const key = `${row.instrument} ${written + push} ${level} ${pan} ${tune} ${room} ${sound ?? ''}`;
             if ((found.get(key)?.velocity ?? 0) >= velocity) continue;
             const turn = ones(Math.floor(written / step)) + i;
             found.set(key, {
@@ -94,6 +96,7 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
               room,
               turn,
               line,
+              sound,
             });
           }
         }

@@ -40,6 +40,11 @@ export class KitSounds {
     await Promise.all(loads);
   }
 
+  /** What brings the kit to the loudness of others; 1 while that is not known. */
+  get gain(): number {
+    return this.#known?.gain ?? 1;
+  }
+
   /** What is played for a stroke; undefined while it is not there yet. */
   strike(instrument: string, velocity: number, turn: number): Strike | undefined {
     const name = this.#known?.played[instrument] ?? instrument;

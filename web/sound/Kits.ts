@@ -1,5 +1,10 @@
 import type { Catalogue, Pattern } from '../api/types';
+import type { Sounding } from '../music/schedule';
 import { KitSounds, type Strike } from './KitSounds';
+import { OwnSounds } from './OwnSounds';
+
+/** What is to sound: with the account whose own sounds are meant. */
+export type Wanted = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'turn' | 'sound'>> & { owner?: string };
 
 export type KitProgress = { loaded: number; total: number; failed: boolean };
 
@@ -9,11 +14,14 @@ export class Kits {
   #progress: KitProgress = { loaded: 0, total: 0, failed: false };
   #listeners = new Set<() => void>();
   #last: KitSounds | null = null;
+  readonly own: OwnSounds;
 
   constructor(
     private readonly context: BaseAudioContext,
     private readonly catalogue: Catalogue,
-  ) {}
+  ) {
+    this.own = new OwnSounds(context, () => this.#tell());
+  }
 
   get progress(): KitProgress {
     return this.#progress;
@@ -24,22 +32,26 @@ export class Kits {
     return () => this.#listeners.delete(listener);
   };
 
-  /** Loads what a pattern sounds with. */
-  async follow(pattern: Pattern): Promise<void> {
+  /**
+   * Loads what a pattern sounds with.
+   * @param owner the account whose own sounds are heard in it; empty for the one who is signed in
+   */
+  async follow(pattern: Pattern, owner = ''): Promise<void> {
     const rows = pattern.sections.flatMap((section) => section.rows);
-    await this.load(
-      pattern.kit,
-      rows.map((row) => row.instrument),
-      rows.some((row) => (row.room ?? 0) > 0),
-    );
+    const names = [...new Set(rows.flatMap((row) => row.sound ?? []))];
+    const instruments = rows.map((row) => row.instrument);
+    const room = rows.some((row) => (row.room ?? 0) > 0);
+    await Promise.all([this.load(pattern.kit, instruments, room), this.own.follow(owner, names)]);
   }
 
   async load(kit: string, instruments: string[], room = false): Promise<void> {
     await this.#of(kit)?.load(instruments, room);
   }
 
-  strike(kit: string, instrument: string, velocity: number, turn: number): Strike | undefined {
+  strike(kit: string, { instrument, velocity, turn = 0, sound = null, owner = '' }: Wanted): Strike | undefined {
     const own = this.#of(kit);
+    const brought = sound === null ? undefined : this.own.buffer(owner, sound);
+    if (brought) return { buffer: brought, from: 0, seconds: brought.duration, gain: own?.gain ?? 1 };
     const strike = own?.strike(instrument, velocity, turn);
     if (strike && own) this.#last = own;
     return strike ?? this.#last?.strike(instrument, velocity, turn);
@@ -61,7 +73,7 @@ export class Kits {
   }
 
   #tell(): void {
-    const kits = [...this.#kits.values()];
+    const kits = [...this.#kits.values(), this.own];
     this.#progress = {
       loaded: kits.reduce((sum, kit) => sum + kit.loaded, 0),
       total: kits.reduce((sum, kit) => sum + kit.total, 0),

@@ -1,8 +1,8 @@
 import type { Catalogue } from '../api/types';
 import type { Sounding } from '../music/schedule';
-import type { Kits } from './Kits';
+import type { Kits, Wanted } from './Kits';
 
-export type Voiced = Pick<Sounding, 'instrument' | 'velocity'> & Partial<Pick<Sounding, 'level' | 'pan' | 'tune' | 'room' | 'turn'>>;
+export type Voiced = Wanted & Partial<Pick<Sounding, 'level' | 'pan' | 'tune' | 'room'>>;
 type Ringing = { time: number; sounds: { gain: GainNode; full: number; source: AudioBufferSourceNode }[] };
 
 /** The limiter takes up to this much before its curve ends. */
@@ -46,8 +46,8 @@ export class Output {
    * @param tracked whether it ends when everything is silenced
    */
   sound(kit: string, voiced: Voiced, time: number, tracked: boolean): void {
-    const { instrument, velocity, level = 1, pan = 0, tune = 0, room = 0, turn = 0 } = voiced;
-    const strike = this.kits.strike(kit, instrument, velocity, turn);
+    const { instrument, velocity, level = 1, pan = 0, tune = 0, room = 0 } = voiced;
+    const strike = this.kits.strike(kit, voiced);
     if (!strike) return;
     const { exponent, send } = this.catalogue.sound;
     const full = level * (velocity / 127) ** exponent * strike.gain;

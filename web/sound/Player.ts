@@ -9,7 +9,12 @@ import { clicks, type Metronome, STRENGTH, USUAL } from './metronome';
 import { Output, type Voiced } from './Output';
 
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
-export type Voice = { name: string; pattern: () => Pattern };
+export type Voice = {
+  name: string;
+  pattern: () => Pattern;
+  /** The account whose own sounds are heard in it; left out for the one who is signed in. */
+  owner?: string;
+};
 export type PlayerState = {
   playing: boolean;
   counting: boolean;
@@ -95,7 +100,7 @@ export class Player {
 
   /** Loads what the voices have come to sound with. What is heard goes over to it as it comes. */
   follow(): void {
-    for (const voice of this.#voices) void this.kits.follow(voice.pattern());
+    for (const voice of this.#voices) void this.kits.follow(voice.pattern(), voice.owner);
     if (this.#state.set.metronome.sound !== 'click') void this.kits.load(this.#clicker(), [this.#state.set.metronome.sound]);
     const pattern = this.#voices[0]?.pattern();
     const ears = pattern ? earsFor(this.#state.ears, pattern) : ALL;
@@ -191,7 +196,7 @@ export class Player {
   audition = async (instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> => {
     await this.#context.resume();
     const kit = this.#voices[0]?.pattern().kit ?? '';
-    await this.kits.load(kit, [instrument], (row.room ?? 0) > 0);
+    await Promise.all([this.kits.load(kit, [instrument], (row.room ?? 0) > 0), this.kits.own.follow('', row.sound ? [row.sound] : [])]);
     this.#out.sound(kit, { ...row, instrument, velocity: this.#softly(velocity) }, this.#context.currentTime, false);
   };
 
@@ -269,7 +274,7 @@ export class Player {
         if (this.#range && (sounding.written < from || sounding.written >= from + length)) continue;
         const tick = sounding.played + offset;
         if (due(tick) && voice && hears(this.#state.ears, rowKey(sounding.instrument, sounding.line))) {
-          this.#out.sound(voice.pattern().kit, sounding, loop.timeOf(tick), true);
+          this.#out.sound(voice.pattern().kit, voice.owner ? { ...sounding, owner: voice.owner } : sounding, loop.timeOf(tick), true);
         }
       }
       const pattern = this.#voices[0]?.pattern();
@@ -292,7 +297,8 @@ export class Player {
     for (const { at, velocity } of clicks(pattern.meter, this.#music, metronome)) {
       const time = timeOf(at);
       if (time === null) continue;
-      if (metronome.sound === 'click' || !this.kits.strike(this.#clicker(), metronome.sound, velocity, 0)) this.#out.click(time, velocity);
+      if (metronome.sound === 'click' || !this.kits.strike(this.#clicker(), { instrument: metronome.sound, velocity }))
+        this.#out.click(time, velocity);
       else this.#out.sound(this.#clicker(), { instrument: metronome.sound, velocity, tune: velocity === STRENGTH.bar ? 3 : 0 }, time, true);
     }
   }

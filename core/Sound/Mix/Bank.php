@@ -15,6 +15,10 @@ interface Bank
 
     public function room(): Room;
 
-    /** What an instrument sounds like here, its own or that of a relative. */
-    public function strike(Instrument $instrument): Strike;
+    /**
+     * What an instrument sounds like here, its own or that of a relative.
+     *
+     * @param string|null $sound the name of an own sound that is played in its place, where there is one of this name
+     */
+    public function strike(Instrument $instrument, ?string $sound = null): Strike;
 }

@@ -10,14 +10,15 @@ use Pulsanda\Core\Pattern\Instrument;
 final readonly class Sounding
 {
     /**
-     * @param int   $written tick from the start of the pass
-     * @param int   $played  the same with swing and push
-     * @param float $level   0–1.5
-     * @param float $pan     −1…1
-     * @param float $tune    −12…12 semitones
-     * @param float $room    0–1
-     * @param int   $turn    tells which take of a sound it is
-     * @param int   $line    which row of its instrument it is in, from 0
+     * @param int         $written tick from the start of the pass
+     * @param int         $played  the same with swing and push
+     * @param float       $level   0–1.5
+     * @param float       $pan     −1…1
+     * @param float       $tune    −12…12 semitones
+     * @param float       $room    0–1
+     * @param int         $turn    tells which take of a sound it is
+     * @param string|null $sound   an own sound's name, in place of the kit's
+     * @param int         $line    which row of its instrument it is in, from 0
      */
     public function __construct(
         public Instrument $instrument,
@@ -30,6 +31,7 @@ final readonly class Sounding
         public float $room,
         public int $turn,
         public int $line,
+        public ?string $sound,
     ) {
     }
 }

@@ -82,12 +82,13 @@ final readonly class Soundings
             // pattern that is heard, in sixteenths as in eighths.
             substr_count(decbin(intdiv($written, $row->snap->ticks())), '1') + $stroke,
             $line,
+            $row->sound,
         );
     }
 
-    /** Two strokes of one instrument on one tick that are set alike are one, the louder. No number and no name holds a space. */
+    /** Two strokes of one instrument on one tick that are set alike are one, the louder. Only what stands last may hold a space. */
     private static function key(Sounding $sounding, int $tick): string
     {
-        return "{$sounding->instrument->value} $tick $sounding->level $sounding->pan $sounding->tune $sounding->room";
+        return "{$sounding->instrument->value} $tick $sounding->level $sounding->pan $sounding->tune $sounding->room $sounding->sound";
     }
 }

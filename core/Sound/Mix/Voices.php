@@ -23,9 +23,9 @@ final class Voices
     /** @return string the fields (see Sum) of what is heard for a stroke */
     public function fields(Sounding $sounding): string
     {
-        $strike = $this->bank->strike($sounding->instrument);
+        $strike = $this->bank->strike($sounding->instrument, $sounding->sound);
         ['from' => $from, 'samples' => $samples] = $strike->take($sounding->velocity, $sounding->turn);
-        $key = "{$sounding->instrument->value} $from $sounding->tune";
+        $key = "{$sounding->instrument->value} $from $sounding->tune $sounding->sound";
         if (isset($this->known[$key])) {
             return $this->known[$key];
         }

@@ -11,6 +11,8 @@ use Pulsanda\App\Http\TooOften;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\App\Sound\Flac;
+use Pulsanda\App\Sound\OwnBank;
+use Pulsanda\App\Sound\OwnSounds;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
@@ -37,6 +39,7 @@ final readonly class HelpController
         private Access $access,
         private Allowance $allowance,
         private BuiltKits $kits,
+        private OwnSounds $sounds,
         private RateLimiterFactory $helpLimiter,
     ) {
     }
@@ -87,7 +90,10 @@ final readonly class HelpController
             ));
         }
         $left = $this->allowance->hear($part, $this->access->account());
-        $mix = implode('', iterator_to_array(Mixdown::of($target, $excerpt, $this->kits->of($target->kit)), false));
+        // It is the teacher's beat, with the sounds that a teacher has brought.
+        $named = $this->sounds->named((string) $part->assignment->course->teacher->id);
+        $bank = new OwnBank($this->kits->of($target->kit), $named, $this->sounds);
+        $mix = implode('', iterator_to_array(Mixdown::of($target, $excerpt, $bank), false));
 
         return new Response(
             Flac::encode($mix, 2),

@@ -45,7 +45,9 @@ final readonly class RenderingController
     {
         $fields = Body::of($request, ['pattern', ...Order::KEYS], Body::MOST_BEAT);
 
-        return $this->ask([new Track(Body::pattern($fields), $this->access->account()->name)], Order::of($fields), 'beat');
+        $account = $this->access->account();
+
+        return $this->ask([new Track(Body::pattern($fields), $account->name, (string) $account->id)], Order::of($fields), 'beat');
     }
 
     /** A beat that was handed in: for the teacher, and for whose it is. */
@@ -125,7 +127,9 @@ final readonly class RenderingController
 
     private static function track(Attempt $attempt): Track
     {
-        return new Track($attempt->pattern->titled($attempt->part->assignment->title), $attempt->student->name);
+        $title = $attempt->part->assignment->title;
+
+        return new Track($attempt->pattern->titled($title), $attempt->student->name, (string) $attempt->student->id);
     }
 
     private function own(string $id): Rendering

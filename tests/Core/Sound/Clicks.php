@@ -28,9 +28,9 @@ final readonly class Clicks implements Bank
         return Room::Small;
     }
 
-    public function strike(Instrument $instrument): Strike
+    public function strike(Instrument $instrument, ?string $sound = null): Strike
     {
-        $samples = $this->ringing[$instrument->value] ?? 1;
+        $samples = $this->ringing[$sound ?? $instrument->value] ?? 1;
         $take = ['from' => 0, 'samples' => $samples];
 
         return new Strike(Wav::numbers(array_fill(0, $samples, $this->value)), [['to' => 127, 'takes' => [$take]]]);

@@ -9,6 +9,7 @@ import { AddRow, ChangeInstrument } from './AddRow';
 import { FillBlock } from './FillBlock';
 import { GapsBlock } from './GapsBlock';
 import { GroupBlock } from './GroupBlock';
+import { OwnSoundBlock } from './OwnSoundBlock';
 import { Block, Small, TINTS } from './parts';
 
 export const SNAP_WORDS: Record<string, string> = {
@@ -75,6 +76,7 @@ function RowBlocks({ editor, row, index, player, locked }: { editor: Editor; row
         <p className="text-xs text-faint">What the grid shows and where new hits land. No hit is moved.</p>
       </Block>
       {!locked && <FillBlock key={`${editor.index} ${index}`} editor={editor} row={row} index={index} />}
+      <OwnSoundBlock editor={editor} row={row} index={index} player={player} locked={locked} />
       <ShiftBlock editor={editor} row={row} index={index} disabled={locked} />
       <CycleBlock editor={editor} row={row} index={index} disabled={locked} />
       <GapsBlock key={`gaps ${editor.index} ${index}`} editor={editor} row={row} />

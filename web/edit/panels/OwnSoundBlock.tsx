@@ -1,0 +1,149 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { api, at, reply } from '../../api/client';
+import type { OwnSound, Row } from '../../api/types';
+import { rowChanged } from '../../music/rows';
+import type { Player } from '../../sound/Player';
+import { MOST_SECONDS, type Recorder, record } from '../../sound/record';
+import { Notice } from '../../ui/states';
+import { useTask } from '../../ui/useTask';
+import type { Editor } from '../Editor';
+import { Block, Small } from './parts';
+
+const MOST_BYTES = 2 * 1024 * 1024;
+const MOST_NAME = 40;
+
+type Props = { editor: Editor; row: Row; index: number; player: Player; locked: boolean };
+
+/** What a row sounds with: its kit, or a short sound that somebody has brought or recorded. */
+export function OwnSoundBlock({ editor, row, index, player, locked }: Props) {
+  const queries = useQueryClient();
+  const { data } = useQuery({ queryKey: ['sounds'], queryFn: () => reply(api.GET('/api/sounds')) });
+  const sounds = data?.sounds ?? [];
+  const [name, setName] = useState('');
+  const { busy, error, setError, run } = useTask();
+  const file = useRef<HTMLInputElement>(null);
+  const give = (sound: string | null) => {
+    const what = sound === null ? 'the kit' : `“${sound}”`;
+    editor.store.change(`Play ${editor.words.name(index)} with ${what}`, (pattern) => rowChanged(pattern, editor.index, index, { sound }));
+    void player.audition(row.instrument, 100, { ...row, sound });
+  };
+  const renew = async () => {
+    player.kits.own.renew();
+    await queries.invalidateQueries({ queryKey: ['sounds'] });
+  };
+  const bring = (bytes: Blob, usual: string) =>
+    run(async () => {
+      if (bytes.size > MOST_BYTES) throw new Error('This sound is larger than 2 MB; shorten it, or save it as MP3, Ogg or Opus.');
+      const query = { name: unused(name.trim() || usual, sounds) };
+      const sound = await reply(
+        api.POST('/api/sounds', {
+          params: { query },
+          body: bytes as unknown as string,
+          bodySerializer: (body) => body as unknown as string,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      );
+      setName('');
+      await renew();
+      give(sound.name);
+      editor.say(`“${sound.name}” is yours now, and this row plays it`);
+    });
+  const remove = (sound: OwnSound) =>
+    run(async () => {
+      await reply(api.DELETE('/api/sounds/{id}', at({ id: sound.id })));
+      await renew();
+      editor.say(`“${sound.name}” is gone; rows that play it are played by the kit`);
+    });
+  const chosen = sounds.find((one) => one.name === row.sound);
+  return (
+    <Block title="Its sound">
+      <select
+        aria-label="Its sound"
+        className="field field-small"
+        value={row.sound ?? ''}
+        disabled={locked}
+        onChange={(event) => give(event.target.value || null)}
+      >
+        <option value="">as the kit has it</option>
+        {sounds.map((one) => (
+          <option key={one.id} value={one.name}>
+            {one.name}
+            {one.own ? '' : ' (your teacher’s)'}
+          </option>
+        ))}
+        {row.sound && !chosen && <option value={row.sound}>{row.sound} (not here; the kit plays)</option>}
+      </select>
+      {!locked && (
+        <>
+          <input
+            aria-label="Name of a new sound"
+            placeholder="Name of a new sound"
+            className="field field-small w-36"
+            maxLength={MOST_NAME}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <Small disabled={busy} onClick={() => file.current?.click()}>
+            {busy ? 'Reading it …' : 'bring a file'}
+          </Small>
+          <RecordButton disabled={busy} take={(bytes) => void bring(bytes, 'My sound')} refuse={setError} />
+          <Small disabled={busy || !chosen?.own} onClick={() => chosen && void remove(chosen)} title="For all your beats">
+            remove it
+          </Small>
+          <input
+            ref={file}
+            type="file"
+            aria-label="Sound file"
+            accept="audio/*,.wav,.flac,.ogg,.opus,.mp3"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(event) => {
+              const chosenFile = event.target.files?.[0];
+              event.target.value = '';
+              if (chosenFile) void bring(chosenFile, chosenFile.name.replace(/\.\w+$/, '').slice(0, MOST_NAME) || 'My sound');
+            }}
+          />
+          <p className="w-full text-xs text-faint">
+            WAV, FLAC, Ogg, Opus or MP3; {MOST_SECONDS} seconds and 2 MB at most. Your teacher hears it too.
+          </p>
+        </>
+      )}
+      {error && <Notice>{error}</Notice>}
+    </Block>
+  );
+}
+
+/** The name, or with a number behind it where there is one of that name. */
+function unused(name: string, sounds: OwnSound[]): string {
+  const taken = new Set(sounds.filter(({ own }) => own).map((one) => one.name));
+  let free = name.slice(0, MOST_NAME);
+  for (let number = 2; taken.has(free); number++) free = `${name.slice(0, MOST_NAME - 4)} ${number}`;
+  return free;
+}
+
+/** Records while it is on. */
+function RecordButton({ disabled, take, refuse }: { disabled: boolean; take: (bytes: Blob) => void; refuse: (sentence: string) => void }) {
+  const [recorder, setRecorder] = useState<Recorder | null>(null);
+  useEffect(() => () => recorder?.stop(), [recorder]);
+  const begin = async () => {
+    try {
+      const going = await record();
+      setRecorder(going);
+      take(await going.done);
+    } catch (problem) {
+      refuse((problem as Error).message);
+    } finally {
+      setRecorder(null);
+    }
+  };
+  return recorder ? (
+    <Small pressed onClick={() => recorder.stop()}>
+      stop recording
+    </Small>
+  ) : (
+    <Small disabled={disabled} onClick={() => void begin()}>
+      record
+    </Small>
+  );
+}
