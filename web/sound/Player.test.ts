@@ -116,7 +116,10 @@ function stubAudio(): void {
       }
       currentTime = 10;
       sampleRate = 44100;
-      async resume() {}
+      state = 'suspended';
+      async resume() {
+        if (!blocked) this.state = 'running';
+      }
       async close() {}
       async decodeAudioData(data: ArrayBuffer) {
         return { name: new TextDecoder().decode(data) };
@@ -137,12 +140,14 @@ function stubAudio(): void {
 
 let player: Player;
 let offline = false;
+let blocked = false;
 beforeEach(async () => {
   vi.useFakeTimers();
   started = [];
   options = [];
   stubAudio();
   offline = false;
+  blocked = false;
   player = new Player(catalogue);
   await player.kits.load('boathouse', ['kick', 'snare', 'closed-hat', 'open-hat']);
 });
@@ -343,6 +348,53 @@ describe('kits', () => {
     await player.play();
     await listen(0.3);
     expect(started.map(({ sound }) => sound)).toEqual(['beacon kick']);
+  });
+});
+
+describe('trouble', () => {
+  it('says that the browser lets no sound out, and plays when it does', async () => {
+    blocked = true;
+    player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
+    const first = player.play();
+    await vi.advanceTimersByTimeAsync(1600);
+    await first;
+    expect([player.state.playing, player.state.trouble]).toEqual([
+      false,
+      expect.stringContaining('No sound comes out: press Play once more'),
+    ]);
+    blocked = false;
+    await player.play();
+    expect([player.state.playing, player.state.trouble]).toEqual([true, '']);
+  });
+
+  it('goes on without a sound system, and says so', async () => {
+    vi.stubGlobal(
+      'AudioContext',
+      class {
+        constructor() {
+          throw new Error('NotSupportedError');
+        }
+      },
+    );
+    vi.stubGlobal(
+      'OfflineAudioContext',
+      class {
+        state = 'suspended';
+        destination = {};
+        sampleRate = 44100;
+        currentTime = 0;
+        async resume() {
+          throw new Error('InvalidStateError');
+        }
+        close() {}
+      },
+    );
+    const mute = new Player(catalogue);
+    await vi.advanceTimersByTimeAsync(0);
+    expect(mute.state.trouble).toContain('the sheet works all the same');
+    mute.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
+    await mute.play();
+    expect(mute.state.playing).toBe(false);
   });
 });
 

@@ -24,6 +24,8 @@ export type PlayerState = {
   countIn: 0 | 1 | 2;
   slow: boolean;
   ears: Ears;
+  /** Why nothing is heard, in a sentence; empty while all is well. */
+  trouble: string;
   /** What the listener has set for good: the metronome, and how loud all of it is. */
   set: { metronome: Metronome; level: number };
 };
@@ -38,6 +40,12 @@ const SAMPLE = [
   { instrument: 'open-hat', velocity: 90, after: 0.48 },
   { instrument: 'crash', velocity: 100, after: 0.8 },
 ];
+/** Milliseconds in which a sound system that is there wakes up. */
+const PATIENCE = 1500;
+const BLOCKED =
+  'No sound comes out: press Play once more; if it stays silent, look whether this page may play sound and a speaker is there.';
+const NO_SOUND =
+  'This browser has no sound now, so nothing can be heard; the sheet works all the same. Close other tabs and load it again.';
 const AHEAD = 0.14;
 /** A page out of sight is woken once a second at most. */
 const AHEAD_HIDDEN = 1.6;
@@ -51,7 +59,7 @@ const SLOW = 0.7;
  */
 export class Player {
   readonly kits: Kits;
-  #context = new AudioContext({ latencyHint: 'interactive' });
+  #context: AudioContext;
   #out: Output;
   #state: PlayerState = {
     playing: false,
@@ -61,6 +69,7 @@ export class Player {
     countIn: 0,
     slow: false,
     ears: ALL,
+    trouble: '',
     set: kept<PlayerState['set']>('setting', 'hearing') ?? { metronome: USUAL, level: MASTER.usual },
   };
   #listeners = new Set<() => void>();
@@ -73,6 +82,7 @@ export class Player {
   #written = new Map<string, { pattern: Pattern; pass: number; list: Sounding[] }>();
 
   constructor(private readonly catalogue: Catalogue) {
+    this.#context = contextOr((trouble) => this.#change({ trouble }));
     this.kits = new Kits(this.#context, catalogue);
     this.#out = new Output(this.#context, this.kits, catalogue);
     this.#out.level = this.#state.set.level;
@@ -164,7 +174,7 @@ export class Player {
    */
   async play(range: { from: number; to: number } | undefined = this.#marked ?? undefined, place?: number): Promise<void> {
     this.#halt();
-    await this.#context.resume();
+    if (!(await this.#woken())) return;
     const pattern = this.#voices[0]?.pattern();
     if (!pattern || !this.#music) return;
     this.#range = range ?? null;
@@ -194,7 +204,7 @@ export class Player {
 
   /** One sound by itself: quiet while the loop plays, so that it does not cover it. */
   audition = async (instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> => {
-    await this.#context.resume();
+    if (!(await this.#woken())) return;
     const kit = this.#voices[0]?.pattern().kit ?? '';
     await Promise.all([this.kits.load(kit, [instrument], (row.room ?? 0) > 0), this.kits.own.follow('', row.sound ? [row.sound] : [])]);
     this.#out.sound(kit, { ...row, instrument, velocity: this.#softly(velocity) }, this.#context.currentTime, false);
@@ -202,7 +212,7 @@ export class Player {
 
   /** A few strokes of a kit, to choose it by: what plays goes on. */
   async sample(kit: string): Promise<void> {
-    await this.#context.resume();
+    if (!(await this.#woken())) return;
     await this.kits.load(
       kit,
       SAMPLE.map(({ instrument }) => instrument),
@@ -219,7 +229,7 @@ export class Player {
    */
   async sound(wav: ArrayBuffer): Promise<{ stop: () => void; ended: Promise<void> }> {
     this.stop();
-    await this.#context.resume();
+    await this.#woken();
     return this.#out.whole(wav);
   }
 
@@ -290,6 +300,17 @@ export class Player {
     loop.next = Math.max(loop.next, until);
   }
 
+  /** Whether sound comes out now. A browser lets none out before somebody presses something on the page, and does not say so. */
+  async #woken(): Promise<boolean> {
+    if (this.#context.state === 'running') return true;
+    const patience = new Promise<string>((resolve) => setTimeout(() => resolve('late'), PATIENCE));
+    const failed = () => 'failed';
+    await Promise.race([this.#context.resume().then(() => 'awake', failed), patience]);
+    const awake = (this.#context.state as string) === 'running';
+    if (awake !== (this.#state.trouble === '')) this.#change({ trouble: awake ? '' : BLOCKED });
+    return awake;
+  }
+
   /** The clicks of one bar, those of which have a time. */
   #clicks(pattern: Pattern, timeOf: (at: number) => number | null): void {
     if (!this.#music) return;
@@ -338,5 +359,15 @@ export class Player {
   #change(change: Partial<PlayerState>): void {
     this.#state = { ...this.#state, ...change };
     for (const listener of this.#listeners) listener();
+  }
+}
+
+/** The page's way to the speaker; where the system gives none, one that is never heard, and a sentence. */
+function contextOr(tell: (trouble: string) => void): AudioContext {
+  try {
+    return new AudioContext({ latencyHint: 'interactive' });
+  } catch {
+    queueMicrotask(() => tell(NO_SOUND));
+    return new OfflineAudioContext(2, 1, 44100) as unknown as AudioContext;
   }
 }

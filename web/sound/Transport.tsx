@@ -48,9 +48,11 @@ export function Transport({ player, voices }: Props) {
 
 /** How far the sounds are loaded; gone when they are. */
 export function KitBar({ player }: { player: Player }) {
+  const { trouble } = usePlayerState(player);
   const { loaded, total, failed } = useSyncExternalStore(player.kits.subscribe, () => player.kits.progress);
+  if (trouble) return <span className="text-sm">{trouble}</span>;
   if (failed)
-    return <span className="text-sm">Some sounds could not be loaded; they are tried again when you press their row's name.</span>;
+    return <span className="text-sm">Some sounds could not be loaded or do not fit into memory; press their row's name to try again.</span>;
   if (loaded >= total) return null;
   return (
     <label className="flex items-center gap-2 whitespace-nowrap">
