@@ -40,10 +40,10 @@ const WATCH = <<<'JS'
         });
     }, true);
     const start = AudioBufferSourceNode.prototype.start;
-    AudioBufferSourceNode.prototype.start = function (when) {
+    AudioBufferSourceNode.prototype.start = function (when, ...more) {
         sounds++;
         if (when < this.context.currentTime) late++;
-        return start.call(this, when);
+        return start.call(this, when, ...more);
     };
     JS;
 const FRAMES = <<<'JS'

@@ -283,7 +283,7 @@ describe('the player', () => {
     player.setSlow(true);
     await vi.advanceTimersByTimeAsync(0);
     await listen(0.3);
-    expect((player.position() ?? 0) - before).toBeCloseTo(((0.3 - 0.12) / TICK) * 0.7, -2);
+    expect((player.position() ?? 0) - before).toBeCloseTo(((0.3 - 0.04) / TICK) * 0.7, -2);
   });
 
   it('multiplies level and velocity, and tunes and pans a row', async () => {

@@ -50,7 +50,8 @@ const AHEAD = 0.14;
 /** A page out of sight is woken once a second at most. */
 const AHEAD_HIDDEN = 1.6;
 const EVERY = 30;
-const LEAD_IN = 0.12;
+/** Seconds between a press and the first sound. */
+const LEAD_IN = 0.04;
 const SLOW = 0.7;
 
 /**
@@ -182,7 +183,10 @@ export class Player {
     const begin = place ?? round.from;
     const countIn = place === undefined ? this.#state.countIn * this.#music.barTicks : 0;
     const rate = this.#rate();
-    const now = this.#context.currentTime + LEAD_IN;
+    // A stroke that is pushed before the beginning sounds in its time too.
+    const [first] = place === undefined && this.#voices[0] ? this.#soundings(this.#voices[0], 1) : [];
+    const early = Math.max(0, round.from - Math.max(round.from - MOST_PUSH, first?.played ?? round.from));
+    const now = this.#context.currentTime + LEAD_IN + early * rate;
     // The first tick sounds after the count-in.
     this.#loop = new Loop(round, rate, now + countIn * rate, begin);
     if (place === undefined) this.#loop.next -= MOST_PUSH;
@@ -217,7 +221,7 @@ export class Player {
       kit,
       SAMPLE.map(({ instrument }) => instrument),
     );
-    const now = this.#context.currentTime + LEAD_IN / 2;
+    const now = this.#context.currentTime + LEAD_IN;
     for (const { instrument, velocity, after } of SAMPLE) {
       this.#out.sound(kit, { instrument, velocity: this.#softly(velocity) }, now + after, true);
     }
