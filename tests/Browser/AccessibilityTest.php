@@ -57,6 +57,7 @@ final class AccessibilityTest extends BrowserTestCase
             'rows that are folded' => [[$open, 'Row', 'fold this row'], '.fold-line'],
             'the form' => [[$open, 'Form', 'make a variation'], '.section-tab'],
             'balance' => [[$open, 'Balance'], '#balance'],
+            'kits' => [[$open, 'Kit: boathouse'], 'fieldset[aria-label=Kit]'],
             'steps' => [[$open, 'Repeat bar 1', 'Steps', 'Look at earlier states'], '.step-line'],
         ]];
         yield 'a teacher' => ['odile', [

@@ -83,15 +83,15 @@ final class KitsTest extends BrowserTestCase
         $wren->keys(WebDriverKeys::ENTER);
         $wren->see('svg[aria-label="kick: its hardest hit 58 % times its level 50 % is 29 %"]');
         $wren->press('Shape');
-        $wren->cell(0, 960)->click();
+        $wren->cell(0, 480)->click();
         $wren->fill('Pan of the hit, left below 0', '-40');
         $wren->keys(WebDriverKeys::ENTER);
-        $wren->told('kick, bar 1, beat 2: firm, 90, pan 40 left');
+        $wren->told('kick, bar 1, beat 1 &: firm, 90, pan 40 left');
         $wren->fill('Tune of the hit in semitones', '20');
         $wren->keys(WebDriverKeys::ENTER);
         $wren->told('20 does not fit; tune goes from −12 to 12 semitones');
         $wren->press('A semitone higher');
-        $wren->told('kick, bar 1, beat 2: firm, 90, pan 40 left, +1 semitone');
+        $wren->told('kick, bar 1, beat 1 &: firm, 90, pan 40 left, +1 semitone');
         $wren->saved();
         $wren->assertNoComplaints();
     }
@@ -101,9 +101,12 @@ final class KitsTest extends BrowserTestCase
     {
         $wren = $this->person($who);
         $wren->press("Begin: Lamplighters' March");
-        foreach ([0, 1920, 3840, 5760] as $tick) {
-            $wren->cell(0, $tick)->click();
-            $wren->cell(2, $tick)->click();
+        // Every half beat and every beat, so that there is much to hear in little time.
+        $wren->press('Row');
+        foreach ([2 => 'eighths', 0 => 'every beat'] as $row => $fill) {
+            $wren->cell($row, 0)->click();
+            $wren->press($fill);
+            $wren->press('Take it');
         }
         $wren->until(
             static fn (): bool => [] === $wren->driver->findElements(WebDriverBy::tagName('progress')),

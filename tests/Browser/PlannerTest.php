@@ -70,7 +70,7 @@ final class PlannerTest extends BrowserTestCase
 
         $wren = $this->person('wren');
         $wren->press('Begin: Driftwood');
-        $wren->read('You choose tempo (60 to 140), bars and sections, instruments.');
+        $wren->read('You choose tempo (60 to 140), bars and sections, instruments, kit.');
         self::assertSame(90, $wren->hit(0, 0), 'what the teacher drew is there');
         $wren->press('Row');
         $wren->read('The task needs this row.');

@@ -90,7 +90,7 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
         <Small
           pressed={ears.silenced.includes(key)}
           onClick={() => player.silence(key)}
-          label={`Do not hear ${name}`}
+          label={`${name} off, only for you`}
           title="Only for you; key W"
         >
           off

@@ -2,6 +2,7 @@ import { CLICKS } from '../../sound/metronome';
 import { MASTER, type Player } from '../../sound/Player';
 import { usePlayerState } from '../../sound/usePlayer';
 import { NumberField } from '../../ui/NumberField';
+import { plural } from '../../ui/words';
 import { Block, Small } from './parts';
 
 const PARTS = [1, 2, 3, 4] as const;
@@ -76,7 +77,12 @@ export function ListeningBlock({ player }: { player: Player }) {
       <Block title="Bars that are counted in">
         <span className="joined">
           {([0, 1, 2] as const).map((bars) => (
-            <Small key={bars} pressed={countIn === bars} onClick={() => player.setCountIn(bars)} label={`Count in ${bars} bars`}>
+            <Small
+              key={bars}
+              pressed={countIn === bars}
+              onClick={() => player.setCountIn(bars)}
+              label={bars === 0 ? 'none: no count-in' : `Count in ${plural(bars, 'bar')}`}
+            >
               {bars === 0 ? 'none' : bars}
             </Small>
           ))}
