@@ -87,15 +87,16 @@ final readonly class Row
      * The same row with other hits.
      *
      * @param list<Hit> $hits
+     * @param Snap|null $snap the grid that they stand on; null leaves it
      *
      * @throws InvalidInput
      */
-    public function withHits(array $hits): self
+    public function withHits(array $hits, ?Snap $snap = null): self
     {
         return self::of(
             $this->instrument,
             $hits,
-            $this->snap,
+            $snap ?? $this->snap,
             $this->cycle,
             $this->level,
             $this->pan,

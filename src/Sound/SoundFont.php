@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Sound;
 
+use Pulsanda\Core\Format\MidiWriter;
 use Pulsanda\Core\Pattern\Level;
 use Pulsanda\Core\Sound\Kit\Recording;
 use Pulsanda\Core\Sound\Sample;
@@ -95,13 +96,13 @@ final readonly class SoundFont
         $slots = [];
         $time = $wait = 0;
         foreach ($recordings as $name => $recording) {
-            $track .= self::length($wait)."\xC9".\chr($recording->program);
+            $track .= MidiWriter::length($wait)."\xC9".\chr($recording->program);
             $wait = 0;
             $long = (int) round(1000 * $recording->seconds * 2 ** (max(0, $recording->tune) / 12));
             foreach (Level::cases() as $level) {
                 foreach ($recording->keys as $key) {
-                    $track .= self::length($wait).\chr(0x99).\chr($key).\chr($level->entry());
-                    $track .= self::length($long).\chr(0x89).\chr($key)."\x00";
+                    $track .= MidiWriter::length($wait).\chr(0x99).\chr($key).\chr($level->entry());
+                    $track .= MidiWriter::length($long).\chr(0x89).\chr($key)."\x00";
                     $frames = intdiv(($long + self::PAUSE - 50) * Wav::RATE, 1000);
                     $slots[] = [$name, $level->value, intdiv($time * Wav::RATE, 1000), max(1, $frames)];
                     $wait = self::PAUSE;
@@ -109,19 +110,8 @@ final readonly class SoundFont
                 }
             }
         }
-        $track .= self::length($wait + 1000)."\xFF\x2F\x00";
+        $track .= MidiWriter::length($wait + 1000)."\xFF\x2F\x00";
 
         return ['MThd'.pack('Nnnn', 6, 0, 1, 1000).'MTrk'.pack('N', \strlen($track)).$track, $slots];
-    }
-
-    /** A number of the file's variable length: seven bits a byte, the highest first. */
-    private static function length(int $ticks): string
-    {
-        $bytes = \chr($ticks & 0x7F);
-        while ($ticks >>= 7) {
-            $bytes = \chr($ticks & 0x7F | 0x80).$bytes;
-        }
-
-        return $bytes;
     }
 }

@@ -70,6 +70,28 @@ final class ConsoleTest extends TestCase
         }
     }
 
+    public function testConvertMakesOneKindOfAnotherAndAnIndependentReaderReadsIt(): void
+    {
+        $done = $this->run_('pulsanda:convert', 'swing.json', 'swing.mid');
+        self::assertSame(0, $done->getExitCode(), $done->getErrorOutput());
+        self::assertStringContainsString('are not in a MIDI file', $done->getErrorOutput());
+        $csv = (new Process(['midicsv', "$this->folder/swing.mid"]))->mustRun()->getOutput();
+        preg_match_all('/^\d+, (\d+), Note_on_c, 9, 42, (\d+)/m', $csv, $notes);
+        self::assertSame(['0', '640', '960', '1600', '1920', '2560', '2880', '3520'], $notes[1], 'played with its swing');
+        self::assertSame(0, $this->run_('pulsanda:convert', 'swing.json', 'written.mid', '--written', '--rows')->getExitCode());
+        $csv = (new Process(['midicsv', "$this->folder/written.mid"]))->mustRun()->getOutput();
+        self::assertStringContainsString('2, 480, Note_on_c, 9, 42', $csv);
+        self::assertStringContainsString('Time_signature, 4, 2,', $csv);
+        foreach (['back.pulsanda.json', 'back.txt', 'back.csv'] as $out) {
+            self::assertSame(0, $this->run_('pulsanda:convert', 'written.mid', $out)->getExitCode());
+        }
+        self::assertSame("closed-hat |x-x-x-x-x-x-x-x-|\n", file_get_contents("$this->folder/back.txt")."\n");
+        self::assertSame(0, $this->run_('pulsanda:check', 'back.pulsanda.json')->getExitCode());
+        $refused = $this->run_('pulsanda:convert', 'bad.json', 'bad.mid');
+        self::assertSame(1, $refused->getExitCode());
+        self::assertStringContainsString('colour: this key is not known', $refused->getErrorOutput());
+    }
+
     public function testStrokesGivesOneObjectAStroke(): void
     {
         $strokes = json_decode(

@@ -25,6 +25,38 @@ final class EditTest extends ApiTestCase
         ],
     ];
 
+    public function testRowsAreTypedAsTheyStandInABook(): void
+    {
+        $this->signIn('wren');
+        $typed = $this->send('POST', '/api/edit/text', ['pattern' => self::PATTERN, 'section' => 0, 'text' => "snare 5 13\ncowbell x---x---x---x---"]);
+        $data = $this->json($typed);
+        self::assertSame(960, $this->at($data, 'pattern.sections.0.rows.1.hits.0.at'));
+        self::assertSame('cowbell', $this->at($data, 'pattern.sections.0.rows.2.instrument'));
+        self::assertSame(10, $this->at($data, 'pattern.sections.0.rows.0.hits.0.at'), 'a row that is not named stays');
+        $refused = $this->send('POST', '/api/edit/text', ['pattern' => self::PATTERN, 'section' => 0, 'text' => "kick 1\nfrog 2"]);
+        $this->assertProblem(422, 'line 2: "frog" is no instrument', $refused);
+        $written = $this->json($this->send('POST', '/api/edit/typed', ['pattern' => self::PATTERN, 'section' => 0]));
+        self::assertIsString($written['text']);
+        self::assertStringContainsString('snare', $written['text']);
+        self::assertNotSame([], $written['lost'], 'hits beside the grid');
+    }
+
+    public function testFilesOfOtherKindsComeInAndGoOut(): void
+    {
+        $this->signIn('wren');
+        foreach (['mid' => 'MThd', 'csv' => ',1,2', 'txt' => 'kick', 'json' => '{'] as $ending => $begins) {
+            $out = $this->json($this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => $ending]));
+            self::assertIsString($out['bytes']);
+            $bytes = (string) base64_decode($out['bytes'], true);
+            self::assertStringStartsWith($begins, $bytes);
+            $in = $this->send('POST', "/api/edit/import?name=beat.$ending", $bytes);
+            self::assertSame(200, $in->getStatusCode(), (string) $in->getContent());
+        }
+        $this->assertProblem(422, 'no MIDI file', $this->send('POST', '/api/edit/import?name=beat.mid', 'words'));
+        $this->assertProblem(422, 'Files that end in ".docx"', $this->send('POST', '/api/edit/import?name=beat.docx', 'words'));
+        $this->assertProblem(422, 'Files that end in', $this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => 'docx']));
+    }
+
     public function testTheCoreComputes(): void
     {
         $this->signIn('wren');

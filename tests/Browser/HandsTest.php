@@ -216,7 +216,7 @@ final class HandsTest extends BrowserTestCase
         $anh->see('input[type=file]', hidden: true)->sendKeys($file);
         $anh->read('Its tempo of 200 becomes 140.');
         $anh->read('The task does not offer long whistle; left out.');
-        $anh->press('Adapt it and take it');
+        $anh->press('Take it so');
         $anh->until(static fn (): bool => 90 === $anh->hit(0, 480) && null === $anh->hit(0, 0), 'the pattern from the file');
         $anh->saved();
         $anh->press('Undo: open a pattern');

@@ -191,7 +191,7 @@ final readonly class Person
             fn (): ?WebDriverElement => $this->driver->findElements(
                 WebDriverBy::xpath(
                     "//label[starts-with(normalize-space(.), \"$label\")]//*[self::input or self::textarea] | "
-                        ."//input[starts-with(@aria-label, \"$label\")]",
+                        ."//*[self::input or self::textarea][starts-with(@aria-label, \"$label\")]",
                 ),
             )[0] ?? null,
             "the field \"$label\"",

@@ -13,7 +13,7 @@ export type EditorState = {
   cursor: Place;
   range: Range | null;
   /** Hits shown before they are taken. */
-  preview: { row: number; places: number[] } | null;
+  preview: { row: number; places: number[] }[] | null;
   /** What was done last, for those who listen. */
   said: string;
   canPaste: boolean;

@@ -225,7 +225,7 @@ function useMarks(editor: Editor, section: number, index: number, line: SheetLin
     return `${at} ${marked ? range.from : -1} ${marked ? range.to : -1}`;
   });
   const [cursor = -1, from = -1, to = -1] = marks.split(' ').map(Number);
-  const preview = useSyncExternalStore(editor.subscribe, () => (editor.state.preview?.row === index ? editor.state.preview.places : null));
+  const preview = useSyncExternalStore(editor.subscribe, () => editor.state.preview?.find((one) => one.row === index)?.places ?? null);
   return { cursor, from, to, preview };
 }
 

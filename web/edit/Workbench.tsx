@@ -24,9 +24,11 @@ const PANEL = {
   shape: () => import('./panels/ShapePanel').then((one) => ({ default: one.ShapePanel })),
   row: () => import('./panels/RowPanel').then((one) => ({ default: one.RowPanel })),
   form: () => import('./panels/FormPanel').then((one) => ({ default: one.FormPanel })),
+  type: () => import('./panels/TypeBlock').then((one) => ({ default: one.TypeBlock })),
   balance: () => import('./panels/BalancePanel').then((one) => ({ default: one.BalancePanel })),
 };
-const [ShapePanel, RowPanel, FormPanel, BalancePanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form), lazy(PANEL.balance)];
+const [ShapePanel, RowPanel, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
+const [BalancePanel, TypeBlock] = [lazy(PANEL.balance), lazy(PANEL.type)];
 
 type Props = {
   label: string;
@@ -228,7 +230,10 @@ export function Workbench(props: Props) {
             </TabPanel>
             <TabPanel tabIndex={-1}>
               <Later>
-                <FormPanel editor={editor} locked={locked} />
+                <div className="flex flex-col gap-3">
+                  <FormPanel editor={editor} locked={locked} />
+                  {!locked && <TypeBlock editor={editor} />}
+                </div>
               </Later>
             </TabPanel>
             <TabPanel tabIndex={-1}>

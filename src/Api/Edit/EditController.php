@@ -11,12 +11,15 @@ use Pulsanda\Core\Edit\Quantize;
 use Pulsanda\Core\Edit\Remeter;
 use Pulsanda\Core\Edit\Rescale;
 use Pulsanda\Core\Edit\RowShape;
+use Pulsanda\Core\Format\Convert;
+use Pulsanda\Core\Format\TypedWriter;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Rhythm\CountingStyle;
@@ -108,6 +111,66 @@ final readonly class EditController
         $changed = Remeter::of(Body::pattern($fields), PatternReader::meter($fields->value('meter'), 'meter'));
 
         return new JsonResponse(['pattern' => PatternWriter::toData($changed->pattern), 'lost' => $changed->lost]);
+    }
+
+    /** A section with the rows that somebody types as they stand in a book, or pastes out of a spreadsheet; other rows stay. */
+    #[Route('/api/edit/text', methods: 'POST')]
+    public function text(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['pattern', 'section', 'text']);
+        [$pattern, $index] = self::section($fields);
+        $section = $pattern->sections[$index];
+        $typed = Convert::typed($fields->string('text'), $pattern->meter, $section->bars);
+        $rows = $section->rows;
+        foreach ($typed->rows as $row) {
+            $known = array_filter($rows, static fn (Row $one): bool => $one->instrument === $row->instrument);
+            $r = array_key_first($known);
+            // A row that is there keeps what sets its sound.
+            null === $r ? $rows[] = $row : $rows[$r] = $rows[$r]->withHits($row->hits, $row->snap);
+        }
+
+        $bars = max($section->bars, $typed->bars);
+
+        return self::answer($pattern, $index, Section::of($section->name, $bars, array_values($rows), $pattern->meter));
+    }
+
+    /** The section as text that can be typed again. */
+    #[Route('/api/edit/typed', methods: 'POST')]
+    public function typed(Request $request): JsonResponse
+    {
+        $this->access->account();
+        [$pattern, $index] = self::section(Body::of($request, ['pattern', 'section']));
+        [$text, $lost] = TypedWriter::section($pattern->sections[$index], $pattern->meter);
+
+        return new JsonResponse(['text' => $text, 'lost' => $lost]);
+    }
+
+    /** Reads a file of another kind into a pattern; its name, which tells the kind, stands in the address. */
+    #[Route('/api/edit/import', methods: 'POST')]
+    public function import(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $channel = $request->query->getInt('channel');
+        $read = Convert::read($request->getContent(), $request->query->getString('name'), channel: 0 === $channel ? null : $channel);
+
+        return new JsonResponse(['pattern' => PatternWriter::toData($read->pattern), 'lost' => $read->lost]);
+    }
+
+    /** A pattern as a file of another kind, and what that cannot hold. */
+    #[Route('/api/edit/export', methods: 'POST')]
+    public function export(Request $request): JsonResponse
+    {
+        $this->access->account();
+        $fields = Body::of($request, ['pattern', 'ending', 'written', 'rows']);
+        [$bytes, $lost] = Convert::write(
+            Body::pattern($fields),
+            'beat.'.$fields->string('ending'),
+            $fields->bool('written', false),
+            $fields->bool('rows', false),
+        );
+
+        return new JsonResponse(['bytes' => base64_encode($bytes), 'lost' => $lost]);
     }
 
     /** Reads a pattern file, or says what is wrong with it. */

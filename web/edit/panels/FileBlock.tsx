@@ -7,6 +7,21 @@ import { type Adapted, adapted } from '../adapt';
 import type { Editor } from '../Editor';
 
 const MOST_BYTES = 2_000_000;
+const KINDS = [
+  { value: 'json', label: 'Pulsanda, all of it' },
+  { value: 'mid', label: 'MIDI' },
+  { value: 'csv', label: 'step sheet (CSV)' },
+  { value: 'txt', label: 'text' },
+] as const;
+type Kind = (typeof KINDS)[number]['value'];
+
+function download(blob: Blob, title: string, ending: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = `${title.replace(/[^\p{L}\p{N} '-]/gu, '').trim() || 'beat'}.${ending}`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
 
 /**
  * The beat as a file to take away; a file, or a pattern from the clipboard, in its place. What does not fit the task is asked about
@@ -17,6 +32,7 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
   const revealed = useRef(reveal);
   revealed.current = reveal;
   const [asked, setAsked] = useState<Adapted | null>(null);
+  const [kind, setKind] = useState<Kind>('json');
   const { error, setError, run } = useTask();
   const take = useCallback(
     ({ pattern }: Adapted) => {
@@ -53,19 +69,57 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
       editor.onPattern = null;
     };
   }, [editor, open, locked]);
+  /** A file of another kind: what it holds and a pattern does not is asked about with the rest. */
+  const bring = (file: File) => {
+    setAsked(null);
+    return run(async () => {
+      const { pattern, lost } = await reply(
+        api.POST('/api/edit/import', {
+          params: { query: { name: file.name } },
+          body: file as unknown as string,
+          bodySerializer: (body) => body as unknown as string,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      );
+      const fitting = await adapted(pattern, editor);
+      const changes = [...lost, ...fitting.changes];
+      if (changes.length > 0) setAsked({ pattern: fitting.pattern, changes });
+      else take(fitting);
+    });
+  };
   const save = () => {
     const { pattern } = editor.store;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([JSON.stringify(pattern, null, 2)], { type: 'application/vnd.pulsanda.pattern+json' }));
-    link.download = `${pattern.title.replace(/[^\p{L}\p{N} '-]/gu, '').trim() || 'beat'}.pulsanda.json`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    if (kind === 'json') {
+      download(
+        new Blob([JSON.stringify(pattern, null, 2)], { type: 'application/vnd.pulsanda.pattern+json' }),
+        pattern.title,
+        'pulsanda.json',
+      );
+      return;
+    }
+    void run(async () => {
+      const { bytes, lost } = await reply(api.POST('/api/edit/export', { body: { pattern, ending: kind, written: false, rows: false } }));
+      download(new Blob([Uint8Array.from(atob(bytes), (char) => char.charCodeAt(0))]), pattern.title, kind);
+      if (lost.length > 0) editor.say(lost.join(' '));
+    });
   };
   return (
     <section aria-labelledby="file" className="card p-3">
       <h2 id="file">Files</h2>
       <p className="mb-2 text-sm text-faint">Your beat saves itself; a file is for taking it away.</p>
       <div className="flex flex-wrap gap-1.5">
+        <select
+          aria-label="Kind of pattern file"
+          className="field field-small w-auto"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as Kind)}
+        >
+          {KINDS.map(({ value, label }) => (
+            <option key={value} value={value}>
+              {label}
+            </option>
+          ))}
+        </select>
         <button type="button" className="button button-small" onClick={save}>
           Take it away as a file
         </button>
@@ -77,14 +131,15 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
         ref={input}
         type="file"
         aria-label="Pattern file"
-        accept=".json,application/json"
+        accept=".json,.mid,.midi,.txt,.csv,.tsv"
         className="sr-only"
         tabIndex={-1}
         onChange={async (event) => {
           const file = event.target.files?.[0];
           event.target.value = '';
           if (!file) return;
-          if (file.size > MOST_BYTES) setError('This file is larger than any pattern; choose a .pulsanda.json file.');
+          if (file.size > MOST_BYTES) setError('This file is larger than any pattern; choose another.');
+          else if (/\.(midi?|txt|[ct]sv)$/i.test(file.name)) await bring(file);
           else await open(await file.text());
         }}
       />
@@ -96,7 +151,7 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
       {asked && (
         <div className="mt-2">
           <Notice>
-            <p>“{asked.pattern.title}” does not fit the task as it is. To fit:</p>
+            <p>“{asked.pattern.title}” cannot be taken just as it is:</p>
             <ul className="my-1 list-disc pl-5">
               {asked.changes.map((change) => (
                 <li key={change}>{change}</li>
@@ -104,7 +159,7 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
             </ul>
             <p className="flex gap-1.5">
               <button type="button" className="button button-small" onClick={() => take(asked)}>
-                Adapt it and take it
+                Take it so
               </button>
               <button type="button" className="button button-small" onClick={() => setAsked(null)}>
                 Leave it

@@ -36,7 +36,7 @@ export function FillBlock({ editor, row, index }: Props) {
   }, [chosen, count, start, from, to, step, steps, fills, barTicks]);
 
   useEffect(() => {
-    editor.preview(places && { row: index, places });
+    editor.preview(places && [{ row: index, places }]);
     return () => editor.preview(null);
   }, [editor, index, places]);
 

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Format;
+
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
+
+/** Files of every kind that patterns come in and go out as, known by their endings. */
+final readonly class Convert
+{
+    public const ENDINGS = ['json', 'mid', 'txt', 'csv'];
+
+    /**
+     * @param string             $name    of the file, whose ending says what it is
+     * @param Pattern|null       $like    whose meter and tempo hold where a file has none
+     * @param int|null           $channel of the drums in a MIDI file
+     * @param array<int, string> $map     instruments of MIDI notes that the catalogue does not know
+     *
+     * @throws InvalidInput
+     */
+    public static function read(string $bytes, string $name, ?Pattern $like = null, ?int $channel = null, array $map = []): Imported
+    {
+        $ending = self::ending($name);
+        if ('json' === $ending) {
+            return new Imported(PatternReader::read($bytes));
+        }
+        if ('mid' === $ending) {
+            return MidiReader::read($bytes, $channel, $map);
+        }
+        $meter = $like->meter ?? Meter::of(4, 4);
+        $section = 'csv' === $ending ? StepSheet::section($bytes, $meter) : self::typed($bytes, $meter);
+        $title = mb_substr(pathinfo($name, \PATHINFO_FILENAME), 0, Pattern::MOST_TITLE);
+
+        return new Imported(Pattern::of(
+            '' === trim($title) ? 'From paper' : $title,
+            $meter,
+            $like->tempo ?? Tempo::of(100, '4'),
+            [$section],
+            null,
+            $like?->swing,
+            $like->kit ?? 'boathouse',
+        ));
+    }
+
+    /**
+     * What somebody types, or pastes out of a spreadsheet.
+     *
+     * @throws InvalidInput naming the line and the word
+     */
+    public static function typed(string $text, Meter $meter, int $bars = 1): Section
+    {
+        return str_contains($text, "\t") ? StepSheet::section($text, $meter) : TypedReader::section($text, $meter, 'A', $bars);
+    }
+
+    /**
+     * @param bool $written MIDI on the written ticks, without swing and push
+     * @param bool $rows    MIDI with a track an instrument
+     *
+     * @return array{string, list<string>} the file, and what it cannot hold of the pattern
+     *
+     * @throws InvalidInput for an ending that is not known
+     */
+    public static function write(Pattern $pattern, string $name, bool $written = false, bool $rows = false): array
+    {
+        $ending = self::ending($name);
+        if ('json' === $ending) {
+            return [PatternWriter::write($pattern), []];
+        }
+        if ('mid' === $ending) {
+            return [MidiWriter::write($pattern, !$written, $rows), self::lostInMidi($pattern)];
+        }
+        $section = $pattern->sections[0];
+        [$text, $lost] = 'csv' === $ending ? StepSheet::write($section, $pattern->meter) : TypedWriter::section($section, $pattern->meter);
+        if (\count($pattern->sections) > 1) {
+            $lost[] = "Only section $section->name is written; a file of this kind holds one.";
+        }
+
+        return [$text, $lost];
+    }
+
+    /** @return list<string> */
+    private static function lostInMidi(Pattern $pattern): array
+    {
+        foreach ($pattern->sections as $section) {
+            foreach ($section->rows as $row) {
+                foreach ($row->hits as $hit) {
+                    if (100 !== $hit->odds) {
+                        return ['Odds are decided as in the first pass; kit, balance and room are not in a MIDI file.'];
+                    }
+                }
+            }
+        }
+
+        return ['Kit, balance and room are not in a MIDI file.'];
+    }
+
+    private static function ending(string $name): string
+    {
+        $ending = strtolower(pathinfo($name, \PATHINFO_EXTENSION));
+        $ending = ['midi' => 'mid', 'tsv' => 'csv'][$ending] ?? $ending;
+
+        return \in_array($ending, self::ENDINGS, true) ? $ending : throw InvalidInput::at(
+            '',
+            \sprintf('Files that end in ".%s" are not known here; use .pulsanda.json, .mid, .txt or .csv.', mb_substr($ending, 0, 10)),
+        );
+    }
+}

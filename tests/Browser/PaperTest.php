@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Browser;
+
+/** Patterns that come from paper, spreadsheets and other programs. */
+final class PaperTest extends BrowserTestCase
+{
+    public function testAPublishedPatternIsTypedAndSeenBeforeItIsTaken(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press("Begin: Lamplighters' March");
+        $wren->cell(0, 240)->click();
+        $wren->press('Form');
+        $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
+        $wren->told('Read: 14 hits would come, 1 would go.');
+        self::assertNull($wren->hit(1, 960), 'not before it is taken');
+        $wren->fill('Rows as text', "kick 1\nfrog 3");
+        $wren->told('line 2: "frog" is no instrument that is known here');
+        $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
+        $wren->told('Read: 14 hits');
+        $wren->press('Take it');
+        $wren->until(static fn (): bool => 90 === $wren->hit(1, 960) && 90 === $wren->hit(0, 1680), 'the hits of the book');
+        self::assertNull($wren->hit(0, 240));
+        // Cells of a spreadsheet, with any mark.
+        $wren->script(
+            'const field = document.querySelector("textarea[aria-label=\'Rows as text\']");'
+                .'Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value").set.call(field, arguments[0]);'
+                .'field.dispatchEvent(new Event("input", { bubbles: true }));',
+            "Crash\t●".str_repeat("\t", 31),
+        );
+        $wren->told('Read: 1 hit would come, 0 would go.');
+        $wren->press('Take it');
+        $wren->until(static fn (): bool => 90 === $wren->hit(3, 0), 'the cell of the sheet');
+        $wren->press('Undo: take what is typed');
+        $wren->until(static fn (): bool => null === $wren->hit(3, 0), 'it to be taken back');
+        $wren->saved();
+        $wren->assertNoComplaints();
+    }
+
+    public function testAMidiFileWithNotesThatNobodyKnowsIsTakenWhenAsked(): void
+    {
+        $kwame = $this->person('kwame');
+        $kwame->press("Begin: Lamplighters' March");
+        $kwame->cell(2, 480)->click();
+        $kwame->press('Steps');
+        // Kick on one, a note without a drum, snare on two; at 96, in two bars of 4/4.
+        $track = "\0\xFF\x51\x03\x09\x89\x68\0\x99\x24\x64\0\x99\x5A\x64\x60\x99\x26\x50\x84\x20\xFF\x2F\0";
+        $file = tempnam(sys_get_temp_dir(), 'beat').'.mid';
+        file_put_contents($file, 'MThd'.pack('Nnnn', 6, 0, 1, 96).'MTrk'.pack('N', \strlen($track)).$track);
+        $kwame->see('input[aria-label="Pattern file"]', hidden: true)->sendKeys($file);
+        $kwame->read('Note 90 is no drum that is known here; 1 of it left out.');
+        self::assertSame(90, $kwame->hit(2, 480), 'nothing has changed yet');
+        $kwame->press('Take it so');
+        $kwame->until(static fn (): bool => 100 === $kwame->hit(0, 0) && 80 === $kwame->hit(1, 960), 'the beat of the file');
+        $kwame->saved();
+        file_put_contents($file, 'These are only words.');
+        $kwame->see('input[aria-label="Pattern file"]', hidden: true)->sendKeys($file);
+        $kwame->read('This is no MIDI file; it does not begin as one.');
+        unlink($file);
+        $kwame->assertNoComplaints();
+    }
+}

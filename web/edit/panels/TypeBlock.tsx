@@ -1,0 +1,121 @@
+import { useEffect, useRef, useState } from 'react';
+import { ApiError, api, reply } from '../../api/client';
+import type { Pattern } from '../../api/types';
+import { plural } from '../../ui/words';
+import type { Editor } from '../Editor';
+
+/** Milliseconds after the last key in which the core is asked. */
+const PAUSE = 150;
+const MOST_TEXT = 20_000;
+
+/**
+ * Rows typed as they stand in books, or pasted out of a spreadsheet. The core reads them; what would come is drawn on the sheet before it
+ * is taken.
+ */
+export function TypeBlock({ editor }: { editor: Editor }) {
+  const [text, setText] = useState('');
+  const [read, setRead] = useState<Pattern | null>(null);
+  const [said, setSaid] = useState('');
+  const asked = useRef(0);
+  const section = editor.index;
+
+  useEffect(() => {
+    const number = ++asked.current;
+    setRead(null);
+    setSaid('');
+    if (text.trim() === '') return;
+    const timer = setTimeout(async () => {
+      try {
+        const { pattern } = await reply(api.POST('/api/edit/text', { body: { pattern: editor.store.pattern, section, text } }));
+        if (number !== asked.current) return;
+        setRead(pattern);
+        setSaid(changes(editor, pattern, section));
+      } catch (problem) {
+        if (number === asked.current) setSaid(problem instanceof ApiError ? problem.message : String(problem));
+      }
+    }, PAUSE);
+    return () => clearTimeout(timer);
+  }, [editor, section, text]);
+
+  useEffect(() => {
+    editor.preview(read && newPlaces(editor, read, section));
+    return () => editor.preview(null);
+  }, [editor, read, section]);
+
+  const take = () => {
+    if (!read) return;
+    const typed = read.sections[section];
+    editor.store.change('Take what is typed', (pattern) => ({
+      ...pattern,
+      sections: pattern.sections.map((one, i) => (i === section && typed ? typed : one)),
+    }));
+    editor.say('What was typed is on the sheet; undo brings back what was there');
+    setText('');
+  };
+  const write = async () => {
+    try {
+      const written = await reply(api.POST('/api/edit/typed', { body: { pattern: editor.store.pattern, section } }));
+      setText(written.text);
+      if (written.lost.length > 0) editor.say(written.lost.join(' '));
+    } catch (problem) {
+      setSaid((problem as Error).message);
+    }
+  };
+  return (
+    <section aria-labelledby="typed" className="card p-3">
+      <h2 id="typed">Type it</h2>
+      <p className="text-sm text-faint">
+        As it stands in a book: kick 1 8 11 15, snare 2 & 4, hats odd, or x---x---. Or paste cells of a spreadsheet.
+      </p>
+      <textarea
+        aria-label="Rows as text"
+        className="field mt-2 h-28 font-mono text-sm"
+        spellCheck={false}
+        maxLength={MOST_TEXT}
+        placeholder={'kick 1 8 11 15\nsnare 5 13\nhats 1-16'}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <p role="status" className="min-h-5 text-sm">
+        {said}
+      </p>
+      <div className="flex flex-wrap gap-1.5">
+        <button type="button" className="button button-main button-small" disabled={!read} onClick={take}>
+          Take it
+        </button>
+        <button type="button" className="button button-small" disabled={text === ''} onClick={() => setText('')}>
+          Leave it
+        </button>
+        <button type="button" className="button button-small" onClick={() => void write()}>
+          Write what is on the sheet
+        </button>
+      </div>
+    </section>
+  );
+}
+
+/** Where hits would come that are not there, for the rows that the sheet has. */
+function newPlaces(editor: Editor, read: Pattern, section: number): { row: number; places: number[] }[] {
+  return editor.section.rows.map((row, index) => {
+    const there = new Set(row.hits.map((hit) => hit.at));
+    const hits = read.sections[section]?.rows[index]?.hits ?? [];
+    return { row: index, places: hits.map((hit) => hit.at).filter((at) => !there.has(at)) };
+  });
+}
+
+/** "Read: 6 hits come, 2 go, a row of cowbell, 2 bars." */
+function changes(editor: Editor, read: Pattern, section: number): string {
+  const [before, after] = [editor.section, read.sections[section]];
+  if (!after) return '';
+  const come = newPlaces(editor, read, section).reduce((sum, { places }) => sum + places.length, 0);
+  const go = before.rows.reduce((sum, row, i) => {
+    const kept = new Set(after.rows[i]?.hits.map((hit) => hit.at));
+    return sum + row.hits.filter((hit) => !kept.has(hit.at)).length;
+  }, 0);
+  const label = (name: string) => editor.catalogue.instruments.find((one) => one.name === name)?.label.toLowerCase() ?? name;
+  const added = after.rows
+    .slice(before.rows.length)
+    .map((row) => `a new row of ${label(row.instrument)} with ${plural(row.hits.length, 'hit')}`);
+  const bars = after.bars > before.bars ? [`${plural(after.bars, 'bar')} instead of ${before.bars}`] : [];
+  return `Read: ${[`${plural(come, 'hit')} would come`, `${go} would go`, ...added, ...bars].join(', ')}.`;
+}
