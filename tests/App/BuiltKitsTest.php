@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use PHPUnit\Framework\TestCase;
+use Pulsanda\App\Sound\BuiltKits;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\KitName;
+use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Sound\Kit\ReferenceGroove;
+use Pulsanda\Core\Sound\Loudness;
+use Pulsanda\Core\Sound\Mix\Excerpt;
+use Pulsanda\Core\Sound\Mix\Mixdown;
+use Pulsanda\Core\Sound\Sample;
+use Pulsanda\Core\Sound\Wav;
+
+/** The kits as they were built for this run. */
+final class BuiltKitsTest extends TestCase
+{
+    public function testEveryKitHasEveryInstrumentFromItsFirstSampleOn(): void
+    {
+        foreach ($this->built() as $name) {
+            $kit = self::kits()->of($name);
+            foreach (Instrument::cases() as $instrument) {
+                $strike = $kit->strike($instrument);
+                $peaks = [];
+                foreach (Level::cases() as $level) {
+                    foreach ([0, 1] as $turn) {
+                        ['from' => $from, 'samples' => $samples] = $strike->take($level->entry(), $turn);
+                        $take = Sample::of(Wav::values(substr($strike->pcm, 2 * $from, 2 * $samples)));
+                        self::assertGreaterThan(0.04 * $take->peak(), abs($take->values[0]), "$name: $instrument->value, $level->value");
+                        $peaks[] = $take->loudness();
+                    }
+                }
+                self::assertLessThan(2.0, max($peaks) / min($peaks), "$name: $instrument->value is as loud in every layer");
+            }
+        }
+    }
+
+    public function testOneGrooveIsAsLoudInEveryKit(): void
+    {
+        $groove = ReferenceGroove::pattern();
+        foreach ($this->built() as $name) {
+            $loud = Loudness::of(Mixdown::of($groove, Excerpt::whole($groove), self::kits()->of($name)));
+            self::assertEqualsWithDelta(ReferenceGroove::LOUDNESS, $loud, 0.5, $name);
+        }
+    }
+
+    public function testTheFourRowsOfAFirstTaskAreSmall(): void
+    {
+        foreach ($this->built() as $name) {
+            $file = getenv('PULSANDA_DATA').self::kits()->all()[$name];
+            /** @var array{sounds: list<array{instrument: string, bytes: int}>} $kit */
+            $kit = json_decode((string) file_get_contents($file), true);
+            $bytes = array_column($kit['sounds'], 'bytes', 'instrument');
+            $first = array_intersect_key($bytes, array_flip(['kick', 'snare', 'closed-hat', 'open-hat']));
+            self::assertLessThanOrEqual(400_000, array_sum($first), $name);
+        }
+    }
+
+    /** @return list<string> on a machine without the sound font the electronic one alone */
+    private function built(): array
+    {
+        $built = array_keys(self::kits()->all());
+        self::assertContains(KitName::Beacon->value, $built);
+        if (is_file('/usr/share/sounds/sf3/FluidR3Mono_GM.sf3')) {
+            self::assertSame(array_column(KitName::cases(), 'value'), $built);
+        }
+
+        return $built;
+    }
+
+    private static function kits(): BuiltKits
+    {
+        return new BuiltKits(getenv('PULSANDA_DATA').'/sounds');
+    }
+}
