@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Browser;
 
+use Symfony\Component\Process\Process;
+
 /** Patterns that come from paper, spreadsheets and other programs. */
 final class PaperTest extends BrowserTestCase
 {
@@ -60,5 +62,51 @@ final class PaperTest extends BrowserTestCase
         $kwame->read('This is no MIDI file; it does not begin as one.');
         unlink($file);
         $kwame->assertNoComplaints();
+    }
+
+    public function testAClassIsPrintedAPageEach(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press("Answer 12: Lamplighters' March");
+        $odile->press('Paper');
+        $odile->read("Lamplighters' March on paper");
+        $odile->read('Ines Caldeira');
+        $odile->read('Snare: a hit is missing');
+        $text = $this->printed($odile);
+        self::assertSame(13, substr_count($text, "\f"), 'a page for everybody who has handed in');
+        self::assertStringContainsString('Ines Caldeira', $text);
+        self::assertStringContainsString('Snare: a hit is missing', $text);
+        self::assertStringNotContainsString('Today', $text, 'the page alone');
+        $odile->press('four');
+        $odile->press('x and X');
+        $odile->press('1 2 3 … 16');
+        $odile->read('16');
+        $text = $this->printed($odile);
+        self::assertLessThan(13, substr_count($text, "\f"));
+        $odile->tick('blank, for a pencil');
+        self::assertStringNotContainsString('X', preg_replace('/[A-Z][a-z]/', '', $this->printed($odile)) ?? '', 'nothing is filled in');
+        $odile->press('the target');
+        $odile->read('The lamps are lit one by one.');
+        $odile->assertNoComplaints();
+    }
+
+    public function testAStudentPrintsTheirOwnBeat(): void
+    {
+        $ines = $this->person('ines');
+        $ines->press("Change it: Lamplighters' March");
+        $ines->press('your beat on paper');
+        $ines->read('Ines Caldeira');
+        self::assertSame(1, substr_count($this->printed($ines), "\f"));
+        $ines->assertNoComplaints();
+    }
+
+    /** What the browser would print, as the text of its pages; each ends with a form feed. */
+    private function printed(Person $person): string
+    {
+        $pdf = $person->driver->executeCustomCommand('/session/:sessionId/print', 'POST', ['background' => false]);
+        self::assertIsString($pdf);
+        $process = new Process(['pdftotext', '-layout', '-', '-'], input: (string) base64_decode($pdf, true));
+
+        return $process->mustRun()->getOutput();
     }
 }

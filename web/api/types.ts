@@ -54,3 +54,4 @@ export type KitDescription = Schemas['KitDescription'];
 export type Rendering = Schemas['Rendering'];
 export type SoundOrder = Schemas['SoundOrder'];
 export type OwnSound = Schemas['OwnSound'];
+export type Paper = Schemas['Paper'];

@@ -14,6 +14,7 @@ const Picture = lazy(() => import('../picture/PicturePage'));
 const Term = lazy(() => import('../picture/TermPage'));
 const Projector = lazy(() => import('../picture/ProjectorPage'));
 const Returned = lazy(() => import('../marking/ReturnedPage'));
+const Paper = lazy(() => import('../paper/PaperPage'));
 
 export function App() {
   const { data, error, refetch } = useQuery({ queryKey: ['session'], queryFn: ownedSession, staleTime: Number.POSITIVE_INFINITY });
@@ -39,6 +40,7 @@ export function App() {
           {teacher && <Route path="/term/:courseId" element={<Term />} />}
           {teacher && <Route path="/project/:partId" element={<Projector />} />}
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
+          <Route path="/sheet/:kind/:id" element={<Paper />} />
           <Route path="*" element={<Failed error={new Error('There is nothing at this address; go back to Today.')} />} />
         </Routes>
       </Suspense>

@@ -85,10 +85,10 @@ export function Shell({ account, children }: { account: Account; children: React
     });
   return (
     <div className="flex min-h-dvh flex-col">
-      <button type="button" className="skip-link" onClick={toSheet}>
+      <button type="button" className="skip-link print:hidden" onClick={toSheet}>
         {pathname === '/' ? 'To the tasks' : 'To the sheet'}
       </button>
-      <header className="flex h-11 items-center gap-x-5 border-b border-rule px-5 max-sm:px-3">
+      <header className="flex h-11 print:hidden items-center gap-x-5 border-b border-rule px-5 max-sm:px-3">
         <Link to="/" className="font-head text-xl font-bold" aria-label="Pulsanda, to Today">
           Pulsanda
         </Link>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import type { Bench } from '../api/types';
 import { plural, when } from '../ui/words';
 
@@ -36,6 +37,13 @@ export function Brief({ bench, showTarget, toggleTarget, children }: Props) {
         {assignment.dueAt && (open ? ` Due ${when(assignment.dueAt)}.` : ` Was due ${when(assignment.dueAt)}.`)}
       </p>
       {children}
+      {!bench.trying && (
+        <p className="mt-2 text-sm">
+          <Link className="quiet-link" to={`/sheet/beat/${part.id}`}>
+            your beat on paper
+          </Link>
+        </p>
+      )}
       {toggleTarget ? (
         <button type="button" className="button mt-3" aria-pressed={showTarget} onClick={toggleTarget}>
           Show the target

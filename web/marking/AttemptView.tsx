@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
 import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
@@ -96,6 +96,11 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
             <Correction data={data} catalogue={catalogue} correction={answer.typed.correction} change={setCorrection} />
           </Suspense>
           <AttemptSound attempt={data.attempt} />
+          <p>
+            <Link className="quiet-link text-sm" to={`/sheet/attempt/${data.attempt.id}`}>
+              This beat on paper
+            </Link>
+          </p>
           <HistoryBlock attemptId={data.attempt.id} />
         </>
       }

@@ -54,6 +54,9 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
         <Link to={`/project/${list.part.id}`} className="button button-small">
           Projector
         </Link>
+        <Link to={`/sheet/class/${list.part.id}`} className="button button-small">
+          Paper
+        </Link>
       </nav>
       {handedIn.length === 0 && <p className="card mt-3">Nobody has handed in yet. Their beats will stand here as they come.</p>}
       <ul className="mt-2 flex flex-col">

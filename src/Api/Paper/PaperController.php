@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Paper;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Draft;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Disclosure;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Beats for paper: the targets of a part, one's own beat, one that was handed in, or the newest of a whole class. */
+final readonly class PaperController
+{
+    public function __construct(private Access $access, private EntityManagerInterface $entities)
+    {
+    }
+
+    /** The targets, for those who may see them. */
+    #[Route('/api/paper/target/{id}', methods: 'GET')]
+    public function target(string $id, Request $request): JsonResponse
+    {
+        $part = $this->access->teaches() ? $this->access->taughtPart($id) : $this->access->openPart($id);
+        if (!$this->access->teaches() && !Disclosure::of($part, $this->access->account())->target) {
+            throw new NotFoundHttpException();
+        }
+        // A task without a target is handed out as what it begins with.
+        $patterns = [] === $part->targets ? [$part->start] : $part->targets;
+
+        return self::answer($part, array_map(static fn (Pattern $one): array => ['', $one, []], $patterns), $request);
+    }
+
+    /** One's own beat as it was saved last. */
+    #[Route('/api/paper/beat/{id}', methods: 'GET')]
+    public function beat(string $id, Request $request): JsonResponse
+    {
+        $part = $this->access->openPart($id);
+        $student = $this->access->account();
+        $draft = $this->entities->getRepository(Draft::class)->findOneBy(['part' => $part, 'student' => $student]);
+
+        return self::answer($part, [[$student->name, $draft->pattern ?? $part->start, []]], $request);
+    }
+
+    /** A beat that was handed in, with what differs, where that may be seen. */
+    #[Route('/api/paper/attempt/{id}', methods: 'GET')]
+    public function attempt(string $id, Request $request): JsonResponse
+    {
+        $attempt = $this->access->teaches() ? $this->access->taughtAttempt($id) : $this->access->ownAttempt($id);
+        $may = Disclosure::of($attempt->part, $this->access->account(), $attempt);
+
+        return self::answer($attempt->part, [self::beatOf($attempt, $may->target)], $request);
+    }
+
+    /** The newest beat of everybody, by name. */
+    #[Route('/api/paper/class/{id}', methods: 'GET')]
+    public function class(string $id, Request $request): JsonResponse
+    {
+        $part = $this->access->taughtPart($id);
+        /** @var list<Attempt> $attempts */
+        $attempts = $this->entities->createQuery(
+            'SELECT a, s FROM '.Attempt::class.' a JOIN a.student s WHERE a.part = :part AND a.number =
+                (SELECT MAX(b.number) FROM '.Attempt::class.' b WHERE b.part = a.part AND b.student = a.student) ORDER BY s.name',
+        )->setParameter('part', $part->id)->getResult();
+        if ([] === $attempts) {
+            throw new Conflict('Nobody has handed in yet, so there is nothing to print.');
+        }
+
+        return self::answer($part, array_map(static fn (Attempt $one): array => self::beatOf($one, true), $attempts), $request);
+    }
+
+    /** @return array{string, Pattern, list<string>} */
+    private static function beatOf(Attempt $attempt, bool $differs): array
+    {
+        $said = $differs ? $attempt->findings()->sentences($attempt->part->assignment->course->counting) : [];
+
+        return [$attempt->student->name, $attempt->pattern, $said];
+    }
+
+    /** @param list<array{string, Pattern, list<string>}> $beats whose they are, and what is said of them */
+    private static function answer(Part $part, array $beats, Request $request): JsonResponse
+    {
+        $asked = $request->query->getString('counting');
+        $style = '' === $asked ? $part->assignment->course->counting : CountingStyle::tryFrom($asked)
+            ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
+
+        return new JsonResponse([
+            'title' => $part->assignment->title,
+            'part' => $part->name,
+            'brief' => trim($part->assignment->brief."\n\n".$part->brief),
+            'course' => $part->assignment->course->name,
+            'counting' => $style->value,
+            'beats' => array_map(static fn (array $beat): array => [
+                'person' => $beat[0],
+                'pattern' => PatternWriter::toData($beat[1]),
+                'said' => $beat[2],
+                'words' => (new Counting($beat[1]->meter, $style))->words(
+                    max([1, ...array_map(static fn (Section $section): int => $section->bars, $beat[1]->sections)]),
+                ),
+            ], $beats),
+        ]);
+    }
+}
