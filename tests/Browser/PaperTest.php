@@ -77,6 +77,13 @@ final class PaperTest extends BrowserTestCase
         self::assertStringContainsString('Ines Caldeira', $text);
         self::assertStringContainsString('Snare: a hit is missing', $text);
         self::assertStringNotContainsString('Today', $text, 'the page alone');
+        $odile->press('both');
+        $odile->until(static fn (): bool => 13 === \count((array) $odile->script(
+            'return [...document.querySelectorAll(".paper-page")].filter((page) => page.querySelectorAll(".vf-stavenote").length > 3)'
+                .'.map((page) => page.querySelector("h2").textContent)',
+        )), 'every beat on the staff');
+        self::assertSame(13, substr_count($this->printed($odile), "\f"));
+        $odile->press('steps');
         $odile->press('four');
         $odile->press('x and X');
         $odile->press('1 2 3 … 16');

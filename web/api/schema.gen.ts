@@ -2814,6 +2814,8 @@ export interface components {
                 /** @description Whose it is; empty for a target */
                 person: string;
                 pattern: components["schemas"]["Pattern"];
+                /** @description By section, its bars as notation */
+                staff: components["schemas"]["NotatedBar"][][];
                 /** @description What differs from the target */
                 said: string[];
                 words: {
@@ -2822,6 +2824,29 @@ export interface components {
                     say: string;
                     weight: number;
                 }[];
+            }[];
+        };
+        /** @description Two voices whose ticks add up to the bar */
+        NotatedBar: {
+            up: components["schemas"]["NotatedEvent"][];
+            down: components["schemas"]["NotatedEvent"][];
+        };
+        /** @description A note, or a rest where there are no heads */
+        NotatedEvent: {
+            at: number;
+            ticks: number;
+            /** @enum {string} */
+            value: "w" | "2" | "4" | "8" | "16" | "32";
+            dots: number;
+            tuplet: number;
+            /** @description Which beat or group it stands in; notes of one are beamed */
+            span: number;
+            heads: {
+                instrument: string;
+                staff: string;
+                head: string;
+                velocity: number;
+                roll: number;
             }[];
         };
         OwnSound: {

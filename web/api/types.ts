@@ -55,3 +55,5 @@ export type Rendering = Schemas['Rendering'];
 export type SoundOrder = Schemas['SoundOrder'];
 export type OwnSound = Schemas['OwnSound'];
 export type Paper = Schemas['Paper'];
+export type NotatedBar = Schemas['NotatedBar'];
+export type NotatedEvent = Schemas['NotatedEvent'];

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { Paper } from '../api/types';
@@ -13,9 +13,20 @@ import { MARKS, type MarkStyle } from './marks';
 import { StepTables } from './StepTable';
 import './paper.css';
 
+// The staff is drawn by a library and a font that nobody else needs.
+const StaffView = lazy(() => import('./StaffView'));
+
 type Counting = Paper['counting'];
-type Looks = { marks: MarkStyle; counting: Counting | ''; blank: boolean; page: '1' | '2' | '4'; size: 'A4' | 'letter'; said: boolean };
-const USUAL: Looks = { marks: 'noteheads', counting: '', blank: false, page: '1', size: 'A4', said: true };
+type Looks = {
+  as: 'steps' | 'staff' | 'both';
+  marks: MarkStyle;
+  counting: Counting | '';
+  blank: boolean;
+  page: '1' | '2' | '4';
+  size: 'A4' | 'letter';
+  said: boolean;
+};
+const USUAL: Looks = { as: 'steps', marks: 'noteheads', counting: '', blank: false, page: '1', size: 'A4', said: true };
 const KINDS = ['target', 'beat', 'attempt', 'class'] as const;
 type Kind = (typeof KINDS)[number];
 
@@ -48,6 +59,16 @@ export default function PaperPage() {
     <div>
       <header className="paper-looks">
         <h1>{data.title} on paper</h1>
+        <Choice
+          label="As"
+          value={looks.as}
+          options={[
+            { value: 'steps', label: 'steps' },
+            { value: 'staff', label: 'staff' },
+            { value: 'both', label: 'both' },
+          ]}
+          onChange={(as) => change({ as })}
+        />
         <Choice label="Marks" value={looks.marks} options={MARKS} onChange={(marks) => change({ marks })} />
         <Choice
           label="Counting"
@@ -115,7 +136,14 @@ export default function PaperPage() {
               </p>
               {!beat.person && data.brief && <p className="whitespace-pre-line">{data.brief}</p>}
             </header>
-            <StepTables pattern={beat.pattern} words={beat.words} catalogue={catalogue.data} marks={looks.marks} blank={looks.blank} />
+            {looks.as !== 'steps' && !looks.blank && (
+              <Suspense fallback={<Waiting what="the staff" />}>
+                <StaffView beat={beat} />
+              </Suspense>
+            )}
+            {(looks.as !== 'staff' || looks.blank) && (
+              <StepTables pattern={beat.pattern} words={beat.words} catalogue={catalogue.data} marks={looks.marks} blank={looks.blank} />
+            )}
             {looks.said && !looks.blank && beat.said.length > 0 && (
               <ul className="paper-said">
                 {beat.said.map((sentence) => (

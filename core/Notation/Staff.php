@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Notation;
+
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Meter;
+
+/**
+ * A section as percussion notation: for every bar two voices, hands with stems up and feet with stems down. A note is written up to the
+ * next one of its voice, but not over the end of its beat or group, so that there are few rests and the beats are seen; what a beat divides
+ * in three is a tuplet. Pushes are not written.
+ */
+final readonly class Staff
+{
+    private const FEET = [Instrument::Kick, Instrument::Kick2, Instrument::PedalHat];
+
+    /** @return list<array{up: list<Event>, down: list<Event>}> by bar */
+    public static function bars(Section $section, Meter $meter): array
+    {
+        $barTicks = $meter->barTicks();
+        $hands = $feet = array_fill(0, $section->bars, []);
+        foreach ($section->rows as $row) {
+            $cycle = $row->cycle ?? $section->bars * $barTicks;
+            foreach ($row->hits as $hit) {
+                for ($at = $hit->at; !$hit->silent && $hit->at < $cycle && $at < $section->bars * $barTicks; $at += $cycle) {
+                    $struck = [$at % $barTicks, $row->instrument, $hit];
+                    if (\in_array($row->instrument, self::FEET, true)) {
+                        $feet[intdiv($at, $barTicks)][] = $struck;
+                    } else {
+                        $hands[intdiv($at, $barTicks)][] = $struck;
+                    }
+                }
+            }
+        }
+
+        return array_map(static fn (array $up, array $down): array => [
+            'up' => self::voice($up, $meter),
+            'down' => self::voice($down, $meter),
+        ], $hands, $feet);
+    }
+
+    /**
+     * @param list<array{int, Instrument, Hit}> $hits by tick of the bar
+     *
+     * @return list<Event> whose ticks add up to the bar
+     */
+    private static function voice(array $hits, Meter $meter): array
+    {
+        $events = [];
+        foreach (self::spans($meter) as $s => [$from, $length]) {
+            $inside = array_filter($hits, static fn (array $hit): bool => $hit[0] >= $from && $hit[0] < $from + $length);
+            array_push($events, ...Span::events(array_values($inside), $from, $length, $s));
+        }
+
+        return [] === $hits ? self::rest($meter) : self::joined($events, $meter);
+    }
+
+    /**
+     * Beats, or groups where the meter's unit is less than a quarter.
+     *
+     * @return list<array{int, int}> first tick and length
+     */
+    private static function spans(Meter $meter): array
+    {
+        $unit = $meter->unitTicks();
+        $lengths = $meter->unit >= 8
+            ? array_map(static fn (int $group): int => $group * $unit, $meter->groups)
+            : array_fill(0, $meter->count, $unit);
+        $spans = [];
+        $from = 0;
+        foreach ($lengths as $length) {
+            // A group that is longer than a dotted quarter is written as its parts.
+            for ($rest = $length; $rest > 0; $rest -= $part) {
+                $part = $rest > 1440 ? 960 : $rest;
+                $spans[] = [$from, $part];
+                $from += $part;
+            }
+        }
+
+        return $spans;
+    }
+
+    /** @return list<Event> a rest for a whole bar, whatever its length */
+    private static function rest(Meter $meter): array
+    {
+        return [new Event(0, $meter->barTicks(), 'w', 0, 1, 0, [])];
+    }
+
+    /**
+     * Two rests of a beat that stand together at the first or third beat of four are one of two.
+     *
+     * @param list<Event> $events
+     *
+     * @return list<Event>
+     */
+    private static function joined(array $events, Meter $meter): array
+    {
+        if (4 !== $meter->count || 4 !== $meter->unit) {
+            return $events;
+        }
+        $joined = [];
+        foreach ($events as $event) {
+            $before = end($joined);
+            $together = false !== $before && [] === $before->struck && [] === $event->struck
+                && 960 === $before->ticks && 960 === $event->ticks && 0 === $before->at % 1920;
+            if ($together) {
+                array_pop($joined);
+                $event = new Event($before->at, 1920, '2', 0, 1, $before->span, []);
+            }
+            $joined[] = $event;
+        }
+
+        return $joined;
+    }
+}

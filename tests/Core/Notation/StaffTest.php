@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Core\Notation;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Notation\Event;
+use Pulsanda\Core\Notation\Staff;
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\TextGrid;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Tests\Core\Lesson;
+
+/** Beats as drummers read them: r is a rest, a point a dot, 3 a tuplet. */
+final class StaffTest extends TestCase
+{
+    #[DataProvider('bars')]
+    public function testABarIsWrittenWithFewRests(string $grid, string $up, string $down, ?Meter $meter = null): void
+    {
+        $meter ??= Meter::of(4, 4);
+        $bar = Staff::bars(TextGrid::section($grid, $meter), $meter)[0];
+        self::assertSame([$up, $down], [self::written($bar['up']), self::written($bar['down'])]);
+    }
+
+    /** @return iterable<string, array{0: string, 1: string, 2: string, 3?: Meter}> */
+    public static function bars(): iterable
+    {
+        yield 'a rock beat' => [
+            "kick x...|....|x...|....\nsnare ....|x...|....|x...\nclosed-hat x.x.|x.x.|x.x.|x.x.",
+            '8 8 8 8 8 8 8 8',
+            '4 r4 4 r4',
+        ];
+        yield 'a syncopated kick' => ['kick x..x|..x.|....|..x.', 'rw', '8. 16 r8 8 r4 r8 8'];
+        yield 'sixteenths' => ['closed-hat xxxx|x..x|x.xx|.xx.', '16 16 16 16 8. 16 8 16 16 r16 16 8', 'rw'];
+        yield 'nothing' => ['cowbell ....|....|....|....', 'rw', 'rw'];
+        yield 'in six' => ["snare ......|x.....\nkick x.....|x.....", 'r4. 4.', '4. 4.', Meter::of(6, 8)];
+    }
+
+    public function testThreesAreTuplets(): void
+    {
+        $meter = Meter::of(4, 4);
+        $row = Row::of(Instrument::Ride, [Hit::of(0), Hit::of(640), Hit::of(960), Hit::of(1280), Hit::of(1600)]);
+        $bar = Staff::bars(Section::of('A', 1, [$row], $meter), $meter)[0];
+        self::assertSame('3:4 3:8 3:8 3:8 3:8 r2', self::written($bar['up']));
+    }
+
+    public function testVoicesAddUpAndEveryHitIsWrittenOverRandomBeats(): void
+    {
+        $random = Lesson::random(8);
+        $meters = [
+            Meter::of(4, 4), Meter::of(3, 4), Meter::of(6, 8), Meter::of(5, 4, [3, 2]), Meter::of(7, 8, [2, 2, 3]), Meter::of(9, 8),
+            Meter::of(5, 8, [3, 2]), Meter::of(2, 2),
+        ];
+        for ($round = 0; $round < 200; ++$round) {
+            $meter = $meters[$round % \count($meters)];
+            $rows = [];
+            foreach ([Instrument::Kick, Instrument::Snare, Instrument::ClosedHat, Instrument::PedalHat] as $instrument) {
+                $step = [240, 120, 480][$random->getInt(0, 2)];
+                $hits = [];
+                for ($at = 0; $at < 2 * $meter->barTicks(); $at += $step) {
+                    if (0 === $random->getInt(0, 2)) {
+                        $hits[] = Hit::of($at);
+                    }
+                }
+                $rows[] = Row::of($instrument, $hits);
+            }
+            $count = 0;
+            foreach (Staff::bars(Section::of('A', 2, $rows, $meter), $meter) as $bar) {
+                foreach ($bar as $events) {
+                    $sum = array_sum(array_map(static fn (Event $event): int => $event->ticks, $events));
+                    self::assertSame($meter->barTicks(), $sum, (string) $meter);
+                    $at = 0;
+                    foreach ($events as $event) {
+                        self::assertSame($at, $event->at, 'one after the other');
+                        $at += $event->ticks;
+                        $count += \count($event->struck);
+                    }
+                }
+            }
+            self::assertSame(array_sum(array_map(static fn (Row $row): int => \count($row->hits), $rows)), $count);
+        }
+    }
+
+    /** @param list<Event> $events */
+    private static function written(array $events): string
+    {
+        return implode(' ', array_map(
+            static fn (Event $event): string => ([] === $event->struck ? 'r' : '').(1 === $event->tuplet ? '' : "$event->tuplet:")
+                .$event->value.str_repeat('.', $event->dots),
+            $events,
+        ));
+    }
+}

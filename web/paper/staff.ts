@@ -1,0 +1,160 @@
+import bravura from '@fontsource/bravura/files/bravura-latin-400-normal.woff2?url';
+import {
+  Beam,
+  Dot,
+  Formatter,
+  ModifierPosition,
+  Parenthesis,
+  Renderer,
+  Stave,
+  StaveNote,
+  Stem,
+  Tremolo,
+  Tuplet,
+  VexFlow,
+  Voice,
+} from 'vexflow/core';
+import type { NotatedBar, NotatedEvent } from '../api/types';
+
+const ACCENT = 105;
+const GHOST = 40;
+/** Pixels. */
+const MARGIN = 10;
+const HEIGHT = 160;
+/** Room over the staff for beams and wedges. */
+const OVER = 28;
+const HEAD = 70;
+const LEAST_BAR = 190;
+/** The music font's wedges, and its size in points. */
+const ACCENT_ABOVE = '\ue4a0';
+const ACCENT_BELOW = '\ue4a1';
+const GLYPH = 30;
+
+const HEADS: Record<string, string> = { cross: 'X2', 'ringed-cross': 'X3', diamond: 'D2', triangle: 'T2' };
+
+let ready: Promise<void> | null = null;
+
+/** Loads the music font, once. */
+export function musicFont(): Promise<void> {
+  ready ??= new FontFace('Bravura', `url(${bravura})`).load().then((font) => {
+    document.fonts.add(font);
+    VexFlow.setFonts('Bravura');
+  });
+  return ready;
+}
+
+export type System = { bars: { bar: NotatedBar; number: number; name: string }[]; meter: { count: number; unit: number } };
+
+/** As many bars in a line as have room. */
+export function barsInLine(width: number): number {
+  return Math.max(1, Math.min(4, Math.floor((width - HEAD) / LEAST_BAR)));
+}
+
+/**
+ * Draws one line of a percussion staff. What it says was decided by the core; here it only gets its place.
+ * @returns the drawing, its size set
+ */
+export function drawSystem(into: HTMLDivElement, { bars, meter }: System, width: number, first: boolean): void {
+  into.replaceChildren();
+  const renderer = new Renderer(into, Renderer.Backends.SVG);
+  renderer.resize(width, HEIGHT);
+  const context = renderer.getContext();
+  const lead = first ? HEAD : 35;
+  const each = (width - 2 * MARGIN - lead) / bars.length;
+  let x = MARGIN;
+  bars.forEach(({ bar, number, name }, index) => {
+    const wide = index === 0 ? each + lead : each;
+    const stave = new Stave(x, OVER, wide);
+    if (index === 0) stave.addClef('percussion');
+    if (index === 0 && first) stave.addTimeSignature(`${meter.count}/${meter.unit}`);
+    if (name) stave.setSection(name, 0);
+    stave.setMeasure(number);
+    stave.setContext(context).draw();
+    drawBar(bar, stave, context, meter);
+    x += wide;
+  });
+}
+
+function drawBar(bar: NotatedBar, stave: Stave, context: ReturnType<Renderer['getContext']>, meter: System['meter']): void {
+  const both = bar.down.some(isNote);
+  const voices: Voice[] = [];
+  const beams: Beam[] = [];
+  const tuplets: Tuplet[] = [];
+  const accented: [StaveNote, number][] = [];
+  for (const [events, direction] of [
+    [bar.up, Stem.UP],
+    [bar.down, Stem.DOWN],
+  ] as const) {
+    if (direction === Stem.DOWN && !both) continue;
+    const notes = events.map((event) => noteOf(event, direction, both));
+    const voice = new Voice({ numBeats: meter.count, beatValue: meter.unit }).setMode(Voice.Mode.SOFT);
+    voice.addTickables(notes);
+    voices.push(voice);
+    events.forEach((event, i) => {
+      if (event.heads.some(({ velocity }) => velocity >= ACCENT)) accented.push([notes[i] as StaveNote, direction]);
+    });
+    const spans = new Map<number, { event: NotatedEvent; note: StaveNote }[]>();
+    events.forEach((event, i) => {
+      const group = spans.get(event.span) ?? [];
+      group.push({ event, note: notes[i] as StaveNote });
+      spans.set(event.span, group);
+    });
+    for (const group of spans.values()) {
+      const beamed = group.filter(({ event }) => isNote(event) && Number(event.value) >= 8);
+      if (beamed.length > 1) {
+        beams.push(new Beam(beamed.map(({ note }) => note)));
+      }
+      if (group[0] && group[0].event.tuplet > 1) {
+        tuplets.push(
+          new Tuplet(
+            group.map(({ note }) => note),
+            { numNotes: group[0].event.tuplet, notesOccupied: group[0].event.tuplet === 3 ? 2 : 4 },
+          ),
+        );
+      }
+    }
+  }
+  if (voices.length === 0) return;
+  new Formatter().joinVoices(voices).formatToStave(voices, stave);
+  for (const voice of voices) voice.draw(context, stave);
+  for (const beam of beams) beam.setContext(context).draw();
+  for (const tuplet of tuplets) tuplet.setContext(context).draw();
+  for (const [note, direction] of accented) drawAccent(note, context, direction);
+}
+
+/** Beyond the tip of the stem, wherever its beam has taken that. */
+function drawAccent(note: StaveNote, context: ReturnType<Renderer['getContext']>, direction: number): void {
+  const { topY, baseY } = note.getStemExtents();
+  const [top, bottom] = [Math.min(topY, baseY), Math.max(topY, baseY)];
+  context.save();
+  context.setFont('Bravura', GLYPH);
+  context.fillText(direction === Stem.UP ? ACCENT_ABOVE : ACCENT_BELOW, note.getAbsoluteX(), direction === Stem.UP ? top - 4 : bottom + 4);
+  context.restore();
+}
+
+const isNote = (event: NotatedEvent): boolean => event.heads.length > 0;
+
+function noteOf(event: NotatedEvent, direction: number, both: boolean): StaveNote {
+  const duration = `${event.value}${'d'.repeat(event.dots)}`;
+  if (!isNote(event)) {
+    const place = both ? (direction === Stem.UP ? 'g/5' : 'e/4') : 'b/4';
+    const rest = new StaveNote({ keys: [place], duration: `${duration}r`, clef: 'percussion', alignCenter: event.value === 'w' });
+    if (event.dots > 0) Dot.buildAndAttach([rest]);
+    return rest;
+  }
+  // Lowest first, as a chord is read.
+  const heads = [...event.heads].sort((a, b) => height(a.staff) - height(b.staff));
+  const keys = heads.map(({ staff, head }) => `${staff.charAt(0).toLowerCase()}/${staff.slice(1)}${HEADS[head] ? `/${HEADS[head]}` : ''}`);
+  const note = new StaveNote({ keys, duration, clef: 'percussion', stemDirection: direction });
+  if (event.dots > 0) Dot.buildAndAttach([note], { all: true });
+  heads.forEach(({ velocity }, index) => {
+    if (velocity >= GHOST) return;
+    note.addModifier(new Parenthesis(ModifierPosition.LEFT), index);
+    note.addModifier(new Parenthesis(ModifierPosition.RIGHT), index);
+  });
+  const rolled = Math.max(...heads.map(({ roll }) => roll));
+  if (rolled > 1) note.addModifier(new Tremolo(Math.min(3, Math.ceil(Math.log2(rolled)))), 0);
+  return note;
+}
+
+const height = (staff: string): number => 'CDEFGAB'.indexOf(staff.charAt(0)) + 7 * Number(staff.slice(1));
