@@ -5,7 +5,7 @@ import { keep, kept } from '../ui/storage';
 import { ALL, type Ears, earsFor, flipped, hears, rowKey } from './Ears';
 import { builtKit, Kits } from './Kits';
 import { Loop, type Round } from './Loop';
-import { clicks, type Metronome, STRENGTH, USUAL } from './metronome';
+import { CLICKS, clicks, type Metronome, STRENGTH, USUAL } from './metronome';
 import { Output, type Voiced } from './Output';
 
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
@@ -71,7 +71,7 @@ export class Player {
     slow: false,
     ears: ALL,
     trouble: '',
-    set: kept<PlayerState['set']>('setting', 'hearing') ?? { metronome: USUAL, level: MASTER.usual },
+    set: heardLast(),
   };
   #listeners = new Set<() => void>();
   #voices: Voice[] = [];
@@ -364,6 +364,14 @@ export class Player {
     this.#state = { ...this.#state, ...change };
     for (const listener of this.#listeners) listener();
   }
+}
+
+/** What the listener set last, as far as it is still known. */
+function heardLast(): PlayerState['set'] {
+  const last = kept<Partial<PlayerState['set']>>('setting', 'hearing');
+  const level = typeof last?.level === 'number' ? last.level : MASTER.usual;
+  const metronome = { ...USUAL, ...last?.metronome };
+  return { metronome: CLICKS.includes(metronome.sound) ? metronome : USUAL, level: Math.max(MASTER.low, Math.min(MASTER.high, level)) };
 }
 
 /** The page's way to the speaker; where the system gives none, one that is never heard, and a sentence. */

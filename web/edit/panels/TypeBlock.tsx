@@ -28,8 +28,9 @@ export function TypeBlock({ editor }: { editor: Editor }) {
       try {
         const { pattern } = await reply(api.POST('/api/edit/text', { body: { pattern: editor.store.pattern, section, text } }));
         if (number !== asked.current) return;
-        setRead(pattern);
-        setSaid(changes(editor, pattern, section));
+        const refused = whyNot(editor, pattern, section);
+        setRead(refused === null ? pattern : null);
+        setSaid(refused ?? changes(editor, pattern, section));
       } catch (problem) {
         if (number === asked.current) setSaid(problem instanceof ApiError ? problem.message : String(problem));
       }
@@ -101,6 +102,21 @@ function newPlaces(editor: Editor, read: Pattern, section: number): { row: numbe
     const hits = read.sections[section]?.rows[index]?.hits ?? [];
     return { row: index, places: hits.map((hit) => hit.at).filter((at) => !there.has(at)) };
   });
+}
+
+/** What the task does not allow of it, in a sentence; null when it can be taken. */
+function whyNot(editor: Editor, read: Pattern, section: number): string | null {
+  const [before, after] = [editor.section, read.sections[section]];
+  if (!after) return null;
+  for (const row of after.rows.slice(before.rows.length)) {
+    const why = editor.allowed.whyNot(row.instrument);
+    const label = editor.catalogue.instruments.find(({ name }) => name === row.instrument)?.label ?? row.instrument;
+    if (why) return `${label}: ${why.charAt(0).toLowerCase()}${why.slice(1)} Leave this line out.`;
+  }
+  const { freedom } = editor.allowed;
+  return after.bars > before.bars && freedom && !freedom.form
+    ? `This goes on to bar ${after.bars}, and the task has ${plural(before.bars, 'bar')}; leave out what is beyond.`
+    : null;
 }
 
 /** "Read: 6 hits come, 2 go, a row of cowbell, 2 bars." */
