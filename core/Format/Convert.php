@@ -15,7 +15,8 @@ use Pulsanda\Core\Rhythm\Tempo;
 /** Files of every kind that patterns come in and go out as, known by their endings. */
 final readonly class Convert
 {
-    public const ENDINGS = ['json', 'mid', 'txt', 'csv'];
+    /** Those that are read and written, and one that is only written. */
+    private const ENDINGS = ['json', 'mid', 'txt', 'csv', 'musicxml'];
 
     /**
      * @param string             $name    of the file, whose ending says what it is
@@ -30,6 +31,9 @@ final readonly class Convert
         $ending = self::ending($name);
         if ('json' === $ending) {
             return new Imported(PatternReader::read($bytes));
+        }
+        if ('musicxml' === $ending) {
+            throw InvalidInput::at('', 'MusicXML is written here, but not read; save it as MIDI in the other program and open that.');
         }
         if ('mid' === $ending) {
             return MidiReader::read($bytes, $channel, $map);
@@ -76,6 +80,9 @@ final readonly class Convert
         if ('mid' === $ending) {
             return [MidiWriter::write($pattern, !$written, $rows), self::lostInMidi($pattern)];
         }
+        if ('musicxml' === $ending) {
+            return [MusicXmlWriter::write($pattern), ['Pushes, odds, kit, balance and room are not in MusicXML.']];
+        }
         $section = $pattern->sections[0];
         [$text, $lost] = 'csv' === $ending ? StepSheet::write($section, $pattern->meter) : TypedWriter::section($section, $pattern->meter);
         if (\count($pattern->sections) > 1) {
@@ -108,7 +115,10 @@ final readonly class Convert
 
         return \in_array($ending, self::ENDINGS, true) ? $ending : throw InvalidInput::at(
             '',
-            \sprintf('Files that end in ".%s" are not known here; use .pulsanda.json, .mid, .txt or .csv.', mb_substr($ending, 0, 10)),
+            \sprintf(
+                'Files that end in ".%s" are not known here; use .pulsanda.json, .mid, .txt, .csv or .musicxml.',
+                mb_substr($ending, 0, 10),
+            ),
         );
     }
 }

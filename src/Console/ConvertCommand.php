@@ -15,7 +15,7 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:convert', 'Makes one kind of pattern file of another, by their endings: .pulsanda.json, .mid, .txt, .csv')]
+#[AsCommand('pulsanda:convert', 'Makes one kind of pattern file of another: .pulsanda.json, .mid, .txt, .csv; out .musicxml too.')]
 final class ConvertCommand extends Command
 {
     protected function configure(): void

@@ -52,6 +52,10 @@ final class EditTest extends ApiTestCase
             $in = $this->send('POST', "/api/edit/import?name=beat.$ending", $bytes);
             self::assertSame(200, $in->getStatusCode(), (string) $in->getContent());
         }
+        $xml = $this->json($this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => 'musicxml']));
+        self::assertIsString($xml['bytes']);
+        self::assertStringContainsString('<score-partwise version="4.0">', (string) base64_decode($xml['bytes'], true));
+        $this->assertProblem(422, 'MusicXML is written here, but not read', $this->send('POST', '/api/edit/import?name=a.musicxml', '<a/>'));
         $this->assertProblem(422, 'no MIDI file', $this->send('POST', '/api/edit/import?name=beat.mid', 'words'));
         $this->assertProblem(422, 'Files that end in ".docx"', $this->send('POST', '/api/edit/import?name=beat.docx', 'words'));
         $this->assertProblem(422, 'Files that end in', $this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => 'docx']));

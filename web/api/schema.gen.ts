@@ -1032,7 +1032,7 @@ export interface paths {
                     "application/json": {
                         pattern: components["schemas"]["Pattern"];
                         /** @enum {string} */
-                        ending: "json" | "mid" | "txt" | "csv";
+                        ending: "json" | "mid" | "txt" | "csv" | "musicxml";
                         /** @default false */
                         written?: boolean;
                         /** @default false */

@@ -10,6 +10,7 @@ const MOST_BYTES = 2_000_000;
 const KINDS = [
   { value: 'json', label: 'Pulsanda, all of it' },
   { value: 'mid', label: 'MIDI' },
+  { value: 'musicxml', label: 'notation (MusicXML)' },
   { value: 'csv', label: 'step sheet (CSV)' },
   { value: 'txt', label: 'text' },
 ] as const;

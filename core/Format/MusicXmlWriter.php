@@ -1,0 +1,267 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Format;
+
+use Pulsanda\Core\Notation\Event;
+use Pulsanda\Core\Notation\Staff;
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Section;
+
+/**
+ * Writes a pattern as MusicXML 4.0, partwise: one percussion part of two voices, as the staff sets it. Sections stand in their order, with
+ * repeats and names; swing and tempo are told.
+ */
+final readonly class MusicXmlWriter
+{
+    private const DIVISIONS = 960;
+    private const TYPES = ['w' => 'whole', '2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th', '32' => '32nd'];
+    private const HEADS = ['cross' => 'x', 'ringed-cross' => 'circle-x', 'diamond' => 'diamond', 'triangle' => 'triangle'];
+    private const BEATS = ['2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th'];
+    private const ACCENT = 105;
+    private const GHOST = 40;
+
+    private \XMLWriter $xml;
+
+    private function __construct(private Pattern $pattern)
+    {
+        $this->xml = new \XMLWriter();
+    }
+
+    public static function write(Pattern $pattern): string
+    {
+        return (new self($pattern))->document();
+    }
+
+    private function document(): string
+    {
+        $this->xml->openMemory();
+        $this->xml->setIndent(true);
+        $this->xml->startDocument('1.0', 'UTF-8', 'no');
+        $this->xml->writeDtd(
+            'score-partwise',
+            '-//Recordare//DTD MusicXML 4.0 Partwise//EN',
+            'http://www.musicxml.org/dtds/partwise.dtd',
+        );
+        $this->in('score-partwise', ['version' => '4.0'], function (): void {
+            $this->in('work', [], fn () => $this->xml->writeElement('work-title', $this->pattern->title));
+            $this->in('part-list', [], fn () => $this->in('score-part', ['id' => 'P1'], $this->instruments(...)));
+            $this->in('part', ['id' => 'P1'], $this->measures(...));
+        });
+        $this->xml->endDocument();
+
+        return $this->xml->outputMemory();
+    }
+
+    private function instruments(): void
+    {
+        $this->xml->writeElement('part-name', 'Drums');
+        foreach ($this->pattern->instruments() as $one) {
+            $this->in('score-instrument', ['id' => self::id($one)], fn () => $this->xml->writeElement('instrument-name', $one->label()));
+        }
+        foreach ($this->pattern->instruments() as $one) {
+            $this->in('midi-instrument', ['id' => self::id($one)], function () use ($one): void {
+                $this->xml->writeElement('midi-channel', '10');
+                // Counted from 1.
+                $this->xml->writeElement('midi-unpitched', (string) ($one->midi() + 1));
+            });
+        }
+    }
+
+    private function measures(): void
+    {
+        $sections = array_column(
+            array_map(static fn (Section $one): array => [$one->name, $one], $this->pattern->sections),
+            1,
+            0,
+        );
+        $number = 0;
+        foreach ($this->pattern->order as $entry) {
+            $bars = Staff::bars($sections[$entry->section], $this->pattern->meter);
+            foreach ($bars as $b => $bar) {
+                $this->in('measure', ['number' => (string) ++$number], function () use ($bar, $b, $bars, $entry, $number): void {
+                    1 !== $number || $this->attributes();
+                    $times = $entry->times > 1 ? $entry->times : null;
+                    if (null !== $times && 0 === $b) {
+                        $this->in('barline', ['location' => 'left'], fn () => $this->empty('repeat', ['direction' => 'forward']));
+                    }
+                    if (0 === $b && \count($this->pattern->sections) > 1) {
+                        $this->direction(fn () => $this->xml->writeElement('rehearsal', $entry->section));
+                    }
+                    1 !== $number || $this->tempo();
+                    $this->voice($bar['up'], '1', 'up');
+                    if ([] !== array_filter($bar['down'], static fn (Event $event): bool => [] !== $event->struck)) {
+                        $this->in('backup', [], fn () => $this->xml->writeElement('duration', (string) $this->pattern->meter->barTicks()));
+                        $this->voice($bar['down'], '2', 'down');
+                    }
+                    if (null !== $times && $b === \count($bars) - 1) {
+                        $attributes = ['direction' => 'backward', 'times' => (string) $times];
+                        $this->in('barline', ['location' => 'right'], fn () => $this->empty('repeat', $attributes));
+                    }
+                });
+            }
+        }
+    }
+
+    private function attributes(): void
+    {
+        $this->in('attributes', [], function (): void {
+            $this->xml->writeElement('divisions', (string) self::DIVISIONS);
+            $this->in('time', [], function (): void {
+                $this->xml->writeElement('beats', (string) $this->pattern->meter->count);
+                $this->xml->writeElement('beat-type', (string) $this->pattern->meter->unit);
+            });
+            $this->in('clef', [], fn () => $this->xml->writeElement('sign', 'percussion'));
+        });
+    }
+
+    private function tempo(): void
+    {
+        $this->in('direction', ['placement' => 'above'], function (): void {
+            $beat = $this->pattern->tempo->beat;
+            $this->in('direction-type', [], fn () => $this->in('metronome', [], function () use ($beat): void {
+                $this->xml->writeElement('beat-unit', self::BEATS[rtrim($beat, '.')] ?? 'quarter');
+                !str_ends_with($beat, '.') || $this->empty('beat-unit-dot');
+                $this->xml->writeElement('per-minute', (string) $this->pattern->tempo->bpm());
+            }));
+            $this->in('sound', ['tempo' => (string) round($this->pattern->tempo->quarters(), 4)], function (): void {
+                $percent = (int) round($this->pattern->swing->percent);
+                if ($percent > 50) {
+                    $this->in('swing', [], function () use ($percent): void {
+                        $this->xml->writeElement('first', (string) $percent);
+                        $this->xml->writeElement('second', (string) (100 - $percent));
+                        $this->xml->writeElement('swing-type', 8 === $this->pattern->swing->unit ? 'eighth' : '16th');
+                    });
+                }
+            });
+        });
+    }
+
+    /** @param list<Event> $events */
+    private function voice(array $events, string $voice, string $stem): void
+    {
+        foreach ($events as $i => $event) {
+            if ([] === $event->struck) {
+                $this->in('note', [], function () use ($event, $voice): void {
+                    $this->empty('rest', 'w' === $event->value ? ['measure' => 'yes'] : []);
+                    $this->xml->writeElement('duration', (string) $event->ticks);
+                    $this->xml->writeElement('voice', $voice);
+                    'w' === $event->value || $this->value($event);
+                });
+                continue;
+            }
+            foreach ($event->struck as $h => [$instrument, $hit]) {
+                $this->in('note', [], function () use ($events, $i, $event, $h, $instrument, $hit, $voice, $stem): void {
+                    0 === $h || $this->empty('chord');
+                    $this->in('unpitched', [], function () use ($instrument): void {
+                        $this->xml->writeElement('display-step', $instrument->staff()[0]);
+                        $this->xml->writeElement('display-octave', $instrument->staff()[1]);
+                    });
+                    $this->xml->writeElement('duration', (string) $event->ticks);
+                    $this->empty('instrument', ['id' => self::id($instrument)]);
+                    $this->xml->writeElement('voice', $voice);
+                    $this->value($event);
+                    $this->xml->writeElement('stem', $stem);
+                    $this->head($instrument, $hit);
+                    0 !== $h || $this->beams($events, $i);
+                    $this->notations($events, $i, 0 === $h, $hit);
+                });
+            }
+        }
+    }
+
+    private function value(Event $event): void
+    {
+        $this->xml->writeElement('type', self::TYPES[$event->value]);
+        0 === $event->dots || $this->empty('dot');
+        if (1 !== $event->tuplet) {
+            $this->in('time-modification', [], function (): void {
+                $this->xml->writeElement('actual-notes', '3');
+                $this->xml->writeElement('normal-notes', '2');
+            });
+        }
+    }
+
+    private function head(Instrument $instrument, Hit $hit): void
+    {
+        $this->xml->startElement('notehead');
+        $hit->velocity >= self::GHOST || $this->xml->writeAttribute('parentheses', 'yes');
+        $this->xml->text(self::HEADS[$instrument->notehead()] ?? 'normal');
+        $this->xml->endElement();
+    }
+
+    /** @param list<Event> $events */
+    private function beams(array $events, int $i): void
+    {
+        $same = static fn (int $j): bool => isset($events[$j]) && $events[$j]->span === $events[$i]->span
+            && [] !== $events[$j]->struck && (int) $events[$j]->value >= 8;
+        if (!$same($i)) {
+            return;
+        }
+        $beam = match ([$same($i - 1), $same($i + 1)]) {
+            [false, true] => 'begin', [true, true] => 'continue', [true, false] => 'end', default => null,
+        };
+        if (null !== $beam) {
+            $this->xml->startElement('beam');
+            $this->xml->writeAttribute('number', '1');
+            $this->xml->text($beam);
+            $this->xml->endElement();
+        }
+    }
+
+    /** @param list<Event> $events */
+    private function notations(array $events, int $i, bool $first, Hit $hit): void
+    {
+        $inTuplet = static fn (int $j): bool => isset($events[$j]) && $events[$j]->span === $events[$i]->span;
+        $begins = $first && 1 !== $events[$i]->tuplet && !$inTuplet($i - 1);
+        $ends = $first && 1 !== $events[$i]->tuplet && !$inTuplet($i + 1) && !$begins;
+        if (!$begins && !$ends && $hit->velocity < self::ACCENT && 1 === $hit->roll) {
+            return;
+        }
+        $this->in('notations', [], function () use ($begins, $ends, $hit): void {
+            !$begins || $this->empty('tuplet', ['type' => 'start', 'number' => '1']);
+            !$ends || $this->empty('tuplet', ['type' => 'stop', 'number' => '1']);
+            if ($hit->roll > 1) {
+                $this->in('ornaments', [], function () use ($hit): void {
+                    $this->xml->startElement('tremolo');
+                    $this->xml->writeAttribute('type', 'single');
+                    $this->xml->text((string) min(3, (int) ceil(log($hit->roll, 2))));
+                    $this->xml->endElement();
+                });
+            }
+            if ($hit->velocity >= self::ACCENT) {
+                $this->in('articulations', [], fn () => $this->empty('accent'));
+            }
+        });
+    }
+
+    private function direction(\Closure $type): void
+    {
+        $this->in('direction', ['placement' => 'above'], fn () => $this->in('direction-type', [], $type));
+    }
+
+    /** @param array<string, string> $attributes */
+    private function in(string $name, array $attributes, \Closure $inside): void
+    {
+        $this->xml->startElement($name);
+        foreach ($attributes as $attribute => $value) {
+            $this->xml->writeAttribute($attribute, $value);
+        }
+        $inside();
+        $this->xml->endElement();
+    }
+
+    /** @param array<string, string> $attributes */
+    private function empty(string $name, array $attributes = []): void
+    {
+        $this->in($name, $attributes, static function (): void {});
+    }
+
+    private static function id(Instrument $instrument): string
+    {
+        return 'P1-I'.$instrument->midi();
+    }
+}
