@@ -9,6 +9,7 @@ import { useKeys } from '../ui/useKeys';
 import { Arithmetic } from './Arithmetic';
 import { BeatSheet } from './BeatSheet';
 import { differencesOnly } from './differences';
+import { HearAlone } from './HearAlone';
 import { Legend } from './Legend';
 import { Notes } from './Notes';
 import { Statements } from './Statements';
@@ -175,8 +176,11 @@ export function Compared(props: Props) {
           <div className="work-said">
             {others}
             <KitBar player={player} />
+            <span className="ml-auto">
+              <HearAlone player={player} beats={compared ? [submission, compared.target] : [submission]} catalogue={catalogue} />
+            </span>
             {bars > 1 && (
-              <label className="ml-auto flex items-center gap-1.5" title={desk && 'Key L'}>
+              <label className="flex items-center gap-1.5" title={desk && 'Key L'}>
                 Loop
                 <select
                   className="field field-small w-auto"

@@ -15,6 +15,8 @@ const POINTS = 16385;
  */
 export class Output {
   #master: GainNode;
+  /** For what was mixed by the core and has been through its limiter. */
+  #mixed: GainNode;
   #level = 1;
   #chokes: Map<string, string>;
   #ringing = new Map<string, Ringing>();
@@ -28,6 +30,8 @@ export class Output {
   ) {
     this.#chokes = new Map(catalogue.instruments.flatMap((one) => (one.choke ? [[one.name, one.choke]] : [])));
     this.#master = new GainNode(context, { gain: 1 / RANGE });
+    this.#mixed = new GainNode(context, { gain: 1 });
+    this.#mixed.connect(context.destination);
     this.#master.connect(new WaveShaperNode(context, { curve: limiter(catalogue.sound.limiter) })).connect(context.destination);
   }
 
@@ -39,6 +43,7 @@ export class Output {
   set level(level: number) {
     this.#level = level;
     this.#master.gain.setTargetAtTime(level / RANGE, this.context.currentTime, 0.01);
+    this.#mixed.gain.setTargetAtTime(level, this.context.currentTime, 0.01);
   }
 
   /**
@@ -85,7 +90,7 @@ export class Output {
   /** @returns what stops it, and what is kept when it has ended by itself or was stopped */
   async whole(audio: ArrayBuffer): Promise<{ stop: () => void; ended: Promise<void> }> {
     const source = new AudioBufferSourceNode(this.context, { buffer: await this.context.decodeAudioData(audio) });
-    source.connect(this.#master);
+    source.connect(this.#mixed);
     const ended = new Promise<void>((resolve) => source.addEventListener('ended', () => resolve()));
     source.start();
     return { stop: () => source.stop(), ended };

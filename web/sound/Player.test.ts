@@ -294,6 +294,7 @@ describe('the player', () => {
     await listen(0.3);
     expect(options.map((one) => one.gain ?? one.playbackRate ?? one.pan).filter((value) => value !== undefined)).toEqual([
       1 / 8, // of all, before the limiter
+      1, // of what comes whole
       2,
       0.5,
       -1,
