@@ -38,7 +38,11 @@ final readonly class MidiReader
         $meter = self::meter($file, $lost);
         $tempo = self::tempo($file, $meter, $lost);
         $notes = self::drums($file, $channel, $lost);
-        $strokes = self::strokes($notes, $file->division, $map, $lost);
+        $unknown = [];
+        $strokes = self::strokes($notes, $file->division, $map, $unknown);
+        foreach ($unknown as $number => $count) {
+            $lost[] = \sprintf('Note %d is no drum that is known here; %d of it left out.', $number, $count);
+        }
         $barTicks = $meter->barTicks();
         $last = max([0, ...array_map(static fn (array $row): int => max(array_column($row, 'tick')), $strokes)]);
         $end = max($last + 1, intdiv($file->end * self::QUARTER, $file->division));
@@ -50,7 +54,7 @@ final readonly class MidiReader
         }
         $title = '' === $file->title ? 'From a MIDI file' : mb_substr($file->title, 0, Pattern::MOST_TITLE);
 
-        return new Imported(Pattern::of($title, $meter, $tempo, self::sections($strokes, $bars, $meter, $lost)), $lost);
+        return new Imported(Pattern::of($title, $meter, $tempo, self::sections($strokes, $bars, $meter, $lost)), $lost, $unknown);
     }
 
     /** @param list<string> $lost */
@@ -121,17 +125,17 @@ final readonly class MidiReader
     /**
      * @param list<array{tick: int, channel: int, note: int, velocity: int}> $notes
      * @param array<int, string>                                             $map
-     * @param list<string>                                                   $lost
+     * @param array<int, int>                                                $unknown how many there are of each note without a drum
      *
      * @return array<string, non-empty-list<array{tick: int, velocity: int}>> by instrument, in ticks of ours
      */
-    private static function strokes(array $notes, int $division, array $map, array &$lost): array
+    private static function strokes(array $notes, int $division, array $map, array &$unknown): array
     {
         $known = [];
         foreach (Instrument::cases() as $one) {
             $known[$one->midi()] = $one->value;
         }
-        $strokes = $unknown = [];
+        $strokes = [];
         foreach ($notes as $note) {
             $name = $map[$note['note']] ?? $known[$note['note']] ?? null;
             if (null === $name) {
@@ -143,9 +147,6 @@ final readonly class MidiReader
                     "there is no instrument \"$name\" in the catalogue.",
                 ))->value][] = ['tick' => $tick, 'velocity' => $note['velocity']];
             }
-        }
-        foreach ($unknown as $number => $count) {
-            $lost[] = \sprintf('Note %d is no drum that is known here; %d of it left out.', $number, $count);
         }
 
         return $strokes;

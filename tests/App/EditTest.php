@@ -55,6 +55,14 @@ final class EditTest extends ApiTestCase
         $xml = $this->json($this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => 'musicxml']));
         self::assertIsString($xml['bytes']);
         self::assertStringContainsString('<score-partwise version="4.0">', (string) base64_decode($xml['bytes'], true));
+        $midi = 'MThd'.pack('Nnnn', 6, 0, 1, 96).'MTrk'.pack('N', 12)."\0\x99\x24\x64\0\x99\x5A\x64\0\xFF\x2F\0";
+        $read = $this->json($this->send('POST', '/api/edit/import?name=a.mid', $midi));
+        self::assertSame([['note' => 90, 'count' => 1]], $read['unknown']);
+        $mapped = $this->json($this->send('POST', '/api/edit/import?name=a.mid&map=90:cowbell', $midi));
+        self::assertSame('cowbell', $this->at($mapped, 'pattern.sections.0.rows.1.instrument'));
+        self::assertSame([], $mapped['unknown']);
+        $this->assertProblem(422, 'no instrument "frog"', $this->send('POST', '/api/edit/import?name=a.mid&map=90:frog', $midi));
+        $this->assertProblem(422, 'as 90:cowbell', $this->send('POST', '/api/edit/import?name=a.mid&map=999:kick', $midi));
         $this->assertProblem(422, 'MusicXML is written here, but not read', $this->send('POST', '/api/edit/import?name=a.musicxml', '<a/>'));
         $this->assertProblem(422, 'no MIDI file', $this->send('POST', '/api/edit/import?name=beat.mid', 'words'));
         $this->assertProblem(422, 'Files that end in ".docx"', $this->send('POST', '/api/edit/import?name=beat.docx', 'words'));

@@ -54,8 +54,10 @@ final class PaperTest extends BrowserTestCase
         $kwame->see('input[aria-label="Pattern file"]', hidden: true)->sendKeys($file);
         $kwame->read('Note 90 is no drum that is known here; 1 of it left out.');
         self::assertSame(90, $kwame->hit(2, 480), 'nothing has changed yet');
+        $kwame->choose('Note 90 is', 'Crash');
+        $kwame->readNot('Note 90 is no drum');
         $kwame->press('Take it so');
-        $kwame->until(static fn (): bool => 100 === $kwame->hit(0, 0) && 80 === $kwame->hit(1, 960), 'the beat of the file');
+        $kwame->until(static fn (): bool => 100 === $kwame->hit(0, 0) && 80 === $kwame->hit(1, 960) && 100 === $kwame->hit(2, 0), 'the beat of the file');
         $kwame->saved();
         file_put_contents($file, 'These are only words.');
         $kwame->see('input[aria-label="Pattern file"]', hidden: true)->sendKeys($file);

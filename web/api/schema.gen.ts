@@ -978,6 +978,7 @@ export interface paths {
                 query: {
                     name: string;
                     channel?: number;
+                    map?: string;
                 };
                 header?: never;
                 path?: never;
@@ -998,6 +999,10 @@ export interface paths {
                         "application/json": {
                             pattern: components["schemas"]["Pattern"];
                             lost: string[];
+                            unknown: {
+                                note: number;
+                                count: number;
+                            }[];
                         };
                     };
                 };

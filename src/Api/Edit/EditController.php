@@ -152,9 +152,40 @@ final readonly class EditController
     {
         $this->access->account();
         $channel = $request->query->getInt('channel');
-        $read = Convert::read($request->getContent(), $request->query->getString('name'), channel: 0 === $channel ? null : $channel);
+        $read = Convert::read(
+            $request->getContent(),
+            $request->query->getString('name'),
+            channel: 0 === $channel ? null : $channel,
+            map: self::map($request->query->getString('map')),
+        );
 
-        return new JsonResponse(['pattern' => PatternWriter::toData($read->pattern), 'lost' => $read->lost]);
+        return new JsonResponse([
+            'pattern' => PatternWriter::toData($read->pattern),
+            'lost' => $read->lost,
+            'unknown' => array_map(
+                static fn (int $note, int $count): array => ['note' => $note, 'count' => $count],
+                array_keys($read->unknown),
+                $read->unknown,
+            ),
+        ]);
+    }
+
+    /**
+     * "90:cowbell,91:clap"; a note without a name is left out.
+     *
+     * @return array<int, string>
+     */
+    private static function map(string $text): array
+    {
+        $map = [];
+        foreach ('' === $text ? [] : explode(',', $text) as $pair) {
+            if (1 !== preg_match('/^(\d{1,3}):([a-z0-9-]*)$/D', $pair, $match) || $match[1] > 127) {
+                throw InvalidInput::at('map', 'this must be notes from 0 to 127 with instruments, as 90:cowbell.');
+            }
+            $map[(int) $match[1]] = $match[2];
+        }
+
+        return $map;
     }
 
     /** A pattern as a file of another kind, and what that cannot hold. */

@@ -15,6 +15,8 @@ const KINDS = [
   { value: 'txt', label: 'text' },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
+/** A MIDI file with notes that are no drums here, and which drums they are taken for. */
+type Notes = { file: File; map: Record<number, string>; list: number[] };
 
 function download(blob: Blob, title: string, ending: string): void {
   const link = document.createElement('a');
@@ -34,6 +36,7 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
   revealed.current = reveal;
   const [asked, setAsked] = useState<Adapted | null>(null);
   const [kind, setKind] = useState<Kind>('json');
+  const [notes, setNotes] = useState<Notes | null>(null);
   const { error, setError, run } = useTask();
   const take = useCallback(
     ({ pattern }: Adapted) => {
@@ -48,6 +51,7 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
   const open = useCallback(
     (text: string) => {
       setAsked(null);
+      setNotes(null);
       return run(async () => {
         const { pattern } = await reply(
           // The text goes as it is: the core says what is wrong with it, and where.
@@ -71,12 +75,13 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
     };
   }, [editor, open, locked]);
   /** A file of another kind: what it holds and a pattern does not is asked about with the rest. */
-  const bring = (file: File) => {
+  const bring = (file: File, map: Record<number, string> = {}) => {
     setAsked(null);
     return run(async () => {
-      const { pattern, lost } = await reply(
+      const pairs = Object.entries(map).map(([note, name]) => `${note}:${name}`);
+      const { pattern, lost, unknown } = await reply(
         api.POST('/api/edit/import', {
-          params: { query: { name: file.name } },
+          params: { query: { name: file.name, ...(pairs.length > 0 && { map: pairs.join(',') }) } },
           body: file as unknown as string,
           bodySerializer: (body) => body as unknown as string,
           headers: { 'Content-Type': 'application/octet-stream' },
@@ -84,7 +89,12 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
       );
       const fitting = await adapted(pattern, editor);
       const changes = [...lost, ...fitting.changes];
-      if (changes.length > 0) setAsked({ pattern: fitting.pattern, changes });
+      setNotes((before) => ({
+        file,
+        map,
+        list: [...new Set([...(before?.file === file ? before.list : []), ...unknown.map(({ note }) => note)])],
+      }));
+      if (changes.length > 0 || Object.keys(map).length > 0) setAsked({ pattern: fitting.pattern, changes });
       else take(fitting);
     });
   };
@@ -152,12 +162,17 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
       {asked && (
         <div className="mt-2">
           <Notice>
-            <p>“{asked.pattern.title}” cannot be taken just as it is:</p>
+            <p>
+              “{asked.pattern.title}” {asked.changes.length > 0 ? 'cannot be taken just as it is:' : 'can be taken now.'}
+            </p>
             <ul className="my-1 list-disc pl-5">
               {asked.changes.map((change) => (
                 <li key={change}>{change}</li>
               ))}
             </ul>
+            {notes && notes.list.length > 0 && (
+              <UnknownNotes editor={editor} notes={notes} choose={(note, name) => void bring(notes.file, { ...notes.map, [note]: name })} />
+            )}
             <p className="flex gap-1.5">
               <button type="button" className="button button-small" onClick={() => take(asked)}>
                 Take it so
@@ -170,5 +185,26 @@ export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: 
         </div>
       )}
     </section>
+  );
+}
+
+/** Which drum each note is that a MIDI file has and nobody knows. */
+function UnknownNotes({ editor, notes, choose }: { editor: Editor; notes: Notes; choose: (note: number, name: string) => void }) {
+  return (
+    <div className="my-1 flex flex-col gap-1">
+      {notes.list.map((note) => (
+        <label key={note} className="flex items-center gap-1.5">
+          Note {note} is
+          <select className="field field-small w-auto" value={notes.map[note] ?? ''} onChange={(event) => choose(note, event.target.value)}>
+            <option value="">left out</option>
+            {editor.catalogue.instruments.map(({ name, label }) => (
+              <option key={name} value={name}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
   );
 }
