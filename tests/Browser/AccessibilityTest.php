@@ -63,7 +63,7 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'a teacher' => ['odile', [
             'the day' => [[], 'main h2'],
             'the Planner' => [['Go on planning: Heron'], '[role=grid] .note'],
-            'paper' => [["Answer 12: Lamplighters' March", 'Paper'], '.paper-bar'],
+            'paper' => [['Answer 2: Ferry Rocker', 'Paper'], '.paper-bar'],
             'a new plan' => [['Plan an assignment'], '[role=grid]'],
             'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],
             'how it is marked' => [['Open the plan: Lamp', 'Marking'], '#policy'],
