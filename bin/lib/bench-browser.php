@@ -103,10 +103,7 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
     assert(200 === $status, 'the draft to be taken');
     $person->driver->navigate()->refresh();
     $person->cell($rows - 1, 3840 * $bars - 240);
-    $person->until(
-        static fn (): bool => [] === $person->driver->findElements(Facebook\WebDriver\WebDriverBy::tagName('progress')),
-        'the sounds to be loaded',
-    );
+    $person->soundsLoaded();
     $person->script(WATCH);
     $person->press('Play');
     $bench = presses($person, '[role=gridcell]');

@@ -118,15 +118,11 @@ $person->press('Begin: Slack Tide');
 $person->cell(0, 0);
 $refused = $person->driver->executeAsyncScript(FULL);
 '' === $refused || exit("The draft was not taken: $refused\n");
-$loaded = static fn () => $person->until(
-    static fn (): bool => [] === $person->driver->findElements(Facebook\WebDriver\WebDriverBy::tagName('progress')),
-    'the sounds to be loaded',
-);
 // Twice: the second time everything comes out of the cache.
 for ($visit = 0; $visit < 2; ++$visit) {
     $person->driver->navigate()->refresh();
     $person->cell(15, 0);
-    $loaded();
+    $person->soundsLoaded();
 }
 $person->script(WATCH);
 $person->press('Play');

@@ -20,7 +20,6 @@ final readonly class MidiFile
      * @param list<array{tick: int, channel: int, note: int, velocity: int}> $notes    by tick; channels from 1
      * @param list<array{tick: int, count: int, unit: int}>                  $meters
      * @param list<array{tick: int, bpm: float}>                             $tempos   quarters a minute
-     * @param list<array{tick: int, name: string}>                           $markers
      * @param int                                                            $end      tick of the last event
      */
     private function __construct(
@@ -28,7 +27,6 @@ final readonly class MidiFile
         public array $notes,
         public array $meters,
         public array $tempos,
-        public array $markers,
         public string $title,
         public int $end,
     ) {
@@ -62,7 +60,7 @@ final readonly class MidiFile
         }
         usort($found->notes, static fn (array $a, array $b): int => $a['tick'] <=> $b['tick'] ?: $a['note'] <=> $b['note']);
 
-        return new self($division, $found->notes, $found->meters, $found->tempos, $found->markers, $found->title, $found->end);
+        return new self($division, $found->notes, $found->meters, $found->tempos, $found->title, $found->end);
     }
 
     /** @return array{length: int, format: int, tracks: int, division: int} */

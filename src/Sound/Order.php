@@ -55,7 +55,9 @@ final readonly class Order
     /** @throws InvalidInput where the pattern has no such section, or it lasts too long */
     public function excerpt(Pattern $pattern): Excerpt
     {
-        $excerpt = null === $this->section ? Excerpt::whole($pattern, $this->passes) : Excerpt::section($pattern, $this->section);
+        $excerpt = null === $this->section
+            ? Excerpt::whole($pattern, $this->passes)
+            : Excerpt::section($pattern, $this->section, $this->passes);
 
         return $this->loop ? $excerpt->asLoop() : $excerpt;
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Browser;
 
-use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 
 /** Kits, balance and whom one listens to, while it plays: told by the sounds that the browser starts. */
@@ -40,7 +39,6 @@ final class KitsTest extends BrowserTestCase
         $wren->go('/');
         $wren->press("Go on building: Lamplighters' March");
         $wren->see('button[aria-label="Kit: parade"]');
-        // The parade has no shaker: the row says who plays.
         $wren->press('Kit: parade');
         $wren->press('Undo');
         $wren->see('button[aria-label="Kit: boathouse"]');
@@ -108,10 +106,7 @@ final class KitsTest extends BrowserTestCase
             $wren->press($fill);
             $wren->press('Take it');
         }
-        $wren->until(
-            static fn (): bool => [] === $wren->driver->findElements(WebDriverBy::tagName('progress')),
-            'the sounds to be loaded',
-        );
+        $wren->soundsLoaded();
         $wren->script(self::LISTEN);
         $wren->press('Play');
         $wren->until(fn (): bool => \count($this->samples($wren)) >= 2, 'both rows to sound');

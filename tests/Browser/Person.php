@@ -336,6 +336,11 @@ final readonly class Person
         );
     }
 
+    public function soundsLoaded(): void
+    {
+        $this->until(fn (): bool => [] === $this->driver->findElements(WebDriverBy::tagName('progress')), 'the sounds to be loaded');
+    }
+
     public function saved(): void
     {
         $this->see('[data-keeping=saved]');

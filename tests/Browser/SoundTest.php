@@ -29,7 +29,7 @@ final class SoundTest extends BrowserTestCase
         $person->press($this->link($title));
         $person->press('Target');
         $target = $this->target($person);
-        $this->waitForSounds($person);
+        $person->soundsLoaded();
         $person->script(self::LISTEN);
         $person->press('Play');
         // Once through, and half of the second time.
@@ -76,7 +76,7 @@ final class SoundTest extends BrowserTestCase
         $wren = $this->person('wren');
         $wren->press('Begin: Lamplighters');
         $wren->cell(0, 0)->click();
-        $this->waitForSounds($wren);
+        $wren->soundsLoaded();
         $wren->script(self::LISTEN);
         $wren->press('Play');
         $wren->until(static fn (): bool => \count((array) $wren->script('return window.heard')) >= 1, 'the first kick');
@@ -94,14 +94,6 @@ final class SoundTest extends BrowserTestCase
     private function link(string $title): string
     {
         return 'Foghorn Shuffle' === $title ? "Look at it: $title" : "Begin: $title";
-    }
-
-    private function waitForSounds(Person $person): void
-    {
-        $person->until(
-            static fn (): bool => [] === $person->driver->findElements(\Facebook\WebDriver\WebDriverBy::tagName('progress')),
-            'the sounds to be loaded',
-        );
     }
 
     private function target(Person $person): Pattern

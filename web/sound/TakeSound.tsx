@@ -69,19 +69,17 @@ export function TakeSound({ ask, sections = [], title }: Props) {
             ))}
           </select>
         )}
-        {order.section === null && (
-          <span className="whitespace-nowrap">
-            <NumberField
-              label="How many times"
-              value={order.passes ?? 1}
-              low={1}
-              high={MOST_PASSES}
-              take={(passes) => change({ passes: Math.round(passes) })}
-              refuse={(passes) => setError(`${passes} times is not possible; it goes from 1 to ${MOST_PASSES}.`)}
-            />{' '}
-            {order.passes === 1 ? 'time' : 'times'}
-          </span>
-        )}
+        <span className="whitespace-nowrap">
+          <NumberField
+            label="How many times"
+            value={order.passes ?? 1}
+            low={1}
+            high={MOST_PASSES}
+            take={(passes) => change({ passes: Math.round(passes) })}
+            refuse={(passes) => setError(`${passes} times is not possible; it goes from 1 to ${MOST_PASSES}.`)}
+          />{' '}
+          {order.passes === 1 ? 'time' : 'times'}
+        </span>
         <label className="flex items-center gap-1.5" title="What rings on at its end is heard at its beginning">
           <input type="checkbox" checked={order.loop} onChange={(event) => change({ loop: event.target.checked })} />
           goes round without a seam

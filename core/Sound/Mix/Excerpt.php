@@ -54,17 +54,18 @@ final readonly class Excerpt
     }
 
     /**
-     * The first time that a section is played.
+     * The first time that a section is played, so many times.
      *
      * @throws InvalidInput when it is not in the order
      */
-    public static function section(Pattern $pattern, string $name): self
+    public static function section(Pattern $pattern, string $name, int $passes = 1): self
     {
+        Range::check('passes', $passes, 1, self::MOST_PASSES);
         $from = 0;
         foreach ($pattern->form() as $section) {
             $ticks = $section->bars * $pattern->meter->barTicks();
             if ($name === $section->name) {
-                return self::checked($pattern, new self($from, $ticks, 1, 1, false, null));
+                return self::checked($pattern, new self($from, $ticks, $passes, 1, false, null));
             }
             $from += $ticks;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Paper;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Api\Shape\NewestAttempts;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Part;
@@ -27,7 +28,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Beats for paper: the targets of a part, one's own beat, one that was handed in, or the newest of a whole class. */
 final readonly class PaperController
 {
-    public function __construct(private Access $access, private EntityManagerInterface $entities)
+    public function __construct(private Access $access, private EntityManagerInterface $entities, private NewestAttempts $newest)
     {
     }
 
@@ -71,11 +72,7 @@ final readonly class PaperController
     public function class(string $id, Request $request): JsonResponse
     {
         $part = $this->access->taughtPart($id);
-        /** @var list<Attempt> $attempts */
-        $attempts = $this->entities->createQuery(
-            'SELECT a, s FROM '.Attempt::class.' a JOIN a.student s WHERE a.part = :part AND a.number =
-                (SELECT MAX(b.number) FROM '.Attempt::class.' b WHERE b.part = a.part AND b.student = a.student) ORDER BY s.name',
-        )->setParameter('part', $part->id)->getResult();
+        $attempts = $this->newest->of($part);
         if ([] === $attempts) {
             throw new Conflict('Nobody has handed in yet, so there is nothing to print.');
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Sound;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Api\Shape\NewestAttempts;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Rendering;
 use Pulsanda\App\Http\Body;
@@ -34,6 +35,7 @@ final readonly class RenderingController
         private Access $access,
         private Renderings $renderings,
         private EntityManagerInterface $entities,
+        private NewestAttempts $newest,
         private MessageBusInterface $bus,
         private RateLimiterFactory $audioLimiter,
     ) {
@@ -65,11 +67,7 @@ final readonly class RenderingController
     {
         $part = $this->access->taughtPart($id);
         $order = Order::of(Body::of($request, Order::KEYS));
-        /** @var list<Attempt> $attempts */
-        $attempts = $this->entities->createQuery(
-            'SELECT a, s FROM '.Attempt::class.' a JOIN a.student s WHERE a.part = :part AND a.number =
-                (SELECT MAX(b.number) FROM '.Attempt::class.' b WHERE b.part = a.part AND b.student = a.student) ORDER BY s.name',
-        )->setParameter('part', $part->id)->getResult();
+        $attempts = $this->newest->of($part);
         if ([] === $attempts) {
             throw new Conflict('Nobody has handed in yet, so there is nothing to take away.');
         }

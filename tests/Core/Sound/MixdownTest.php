@@ -60,6 +60,7 @@ final class MixdownTest extends TestCase
         );
         $form = Pattern::of('Lesson', Meter::of(4, 4), Tempo::of(120, '4'), [$bar('A', 0), $bar('B', 240)]);
         self::assertSame([self::at(1)], self::starts($form, Excerpt::section($form, 'B')));
+        self::assertSame([self::at(1), self::at(17)], self::starts($form, Excerpt::section($form, 'B', 2)), 'twice');
         self::assertSame('there is no bar 3; choose one from 1 to 2.', self::refusal(static fn () => Excerpt::bar($pattern, 3)));
         self::assertStringContainsString('choose one of: A, B', self::refusal(static fn () => Excerpt::section($form, 'C')));
         self::assertStringContainsString('at most 1800', self::refusal(static fn () => Excerpt::whole(
