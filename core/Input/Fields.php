@@ -94,6 +94,27 @@ final readonly class Fields
         return $value;
     }
 
+    /**
+     * A text of at most $most characters, empty where it is left out; line breaks are allowed, other control characters are not.
+     *
+     * @throws InvalidInput
+     */
+    public function text(string $key, int $most): string
+    {
+        $text = trim($this->string($key, ''));
+        if (mb_strlen($text) > $most) {
+            throw InvalidInput::at(
+                $this->at($key),
+                \sprintf('this text has %d characters; at most %d fit, so shorten it.', mb_strlen($text), $most),
+            );
+        }
+        if (1 === preg_match('/[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]/', $text)) {
+            throw InvalidInput::at($this->at($key), 'this text holds control characters; remove them.');
+        }
+
+        return $text;
+    }
+
     /** @throws InvalidInput */
     public function bool(string $key, bool $default): bool
     {

@@ -13,11 +13,11 @@ use Pulsanda\Core\Rhythm\Meter;
  *     kick        X...|....|x...|....
  *     closed-hat  x.x.|x.x.|x.x.|x.x.
  *
- * g is a ghost, s soft, x firm, X an accent, . nothing; bar and beat lines are for the eye alone.
+ * g is a ghost, s soft, x firm, X an accent, d a stroke that is doubled, . nothing; bar and beat lines are for the eye alone.
  */
 final readonly class TextGrid
 {
-    private const SIGNS = ['g' => Level::Ghost, 's' => Level::Soft, 'x' => Level::Firm, 'X' => Level::Accent];
+    private const SIGNS = ['g' => Level::Ghost, 's' => Level::Soft, 'x' => Level::Firm, 'X' => Level::Accent, 'd' => Level::Firm];
 
     /**
      * @param string $grid lines of instrument and steps
@@ -40,9 +40,9 @@ final readonly class TextGrid
                 if ('.' !== $sign) {
                     $level = self::SIGNS[$sign] ?? throw InvalidInput::at(
                         'line '.($i + 1),
-                        "\"$sign\" is not a sign; use g, s, x, X or a point.",
+                        "\"$sign\" is not a sign; use g, s, x, X, d or a point.",
                     );
-                    $hits[] = Hit::of($step * $snap->ticks(), $level->entry());
+                    $hits[] = Hit::of($step * $snap->ticks(), $level->entry(), roll: 'd' === $sign ? 2 : 1);
                 }
             }
             $rows[] = Row::of($instrument, $hits, $snap);

@@ -8,12 +8,14 @@ use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Requirements;
 
-/** Reads a task as the Planner sends it. What is left out takes its default. */
+/** Reads a task as the Planner sends it, and writes it so. What is left out takes its default. */
 final readonly class TaskFile
 {
     public const KEYS = ['kind', 'view', 'instruments', 'start', 'targets', 'freedom', 'policy', 'requirements', 'help'];
@@ -54,6 +56,22 @@ final readonly class TaskFile
         ];
 
         return $fields->build(static fn (): Task => Task::of($kind, $view, ...$given));
+    }
+
+    /** @return array<string, mixed> */
+    public static function toData(Task $task): array
+    {
+        return [
+            'kind' => $task->kind->value,
+            'view' => $task->view->value,
+            'instruments' => array_map(static fn (Instrument $one): string => $one->value, $task->instruments),
+            'start' => PatternWriter::toData($task->start),
+            'targets' => array_map(PatternWriter::toData(...), $task->targets),
+            'freedom' => $task->freedom->toData(),
+            'policy' => PolicyFile::toData($task->policy),
+            'requirements' => $task->requirements->toData(),
+            'help' => $task->help->toData(),
+        ];
     }
 
     /** @throws InvalidInput naming the place */

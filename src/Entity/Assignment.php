@@ -17,8 +17,6 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity]
 class Assignment
 {
-    public const MOST_BRIEF = 2000;
-    public const MOST_PARTS = 8;
     /** How long a beat that was handed in in time, without a connection, may be on its way. */
     public const ARRIVES_WITHIN = '+7 days';
 

@@ -12,6 +12,7 @@ use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Task\Freedom;
 use Pulsanda\Core\Task\Help;
 use Pulsanda\Core\Task\Kind;
+use Pulsanda\Core\Task\PlanPart;
 use Pulsanda\Core\Task\Task;
 use Pulsanda\Core\Task\View;
 use Symfony\Component\Uid\Uuid;
@@ -24,8 +25,6 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity]
 class Part
 {
-    public const MOST_NAME = 60;
-
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
@@ -35,7 +34,7 @@ class Part
     public int $revision = 1;
 
     /** @readonly @phpstan-allow-private-mutation */
-    #[ORM\Column(length: self::MOST_NAME)]
+    #[ORM\Column(length: PlanPart::MOST_NAME)]
     public string $name = '';
 
     /** @readonly @phpstan-allow-private-mutation */
@@ -106,6 +105,11 @@ class Part
     ) {
         $this->id = Uuid::v7();
         $this->set($task);
+    }
+
+    public function planned(): PlanPart
+    {
+        return new PlanPart($this->task(), $this->name, $this->brief, $this->waits);
     }
 
     public function task(): Task

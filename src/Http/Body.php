@@ -34,27 +34,6 @@ final readonly class Body
         return Fields::of(Document::decode($content), '', $known);
     }
 
-    /**
-     * A text of at most $most characters; line breaks are allowed, other control characters are not.
-     *
-     * @throws InvalidInput
-     */
-    public static function text(Fields $fields, string $key, int $most): string
-    {
-        $text = trim($fields->string($key, ''));
-        if (mb_strlen($text) > $most) {
-            throw InvalidInput::at(
-                $fields->at($key),
-                \sprintf('this text has %d characters; at most %d fit, so shorten it.', mb_strlen($text), $most),
-            );
-        }
-        if (1 === preg_match('/[\x00-\x08\x0b\x0c\x0e-\x1f\x7f]/', $text)) {
-            throw InvalidInput::at($fields->at($key), 'this text holds control characters; remove them.');
-        }
-
-        return $text;
-    }
-
     /** @throws InvalidInput */
     public static function pattern(Fields $fields, string $key = 'pattern'): Pattern
     {

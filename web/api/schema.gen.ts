@@ -678,6 +678,334 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What stands on the Shelf for the signed-in person */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Own things first, then shared ones, then those that ship */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Shelf"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Keeps a pattern, a plan, or an assignment with all its parts */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["KeptInput"] & {
+                        pattern?: components["schemas"]["Pattern"];
+                        plan?: components["schemas"]["TaskPlan"];
+                        /** Format: uuid */
+                        assignmentId?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description It is kept */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptVersion"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        /** The beats of a thing on the Shelf; of a task its plan too */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description To look at */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfThing"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        /** Changes an own thing */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["KeptInput"] & {
+                        version: number;
+                        pattern?: components["schemas"]["Pattern"];
+                    };
+                };
+            };
+            responses: {
+                /** @description It is kept */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptVersion"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        /** Takes an own thing off the Shelf */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description It is gone */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{key}/lent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Which of the teacher's classes may take a pattern */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        courses: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description These may */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            lent: string[];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{key}/assignment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes an assignment of a task, with all its parts, for a class */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        courseId: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Made */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            /** Format: uuid */
+                            id: string;
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that the signed-in person keeps, as a zip of open files */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The zip */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+                409: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        /** Takes a zip of a shelf in, all of it or nothing */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description How many are new, and how many were there already */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            kept: number;
+                            twice: number;
+                        };
+                    };
+                };
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sounds": {
         parameters: {
             query?: never;
@@ -2853,6 +3181,70 @@ export interface components {
                 velocity: number;
                 roll: number;
             }[];
+        };
+        Shelf: {
+            /** @description What the grooves that ship teach */
+            lessons: {
+                key: string;
+                name: string;
+                teaches: string;
+            }[];
+            /** @description The classes of a teacher */
+            courses: {
+                id: string;
+                name: string;
+            }[];
+            items: components["schemas"]["ShelfItem"][];
+        };
+        ShelfItem: {
+            key: string;
+            /** @enum {string} */
+            kind: "pattern" | "task";
+            title: string;
+            /** @description What to listen for */
+            listen: string;
+            tags: string[];
+            /** @description From 1, for first lessons, to 3 */
+            level: number;
+            /** @description What one that ships teaches; else empty */
+            lesson: string;
+            /** @description Who keeps it; empty for one that ships */
+            owner: string;
+            mine: boolean;
+            shared: boolean;
+            /** @description Classes of the teacher that may take it */
+            lent: string[];
+            parts: number;
+            version: number;
+            glimpse: components["schemas"]["Glimpse"];
+        };
+        ShelfThing: {
+            key: string;
+            version: number;
+            counting: components["schemas"]["Counting"];
+            beats: {
+                name: string;
+                pattern: components["schemas"]["Pattern"];
+                music: components["schemas"]["Music"];
+                staff: components["schemas"]["NotatedBar"][][];
+            }[];
+            plan: components["schemas"]["TaskPlan"] | null;
+        };
+        TaskPlan: {
+            title: string;
+            brief?: string;
+            parts: components["schemas"]["PartInput"][];
+        };
+        KeptInput: {
+            title: string;
+            listen?: string;
+            tags?: string[];
+            level?: number;
+            shared?: boolean;
+        };
+        KeptVersion: {
+            key: string;
+            version: number;
         };
         OwnSound: {
             /** Format: uuid */

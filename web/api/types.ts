@@ -57,3 +57,7 @@ export type OwnSound = Schemas['OwnSound'];
 export type Paper = Schemas['Paper'];
 export type NotatedBar = Schemas['NotatedBar'];
 export type NotatedEvent = Schemas['NotatedEvent'];
+export type Shelf = Schemas['Shelf'];
+export type ShelfItem = Schemas['ShelfItem'];
+export type ShelfThing = Schemas['ShelfThing'];
+export type KeptInput = Schemas['KeptInput'];

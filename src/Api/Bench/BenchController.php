@@ -322,7 +322,7 @@ final readonly class BenchController
         $pattern = Body::pattern($fields);
         self::check($part, $pattern);
 
-        return [$fields->int('version'), $pattern, Body::text($fields, 'note', Draft::MOST_NOTE)];
+        return [$fields->int('version'), $pattern, $fields->text('note', Draft::MOST_NOTE)];
     }
 
     /** @throws InvalidInput when the pattern changes what the part fixes */

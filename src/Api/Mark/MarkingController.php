@@ -107,7 +107,7 @@ final readonly class MarkingController
     {
         $part = $this->access->taughtPart($id);
         $fields = Body::of($request, ['attempts', 'mark', 'text']);
-        $text = Body::text($fields, 'text', Feedback::MOST_TEXT - 200);
+        $text = $fields->text('text', Feedback::MOST_TEXT - 200);
         $given = self::mark($fields, $part);
         $answers = [];
         foreach ($this->attempts($part, $fields) as $attempt) {
@@ -178,7 +178,7 @@ final readonly class MarkingController
     {
         $fields = Body::of($request, ['version', 'mark', 'text', 'pins', 'correction']);
         $mark = self::mark($fields, $attempt->part);
-        $text = Body::text($fields, 'text', Feedback::MOST_TEXT);
+        $text = $fields->text('text', Feedback::MOST_TEXT);
         $pins = $fields->has('pins') ? self::pins($fields, $attempt) : null;
         $correction = null;
         if (!$fields->isNull('correction')) {
@@ -208,7 +208,7 @@ final readonly class MarkingController
         $end = max($attempt->pattern->ticks(), $attempt->part->target()?->ticks() ?? 0);
         foreach ($fields->list('pins', 0, Feedback::MOST_PINS) as $i => $data) {
             $pin = Fields::of($data, "pins[$i]", ['instrument', 'from', 'to', 'text']);
-            $text = Body::text($pin, 'text', Feedback::MOST_PIN_TEXT);
+            $text = $pin->text('text', Feedback::MOST_PIN_TEXT);
             if ('' === $text) {
                 throw InvalidInput::at("pins[$i].text", 'this note is empty; write something, or take it away.');
             }

@@ -28,7 +28,7 @@ final readonly class PhraseController
     public function add(Request $request): JsonResponse
     {
         $teacher = $this->access->teacher();
-        $text = Body::text(Body::of($request, ['text']), 'text', Phrase::MOST_TEXT);
+        $text = Body::of($request, ['text'])->text('text', Phrase::MOST_TEXT);
         if ('' === $text) {
             throw InvalidInput::at('text', 'this phrase is empty; write something.');
         }

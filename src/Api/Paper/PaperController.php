@@ -6,6 +6,7 @@ namespace Pulsanda\App\Api\Paper;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\NewestAttempts;
+use Pulsanda\App\Api\Shape\Notated;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Part;
@@ -13,8 +14,6 @@ use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Input\InvalidInput;
-use Pulsanda\Core\Notation\Event;
-use Pulsanda\Core\Notation\Staff;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Section;
@@ -105,16 +104,7 @@ final readonly class PaperController
                 'person' => $beat[0],
                 'pattern' => PatternWriter::toData($beat[1]),
                 'said' => $beat[2],
-                'staff' => array_map(
-                    static fn (Section $section): array => array_map(
-                        static fn (array $bar): array => [
-                            'up' => array_map(static fn (Event $event): array => $event->toData(), $bar['up']),
-                            'down' => array_map(static fn (Event $event): array => $event->toData(), $bar['down']),
-                        ],
-                        Staff::bars($section, $beat[1]->meter),
-                    ),
-                    $beat[1]->sections,
-                ),
+                'staff' => Notated::of($beat[1]),
                 'words' => (new Counting($beat[1]->meter, $style))->words(
                     max([1, ...array_map(static fn (Section $section): int => $section->bars, $beat[1]->sections)]),
                 ),

@@ -20,6 +20,8 @@ use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Task\PlanPart;
+use Pulsanda\Core\Task\TaskPlan;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -107,8 +109,8 @@ final readonly class AssignmentController
         $assignment = $this->access->taughtAssignment($id);
         $effects = [];
         foreach ($this->matched($assignment, Body::of($request, self::KEYS)) as $i => [$part, $input]) {
-            if (null !== $part && !$input->task->judgesAs($part->task())) {
-                $effects[] = ['position' => $i + 1] + $this->effect->of($part, $input->task);
+            if (null !== $part && !$input->part->task->judgesAs($part->task())) {
+                $effects[] = ['position' => $i + 1] + $this->effect->of($part, $input->part->task);
             }
         }
 
@@ -234,20 +236,16 @@ final readonly class AssignmentController
     private function isTheSame(Assignment $assignment, Fields $fields): bool
     {
         $parts = $assignment->parts();
-        $same = trim($fields->string('title')) === $assignment->title && Body::text(
-            $fields,
-            'brief',
-            Assignment::MOST_BRIEF,
-        ) === $assignment->brief
+        $same = trim($fields->string('title')) === $assignment->title && $fields->text('brief', PlanPart::MOST_BRIEF) === $assignment->brief
             && Body::time($fields, 'dueAt')?->getTimestamp() === $assignment->dueAt?->getTimestamp();
         foreach ($same ? $this->matched($assignment, $fields) : [] as $i => [$part, $input]) {
             $task = ($parts[$i] ?? null) === $part ? $part?->task() : null;
-            $same = $same && null !== $task && $input->task->hasSheetOf($task) && $input->task->judgesAs($task)
-                && $input->waits === $part->waits && [$input->name, $input->brief] === [$part->name, $part->brief]
-                && json_encode($input->task->help->toData()) === json_encode($task->help->toData());
+            $same = $same && null !== $task && $input->part->task->hasSheetOf($task) && $input->part->task->judgesAs($task)
+                && $input->part->waits === $part->waits && [$input->part->name, $input->part->brief] === [$part->name, $part->brief]
+                && json_encode($input->part->task->help->toData()) === json_encode($task->help->toData());
         }
 
-        return $same && \count($parts) === \count($fields->list('parts', 1, Assignment::MOST_PARTS));
+        return $same && \count($parts) === \count($fields->list('parts', 1, TaskPlan::MOST_PARTS));
     }
 
     /** Writes what was sent into an assignment. */
@@ -256,7 +254,7 @@ final readonly class AssignmentController
         $title = trim($fields->string('title'));
         Range::checkText('title', $title, Pattern::MOST_TITLE);
         $due = Body::time($fields, 'dueAt');
-        $brief = Body::text($fields, 'brief', Assignment::MOST_BRIEF);
+        $brief = $fields->text('brief', PlanPart::MOST_BRIEF);
         $handedIn = $this->attempts($assignment);
         $matched = $this->matched($assignment, $fields);
         $kept = array_column($matched, 0);
@@ -270,15 +268,15 @@ final readonly class AssignmentController
         }
         foreach ($matched as $i => [$part, $input]) {
             if (null === $part) {
-                $part = $assignment->add($input->task, $input->waits, $i + 1);
-            } elseif (0 < ($handedIn[(string) $part->id] ?? 0) && !$input->task->hasSheetOf($part->task())) {
+                $part = $assignment->add($input->part->task, $input->part->waits, $i + 1);
+            } elseif (0 < ($handedIn[(string) $part->id] ?? 0) && !$input->part->task->hasSheetOf($part->task())) {
                 throw new Conflict(
                     'Someone has handed in already, so what students begin with and what is open to them stays as it is; targets, '
                         .'requirements, marking and help can change.',
                 );
             }
-            $part->change($input->task, $i + 1, $input->waits);
-            $part->describe($input->name, $input->brief);
+            $part->change($input->part->task, $i + 1, $input->part->waits);
+            $part->describe($input->part->name, $input->part->brief);
         }
         $assignment->describe($title, $brief, $due);
     }
@@ -291,7 +289,7 @@ final readonly class AssignmentController
             $known[(string) $part->id] = $part;
         }
         $matched = [];
-        foreach ($fields->list('parts', 1, Assignment::MOST_PARTS) as $i => $data) {
+        foreach ($fields->list('parts', 1, TaskPlan::MOST_PARTS) as $i => $data) {
             $input = PartInput::of($data, "parts[$i]");
             if (null !== $input->id && !isset($known[$input->id])) {
                 throw InvalidInput::at(
@@ -299,9 +297,7 @@ final readonly class AssignmentController
                     'there is no such part in this assignment, or it stands here twice; leave the id out for a new one.',
                 );
             }
-            if (0 === $i && $input->waits) {
-                throw InvalidInput::at("parts[$i].waits", 'the first part has none before it to wait for.');
-            }
+            TaskPlan::checkFirst(0 === $i && $input->part->waits, "parts[$i].waits");
             $matched[] = [null === $input->id ? null : $known[$input->id], $input];
             unset($known[$input->id ?? '']);
         }

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\School;
 
-use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Feedback;
-use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\Core\Compare\Mark\Policy;
@@ -31,7 +29,9 @@ use Pulsanda\Core\Sound\Velocity;
 use Pulsanda\Core\Sound\Wav;
 use Pulsanda\Core\Task\Freedom;
 use Pulsanda\Core\Task\Help;
+use Pulsanda\Core\Task\PlanPart;
 use Pulsanda\Core\Task\Task;
+use Pulsanda\Core\Task\TaskPlan;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
@@ -78,9 +78,9 @@ final readonly class CatalogueController
                 'strokes' => Task::MOST_STROKES,
                 'note' => Draft::MOST_NOTE,
                 'feedback' => Feedback::MOST_TEXT,
-                'brief' => Assignment::MOST_BRIEF,
-                'parts' => Assignment::MOST_PARTS,
-                'partName' => Part::MOST_NAME,
+                'brief' => PlanPart::MOST_BRIEF,
+                'parts' => TaskPlan::MOST_PARTS,
+                'partName' => PlanPart::MOST_NAME,
                 'targets' => Task::MOST_TARGETS,
                 'rules' => RequirementFile::MOST,
                 'pin' => Feedback::MOST_PIN_TEXT,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Today;
 
 use Doctrine\DBAL\Connection;
+use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Security\Access;

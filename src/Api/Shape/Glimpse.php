@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\App\Api\Today;
+namespace Pulsanda\App\Api\Shape;
 
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Pattern;

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Shelf\Lesson;
+
+use Pulsanda\Core\Shelf\Lesson;
+
+final readonly class Cadences
+{
+    public static function lesson(): Lesson
+    {
+        return Lesson::of(
+            'cadences',
+            'March cadences',
+            'What a drumline walks to.',
+            [
+                ['kind' => 'levels-at-least', 'instrument' => 'snare', 'number' => 2],
+                ['kind' => 'hits-between', 'instrument' => 'snare', 'low' => 4, 'high' => 24, 'per' => 'bar'],
+                ['kind' => 'starts-with', 'instrument' => 'kick'],
+            ],
+            <<<'GROOVES'
+                = Left, Right | 2/4 | 112 | 1 | kit parade
+                Listen for the feet: kick left, snare right, and two soft strokes to fill the step.
+                kick        X...|x...
+                snare       ssss|Xs.s
+
+                = Lamplighters' Tap | 4/4 | 108 | 1 | kit parade
+                Listen for the accent on 1 and 3; everything else is a tap.
+                kick        X...|....|X...|....
+                snare       Xsss|s.ss|Xsss|s.s.
+
+                = Bridge Step | 4/4 | 104 | 2 | kit parade
+                Listen for the doubled stroke before each beat: it carries you over the bridge.
+                kick        X...|x...|X...|x...
+                snare       X.sd|x.sd|X.sd|x.sd
+
+                = Turn at the Church | 4/4 | 112 | 2 | kit parade
+                Listen for bar two, where the low drums answer the snares.
+                kick        X...|....|x...|....|X..x|..x.|X...|x...
+                snare       Xsss|Xsss|X.s.|X...|Xs..|s.ss|X.s.|XsXs
+                crash       ....|....|....|....|....|....|....|X...
+
+                = Long Roll Home | 4/4 | 96 | 3 | kit parade
+                Listen for the roll that grows out of nothing and stops exactly on the beat.
+                kick        X...|....|X...|....|X...|....|X...|X...
+                snare       X.ss|X.ss|X.ss|X.ss|dddd|dddd|X.ss|X.X.
+
+                = Six Abreast | 6/8 | 112 | 2 | kit parade
+                Listen for the skip in every step: long, short, long, short.
+                kick        X.....|x.....
+                snare       X.s.s.|X.s.s.
+                GROOVES,
+        );
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Shelf\Lesson;
+
+use Pulsanda\Core\Shelf\Lesson;
+
+final readonly class GhostNotes
+{
+    public static function lesson(): Lesson
+    {
+        return Lesson::of(
+            'ghost-notes',
+            'Ghost notes and accents',
+            'Loud and almost silent on the same drum.',
+            [
+                ['kind' => 'levels-at-least', 'instrument' => 'snare', 'number' => 2],
+                ['kind' => 'uses', 'instruments' => ['kick', 'snare']],
+            ],
+            <<<'GROOVES'
+                = Breath | 4/4 | 80 | 2
+                Listen for one ghost before each backbeat, as loud as breathing in.
+                kick        x...|....|x...|....
+                snare       ...g|X...|...g|X...
+                closed-hat  x.x.|x.x.|x.x.|x.x.
+
+                = Footprints | 4/4 | 88 | 2
+                Listen for the two soft strokes after the backbeat: an echo, not an answer.
+                kick        x...|....|x.x.|....
+                snare       ....|X..g|.g..|X...
+                closed-hat  x.x.|x.x.|x.x.|x.x.
+
+                = Fog Bank | 4/4 | 74 | 2
+                Listen for ghosts on every &: you miss them only when they stop.
+                kick        X...|....|x...|....
+                snare       ..g.|X.g.|..g.|X.g.
+                ride        x...|x...|x...|x...
+
+                = Accent Walk | 4/4 | 92 | 1
+                Listen for the accent moving to the next beat in every group.
+                kick        x...|x...|x...|x...
+                snare       Xsss|sXss|ssXs|sssX
+
+                = Under the Boards | 4/4 | 96 | 3
+                Listen for the hand that never rests: backbeats are only its loudest strokes.
+                kick        x..x|....|..x.|....
+                snare       .gg.|X.gg|.g.g|X.gg
+                closed-hat  x.x.|x.x.|x.x.|x.x.
+
+                = Whispered Order | 4/4 | 84 | 3
+                Listen for bar two, where a ghost grows into an accent in the same place.
+                kick        X...|..x.|..x.|....|X...|..x.|..x.|....
+                snare       ...g|X..g|.g.g|X...|...g|X..g|.X.g|X..g
+                closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.
+                GROOVES,
+        );
+    }
+}

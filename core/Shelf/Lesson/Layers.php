@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Shelf\Lesson;
+
+use Pulsanda\Core\Shelf\Lesson;
+
+final readonly class Layers
+{
+    public static function lesson(): Lesson
+    {
+        return Lesson::of(
+            'layers',
+            'Layers and cycles',
+            'Rows of different lengths that meet and part.',
+            [['kind' => 'instruments-at-least', 'number' => 3], ['kind' => 'bars-total', 'low' => 2, 'high' => 8]],
+            <<<'GROOVES'
+                = Three on Four | 4/4 | 96 | 2 | bars 3
+                Listen for the cowbell, a stroke every three beats: after three bars it is back on 1.
+                kick        x...|....|x...|....|x...|....|x...|....|x...|....|x...|....
+                snare       ....|X...|....|X...|....|X...|....|X...|....|X...|....|X...
+                cowbell     X...|....|....
+                cycle cowbell 12
+
+                = Five Gulls | 4/4 | 104 | 3 | bars 5
+                Listen for the claves every five eighths: they walk through every place of the bar.
+                kick        x...|x...|x...|x...
+                closed-hat  ..x.|..x.|..x.|..x.
+                claves      x...|....|..
+                cycle kick 16
+                cycle closed-hat 16
+                cycle claves 10
+
+                = Slow Gears | 4/4 | 88 | 2 | bars 2
+                Listen for the triangle that comes back late by one sixteenth each time.
+                kick        x...|....|x...|....|x...|....|x...|....
+                side-stick  ....|x...|....|x...|....|x...|....|x...
+                mute-triangle x...|.
+                cycle mute-triangle 5
+
+                = Tide and Moon | 4/4 | 92 | 3 | bars 4
+                Listen for two wheels: the low one turns in three beats, the high one in four.
+                kick        X...|....|x...
+                high-woodblock x...|..x.|x...|..x.
+                shaker      x.s.
+                cycle kick 12
+                cycle high-woodblock 16
+                cycle shaker 4
+
+                = Seven in Four | 4/4 | 100 | 3 | bars 7
+                Listen for the ride in sevens over a plain backbeat; it takes seven bars to come home.
+                kick        x...|....|x...|....
+                snare       ....|X...|....|X...
+                ride        x.x.|x..
+                cycle kick 16
+                cycle snare 16
+                cycle ride 7
+                GROOVES,
+        );
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Shelf\Lesson;
+
+use Pulsanda\Core\Shelf\Lesson;
+
+final readonly class Offbeats
+{
+    public static function lesson(): Lesson
+    {
+        return Lesson::of(
+            'offbeats',
+            'Offbeats',
+            'What stands on &, between the steps.',
+            [
+                ['kind' => 'contains', 'frame' => Lesson::frame('closed-hat ..x.|..x.|..x.|..x.')],
+                ['kind' => 'starts-with', 'instrument' => 'kick'],
+            ],
+            <<<'GROOVES'
+                = Oars | 4/4 | 100 | 1
+                Listen for the hat answering the kick: down, up, down, up.
+                kick        x...|x...|x...|x...
+                closed-hat  ..x.|..x.|..x.|..x.
+
+                = Oars and Drum | 4/4 | 104 | 1
+                Listen for three voices that never meet but on 2 and 4.
+                kick        x...|x...|x...|x...
+                snare       ....|X...|....|X...
+                closed-hat  ..x.|..x.|..x.|..x.
+
+                = Jetty Lights | 4/4 | 118 | 2
+                Listen for the open hat at the end: it rings over the bar line until the kick stops it.
+                kick        x...|x...|x...|x...
+                clap        ....|x...|....|x...
+                closed-hat  ..x.|..x.|..x.|..x.
+                open-hat    ....|....|....|...x
+
+                = Slow Swell | 4/4 | 76 | 2
+                Listen for 3, where everything comes together, and for the empty 1 of the snare.
+                kick        s...|....|X...|....
+                side-stick  ....|....|x...|....
+                closed-hat  ..x.|..x.|..x.|..x.
+
+                = Dry Dock | 4/4 | 92 | 2
+                Listen for the snare that joins the hat on the & of 4.
+                kick        x...|....|x...|....
+                snare       ....|X...|....|X.x.
+                closed-hat  ..x.|..x.|..x.|..x.
+                tambourine  x...|....|x...|....
+
+                = Crossing | 4/4 | 108 | 3
+                Listen for the cowbell against the hat: one counts the steps, the other the gaps.
+                kick        x...|..x.|x...|..x.
+                cowbell     x...|x...|x...|x...
+                closed-hat  ..x.|..x.|..x.|..x.
+                snare       ....|X...|....|X...
+                GROOVES,
+        );
+    }
+}

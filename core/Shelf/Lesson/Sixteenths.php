@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Shelf\Lesson;
+
+use Pulsanda\Core\Shelf\Lesson;
+
+final readonly class Sixteenths
+{
+    public static function lesson(): Lesson
+    {
+        return Lesson::of(
+            'sixteenths',
+            'Sixteenths',
+            'Four to a beat, even and light.',
+            [
+                ['kind' => 'hits-between', 'instrument' => 'all', 'low' => 16, 'high' => 40, 'per' => 'bar'],
+                ['kind' => 'starts-with', 'instrument' => 'kick'],
+            ],
+            <<<'GROOVES'
+                = Rain on Slate | 4/4 | 76 | 1
+                Listen for sixteen even drops; the first of every four a little louder.
+                kick        x...|....|x...|....
+                snare       ....|X...|....|X...
+                closed-hat  xsss|xsss|xsss|xsss
+
+                = Two Hands | 4/4 | 84 | 2
+                Listen for the hat stopping where the snare comes: the same hand plays both.
+                kick        x...|....|x...|....
+                snare       ....|X...|....|X...
+                closed-hat  xxxx|.xxx|xxxx|.xxx
+
+                = Gallop on the Sand | 4/4 | 96 | 2
+                Listen for long, short, short on every beat.
+                kick        x...|x...|x...|x...
+                snare       ....|X...|....|X...
+                closed-hat  x.xx|x.xx|x.xx|x.xx
+
+                = Backwards Gallop | 4/4 | 92 | 2
+                Listen for short, short, long: the gallop turned round.
+                kick        x...|....|x..x|....
+                snare       ....|X...|....|X...
+                closed-hat  xxx.|xxx.|xxx.|xxx.
+
+                = Shaker Crew | 4/4 | 100 | 2
+                Listen for the shaker that never stops and never gets louder.
+                kick        x..x|..x.|x..x|..x.
+                clap        ....|x...|....|x...
+                shaker      xsss|xsss|xsss|xsss
+
+                = Fine Mesh | 4/4 | 88 | 3
+                Listen for the kick on the very last sixteenth: it opens the next bar.
+                kick        x...|..x.|.x..|...x
+                snare       ....|X..g|.g..|X...
+                closed-hat  x.xx|x.xx|x.xx|x.xx
+                GROOVES,
+        );
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Shelf\Lesson;
+
+use Pulsanda\Core\Shelf\Lesson;
+
+final readonly class SyncopatedKicks
+{
+    public static function lesson(): Lesson
+    {
+        return Lesson::of(
+            'syncopated-kicks',
+            'Syncopated kicks',
+            'The kick walks round beat 3 while the backbeat stays.',
+            [
+                ['kind' => 'contains', 'frame' => Lesson::frame('snare ....|x...|....|x...')],
+                ['kind' => 'keep-clear', 'frame' => Lesson::frame('kick ....|....|x...|....')],
+                ['kind' => 'hits-between', 'instrument' => 'kick', 'low' => 2, 'high' => 6, 'per' => 'bar'],
+            ],
+            <<<'GROOVES'
+                = Loose Plank | 4/4 | 90 | 2
+                Listen for the step that comes one eighth early, before 3.
+                kick        X...|..x.|....|....
+                snare       ....|X...|....|X...
+                closed-hat  x.x.|x.x.|x.x.|x.x.
+
+                = Late Ferry | 4/4 | 94 | 2
+                Listen for 3 itself: the hat is alone there, and the kick comes after it.
+                kick        x...|....|..x.|....
+                snare       ....|X...|....|X...
+                closed-hat  x.x.|x.x.|x.x.|x.x.
+
+                = Three Against the Quay | 4/4 | 96 | 2
+                Listen for kicks three sixteenths apart, and for the snare that does not care.
+                kick        x..x|..x.|..x.|....
+                snare       ....|X...|....|X...
+                closed-hat  x.x.|x.x.|x.x.|x.x.
+
+                = Net and Float | 4/4 | 86 | 3
+                Listen for the kick on the last sixteenth before 2: it falls into the snare.
+                kick        X..x|....|..x.|.x..
+                snare       ....|X...|....|X...
+                closed-hat  x.x.|x.x.|x.x.|x.x.
+
+                = Tide Table | 4/4 | 100 | 3
+                Listen for bar two answering bar one: the same kicks, an eighth later.
+                kick        x..x|....|..x.|....|x...|.x..|...x|....
+                snare       ....|X...|....|X...|....|X...|....|X...
+                closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.
+
+                = Undertow | 4/4 | 82 | 3
+                Listen for what pulls under the backbeat: never a kick on a strong beat after the first.
+                kick        X...|...x|..x.|...x
+                snare       ....|X...|....|X...
+                ride        x.x.|x.x.|x.x.|x.x.
+                GROOVES,
+        );
+    }
+}

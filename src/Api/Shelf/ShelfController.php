@@ -1,0 +1,294 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Shelf;
+
+use Doctrine\DBAL\LockMode;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Api\Shape\Glimpse;
+use Pulsanda\App\Api\Shape\Music;
+use Pulsanda\App\Api\Shape\Notated;
+use Pulsanda\App\Entity\Assignment;
+use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Enrolment;
+use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Entity\Lent;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Http\Body;
+use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Shelf\Groove;
+use Pulsanda\Core\Shelf\Grooves;
+use Pulsanda\Core\Shelf\Lesson;
+use Pulsanda\Core\Task\PlanPart;
+use Pulsanda\Core\Task\TaskPlan;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The Shelf: patterns and tasks to keep and to use again. */
+final readonly class ShelfController
+{
+    private const MOST_COURSES = 100;
+
+    public function __construct(
+        private Access $access,
+        private Shelf $shelf,
+        private EntityManagerInterface $entities,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    #[Route('/api/shelf', methods: 'GET')]
+    public function list(): JsonResponse
+    {
+        return new JsonResponse([
+            'lessons' => array_map(
+                static fn (Lesson $one): array => ['key' => $one->key, 'name' => $one->name, 'teaches' => $one->teaches],
+                Grooves::lessons(),
+            ),
+            'courses' => array_map(
+                static fn (Course $one): array => ['id' => (string) $one->id, 'name' => $one->name],
+                $this->access->teaches() ? $this->courses() : [],
+            ),
+            'items' => $this->shelf->items(),
+        ]);
+    }
+
+    /** The beats of a thing, to look at, to hear and to take; of a task all that it asks too, for teachers. */
+    #[Route('/api/shelf/{key}', methods: 'GET', requirements: ['key' => '(groove:|task:)?[a-z0-9-]+'])]
+    public function show(string $key): JsonResponse
+    {
+        $thing = $this->shelf->find($key);
+        $style = $this->counting();
+
+        return new JsonResponse([
+            'key' => $key,
+            'version' => $thing instanceof Kept ? $thing->version : 0,
+            'counting' => $style->value,
+            'beats' => array_map(static fn (array $beat): array => [
+                'name' => $beat[0],
+                'pattern' => PatternWriter::toData($beat[1]),
+                'music' => Music::of(
+                    $beat[1]->meter,
+                    $beat[1]->swing,
+                    max(1, ...array_map(static fn (Section $one): int => $one->bars, $beat[1]->sections)),
+                    $style,
+                ),
+                'staff' => Notated::of($beat[1]),
+            ], Shelf::beats($thing)),
+            'plan' => $thing instanceof Groove ? null : $thing->plan?->toData(),
+        ]);
+    }
+
+    /** Keeps a pattern, a plan, or an assignment with all its parts. */
+    #[Route('/api/shelf', methods: 'POST')]
+    public function keep(Request $request): JsonResponse
+    {
+        $account = $this->access->account();
+        $fields = Body::of($request, [...KeptInput::KEYS, 'pattern', 'plan', 'assignmentId']);
+        $input = KeptInput::of($fields);
+        if ($fields->has('pattern')) {
+            $pattern = Body::pattern($fields);
+            $kept = Kept::pattern($account, $pattern, Glimpse::of($pattern));
+        } else {
+            $this->access->teacher();
+            $plan = $fields->has('assignmentId')
+                ? self::planOf($this->access->taughtAssignment($fields->string('assignmentId')))
+                : TaskPlan::of(Fields::of($fields->value('plan'), 'plan', TaskPlan::KEYS));
+            $kept = Kept::task($account, $plan, Glimpse::of(Shelf::first($plan)));
+        }
+        $input->describe($kept, $this->access->teaches());
+        $this->shelf->keep($account, [$kept]);
+
+        return new JsonResponse(['key' => (string) $kept->id, 'version' => $kept->version], 201);
+    }
+
+    /** The version sent is the one that the changes rest on; if another tab has saved since, nothing is overwritten. */
+    #[Route('/api/shelf/{key}', methods: 'PUT')]
+    public function change(string $key, Request $request): JsonResponse
+    {
+        $kept = $this->shelf->own($key);
+        $fields = Body::of($request, ['version', ...KeptInput::KEYS, 'pattern'], Body::MOST_BEAT);
+        $version = $fields->int('version');
+        $input = KeptInput::of($fields);
+        $pattern = $fields->has('pattern') ? Body::pattern($fields) : null;
+        if (null !== $pattern && null !== $kept->plan) {
+            throw InvalidInput::at('pattern', 'this is a task; it has parts, and no pattern of its own.');
+        }
+        $this->entities->wrapInTransaction(function () use ($kept, $version, $input, $pattern): void {
+            $this->entities->refresh($kept, LockMode::PESSIMISTIC_WRITE);
+            $was = self::said($kept, $kept->pattern);
+            $input->describe($kept, $this->access->teaches());
+            if ($was === self::said($kept, $pattern ?? $kept->pattern)) {
+                return; // what is sent again is no second hand
+            }
+            if ($kept->version !== $version) {
+                $this->entities->refresh($kept);
+                throw new Conflict('This was changed in another tab or on another device; choose which one to keep.', ['kept' => [
+                    'version' => $kept->version,
+                    'title' => $kept->title,
+                    'listen' => $kept->listen,
+                    'tags' => $kept->tags,
+                    'level' => $kept->level,
+                    'shared' => $kept->shared,
+                    'pattern' => null === $kept->pattern ? null : PatternWriter::toData($kept->pattern),
+                ]]);
+            }
+            if (null !== $pattern) {
+                $kept->put($pattern, Glimpse::of($pattern));
+            }
+            $kept->changed();
+        });
+
+        return new JsonResponse(['key' => (string) $kept->id, 'version' => $kept->version]);
+    }
+
+    #[Route('/api/shelf/{key}', methods: 'DELETE')]
+    public function remove(string $key): Response
+    {
+        $this->entities->remove($this->shelf->own($key));
+        $this->entities->flush();
+
+        return new Response(null, 204);
+    }
+
+    /** Which of the teacher's classes may take a pattern. */
+    #[Route('/api/shelf/{key}/lent', methods: 'PUT', requirements: ['key' => '(groove:)?[a-z0-9-]+'])]
+    public function lend(string $key, Request $request): JsonResponse
+    {
+        $this->access->teacher();
+        $thing = $this->shelf->find($key);
+        if (!$thing instanceof Groove && !($thing instanceof Kept && null !== $thing->pattern)) {
+            throw new Conflict('A class can take patterns; a task is set to it.');
+        }
+        $courses = [];
+        foreach (Body::of($request, ['courses'])->list('courses', 0, self::MOST_COURSES) as $i => $id) {
+            if (!\is_string($id)) {
+                throw InvalidInput::at("courses[$i]", 'the id of a class is needed here.');
+            }
+            $courses[] = $this->access->taughtCourse($id);
+        }
+        $this->entities->wrapInTransaction(function () use ($thing, $courses): void {
+            $of = $thing instanceof Groove ? ['groove' => $thing->key] : ['kept' => $thing];
+            $mine = array_filter($this->courses(), $this->entities->contains(...));
+            foreach ($mine as $course) {
+                $this->entities->lock($course, LockMode::PESSIMISTIC_WRITE);
+                $known = $this->entities->getRepository(Lent::class)->findOneBy(['course' => $course] + $of);
+                $wanted = \in_array($course, $courses, true);
+                if (null === $known && $wanted) {
+                    $this->entities->persist(new Lent($course->school, $course, $of['kept'] ?? null, $of['groove'] ?? null));
+                } elseif (null !== $known && !$wanted) {
+                    $this->entities->remove($known);
+                }
+            }
+        });
+
+        return new JsonResponse(['lent' => array_map(static fn (Course $one): string => (string) $one->id, $courses)]);
+    }
+
+    /** Makes an assignment of a task, with all its parts, for a class; only its teacher sees it until it is published. */
+    #[Route('/api/shelf/{key}/assignment', methods: 'POST', requirements: ['key' => '(task:)?[a-z0-9-]+'])]
+    public function assign(string $key, Request $request): JsonResponse
+    {
+        $course = $this->access->taughtCourse(Body::of($request, ['courseId'])->string('courseId'));
+        $thing = $this->shelf->find($key);
+        $plan = $thing instanceof Groove ? null : $thing->plan;
+        if (null === $plan) {
+            throw new Conflict('This is a pattern; take it into a task as what is to be copied, begun with or asked.');
+        }
+        $assignment = new Assignment($course->school, $course, \DateTimeImmutable::createFromInterface($this->clock->now()));
+        foreach ($plan->parts as $part) {
+            $assignment->add($part->task, $part->waits)->describe($part->name, $part->brief);
+        }
+        $assignment->describe($plan->title, $plan->brief, null);
+        $this->entities->persist($assignment);
+        $this->entities->flush();
+
+        return new JsonResponse(['id' => (string) $assignment->id], 201);
+    }
+
+    /** The whole shelf of the signed-in person, as a zip of open files. */
+    #[Route('/api/shelf-file', methods: 'GET')]
+    public function file(): Response
+    {
+        $own = $this->entities->getRepository(Kept::class)->findBy(['owner' => $this->access->account()], ['id' => 'ASC']);
+        if ([] === $own) {
+            throw new Conflict('There is nothing of your own on the shelf yet.');
+        }
+
+        return new Response(ShelfFile::write($own), 200, [
+            'Content-Type' => 'application/zip',
+            'Content-Disposition' => 'attachment; filename="shelf.zip"',
+        ]);
+    }
+
+    /** Takes a zip of a shelf in, all of it or nothing; what is there already stays once. */
+    #[Route('/api/shelf-file', methods: 'POST')]
+    public function bring(Request $request): JsonResponse
+    {
+        $account = $this->access->account();
+        $teaches = $this->access->teaches();
+        $known = [];
+        foreach ($this->entities->getRepository(Kept::class)->findBy(['owner' => $account]) as $kept) {
+            $known[self::said($kept, $kept->pattern)] = true;
+        }
+        $new = $twice = [];
+        foreach (ShelfFile::read($request->getContent(), $account, $teaches) as $kept) {
+            $said = self::said($kept, $kept->pattern);
+            isset($known[$said]) ? $twice[] = $kept : $new[] = $kept;
+            $known[$said] = true;
+        }
+        $this->shelf->keep($account, $new);
+
+        return new JsonResponse(['kept' => \count($new), 'twice' => \count($twice)], 201);
+    }
+
+    /** All that makes a kept thing what it is. */
+    private static function said(Kept $kept, ?Pattern $pattern): string
+    {
+        return json_encode([
+            $kept->title, $kept->listen, $kept->tags, $kept->level, $kept->shared,
+            null === $pattern ? null : PatternWriter::toData($pattern), $kept->plan?->toData(),
+        ], \JSON_THROW_ON_ERROR);
+    }
+
+    private static function planOf(Assignment $assignment): TaskPlan
+    {
+        $parts = array_map(static fn (Part $part): PlanPart => $part->planned(), $assignment->parts());
+
+        return new TaskPlan(
+            $assignment->title,
+            $assignment->brief,
+            [] === $parts ? throw new Conflict('This assignment has no part, so there is nothing to keep.') : $parts,
+        );
+    }
+
+    /** @return list<Course> of a teacher, or of a student */
+    private function courses(): array
+    {
+        $account = $this->access->account();
+        if ($this->access->teaches()) {
+            return $this->entities->getRepository(Course::class)->findBy(['teacher' => $account], ['name' => 'ASC']);
+        }
+
+        return array_map(
+            static fn (Enrolment $one): Course => $one->course,
+            $this->entities->getRepository(Enrolment::class)->findBy(['student' => $account]),
+        );
+    }
+
+    private function counting(): CountingStyle
+    {
+        return ($this->courses()[0] ?? null)->counting ?? CountingStyle::Syllables;
+    }
+}
