@@ -15,6 +15,8 @@ const Term = lazy(() => import('../picture/TermPage'));
 const Projector = lazy(() => import('../picture/ProjectorPage'));
 const Returned = lazy(() => import('../marking/ReturnedPage'));
 const Paper = lazy(() => import('../paper/PaperPage'));
+const Shelf = lazy(() => import('../shelf/ShelfPage'));
+const ShelfBench = lazy(() => import('../shelf/ShelfBench'));
 
 export function App() {
   const { data, error, refetch } = useQuery({ queryKey: ['session'], queryFn: ownedSession, staleTime: Number.POSITIVE_INFINITY });
@@ -41,6 +43,8 @@ export function App() {
           {teacher && <Route path="/project/:partId" element={<Projector />} />}
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
           <Route path="/sheet/:kind/:id" element={<Paper />} />
+          <Route path="/shelf" element={<Shelf teacher={teacher} />} />
+          <Route path="/shelf/:key" element={<ShelfBench />} />
           <Route path="*" element={<Failed error={new Error('There is nothing at this address; go back to Today.')} />} />
         </Routes>
       </Suspense>

@@ -64,6 +64,10 @@ function toSheet(): void {
   const first = FIRST.map((where) => document.querySelector<HTMLElement>(where)).find((one) => one !== null);
   first?.focus();
 }
+const PLACES = [
+  { to: '/', name: 'Today' },
+  { to: '/shelf', name: 'Shelf' },
+];
 const FIRST = ['[role=grid] [role=gridcell][tabindex="0"]', '#sheet button', 'main li a, main li button', 'main a, main button'];
 
 /** The frame around every place: where one is, who one is, and the paper's light. */
@@ -93,9 +97,16 @@ export function Shell({ account, children }: { account: Account; children: React
           Pulsanda
         </Link>
         <nav aria-label="Places">
-          <Link to="/" aria-current={pathname === '/' ? 'page' : undefined} className="quiet-link aria-[current=page]:font-bold">
-            Today
-          </Link>
+          {PLACES.map(({ to, name }) => (
+            <Link
+              key={to}
+              to={to}
+              aria-current={pathname === to ? 'page' : undefined}
+              className="quiet-link mr-4 aria-[current=page]:font-bold"
+            >
+              {name}
+            </Link>
+          ))}
         </nav>
         <button type="button" popoverTarget="account" className="account-button" title="Light, and signing out">
           <bdi className="truncate">{account.name}</bdi> <span aria-hidden="true">▾</span>

@@ -17,6 +17,7 @@ import { HeadSigns } from './feel/HeadSigns';
 import { StepsPanel } from './panels/StepsPanel';
 import { SectionTabs } from './SectionTabs';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
+import { useTake } from './useTake';
 import '../ui/rooms.css';
 
 // Nobody needs these at first: they come behind the sheet, and before anybody looks for them.
@@ -96,6 +97,7 @@ export function Workbench(props: Props) {
   const steps = panels.length + PANELS.length - 1;
   const onSheet = panel >= panels.length;
   useKitFollows(player, editor);
+  useTake(editor);
   usePanels();
   const room = useRoom();
   const { freedom } = editor.allowed;

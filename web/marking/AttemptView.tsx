@@ -4,6 +4,7 @@ import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } f
 import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
 import { meterName } from '../edit/meters';
+import { KeepOnShelf } from '../keep/KeepOnShelf';
 import { TempoSign } from '../ui/NoteValue';
 import { Waiting } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
@@ -96,6 +97,11 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
             <Correction data={data} catalogue={catalogue} correction={answer.typed.correction} change={setCorrection} />
           </Suspense>
           <AttemptSound attempt={data.attempt} />
+          <KeepOnShelf
+            key={data.attempt.id}
+            title={`${data.assignment.title}, ${data.student.name}`}
+            what={() => ({ pattern: data.attempt.pattern })}
+          />
           <p>
             <Link className="quiet-link text-sm" to={`/sheet/attempt/${data.attempt.id}`}>
               This beat on paper

@@ -5,6 +5,7 @@ import type { AttemptReturned } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
+import { KeepOnShelf } from '../keep/KeepOnShelf';
 import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
 import { when } from '../ui/words';
@@ -78,6 +79,7 @@ export default function ReturnedPage() {
               </p>
             )}
             <AttemptSound attempt={data.attempt} />
+            <KeepOnShelf title={data.assignment.title} what={() => ({ pattern: data.attempt.pattern })} />
           </>
         }
       />

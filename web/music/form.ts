@@ -41,7 +41,7 @@ export function placeInForm(pattern: Pattern, barTicks: number, tick: number): P
 /** One pass written out as a single section, to look at beside another pattern. */
 export function writtenOut(pattern: Pattern, barTicks: number): Pattern {
   const form = formOf(pattern);
-  if (form.length === 1 && pattern.sections.length === 1) return pattern;
+  if (form.length === 1 && pattern.sections.length === 1 && form[0]?.rows.every(({ cycle }) => !cycle)) return pattern;
   const rows = new Map<string, Section['rows'][number]>();
   let bars = 0;
   for (const section of form) {

@@ -14,7 +14,7 @@ import { StepTables } from './StepTable';
 import './paper.css';
 
 // The staff is drawn by a library and a font that nobody else needs.
-const StaffView = lazy(() => import('./StaffView'));
+const StaffView = lazy(() => import('../staff/StaffView'));
 
 type Counting = Paper['counting'];
 type Looks = {
@@ -138,7 +138,7 @@ export default function PaperPage() {
             </header>
             {looks.as !== 'steps' && !looks.blank && (
               <Suspense fallback={<Waiting what="the staff" />}>
-                <StaffView beat={beat} />
+                <StaffView pattern={beat.pattern} staff={beat.staff} />
               </Suspense>
             )}
             {(looks.as !== 'staff' || looks.blank) && (

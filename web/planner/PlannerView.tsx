@@ -1,5 +1,5 @@
 import { type ReactNode, useEffect, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { Catalogue } from '../api/types';
 import { Editor } from '../edit/Editor';
 import { Folds } from '../edit/Folds';
@@ -7,6 +7,7 @@ import { KeysHelp } from '../edit/KeysHelp';
 import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
 import { ConflictNotice } from '../keep/ConflictNotice';
+import { KeepOnShelf } from '../keep/KeepOnShelf';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { plural, when } from '../ui/words';
@@ -16,14 +17,16 @@ import { HelpFields } from './HelpFields';
 import { MarkingPanel } from './MarkingPanel';
 import { PartNav, SheetNav } from './PartNav';
 import type { Opened } from './PlannerPage';
-import { doubtsOf, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
+import { doubtsOf, type PartPlan, type Plan, type PlanSheet, roomFor, sheetsOf } from './plan';
 import { type PlanKeeper, usePlanKeeping } from './usePlanKeeping';
 import { WordsPanel } from './WordsPanel';
 
 /** The Planner: the words of the task beside the sheet, which is the one that students use. */
 export function PlannerView({ saved, left, catalogue }: Opened & { catalogue: Catalogue }) {
-  const [plan, setPlan] = useState(left?.plan ?? saved);
-  const [chosen, setChosen] = useState({ part: 0, sheet: 'target 0' });
+  const [search] = useSearchParams();
+  const [begun] = useState(() => roomFor(search.get('take') === null ? '' : (search.get('as') ?? ''), left?.plan ?? saved));
+  const [plan, setPlan] = useState(begun.plan);
+  const [chosen, setChosen] = useState({ part: 0, sheet: begun.sheet });
   const keeper = usePlanKeeping(plan, setPlan, saved, left);
   const part = (plan.parts[chosen.part] ?? plan.parts[0]) as PartPlan;
   const sheets = sheetsOf(part);
@@ -218,6 +221,11 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             </button>
           )}
         </p>
+      )}
+      {plan.id && (
+        <div className="mt-2">
+          <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label="Keep the task on the Shelf" />
+        </div>
       )}
       {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
     </section>

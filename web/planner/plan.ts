@@ -239,3 +239,19 @@ export function doubtsOf(plan: Plan, now = new Date()): string[] {
     }),
   ];
 }
+
+/**
+ * Makes room in a plan's first part for a pattern that comes from the Shelf.
+ * @param as 'target', 'start' or 'frame'; anything else changes nothing
+ * @returns the plan, and the sheet onto which it comes
+ */
+export function roomFor(as: string, plan: Plan): { plan: Plan; sheet: string } {
+  const [part, ...others] = plan.parts;
+  if (!part || (as !== 'start' && as !== 'frame')) return { plan, sheet: part && part.targets.length === 0 ? 'start' : 'target 0' };
+  if (as === 'start') {
+    const start = part.start ?? new PatternStore(emptied(baseOf(part)));
+    return { plan: { ...plan, parts: [{ ...part, start }, ...others] }, sheet: 'start' };
+  }
+  const ask: PlannedAsk = { key: newKey(), data: { kind: 'contains', points: 1 }, frame: newFrame(part) };
+  return { plan: { ...plan, parts: [{ ...part, asks: [...part.asks, ask] }, ...others] }, sheet: ask.key };
+}

@@ -18,6 +18,8 @@ type Props = {
   pins?: Place[];
   draft?: Place | null;
   onPlace?: ((place: Place) => void) | undefined;
+  /** A written tick of the pass that is lit. */
+  lit?: number | null;
   /** Pixels that its rows may fill, on a wall. */
   stretch?: number | null;
 };
@@ -35,6 +37,7 @@ export function PatternSheet(props: Props) {
     pins = [],
     draft = null,
     onPlace,
+    lit = null,
     stretch = null,
   } = props;
   const section = useMemo(() => writtenOut(pattern, music.barTicks).sections[0], [pattern, music.barTicks]);
@@ -59,7 +62,14 @@ export function PatternSheet(props: Props) {
         position={position}
         stretch={stretch}
         audition={audition}
-        overlay={(line, g) => <PinMarks pins={pins} draft={draft} rows={rows.map(({ instrument }) => instrument.name)} line={line} g={g} />}
+        overlay={(line, g) => (
+          <>
+            {lit !== null && lit >= line.from && lit < line.to && (
+              <rect className="lit-place" x={noteX(lit, line, g) - LIT / 2} width={LIT} height={rows.length * g.scale.row} rx="5" />
+            )}
+            <PinMarks pins={pins} draft={draft} rows={rows.map(({ instrument }) => instrument.name)} line={line} g={g} />
+          </>
+        )}
         content={({ instrument }, index, line, g) => (
           <>
             {onPlace && <PinGround instrument={instrument.name} line={line} g={g} onPlace={onPlace} />}
@@ -85,3 +95,6 @@ export function PatternSheet(props: Props) {
     </section>
   );
 }
+
+/** Pixels that a lit place is wide. */
+const LIT = 24;

@@ -2,6 +2,7 @@ import { type ReactNode, useSyncExternalStore } from 'react';
 import { lower, plural } from '../../ui/words';
 import type { Editor } from '../Editor';
 import { FileBlock } from './FileBlock';
+import { ShelfBlock } from './ShelfBlock';
 import { SoundBlock } from './SoundBlock';
 
 /** Every step so far, earlier states of the draft, and files to take away and bring back. */
@@ -12,6 +13,7 @@ export function StepsPanel(props: { editor: Editor; locked: boolean; shown: bool
       {shown && <StepList editor={editor} locked={locked} />}
       {shown && children}
       <FileBlock editor={editor} locked={locked} reveal={reveal} />
+      {shown && <ShelfBlock editor={editor} locked={locked} />}
       <SoundBlock editor={editor} />
     </div>
   );

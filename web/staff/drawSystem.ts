@@ -1,5 +1,6 @@
 import bravura from '@fontsource/bravura/files/bravura-latin-400-normal.woff2?url';
 import {
+  Barline,
   Beam,
   Dot,
   Formatter,
@@ -15,6 +16,7 @@ import {
   Voice,
 } from 'vexflow/core';
 import type { NotatedBar, NotatedEvent } from '../api/types';
+import type { BarPlace, StaffBar } from './bars';
 
 const ACCENT = 105;
 const GHOST = 40;
@@ -25,6 +27,7 @@ const HEIGHT = 160;
 const OVER = 28;
 const HEAD = 70;
 const LEAST_BAR = 190;
+const HALF_HEAD = 6;
 /** The music font's wedges, and its size in points. */
 const ACCENT_ABOVE = '\ue4a0';
 const ACCENT_BELOW = '\ue4a1';
@@ -43,7 +46,7 @@ export function musicFont(): Promise<void> {
   return ready;
 }
 
-export type System = { bars: { bar: NotatedBar; number: number; name: string }[]; meter: { count: number; unit: number } };
+export type System = { bars: StaffBar[]; meter: { count: number; unit: number } };
 
 /** As many bars in a line as have room. */
 export function barsInLine(width: number): number {
@@ -52,45 +55,66 @@ export function barsInLine(width: number): number {
 
 /**
  * Draws one line of a percussion staff. What it says was decided by the core; here it only gets its place.
- * @returns the drawing, its size set
+ * @returns where bars and notes stand
  */
-export function drawSystem(into: HTMLDivElement, { bars, meter }: System, width: number, first: boolean): void {
+export function drawSystem(into: HTMLDivElement, { bars, meter }: System, width: number, first: boolean): BarPlace[] {
   into.replaceChildren();
   const renderer = new Renderer(into, Renderer.Backends.SVG);
   renderer.resize(width, HEIGHT);
   const context = renderer.getContext();
   const lead = first ? HEAD : 35;
   const each = (width - 2 * MARGIN - lead) / bars.length;
+  const places: BarPlace[] = [];
   let x = MARGIN;
-  bars.forEach(({ bar, number, name }, index) => {
+  bars.forEach((one, index) => {
+    const { bar, number, name, opens, times } = one;
     const wide = index === 0 ? each + lead : each;
     const stave = new Stave(x, OVER, wide);
     if (index === 0) stave.addClef('percussion');
     if (index === 0 && first) stave.addTimeSignature(`${meter.count}/${meter.unit}`);
     if (name) stave.setSection(name, 0);
+    if (opens) stave.setBegBarType(Barline.type.REPEAT_BEGIN);
+    if (times > 1) stave.setEndBarType(Barline.type.REPEAT_END);
     stave.setMeasure(number);
     stave.setContext(context).draw();
-    drawBar(bar, stave, context, meter);
+    if (times > 2) drawTimes(times, x + wide, context);
+    places.push({ bar: one, from: stave.getNoteStartX(), to: x + wide, notes: drawBar(bar, stave, context, meter) });
     x += wide;
   });
+  return places;
 }
 
-function drawBar(bar: NotatedBar, stave: Stave, context: ReturnType<Renderer['getContext']>, meter: System['meter']): void {
-  const both = bar.down.some(isNote);
+/** A repeat that is played more than twice says how often. */
+function drawTimes(times: number, x: number, context: Context): void {
+  context.save();
+  context.setFont('serif', 11, 'normal', 'italic');
+  context.fillText(`${times} times`, x - 46, OVER + 30);
+  context.restore();
+}
+
+type Context = ReturnType<Renderer['getContext']>;
+
+/** @returns where its notes stand, in time */
+function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System['meter']): BarPlace['notes'] {
+  const [up, down] = [bar.up.some(isNote), bar.down.some(isNote)];
+  // Where only the feet have something, the hands need no rest.
+  const both = up && down;
   const voices: Voice[] = [];
   const beams: Beam[] = [];
   const tuplets: Tuplet[] = [];
   const accented: [StaveNote, number][] = [];
+  const stood = new Map<number, () => number>();
   for (const [events, direction] of [
     [bar.up, Stem.UP],
     [bar.down, Stem.DOWN],
   ] as const) {
-    if (direction === Stem.DOWN && !both) continue;
+    if (direction === Stem.DOWN ? !down : down && !up) continue;
     const notes = events.map((event) => noteOf(event, direction, both));
     const voice = new Voice({ numBeats: meter.count, beatValue: meter.unit }).setMode(Voice.Mode.SOFT);
     voice.addTickables(notes);
     voices.push(voice);
     events.forEach((event, i) => {
+      if (isNote(event)) stood.set(event.at, () => (notes[i] as StaveNote).getAbsoluteX() + HALF_HEAD);
       if (event.heads.some(({ velocity }) => velocity >= ACCENT)) accented.push([notes[i] as StaveNote, direction]);
     });
     const spans = new Map<number, { event: NotatedEvent; note: StaveNote }[]>();
@@ -114,16 +138,16 @@ function drawBar(bar: NotatedBar, stave: Stave, context: ReturnType<Renderer['ge
       }
     }
   }
-  if (voices.length === 0) return;
   new Formatter().joinVoices(voices).formatToStave(voices, stave);
   for (const voice of voices) voice.draw(context, stave);
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
   for (const [note, direction] of accented) drawAccent(note, context, direction);
+  return [...stood].sort(([a], [b]) => a - b).map(([at, x]) => ({ at, x: x() }));
 }
 
 /** Beyond the tip of the stem, wherever its beam has taken that. */
-function drawAccent(note: StaveNote, context: ReturnType<Renderer['getContext']>, direction: number): void {
+function drawAccent(note: StaveNote, context: Context, direction: number): void {
   const { topY, baseY } = note.getStemExtents();
   const [top, bottom] = [Math.min(topY, baseY), Math.max(topY, baseY)];
   context.save();

@@ -1,0 +1,144 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { Link, useParams } from 'react-router';
+import { api, at, reply } from '../api/client';
+import type { Catalogue, KeptInput, Pattern, ShelfThing } from '../api/types';
+import { useCatalogue } from '../api/useCatalogue';
+import { Editor } from '../edit/Editor';
+import { Folds } from '../edit/Folds';
+import { KeysHelp } from '../edit/KeysHelp';
+import { useMusic } from '../edit/useMusic';
+import { Workbench } from '../edit/Workbench';
+import { ConflictNotice } from '../keep/ConflictNotice';
+import { arrived, Keeper, type Known, unsent } from '../keep/Keeper';
+import { PatternStore } from '../music/PatternStore';
+import { playerFor } from '../sound/usePlayer';
+import { Failed, Waiting } from '../ui/states';
+import { clock } from '../ui/words';
+
+/** A kept pattern, and what stands beside it on the Shelf. */
+type Work = KeptInput & { pattern: Pattern };
+
+const nameOf = (key: string): string => `shelf ${key}`;
+
+/** A pattern of the Shelf on a sheet to be worked on, with all that shapes a beat. */
+export default function ShelfBench() {
+  const { key = '' } = useParams();
+  const catalogue = useCatalogue();
+  const queries = useQueryClient();
+  const opened = useQuery({
+    queryKey: ['shelf bench', key],
+    queryFn: async () => {
+      await arrived(nameOf(key));
+      const [shelf, thing] = await Promise.all([reply(api.GET('/api/shelf')), reply(api.GET('/api/shelf/{key}', at({ key })))]);
+      const item = shelf.items.find((one) => one.key === key && one.mine);
+      const pattern = thing.beats[0]?.pattern;
+      if (!item || !pattern || thing.plan) throw new Error('There is no pattern of yours at this address; go back to the Shelf.');
+      const { title, listen, tags, level, shared } = item;
+      return { thing, work: { title, listen, tags, level, shared, pattern }, left: unsent<Work>(nameOf(key)) };
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 0,
+  });
+  useEffect(() => () => void queries.invalidateQueries({ queryKey: ['shelf'] }), [queries]);
+  const error = opened.error ?? catalogue.error;
+  if (error) return <Failed error={error} again={() => void opened.refetch()} />;
+  if (!opened.data || !catalogue.data) return <Waiting what="the pattern" />;
+  return <Open key={key} catalogue={catalogue.data} {...opened.data} />;
+}
+
+type Props = { thing: ShelfThing; work: Work; left: { version: number; work: Work } | null; catalogue: Catalogue };
+
+function Open({ thing, work, left, catalogue }: Props) {
+  const [store] = useState(() => new PatternStore(left?.work.pattern ?? work.pattern));
+  const [keeper] = useState(() => keeperOf(thing, work, left, store));
+  const { music, error } = useMusic(store, thing.counting, null);
+  const [editor, setEditor] = useState<Editor | null>(null);
+  useEffect(() => {
+    if (music && !editor)
+      setEditor(new Editor(store, catalogue, music, playerFor(catalogue), null, [], new Folds(`folds ${nameOf(thing.key)}`)));
+  }, [music, editor, store, catalogue, thing.key]);
+  useEffect(() => {
+    const end = store.subscribe(() => keeper.changed());
+    keeper.start();
+    return () => {
+      end();
+      keeper.stop();
+    };
+  }, [keeper, store]);
+  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  if (error) return <Failed error={error} />;
+  if (!music || !editor) return <Waiting what="the sheet" />;
+  editor.music = music;
+  const said = {
+    saved: () => (keeping.state === 'saved' && keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet'),
+    changed: () => 'Saving …',
+    saving: () => 'Saving …',
+    waiting: () => 'Not sent yet; kept in this browser and sent when the connection is back',
+    refused: () => (keeping.state === 'refused' ? `Not saved: ${keeping.sentence}` : ''),
+    conflict: () => 'Not saved: changed elsewhere',
+  }[keeping.state]();
+  return (
+    <Workbench
+      label={work.title}
+      editor={editor}
+      catalogue={catalogue}
+      music={music}
+      counting={thing.counting}
+      head={
+        <>
+          <div className="head-line">
+            <h1>{work.title}</h1>
+            <Link to={`/shelf?thing=${thing.key}`} className="quiet-link text-sm">
+              back to the Shelf
+            </Link>
+            <p role="status" className="ml-auto text-sm text-faint">
+              {said}
+            </p>
+          </div>
+          <ConflictNotice
+            keeper={keeper}
+            mine="Keep the one in this tab"
+            other="Take the other one"
+            settle={(which) => keeper.settle(which)}
+          />
+        </>
+      }
+      hint="Press a place on a line to put a hit there, or type the rows under Form."
+      panels={[
+        {
+          name: 'Shelf',
+          content: (
+            <>
+              {work.listen && <p>{work.listen}</p>}
+              <p className="text-sm text-faint">It keeps itself here as you change it; tasks that were made of it stay as they are.</p>
+              <KeysHelp />
+            </>
+          ),
+        },
+      ]}
+    />
+  );
+}
+
+function keeperOf(thing: ShelfThing, work: Work, left: Props['left'], store: PatternStore): Keeper<Work> {
+  const known: Known<Work> = { version: thing.version, work, savedAt: null };
+  return new Keeper<Work>(
+    nameOf(thing.key),
+    {
+      send: async (body, version, keepalive) => {
+        const kept = await reply(api.PUT('/api/shelf/{key}', { ...at({ key: thing.key }), body: { ...body, version }, keepalive }));
+        return { version: kept.version, savedAt: new Date().toISOString() };
+      },
+      other: ({ body }) => {
+        const other = body.kept as (Work & { version: number }) | undefined;
+        return other ? { version: other.version, work: other, savedAt: null } : null;
+      },
+      same: (a, b) => a.pattern === b.pattern,
+      take: (other) => store.change('Take the other one', () => other.pattern),
+    },
+    known,
+    () => ({ ...work, pattern: store.pattern }),
+    left,
+  );
+}

@@ -1,0 +1,56 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { api, reply } from '../api/client';
+import { useTask } from '../ui/useTask';
+import { plural } from '../ui/words';
+
+const MOST_BYTES = 10_000_000;
+
+/** All that one keeps, out as one zip of open files, and such a zip in. */
+export function ShelfFileBlock({ any, teacher }: { any: boolean; teacher: boolean }) {
+  const input = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+  const { busy, error, setError, run } = useTask();
+  const [said, setSaid] = useState('');
+  const bring = (file: File) =>
+    run(async () => {
+      setSaid('');
+      const { kept, twice } = await reply(
+        api.POST('/api/shelf-file', {
+          body: file as unknown as string,
+          bodySerializer: (body) => body as unknown as string,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      );
+      setSaid(`${plural(kept, 'thing')} came in${twice > 0 ? `; ${twice} stood here already` : ''}.`);
+      await queries.invalidateQueries({ queryKey: ['shelf'] });
+    });
+  return (
+    <div className="flex flex-col gap-1.5 text-sm">
+      {any && (
+        <a className="button button-small" href="/api/shelf-file" download="shelf.zip">
+          Take {teacher ? 'my shelf' : 'my beats'} away
+        </a>
+      )}
+      <button type="button" className="button button-small" disabled={busy} onClick={() => input.current?.click()}>
+        {busy ? 'Reading …' : 'Bring a shelf in'}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept=".zip"
+        aria-label="Zip of a shelf"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (!file) return;
+          if (file.size > MOST_BYTES) setError('This zip is larger than 10 MB; bring it in parts.');
+          else void bring(file);
+        }}
+      />
+      <p role="status">{error || said}</p>
+    </div>
+  );
+}

@@ -1,0 +1,231 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { api, at, reply } from '../api/client';
+import type { Shelf, ShelfItem } from '../api/types';
+import { useCatalogue } from '../api/useCatalogue';
+import { FirstBar } from '../sheet/FirstBar';
+import { Choice } from '../ui/Choice';
+import { TempoSign } from '../ui/NoteValue';
+import { Failed, Notice, Waiting } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { plural } from '../ui/words';
+import { EVERYTHING, groupsOf, type Wanted } from './filter';
+import { Level } from './Level';
+import { ShelfFileBlock } from './ShelfFileBlock';
+import { Thing } from './Thing';
+import '../ui/rooms.css';
+import './shelf.css';
+
+/** Patterns and tasks to keep and to use again: looked for at the left, heard and taken at the right. */
+export default function ShelfPage({ teacher }: { teacher: boolean }) {
+  const catalogue = useCatalogue();
+  const shelf = useQuery({ queryKey: ['shelf'], queryFn: () => reply(api.GET('/api/shelf')) });
+  const [search, setSearch] = useSearchParams();
+  const [wanted, setWanted] = useState(EVERYTHING);
+  const [plays, setPlays] = useState('');
+  const queries = useQueryClient();
+  const { error, run } = useTask();
+  const [gone, setGone] = useState<{ title: string; back: () => Promise<unknown> } | null>(null);
+  const problem = shelf.error ?? catalogue.error;
+  if (problem) return <Failed error={problem} again={() => void shelf.refetch()} />;
+  if (!shelf.data || !catalogue.data) return <Waiting what="the Shelf" />;
+  const own = teacher ? 'My own' : 'My beats';
+  const groups = groupsOf(shelf.data, wanted, own);
+  const listed = groups.flatMap(({ items }) => items);
+  const key = search.get('thing') ?? listed[0]?.key ?? '';
+  const chosen = shelf.data.items.find((one) => one.key === key) ?? listed[0] ?? null;
+  const choose = (thing: string, play = false) => {
+    setPlays(play ? thing : '');
+    setSearch({ thing }, { replace: true });
+  };
+  const remove = (item: ShelfItem) =>
+    run(async () => {
+      const { beats, plan } = await reply(api.GET('/api/shelf/{key}', at({ key: item.key })));
+      await reply(api.DELETE('/api/shelf/{key}', at({ key: item.key })));
+      const { title, listen, tags, level, shared } = item;
+      const pattern = beats[0]?.pattern;
+      const body = { title, listen, tags, level, shared, ...(plan ? { plan } : pattern && { pattern }) };
+      setGone({ title, back: () => reply(api.POST('/api/shelf', { body })) });
+      setSearch({}, { replace: true });
+      await queries.invalidateQueries({ queryKey: ['shelf'] });
+    });
+  const bringBack = () =>
+    run(async () => {
+      await gone?.back();
+      setGone(null);
+      await queries.invalidateQueries({ queryKey: ['shelf'] });
+    });
+  return (
+    <div className="shelf">
+      <Looking shelf={shelf.data} wanted={wanted} set={setWanted} own={own} teacher={teacher} />
+      <div className="shelf-list">
+        <input
+          type="search"
+          aria-label="Look for"
+          placeholder="Look for a name, 6/8, ghost …"
+          className="field"
+          value={wanted.text}
+          onChange={(event) => setWanted({ ...wanted, text: event.target.value })}
+        />
+        <p role="status" className="text-sm text-faint">
+          {gone ? (
+            <>
+              “{gone.title}” is off the Shelf.{' '}
+              <button type="button" className="button button-small" onClick={() => void bringBack()}>
+                Undo
+              </button>
+            </>
+          ) : (
+            plural(listed.length, wanted.kind)
+          )}
+        </p>
+        {error && <Notice>{error}</Notice>}
+        <div className="shelf-room">
+          {groups.map(({ name, teaches, items }) => (
+            <section key={name} aria-label={name}>
+              <h2 className="text-base">{name}</h2>
+              {teaches && <p className="text-xs text-faint">{teaches}</p>}
+              <ul>
+                {items.map((item) => (
+                  <Line key={item.key} item={item} chosen={item === chosen} choose={choose} />
+                ))}
+              </ul>
+            </section>
+          ))}
+          {listed.length === 0 && <Nothing wanted={wanted} set={setWanted} teacher={teacher} />}
+        </div>
+      </div>
+      <div className="shelf-thing">
+        {chosen ? (
+          <Thing
+            key={`${chosen.key} ${chosen.version}`}
+            item={chosen}
+            shelf={shelf.data}
+            catalogue={catalogue.data}
+            teacher={teacher}
+            plays={plays === chosen.key}
+            remove={() => void remove(chosen)}
+          />
+        ) : (
+          shelf.data.items.length > 0 && <p className="card text-faint">What you choose at the left is seen and heard here.</p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+type LookingProps = { shelf: Shelf; wanted: Wanted; set: (wanted: Wanted) => void; own: string; teacher: boolean };
+
+/** What is looked at: patterns or tasks, whose, and what they teach. */
+function Looking({ shelf, wanted, set, own, teacher }: LookingProps) {
+  const button = (label: string, part: Partial<Wanted>) => {
+    const next = { ...wanted, where: '' as const, lesson: '', ...part };
+    return (
+      <li key={label}>
+        <button
+          type="button"
+          className="shelf-filter"
+          aria-pressed={next.where === wanted.where && next.lesson === wanted.lesson}
+          onClick={() => set(next)}
+        >
+          {label}
+        </button>
+      </li>
+    );
+  };
+  const taught = shelf.lessons.filter(({ key }) => shelf.items.some(({ lesson, kind }) => lesson === key && kind === wanted.kind));
+  return (
+    <section aria-label="What is looked at" className="shelf-looking">
+      <h1>Shelf</h1>
+      {teacher && (
+        <Choice
+          label="What"
+          value={wanted.kind}
+          options={[
+            { value: 'pattern', label: 'Patterns' },
+            { value: 'task', label: 'Tasks' },
+          ]}
+          onChange={(kind) => set({ ...EVERYTHING, kind, text: wanted.text })}
+        />
+      )}
+      <ul>
+        {button('Everything', {})}
+        {button(own, { where: 'mine' })}
+        {teacher && button('Of the school', { where: 'school' })}
+        {taught.map(({ key, name }) => button(name, { lesson: key }))}
+      </ul>
+      <label className="text-sm">
+        Level
+        <select
+          className="field field-small"
+          value={wanted.level ?? ''}
+          onChange={(event) => set({ ...wanted, level: event.target.value === '' ? null : Number(event.target.value) })}
+        >
+          <option value="">every level</option>
+          <option value="1">1, first lessons</option>
+          <option value="2">2, some lessons in</option>
+          <option value="3">3, far along</option>
+        </select>
+      </label>
+      <ShelfFileBlock any={shelf.items.some(({ mine }) => mine)} teacher={teacher} />
+    </section>
+  );
+}
+
+type LineProps = { item: ShelfItem; chosen: boolean; choose: (key: string, play?: boolean) => void };
+
+function Line({ item, chosen, choose }: LineProps) {
+  const { glimpse, title } = item;
+  return (
+    <li className="shelf-line" data-chosen={chosen}>
+      <button
+        type="button"
+        className="shelf-play"
+        aria-label={`Hear ${title}`}
+        title={`Hear ${title}`}
+        onClick={() => choose(item.key, true)}
+      >
+        <svg aria-hidden="true" viewBox="0 0 12 12" className="size-3 fill-current">
+          <path d="M2 0l10 6-10 6z" />
+        </svg>
+      </button>
+      <button type="button" className="shelf-name" aria-current={chosen} onClick={() => choose(item.key)}>
+        <span className="min-w-0 flex-1">
+          <span className="block truncate font-bold">{title}</span>
+          <span className="block truncate text-xs text-faint">
+            {glimpse.meter.count}/{glimpse.meter.unit} <TempoSign tempo={glimpse.tempo} />
+            <Level level={item.level} />
+            {glimpse.swing.percent > 50 && ' · swung'}
+            {item.parts > 1 && ` · ${item.parts} parts`}
+            {item.shared && ' · shared'}
+            {item.lent.length > 0 && ' · open to students'}
+          </span>
+        </span>
+        <span className="shelf-bar">
+          <FirstBar glimpse={glimpse} />
+        </span>
+      </button>
+    </li>
+  );
+}
+
+function Nothing({ wanted, set, teacher }: { wanted: Wanted; set: (wanted: Wanted) => void; teacher: boolean }) {
+  const looked = wanted.text !== '' || wanted.level !== null || wanted.lesson !== '';
+  return (
+    <div className="card mt-2 text-sm">
+      <p>
+        {looked
+          ? 'Nothing on the Shelf is like that.'
+          : teacher
+            ? 'Nothing of yours yet. At the Bench, in the Planner and at the Marking table, “Keep on the Shelf” puts a beat here.'
+            : 'Nothing here yet. At the Bench, under Steps, “Keep on the Shelf” puts your beat here; your teacher can put grooves here too.'}
+      </p>
+      {(looked || wanted.where !== '') && (
+        <button type="button" className="button button-small mt-2" onClick={() => set({ ...EVERYTHING, kind: wanted.kind })}>
+          Show everything
+        </button>
+      )}
+    </div>
+  );
+}
