@@ -20,8 +20,9 @@ supervisor:/usr/bin/supervisord composer:composer nodejs:node npm:npm curl:curl"
 # What the recorded kits are taken from; without it there is the electronic one.
 SOUND_FONT=/usr/share/fluidr3mono-gm-soundfont/FluidR3Mono_GM.sf3
 SOUND_PACKAGES="fluidsynth:fluidsynth fluidr3mono-gm-soundfont:$SOUND_FONT"
-# Tests read MIDI and PDF files with readers that are not ours.
-BROWSER_PACKAGES="midicsv:midicsv poppler-utils:pdftotext chromium:/usr/bin/chromium chromium-driver:/usr/bin/chromedriver"
+# Tests read MIDI, PDF, notation and spreadsheets with readers that are not ours.
+BROWSER_PACKAGES="midicsv:midicsv lilypond:musicxml2ly gnumeric:ssconvert poppler-utils:pdftotext
+chromium:/usr/bin/chromium chromium-driver:/usr/bin/chromedriver"
 
 install_packages() {
     local missing="" entry

@@ -9,13 +9,13 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
 
 /** Files of every kind that patterns come in and go out as, known by their endings. */
 final readonly class Convert
 {
-    /** Those that are read and written, and one that is only written. */
     private const ENDINGS = ['json', 'mid', 'txt', 'csv', 'musicxml'];
 
     /**
@@ -33,13 +33,24 @@ final readonly class Convert
             return new Imported(PatternReader::read($bytes));
         }
         if ('musicxml' === $ending) {
-            throw InvalidInput::at('', 'MusicXML is written here, but not read; save it as MIDI in the other program and open that.');
+            return MusicXmlReader::read($bytes);
         }
         if ('mid' === $ending) {
             return MidiReader::read($bytes, $channel, $map);
         }
         $meter = $like->meter ?? Meter::of(4, 4);
         $section = 'csv' === $ending ? StepSheet::section($bytes, $meter) : self::typed($bytes, $meter);
+
+        return self::named($name, $section, $meter, $like);
+    }
+
+    /**
+     * A pattern of one section, called as its file.
+     *
+     * @param Pattern|null $like whose tempo, swing and kit it takes
+     */
+    public static function named(string $name, Section $section, Meter $meter, ?Pattern $like = null): Imported
+    {
         $title = mb_substr(pathinfo($name, \PATHINFO_FILENAME), 0, Pattern::MOST_TITLE);
 
         return new Imported(Pattern::of(
@@ -81,15 +92,22 @@ final readonly class Convert
             return [MidiWriter::write($pattern, !$written, $rows), self::lostInMidi($pattern)];
         }
         if ('musicxml' === $ending) {
-            return [MusicXmlWriter::write($pattern), ['Pushes, odds, kit, balance and room are not in MusicXML.']];
+            $xml = MusicXmlWriter::write($pattern);
+
+            return [$xml, self::lostInMusicXml($pattern, $xml)];
         }
         $section = $pattern->sections[0];
         [$text, $lost] = 'csv' === $ending ? StepSheet::write($section, $pattern->meter) : TypedWriter::section($section, $pattern->meter);
-        if (\count($pattern->sections) > 1) {
-            $lost[] = "Only section $section->name is written; a file of this kind holds one.";
-        }
 
-        return [$text, $lost];
+        return [$text, [...$lost, ...self::lostInSheet($pattern)]];
+    }
+
+    /** @return list<string> what a sheet of one section leaves out of a pattern, whatever stands in it */
+    public static function lostInSheet(Pattern $pattern): array
+    {
+        $name = $pattern->sections[0]->name;
+
+        return 1 === \count($pattern->sections) ? [] : ["Only section $name is written; a file of this kind holds one."];
     }
 
     /** @return list<string> */
@@ -108,15 +126,48 @@ final readonly class Convert
         return ['Kit, balance and room are not in a MIDI file.'];
     }
 
+    /** @return list<string> what is not found in the file when it is read again */
+    private static function lostInMusicXml(Pattern $pattern, string $xml): array
+    {
+        $there = [];
+        foreach (Strokes::written(MusicXmlReader::read($xml)->pattern) as $stroke) {
+            $there[$stroke->written][$stroke->instrument->value] = true;
+        }
+        $off = $odd = $start = 0;
+        foreach ($pattern->form() as $section) {
+            $length = $section->bars * $pattern->meter->barTicks();
+            foreach ($section->rows as $row) {
+                $hits = $row->written($length);
+                $usual = $row->snap === Grids::coarsest(array_column($hits, 0));
+                foreach ($hits as [$at, $hit]) {
+                    $off += isset($there[$start + $at][$row->instrument->value]) ? 0 : 1;
+                    $odd += 1 === $hit->roll || ($usual && \in_array($hit->roll, [2, 4, 8], true)) ? 0 : 1;
+                }
+            }
+            $start += $length;
+        }
+        $lost = match ($off) {
+            0 => [],
+            1 => ['One hit does not stand on the grid of notation and is written at the nearest place.'],
+            default => ["$off hits do not stand on the grid of notation and are written at the nearest places."],
+        };
+
+        return [
+            ...$lost,
+            ...(0 === $odd ? [] : ['Some rolls are written as rolls of 2, 4 or 8 strokes over the usual step.']),
+            'Pushes, odds, kit, balance and room are not in MusicXML.',
+        ];
+    }
+
     private static function ending(string $name): string
     {
         $ending = strtolower(pathinfo($name, \PATHINFO_EXTENSION));
-        $ending = ['midi' => 'mid', 'tsv' => 'csv'][$ending] ?? $ending;
+        $ending = ['midi' => 'mid', 'tsv' => 'csv', 'xml' => 'musicxml'][$ending] ?? $ending;
 
         return \in_array($ending, self::ENDINGS, true) ? $ending : throw InvalidInput::at(
             '',
             \sprintf(
-                'Files that end in ".%s" are not known here; use .pulsanda.json, .mid, .txt, .csv or .musicxml.',
+                'Files that end in ".%s" are not known here; use .pulsanda.json, .mid, .musicxml, .mxl, .csv, .ods, .xlsx or .txt.',
                 mb_substr($ending, 0, 10),
             ),
         );

@@ -57,6 +57,19 @@ final readonly class MidiReader
         return new Imported(Pattern::of($title, $meter, $tempo, self::sections($strokes, $bars, $meter, $lost)), $lost, $unknown);
     }
 
+    /** @return array<int, int> how many notes there are on each channel, which are counted from 1; none where it is no MIDI file */
+    public static function channels(string $bytes): array
+    {
+        try {
+            $counts = array_count_values(array_column(MidiFile::read($bytes)->notes, 'channel'));
+        } catch (InvalidInput) {
+            return [];
+        }
+        ksort($counts);
+
+        return $counts;
+    }
+
     /** @param list<string> $lost */
     private static function meter(MidiFile $file, array &$lost): Meter
     {
@@ -168,7 +181,7 @@ final readonly class MidiReader
             $count = min(Section::MOST_BARS, $bars - $from);
             $rows = [];
             foreach ($strokes as $name => $all) {
-                $snap = self::snap($all);
+                $snap = Grids::coarsest(array_column($all, 'tick'), self::NEAR);
                 [$hits, $double] = self::hits($all, $snap, $from * $meter->barTicks(), $count * $meter->barTicks());
                 $gone += $double;
                 $rows[] = Row::of(Instrument::from($name), $hits, $snap);
@@ -181,28 +194,6 @@ final readonly class MidiReader
         }
 
         return $sections;
-    }
-
-    /**
-     * The coarsest grid that a row's strokes stand on, a little beside it at most; where there is none, the finest.
-     *
-     * @param non-empty-list<array{tick: int, velocity: int}> $strokes
-     */
-    private static function snap(array $strokes): Snap
-    {
-        $snaps = [Snap::Sixteenth, Snap::EighthTriplet, Snap::ThirtySecond, Snap::SixteenthTriplet, Snap::ThirtySecondTriplet];
-        foreach ($snaps as $snap) {
-            $step = $snap->ticks();
-            $off = array_filter(
-                $strokes,
-                static fn (array $one): bool => abs($one['tick'] - $step * (int) round($one['tick'] / $step)) > self::NEAR,
-            );
-            if ([] === $off) {
-                return $snap;
-            }
-        }
-
-        return Snap::SixtyFourth;
     }
 
     /**

@@ -154,7 +154,9 @@ final readonly class MusicXmlWriter
                 continue;
             }
             foreach ($event->struck as $h => [$instrument, $hit]) {
-                $this->in('note', [], function () use ($events, $i, $event, $h, $instrument, $hit, $voice, $stem): void {
+                // Loudness as percent of forte, which MIDI plays at 90.
+                $loud = ['dynamics' => (string) round($hit->velocity / 0.9, 2)];
+                $this->in('note', $loud, function () use ($events, $i, $event, $h, $instrument, $hit, $voice, $stem): void {
                     0 === $h || $this->empty('chord');
                     $this->in('unpitched', [], function () use ($instrument): void {
                         $this->xml->writeElement('display-step', $instrument->staff()[0]);

@@ -26,9 +26,17 @@ final readonly class StepSheet
     /** @return array{string, list<string>} comma-separated text of a section, and what it cannot hold */
     public static function write(Section $section, Meter $meter): array
     {
+        [$table, $lost] = self::table($section, $meter);
+
+        return [implode("\r\n", array_map(self::line(...), $table))."\r\n", $lost];
+    }
+
+    /** @return array{list<list<string>>, list<string>} the cells of a section, and what they cannot hold */
+    public static function table(Section $section, Meter $meter): array
+    {
         $step = Snap::Sixteenth->ticks();
         $count = intdiv($section->bars * $meter->barTicks(), $step);
-        $lines = [self::line(['', ...array_map(strval(...), range(1, $count))])];
+        $table = [['', ...array_map(strval(...), range(1, $count))]];
         $lost = [];
         foreach ($section->rows as $row) {
             $cells = array_fill(0, $count, '');
@@ -40,10 +48,10 @@ final readonly class StepSheet
             if ($off > 0) {
                 $lost[] = "{$row->instrument->label()}: $off hits between the steps are left out.";
             }
-            $lines[] = self::line([$row->instrument->label(), ...$cells]);
+            $table[] = [$row->instrument->label(), ...array_values($cells)];
         }
 
-        return [implode("\r\n", $lines)."\r\n", $lost];
+        return [$table, $lost];
     }
 
     /**
@@ -56,7 +64,17 @@ final readonly class StepSheet
         if (\strlen($text) > self::MOST_BYTES) {
             throw InvalidInput::at('', 'This sheet is larger than 500 kB; take a part of it.');
         }
-        $table = self::table($text);
+
+        return self::ofTable(self::split($text), $meter, $name);
+    }
+
+    /**
+     * @param list<list<string>> $table
+     *
+     * @throws InvalidInput naming the line
+     */
+    public static function ofTable(array $table, Meter $meter, string $name = 'A'): Section
+    {
         $columns = max([0, ...array_map(\count(...), $table)]) - 1;
         $snap = self::snap($columns, $meter);
         $rows = [];
@@ -87,7 +105,7 @@ final readonly class StepSheet
     }
 
     /** @return list<list<string>> */
-    private static function table(string $text): array
+    private static function split(string $text): array
     {
         $text = preg_replace('/^\xEF\xBB\xBF/', '', $text) ?? '';
         $by = str_contains($text, "\t") ? "\t" : (substr_count($text, ';') > substr_count($text, ',') ? ';' : ',');

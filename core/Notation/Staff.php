@@ -24,15 +24,12 @@ final readonly class Staff
         $barTicks = $meter->barTicks();
         $hands = $feet = array_fill(0, $section->bars, []);
         foreach ($section->rows as $row) {
-            $cycle = $row->cycle ?? $section->bars * $barTicks;
-            foreach ($row->hits as $hit) {
-                for ($at = $hit->at; !$hit->silent && $hit->at < $cycle && $at < $section->bars * $barTicks; $at += $cycle) {
-                    $struck = [$at % $barTicks, $row->instrument, $hit];
-                    if (\in_array($row->instrument, self::FEET, true)) {
-                        $feet[intdiv($at, $barTicks)][] = $struck;
-                    } else {
-                        $hands[intdiv($at, $barTicks)][] = $struck;
-                    }
+            foreach ($row->written($section->bars * $barTicks) as [$at, $hit]) {
+                $struck = [$at % $barTicks, $row->instrument, $hit];
+                if (\in_array($row->instrument, self::FEET, true)) {
+                    $feet[intdiv($at, $barTicks)][] = $struck;
+                } else {
+                    $hands[intdiv($at, $barTicks)][] = $struck;
                 }
             }
         }

@@ -84,6 +84,24 @@ final readonly class Row
     }
 
     /**
+     * The hits that sound within a length, the row's own cycle written out.
+     *
+     * @return list<array{int, Hit}> with their ticks
+     */
+    public function written(int $length): array
+    {
+        $cycle = $this->cycle ?? $length;
+        $written = [];
+        foreach ($this->hits as $hit) {
+            for ($at = $hit->at; !$hit->silent && $hit->at < $cycle && $at < $length; $at += $cycle) {
+                $written[] = [$at, $hit];
+            }
+        }
+
+        return $written;
+    }
+
+    /**
      * The same row with other hits.
      *
      * @param list<Hit> $hits

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
-use Pulsanda\Core\Format\Convert;
+use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\Core\Format\Imported;
 use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -15,7 +15,7 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:convert', 'Makes one kind of pattern file of another: .pulsanda.json, .mid, .txt, .csv; out .musicxml too.')]
+#[AsCommand('pulsanda:convert', 'Makes one pattern file of another: .pulsanda.json, .mid, .musicxml, .mxl, .csv, .ods, .xlsx, .txt.')]
 final class ConvertCommand extends Command
 {
     protected function configure(): void
@@ -36,13 +36,13 @@ final class ConvertCommand extends Command
         $out = $input->getArgument('out');
         $channel = $input->getOption('channel');
         try {
-            $read = Files::read($in, static fn (string $bytes): Imported => Convert::read(
+            $read = Files::read($in, static fn (string $bytes): Imported => PatternFiles::read(
                 $bytes,
                 basename($in),
                 channel: is_numeric($channel) ? (int) $channel : null,
             ));
             $written = true === $input->getOption('written');
-            [$bytes, $lost] = Convert::write($read->pattern, $out, $written, true === $input->getOption('rows'));
+            [$bytes, $lost] = PatternFiles::write($read->pattern, $out, $written, true === $input->getOption('rows'));
         } catch (InvalidInput $error) {
             $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
 

@@ -44,7 +44,8 @@ final class EditTest extends ApiTestCase
     public function testFilesOfOtherKindsComeInAndGoOut(): void
     {
         $this->signIn('wren');
-        foreach (['mid' => 'MThd', 'csv' => ',1,2', 'txt' => 'kick', 'json' => '{'] as $ending => $begins) {
+        $begins = ['mid' => 'MThd', 'csv' => ',1,2', 'txt' => 'kick', 'json' => '{', 'ods' => 'PK', 'xlsx' => 'PK', 'mxl' => 'PK', 'musicxml' => '<?xml'];
+        foreach ($begins as $ending => $begins) {
             $out = $this->json($this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => $ending]));
             self::assertIsString($out['bytes']);
             $bytes = (string) base64_decode($out['bytes'], true);
@@ -63,7 +64,16 @@ final class EditTest extends ApiTestCase
         self::assertSame([], $mapped['unknown']);
         $this->assertProblem(422, 'no instrument "frog"', $this->send('POST', '/api/edit/import?name=a.mid&map=90:frog', $midi));
         $this->assertProblem(422, 'as 90:cowbell', $this->send('POST', '/api/edit/import?name=a.mid&map=999:kick', $midi));
-        $this->assertProblem(422, 'MusicXML is written here, but not read', $this->send('POST', '/api/edit/import?name=a.musicxml', '<a/>'));
+        $this->assertProblem(422, 'no MusicXML score', $this->send('POST', '/api/edit/import?name=a.musicxml', '<a/>'));
+        // Drums that are nowhere to be expected: the person says where.
+        $two = 'MThd'.pack('Nnnn', 6, 0, 1, 96).'MTrk'.pack('N', 12)."\0\x90\x24\x64\0\x91\x26\x64\0\xFF\x2F\0";
+        $asked = $this->send('POST', '/api/edit/import?name=two.mid', $two);
+        $this->assertProblem(409, 'choose the channel', $asked);
+        $channels = [['channel' => 1, 'notes' => 1], ['channel' => 2, 'notes' => 1]];
+        self::assertSame($channels, $this->json($asked)['channels']);
+        $chosen = $this->json($this->send('POST', '/api/edit/import?name=two.mid&channel=2', $two));
+        self::assertSame(['snare', $channels], [$this->at($chosen, 'pattern.sections.0.rows.0.instrument'), $chosen['channels']]);
+        $this->assertProblem(409, 'no notes on channel 7', $this->send('POST', '/api/edit/import?name=two.mid&channel=7', $two));
         $this->assertProblem(422, 'no MIDI file', $this->send('POST', '/api/edit/import?name=beat.mid', 'words'));
         $this->assertProblem(422, 'Files that end in ".docx"', $this->send('POST', '/api/edit/import?name=beat.docx', 'words'));
         $this->assertProblem(422, 'Files that end in', $this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => 'docx']));

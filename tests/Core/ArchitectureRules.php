@@ -23,7 +23,7 @@ final class ArchitectureRules
         ['Demo'],
         ['Api\Plan', 'Api\Bench', 'Api\Mark', 'Api\Picture', 'Api\Today', 'Api\School', 'Api\Edit', 'Api\Paper', 'Api\Shelf', 'Api\Sound'],
         ['Page', 'Job', 'Api\Shape'],
-        ['Security', 'Sound'],
+        ['Security', 'Sound', 'Format'],
         ['Http'],
         ['Entity'],
         ['Database'],

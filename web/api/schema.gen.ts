@@ -1327,6 +1327,11 @@ export interface paths {
                         "application/json": {
                             pattern: components["schemas"]["Pattern"];
                             lost: string[];
+                            /** @description Of a MIDI file that has notes on them */
+                            channels: {
+                                channel: number;
+                                notes: number;
+                            }[];
                             unknown: {
                                 note: number;
                                 count: number;
@@ -1334,6 +1339,7 @@ export interface paths {
                         };
                     };
                 };
+                409: components["responses"]["Problem"];
                 422: components["responses"]["Problem"];
             };
         };
@@ -1365,7 +1371,7 @@ export interface paths {
                     "application/json": {
                         pattern: components["schemas"]["Pattern"];
                         /** @enum {string} */
-                        ending: "json" | "mid" | "txt" | "csv" | "musicxml";
+                        ending: "json" | "mid" | "musicxml" | "mxl" | "csv" | "ods" | "xlsx" | "txt";
                         /** @default false */
                         written?: boolean;
                         /** @default false */

@@ -396,7 +396,9 @@ function useClipboard(sheet: React.RefObject<HTMLDivElement | null>, editor: Edi
     const paste = (event: ClipboardEvent) => {
       if (!here()) return;
       event.preventDefault();
-      editor.pasteText(event.clipboardData?.getData('text/plain') ?? '');
+      const file = event.clipboardData?.files[0];
+      if (file && editor.onFile) editor.onFile(file);
+      else editor.pasteText(event.clipboardData?.getData('text/plain') ?? '');
     };
     document.addEventListener('copy', copy);
     document.addEventListener('cut', copy);

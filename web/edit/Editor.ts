@@ -287,16 +287,20 @@ export class Editor extends Cursor {
     this.say('Pasted');
   }
 
-  /** Pastes a text from the clipboard: a copy of ours, or a whole pattern, which the person is asked about. */
+  /** Pastes a text from the clipboard: a copy of ours; or a whole pattern or cells of a spreadsheet, which the person is asked about. */
   pasteText(text: string): void {
     const clip = readClip(text);
     if (clip) this.paste(clip);
     else if (text.includes('pulsanda-pattern')) this.onPattern?.(text);
+    else if (text.includes('\t')) this.onFile?.(new File([text], 'From a spreadsheet.tsv'));
     else this.say('The clipboard holds no hits and no pattern, so nothing was pasted');
   }
 
   /** What to do with a whole pattern that is pasted. */
   onPattern: ((text: string) => void) | null = null;
+
+  /** What to do with a file that is dropped or pasted. */
+  onFile: ((file: File) => void) | null = null;
 
   /** Moves in time by steps of the row, or between rows. */
   move(steps: number, rows: number): void {

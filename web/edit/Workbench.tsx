@@ -10,6 +10,7 @@ import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
 import { Waiting } from '../ui/states';
+import { DropRoom } from './DropRoom';
 import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
@@ -104,7 +105,7 @@ export function Workbench(props: Props) {
   const mayAdd = !locked && (freedom === null || freedom.rows === true);
   return (
     <div className="workbench">
-      <div className="workbench-main">
+      <DropRoom editor={editor} locked={locked}>
         <header className="pb-1.5">
           {head}
           <HeadSigns editor={editor} player={player} music={music} counting={counting} locked={locked}>
@@ -190,7 +191,7 @@ export function Workbench(props: Props) {
             {!locked && <EditBar editor={editor} />}
           </div>
         </footer>
-      </div>
+      </DropRoom>
       <aside className="workbench-panel">
         <TabGroup selectedIndex={panel} onChange={setPanel}>
           {halves && (

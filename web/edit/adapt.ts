@@ -7,8 +7,8 @@ import { plural } from '../ui/words';
 import type { Editor } from './Editor';
 import { meterName, sameMeter } from './meters';
 
-/** A pattern from outside as the task would take it, and what that changes, in sentences. */
-export type Adapted = { pattern: Pattern; changes: string[] };
+/** A pattern from outside as the task would take it, what that changes, in sentences, and what it is called there. */
+export type Adapted = { pattern: Pattern; changes: string[]; from: string };
 
 /**
  * Fits a valid pattern to what the task sets. Nothing is applied; the person is asked.
@@ -17,7 +17,7 @@ export type Adapted = { pattern: Pattern; changes: string[] };
 export async function adapted(given: Pattern, editor: Editor): Promise<Adapted> {
   const { freedom } = editor.allowed;
   const now = editor.store.pattern;
-  if (!freedom) return { pattern: { ...given, title: now.title }, changes: [] };
+  if (!freedom) return { pattern: { ...given, title: now.title }, changes: [], from: given.title };
   const changes: string[] = [];
   let pattern: Pattern = given;
   if (!freedom.meter && !sameMeter(given.meter, now.meter)) {
@@ -37,7 +37,7 @@ export async function adapted(given: Pattern, editor: Editor): Promise<Adapted> 
     pattern = { ...pattern, kit: now.kit };
   }
   if (!freedom.form) pattern = formFor(pattern, now, editor.music.barTicks, changes);
-  return { pattern: rowsFor(pattern, editor, changes), changes };
+  return { pattern: rowsFor(pattern, editor, changes), changes, from: given.title };
 }
 
 function tempoFor(pattern: Pattern, editor: Editor, changes: string[]): Pick<Pattern, 'tempo'> {

@@ -4,7 +4,7 @@ import { api, reply } from '../api/client';
 import { useTask } from '../ui/useTask';
 import { plural } from '../ui/words';
 
-const MOST_BYTES = 10_000_000;
+const MOST_BYTES = 4_000_000;
 
 /** All that one keeps, out as one zip of open files, and such a zip in. */
 export function ShelfFileBlock({ any, teacher }: { any: boolean; teacher: boolean }) {
@@ -46,7 +46,7 @@ export function ShelfFileBlock({ any, teacher }: { any: boolean; teacher: boolea
           const file = event.target.files?.[0];
           event.target.value = '';
           if (!file) return;
-          if (file.size > MOST_BYTES) setError('This zip is larger than 10 MB; bring it in parts.');
+          if (file.size > MOST_BYTES) setError('This zip is larger than 4 MB; bring it in parts.');
           else void bring(file);
         }}
       />

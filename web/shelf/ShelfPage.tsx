@@ -219,7 +219,7 @@ function Nothing({ wanted, set, teacher }: { wanted: Wanted; set: (wanted: Wante
           ? 'Nothing on the Shelf is like that.'
           : teacher
             ? 'Nothing of yours yet. At the Bench, in the Planner and at the Marking table, “Keep on the Shelf” puts a beat here.'
-            : 'Nothing here yet. At the Bench, under Steps, “Keep on the Shelf” puts your beat here; your teacher can put grooves here too.'}
+            : 'Nothing here yet. “Keep on the Shelf”, at the Bench under Steps, puts your beat here; your teacher can put some here too.'}
       </p>
       {(looked || wanted.where !== '') && (
         <button type="button" className="button button-small mt-2" onClick={() => set({ ...EVERYTHING, kind: wanted.kind })}>

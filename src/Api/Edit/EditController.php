@@ -5,13 +5,16 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Edit;
 
 use Pulsanda\App\Api\Shape\Music;
+use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\App\Http\Body;
+use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Edit\Quantize;
 use Pulsanda\Core\Edit\Remeter;
 use Pulsanda\Core\Edit\Rescale;
 use Pulsanda\Core\Edit\RowShape;
 use Pulsanda\Core\Format\Convert;
+use Pulsanda\Core\Format\MidiReader;
 use Pulsanda\Core\Format\TypedWriter;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
@@ -152,16 +155,25 @@ final readonly class EditController
     {
         $this->access->account();
         $channel = $request->query->getInt('channel');
-        $read = Convert::read(
-            $request->getContent(),
-            $request->query->getString('name'),
-            channel: 0 === $channel ? null : $channel,
-            map: self::map($request->query->getString('map')),
+        [$bytes, $name] = [$request->getContent(), $request->query->getString('name')];
+        $channels = 1 === preg_match('/\.midi?$/Di', $name) ? MidiReader::channels($bytes) : [];
+        $channels = array_map(
+            static fn (int $one, int $notes): array => ['channel' => $one, 'notes' => $notes],
+            array_keys($channels),
+            $channels,
         );
+        try {
+            $map = self::map($request->query->getString('map'));
+            $read = PatternFiles::read($bytes, $name, channel: 0 === $channel ? null : $channel, map: $map);
+        } catch (InvalidInput $error) {
+            // The person can choose where the drums are.
+            throw 'channel' === $error->path && [] !== $channels ? new Conflict($error->reason, ['channels' => $channels]) : $error;
+        }
 
         return new JsonResponse([
             'pattern' => PatternWriter::toData($read->pattern),
             'lost' => $read->lost,
+            'channels' => $channels,
             'unknown' => array_map(
                 static fn (int $note, int $count): array => ['note' => $note, 'count' => $count],
                 array_keys($read->unknown),
@@ -194,7 +206,7 @@ final readonly class EditController
     {
         $this->access->account();
         $fields = Body::of($request, ['pattern', 'ending', 'written', 'rows']);
-        [$bytes, $lost] = Convert::write(
+        [$bytes, $lost] = PatternFiles::write(
             Body::pattern($fields),
             'beat.'.$fields->string('ending'),
             $fields->bool('written', false),

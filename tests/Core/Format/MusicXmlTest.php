@@ -4,11 +4,20 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Core\Format;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Format\Convert;
+use Pulsanda\Core\Format\MusicXmlReader;
 use Pulsanda\Core\Format\MusicXmlWriter;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\OrderEntry;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Pattern\TextGrid;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
@@ -54,6 +63,140 @@ final class MusicXmlTest extends TestCase
                 }
             }
         }
+    }
+
+    public function testOutAndInItHasTheSameStrokesOverRandomBeats(): void
+    {
+        $random = Lesson::random(23);
+        $meters = [Meter::of(4, 4), Meter::of(6, 8), Meter::of(5, 4, [3, 2]), Meter::of(7, 8, [2, 2, 3]), Meter::of(3, 2)];
+        for ($round = 0; $round < 60; ++$round) {
+            $meter = $meters[$round % 5];
+            $sections = [];
+            foreach (['A', 'Second part'] as $name) {
+                $rows = [];
+                foreach ([Instrument::Kick, Instrument::Snare, Instrument::OpenHat, Instrument::RideBell] as $instrument) {
+                    $hits = [];
+                    // Rolls last as long as a step of their row, which notation shows only on the usual grid.
+                    $step = 120 * $random->getInt(1, 2);
+                    for ($i = $random->getInt(1, 9); $i > 0; --$i) {
+                        $at = $step * $random->getInt(0, intdiv(2 * $meter->barTicks(), $step) - 1);
+                        $hits[$at] = Hit::of($at, $random->getInt(1, 127), roll: 240 === $step ? 2 ** $random->getInt(0, 3) : 1);
+                    }
+                    $rows[] = Row::of($instrument, array_values($hits));
+                }
+                $sections[] = Section::of($name, 2, $rows, $meter);
+            }
+            $order = [OrderEntry::of('A', $random->getInt(1, 4)), OrderEntry::of('Second part', $random->getInt(1, 2)), OrderEntry::of('A', 1)];
+            $pattern = Pattern::of('Any', $meter, Tempo::of(96, Tempo::usualBeat($meter)), $sections, $order, Swing::of(58, 8));
+            [$xml, $lost] = Convert::write($pattern, 'any.musicxml');
+            self::assertSame(['Pushes, odds, kit, balance and room are not in MusicXML.'], $lost);
+            $again = MusicXmlReader::read($xml);
+            self::assertSame([], $again->lost);
+            self::assertEquals(self::strokes($pattern), self::strokes($again->pattern), "round $round");
+            self::assertTrue($again->pattern->hasOrderOf($pattern), "round $round: ".json_encode($again->pattern->order));
+            self::assertEquals([$pattern->tempo->quarters(), 58.0], [$again->pattern->tempo->quarters(), $again->pattern->swing->percent]);
+        }
+    }
+
+    public function testWhatTwoGridsAtOnceCannotHoldIsCounted(): void
+    {
+        $meter = Meter::of(4, 4);
+        $row = static fn (Instrument $one, int ...$ats): Row => Row::of($one, array_map(static fn (int $at): Hit => Hit::of($at), $ats));
+        $section = Section::of('A', 1, [$row(Instrument::Snare, 0, 320, 640), $row(Instrument::ClosedHat, 240, 480)], $meter);
+        [, $lost] = Convert::write(Pattern::of('Both', $meter, Tempo::of(90, '4'), [$section]), 'both.musicxml');
+        self::assertSame('2 hits do not stand on the grid of notation and are written at the nearest places.', $lost[0]);
+    }
+
+    public function testAScoreOfAnotherProgramIsReadAndWhatIsLostIsTold(): void
+    {
+        $read = MusicXmlReader::read(self::foreign());
+        self::assertSame([
+            'Parts without drums are left out: Piano.',
+            'The meter changes in measure 2; all of it is set in 4/4.',
+            'A grace note is left out.',
+            'Dynamic marks such as p and f are left out; accents and ghosts stay.',
+            '"Rainstick" is no drum that is known here; 1 of it left out.',
+        ], $read->lost);
+        $pattern = $read->pattern;
+        self::assertSame(['Foreign & old', 120.0, 3], [$pattern->title, $pattern->tempo->quarters(), $pattern->bars()]);
+        $places = [];
+        foreach (Strokes::written($pattern) as $stroke) {
+            $places[$stroke->instrument->value][] = [$stroke->written, $stroke->velocity];
+        }
+        self::assertSame([
+            // A pickup of one quarter stands at the end of its bar.
+            'snare' => [[2880, 90], [3840 + 960, 118], [2 * 3840 + 640, 28]],
+            'kick' => [[3840, 90], [2 * 3840, 90], [2 * 3840 + 320, 90]],
+            'open-hat' => [[3840 + 1920, 90]],
+            // By its place and its head alone.
+            'closed-hat' => [[3840 + 2880, 90]],
+        ], $places);
+    }
+
+    #[DataProvider('refused')]
+    public function testWhatIsNoScoreOfDrumsIsRefused(string $xml, string $sentence): void
+    {
+        $this->expectException(InvalidInput::class);
+        $this->expectExceptionMessage($sentence);
+        MusicXmlReader::read($xml);
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function refused(): iterable
+    {
+        yield 'nothing' => ['', 'no XML'];
+        yield 'no XML' => ['<score-partwise><part>', 'no XML'];
+        yield 'another XML' => ['<html/>', 'no MusicXML score'];
+        yield 'timewise' => ['<score-timewise/>', 'save it partwise'];
+        yield 'a melody' => ['<score-partwise><part id="P1"><measure/></part></score-partwise>', 'no percussion part'];
+        $bomb = '<!DOCTYPE a [<!ENTITY b "bbbbbbbbbb"><!ENTITY c "&b;&b;&b;&b;&b;&b;&b;&b;">]>';
+        yield 'a bomb' => [$bomb.'<score-partwise><work><work-title>&c;</work-title></work></score-partwise>', 'entities of its own'];
+        $file = '<!DOCTYPE a [<!ENTITY f SYSTEM "file:///etc/passwd">]>';
+        yield 'a file' => [$file.'<score-partwise><work><work-title>&f;</work-title></work></score-partwise>', 'entities of its own'];
+        yield 'too large' => [str_repeat(' ', MusicXmlReader::MOST_BYTES + 1), 'larger than 4 MB'];
+        $measure = '<measure number="7"><backup><duration>4</duration></backup></measure>';
+        yield 'before the beginning' => [
+            "<score-partwise><part id=\"P1\"><measure><note><unpitched/></note></measure>$measure</part></score-partwise>",
+            'measure 7: a voice begins before its measure',
+        ];
+    }
+
+    /** As programs differ: divisions of 6, a pickup, a tie, a chord, a tuplet, two voices, no MIDI numbers, other meters, pitch beside. */
+    private static function foreign(): string
+    {
+        $note = static fn (string $of, int $duration, string $instrument = '', string $more = ''): string => "<note>$of"
+            ."<duration>$duration</duration>".('' === $instrument ? '' : "<instrument id=\"$instrument\"/>")."$more</note>";
+        $drum = '<unpitched><display-step>C</display-step><display-octave>5</display-octave></unpitched>';
+        $high = '<unpitched><display-step>G</display-step><display-octave>5</display-octave></unpitched>';
+
+        return '<?xml version="1.0"?><!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 3.1 Partwise//EN" '
+            .'"http://www.musicxml.org/dtds/partwise.dtd"><score-partwise version="3.1"><movement-title>Foreign &amp; old</movement-title>'
+            .'<part-list><score-part id="P1"><part-name>Piano</part-name></score-part><score-part id="P2"><part-name>Drumset</part-name>'
+            .'<score-instrument id="sn"><instrument-name>Snare Drum</instrument-name></score-instrument>'
+            .'<score-instrument id="bd"><instrument-name>anything</instrument-name></score-instrument>'
+            .'<score-instrument id="hh"><instrument-name>Hi-Hat</instrument-name></score-instrument>'
+            .'<score-instrument id="rs"><instrument-name>Rainstick</instrument-name></score-instrument>'
+            .'<midi-instrument id="bd"><midi-unpitched>37</midi-unpitched></midi-instrument></score-part></part-list>'
+            .'<part id="P1"><measure number="1"><note><pitch><step>C</step><octave>4</octave></pitch><duration>4</duration></note></measure></part>'
+            .'<part id="P2"><measure number="0" implicit="yes"><attributes><divisions>6</divisions>'
+            .'<time><beats>4</beats><beat-type>4</beat-type></time></attributes><direction><sound tempo="120"/></direction>'
+            .$note($drum, 6, 'sn').'</measure><measure number="1"><direction><direction-type><dynamics><p/></dynamics></direction-type></direction>'
+            .$note($drum, 6, 'bd', '<tie type="start"/>').'<note><grace/>'.$drum.'<instrument id="sn"/></note>'
+            .$note($drum, 6, 'sn', '<notations><articulations><accent/></articulations></notations>')
+            .$note($drum, 6, 'hh', '<notations><technical><open/></technical></notations>').$note($high, 6, '', '<notehead>x</notehead>')
+            .'<backup><duration>24</duration></backup>'.$note('<rest/>', 24).'</measure>'
+            .'<measure number="2"><attributes><time><beats>2</beats><beat-type>4</beat-type></time></attributes>'
+            .$note($drum, 2, 'bd').$note($drum, 2, 'bd').$note($drum, 2, 'sn', '<notehead parentheses="yes">normal</notehead>')
+            .$note('<chord/>'.$drum, 2, 'bd', '<tie type="stop"/>').$note($drum, 6, 'rs').'</measure></part></score-partwise>';
+    }
+
+    /** @return list<array{string, int, int}> instrument, tick and velocity */
+    private static function strokes(Pattern $pattern): array
+    {
+        return array_map(
+            static fn (Stroke $one): array => [$one->instrument->value, $one->written, $one->velocity],
+            Strokes::written($pattern),
+        );
     }
 
     private static function read(Pattern $pattern): \SimpleXMLElement

@@ -1,7 +1,7 @@
 import { type ReactNode, useSyncExternalStore } from 'react';
 import { lower, plural } from '../../ui/words';
 import type { Editor } from '../Editor';
-import { FileBlock } from './FileBlock';
+import { FileBlock } from '../files/FileBlock';
 import { ShelfBlock } from './ShelfBlock';
 import { SoundBlock } from './SoundBlock';
 

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Format;
+
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Level;
+
+/**
+ * The strokes of a percussion part of MusicXML, measure by measure.
+ *
+ * @phpstan-type Struck array{at: int, instrument: Instrument, velocity: int, roll: int}
+ */
+final class MusicXmlMeasures
+{
+    private const QUARTER = 960;
+    /** MIDI velocity that is 100 percent of a note's dynamics. */
+    private const FORTE = 90;
+    private const MOST_STROKES = 20_000;
+    private const LEFT_OUT = [
+        './/note/grace' => '%d grace notes are left out.',
+        './/note/lyric' => 'Words under the notes are left out.',
+        './/direction-type/dynamics' => 'Dynamic marks such as p and f are left out; accents and ghosts stay.',
+        './/barline/ending' => 'First and second endings are played one after the other, without the repeat.',
+    ];
+
+    private int $divisions = 1;
+    private int $count = 0;
+    /** In divisions of the file, from the beginning of the measure. */
+    private int $now = 0;
+    private int $before = 0;
+
+    private function __construct(private readonly MusicXmlInstruments $names, private readonly int $barTicks)
+    {
+    }
+
+    /**
+     * @param list<string> $lost
+     *
+     * @return list<list<Struck>> ticks of the bar
+     *
+     * @throws InvalidInput naming the measure
+     */
+    public static function of(\SimpleXMLElement $part, MusicXmlInstruments $names, int $barTicks, array &$lost): array
+    {
+        foreach (self::LEFT_OUT as $path => $sentence) {
+            $found = \count($part->xpath($path) ?: []);
+            $one = str_replace('%d grace notes are', 'A grace note is', $sentence);
+            0 === $found || $lost[] = 1 === $found ? $one : \sprintf($sentence, $found);
+        }
+        $reading = new self($names, $barTicks);
+        $measures = [];
+        foreach ($part->xpath('measure') ?: [] as $measure) {
+            $measures[] = $reading->measure($measure, [] === $measures, $lost);
+        }
+
+        return $measures;
+    }
+
+    /**
+     * @param list<string> $lost
+     *
+     * @return list<Struck>
+     */
+    private function measure(\SimpleXMLElement $measure, bool $first, array &$lost): array
+    {
+        [$this->now, $this->before, $end] = [0, 0, 0];
+        $strokes = [];
+        foreach ($measure->children() as $one) {
+            if ('attributes' === $one->getName() && 0 < (int) $one->divisions) {
+                $this->divisions = (int) $one->divisions;
+            } elseif ('backup' === $one->getName()) {
+                $this->now -= (int) $one->duration;
+            } elseif ('forward' === $one->getName()) {
+                $this->now += (int) $one->duration;
+            } elseif ('note' === $one->getName()) {
+                $stroke = $this->note($one);
+                null === $stroke || $strokes[] = $stroke;
+            }
+            if ($this->now < 0) {
+                throw InvalidInput::at(
+                    'measure '.$measure['number'],
+                    'a voice begins before its measure; correct this in the other program.',
+                );
+            }
+            $end = max($end, $this->now);
+        }
+        // What comes before the first whole bar stands at its end.
+        $length = $this->ticks($end);
+        $late = $first && 'yes' === (string) $measure['implicit'] && $length < $this->barTicks ? $this->barTicks - $length : 0;
+        $inside = [];
+        foreach ($strokes as $stroke) {
+            $stroke['at'] += $late;
+            $stroke['at'] < $this->barTicks && $inside[] = $stroke;
+        }
+        $beyond = \count($strokes) - \count($inside);
+        if ($beyond > 0) {
+            $lost[] = \sprintf('Measure %s is longer than a bar; %d strokes beyond it are left out.', $measure['number'], $beyond);
+        }
+
+        return $inside;
+    }
+
+    /** @return Struck|null for a rest, a grace note, the end of a tie, and what is no drum */
+    private function note(\SimpleXMLElement $note): ?array
+    {
+        $duration = (int) $note->duration;
+        $chord = isset($note->chord);
+        $at = $chord ? $this->before : $this->now;
+        if (!$chord && !isset($note->grace)) {
+            $this->before = $this->now;
+            $this->now += $duration;
+        }
+        $tied = [] !== ($note->xpath('tie[@type="stop"]') ?: []);
+        if (isset($note->rest) || isset($note->grace) || isset($note->cue) || $tied) {
+            return null;
+        }
+        if (++$this->count > self::MOST_STROKES) {
+            throw InvalidInput::at('', \sprintf('This score has more than %d notes; take a part of it.', self::MOST_STROKES));
+        }
+        $instrument = $this->names->find($note);
+
+        return null === $instrument ? null : [
+            'at' => $this->ticks($at),
+            'instrument' => $instrument,
+            'velocity' => self::velocity($note),
+            'roll' => self::roll($note),
+        ];
+    }
+
+    private function ticks(int $divisions): int
+    {
+        return (int) round($divisions * self::QUARTER / $this->divisions);
+    }
+
+    private static function velocity(\SimpleXMLElement $note): int
+    {
+        if (isset($note['dynamics'])) {
+            return max(1, min(127, (int) round((float) $note['dynamics'] * self::FORTE / 100)));
+        }
+        $loud = [] !== ($note->xpath('notations/articulations/accent | notations/articulations/strong-accent') ?: []);
+
+        return match (true) {
+            $loud => Level::Accent->entry(),
+            'yes' === (string) $note->notehead['parentheses'] => Level::Ghost->entry(),
+            default => Level::Firm->entry(),
+        };
+    }
+
+    private static function roll(\SimpleXMLElement $note): int
+    {
+        $marks = (int) (($note->xpath('notations/ornaments/tremolo[not(@type) or @type="single"]') ?: [])[0] ?? 0);
+
+        return 2 ** max(0, min(3, $marks));
+    }
+}

@@ -1,0 +1,156 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Pulsanda\App\Format\Cells;
+use Pulsanda\App\Format\PatternFiles;
+use Pulsanda\App\Format\Zip;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Shelf\Grooves;
+use Pulsanda\Tests\Core\Lesson;
+use Symfony\Component\Process\Process;
+
+/** Spreadsheets and notation, read and written by programs that are not ours. */
+final class FormatsTest extends TestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        $this->folder = sys_get_temp_dir().'/formats-'.bin2hex(random_bytes(6));
+        mkdir($this->folder);
+    }
+
+    protected function tearDown(): void
+    {
+        array_map(unlink(...), glob("$this->folder/*") ?: []);
+        rmdir($this->folder);
+    }
+
+    #[DataProvider('spreadsheets')]
+    public function testAnotherProgramReadsOurSpreadsheetAndWeItsOwn(string $ending): void
+    {
+        $pattern = Lesson::grid("kick X...|....|x...|....|x...|....|..x.|....\nclosed-hat x.s.|x.s.|x.s.|x.s.|x.g.|x.s.|x.s.|x.sx", 2);
+        [$bytes] = PatternFiles::write($pattern, "steps.$ending");
+        $csv = $this->other("steps.$ending", $bytes, 'steps.csv');
+        $lines = array_map(static fn (string $line): array => str_getcsv($line, escape: ''), explode("\n", trim($csv)));
+        self::assertSame(['', '1', '2'], \array_slice($lines[0], 0, 3));
+        self::assertSame(['Kick', '118', '', '', '', ''], \array_slice($lines[1], 0, 6));
+        self::assertSame('28', $lines[2][19] ?? null);
+        // And back through the other program's own file.
+        $theirs = $this->other('again.csv', $csv, "theirs.$ending");
+        $read = PatternFiles::read($theirs, "theirs.$ending");
+        self::assertSame(self::strokes($pattern), self::strokes($read->pattern));
+        self::assertSame('theirs', $read->pattern->title);
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function spreadsheets(): iterable
+    {
+        yield 'OpenDocument' => ['ods'];
+        yield 'Office Open XML' => ['xlsx'];
+    }
+
+    #[DataProvider('spreadsheets')]
+    public function testStrongBeatsAreBoldAndRowsTinted(string $ending): void
+    {
+        [$bytes] = PatternFiles::write(Lesson::grid("kick x...|....|....|....\nsnare ....|x...|....|x..."), "steps.$ending");
+        $files = Zip::read($bytes, 20, 100_000, static fn (): bool => true, '');
+        if ('ods' === $ending) {
+            self::assertSame(4, substr_count($files['content.xml'] ?? '', 'table:style-name="bold"'));
+            self::assertSame(17, substr_count($files['content.xml'] ?? '', 'table:style-name="tF6E3C5"'));
+        } else {
+            self::assertSame(4, substr_count($files['xl/worksheets/sheet1.xml'] ?? '', 's="1"'));
+            self::assertSame(17, substr_count($files['xl/worksheets/sheet1.xml'] ?? '', 's="2"'));
+            self::assertStringContainsString('FFF6E3C5', $files['xl/styles.xml'] ?? '');
+        }
+    }
+
+    public function testMarksOfAnyKindAreReadFromASpreadsheet(): void
+    {
+        $csv = "My groove,,,,\nsteps,1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16\nBD,●,,,,,,,,●,,,,,,,\nSD,,,,,yes,,,,,,,,ok,,,\n";
+        $read = PatternFiles::read($this->other('marks.csv', $csv, 'marks.ods'), 'marks.ods');
+        self::assertSame([['kick', 0], ['snare', 960], ['kick', 1920], ['snare', 2880]], array_map(
+            static fn (array $one): array => [$one[0], $one[1]],
+            self::strokes($read->pattern),
+        ));
+    }
+
+    public function testAnIndependentReaderTakesOurNotation(): void
+    {
+        foreach (['heron', 'slow-boat', 'down-the-steps', 'rolling-home', 'mist-ballad', 'seven-bells'] as $key) {
+            $pattern = Grooves::find($key)->pattern ?? self::fail($key);
+            file_put_contents("$this->folder/$key.musicxml", PatternFiles::write($pattern, "$key.musicxml")[0]);
+            $convert = new Process(['musicxml2ly', '-o', "$this->folder/$key.ly", "$this->folder/$key.musicxml"]);
+            $convert->mustRun();
+            self::assertDoesNotMatchRegularExpression('/error|warning/i', $convert->getErrorOutput(), $key);
+            $written = (string) file_get_contents("$this->folder/$key.ly");
+            self::assertStringContainsString('clef "percussion"', $written);
+            self::assertMatchesRegularExpression('#\\\\time '.$pattern->meter->count.'/'.$pattern->meter->unit.'#', $written, $key);
+        }
+    }
+
+    public function testACompressedScoreIsReadAsItIsWritten(): void
+    {
+        $pattern = Lesson::grid("kick X...|....|x...|....\nsnare ....|X...|....|X.g.");
+        [$bytes, $lost] = PatternFiles::write($pattern, 'score.mxl');
+        self::assertSame(['Pushes, odds, kit, balance and room are not in MusicXML.'], $lost);
+        self::assertSame(self::strokes($pattern), self::strokes(PatternFiles::read($bytes, 'score.mxl')->pattern));
+        $plain = Zip::read($bytes, 9, 99_999, static fn (string $name): bool => 'score.musicxml' === $name, '')['score.musicxml'] ?? '';
+        $odd = Zip::write(['other.xml' => '<html/>', 'folder/music.xml' => $plain, 'META-INF/container.xml' => '<container><rootfiles>'
+            .'<rootfile full-path="folder/music.xml"/></rootfiles></container>']);
+        self::assertSame(self::strokes($pattern), self::strokes(PatternFiles::read($odd, 'odd.mxl')->pattern), 'the one that is named');
+    }
+
+    #[DataProvider('refused')]
+    public function testWhatIsNotSoIsRefused(string $name, string $bytes, string $sentence): void
+    {
+        $this->expectException(InvalidInput::class);
+        $this->expectExceptionMessage($sentence);
+        PatternFiles::read($bytes, $name);
+    }
+
+    /** @return iterable<string, array{string, string, string}> */
+    public static function refused(): iterable
+    {
+        yield 'no zip' => ['a.xlsx', 'kick,x', 'no .xlsx workbook'];
+        yield 'half a zip' => ['a.ods', "PK\x03\x04 and nothing", 'no .ods spreadsheet'];
+        yield 'an empty workbook' => ['a.xlsx', Zip::write(['xl/workbook.xml' => '<workbook/>']), 'no sheet'];
+        yield 'a zip of something else' => ['a.ods', Zip::write(['read.me' => 'x']), 'no sheet'];
+        yield 'no score' => ['a.mxl', Zip::write(['read.me' => 'x']), 'no score'];
+        $bomb = '<!DOCTYPE a [<!ENTITY b "b">]><worksheet/>';
+        yield 'entities' => ['a.xlsx', Zip::write(['xl/worksheets/sheet1.xml' => $bomb]), 'entities of its own'];
+        yield 'a zip bomb' => ['a.ods', Zip::write(['content.xml' => str_repeat(' ', 20_000_001)]), 'content.xml: this file is larger'];
+        $cells = '<t xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0"><table:table><table:table-row>'
+            .'<table:table-cell table:number-columns-repeated="999999999"><p>x</p></table:table-cell></table:table-row></table:table></t>';
+        yield 'a row without end' => ['a.ods', Zip::write(['content.xml' => $cells]), 'line 1: this line has more than '.Cells::MOST_COLUMNS];
+        $far = '<worksheet><sheetData><row r="1"><c r="ZZZZ1"><v>1</v></c></row></sheetData></worksheet>';
+        yield 'a cell far away' => ['a.xlsx', Zip::write(['xl/worksheets/sheet1.xml' => $far]), 'line 1: this line has more than'];
+        yield 'another ending' => ['a.docx', 'x', 'use .pulsanda.json, .mid, .musicxml, .mxl, .csv, .ods, .xlsx or .txt'];
+    }
+
+    /** Lets the other program make one file of another. */
+    private function other(string $in, string $bytes, string $out): string
+    {
+        file_put_contents("$this->folder/$in", $bytes);
+        (new Process(['ssconvert', "$this->folder/$in", "$this->folder/$out"], env: ['LC_ALL' => 'C.UTF-8']))->mustRun();
+
+        return (string) file_get_contents("$this->folder/$out");
+    }
+
+    /** @return list<array{string, int, int}> */
+    private static function strokes(Pattern $pattern): array
+    {
+        return array_map(
+            static fn (Stroke $one): array => [$one->instrument->value, $one->written, $one->velocity],
+            Strokes::written($pattern),
+        );
+    }
+}

@@ -1,0 +1,40 @@
+import { useRef } from 'react';
+import type { Editor } from '../Editor';
+import { AskedFile } from './AskedFile';
+import { SaveFile } from './SaveFile';
+import { useOpening } from './useOpening';
+
+export const READ = '.json,.mid,.midi,.musicxml,.xml,.mxl,.csv,.tsv,.ods,.xlsx,.txt';
+
+/** The beat as a file to take away; a file, a drop, or a pattern from the clipboard in its place. */
+export function FileBlock({ editor, locked, reveal }: { editor: Editor; locked: boolean; reveal: () => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const opening = useOpening(editor, locked, reveal);
+  return (
+    <section aria-labelledby="file" className="card p-3">
+      <h2 id="file">Files</h2>
+      <p className="mb-2 text-sm text-faint">Your beat saves itself; a file is for taking it away.</p>
+      <SaveFile editor={editor} />
+      <p className="mt-2">
+        <button type="button" className="button button-small" disabled={locked || opening.busy} onClick={() => input.current?.click()}>
+          {opening.busy ? 'Reading …' : 'Open a pattern file'}
+        </button>
+        {!locked && <span className="ml-2 text-sm text-faint max-sm:hidden">or drop it on the sheet</span>}
+      </p>
+      <input
+        ref={input}
+        type="file"
+        aria-label="Pattern file"
+        accept={READ}
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file) opening.bring(file);
+        }}
+      />
+      <AskedFile editor={editor} opening={opening} />
+    </section>
+  );
+}
