@@ -21,11 +21,13 @@ final readonly class TypedPlaces
     private const COMPOUND = ['&' => 240, '+' => 240, 'and' => 240, 'n' => 240];
 
     /**
+     * @param int $bars that "odd", "even" and "all" fill
+     *
      * @return list<array{Instrument, int, int}> instrument, tick and velocity of every hit
      *
      * @throws InvalidInput
      */
-    public static function read(string $text, Instrument $instrument, Meter $meter, string $place): array
+    public static function read(string $text, Instrument $instrument, Meter $meter, string $place, int $bars = 1): array
     {
         $words = preg_split('/[\s,]+/u', mb_strtolower(trim($text)), -1, \PREG_SPLIT_NO_EMPTY) ?: [];
         $counted = 1 === preg_match('/(^|[\s,\d])(e|&|\+|and|n|a|trip|let)($|[\s,!)])/u', mb_strtolower($text));
@@ -36,7 +38,7 @@ final readonly class TypedPlaces
             if ($counted) {
                 [$beat, $ats] = self::counted($bare, $beat, $meter, $place);
             } else {
-                $ats = self::steps($bare, $meter, $place);
+                $ats = self::steps($bare, $meter, $place, $bars);
             }
             foreach ($ats as $at) {
                 $hits[] = [$instrument, $at, $level->entry()];
@@ -57,7 +59,7 @@ final readonly class TypedPlaces
     }
 
     /** @return list<int> ticks */
-    private static function steps(string $word, Meter $meter, string $place): array
+    private static function steps(string $word, Meter $meter, string $place, int $bars): array
     {
         $bar = intdiv($meter->barTicks(), self::STEP);
         $most = $bar * Section::MOST_BARS;
@@ -74,7 +76,7 @@ final readonly class TypedPlaces
             "\"$word\" is no step; write numbers, a range such as 1-16, odd, even, all, or counting words such as 2 & 4 a.",
         );
 
-        return array_map(static fn (int $step): int => $step * self::STEP, range($every[0], $bar - 1, $every[1]));
+        return array_map(static fn (int $step): int => $step * self::STEP, range($every[0], $bar * $bars - 1, $every[1]));
     }
 
     /** @return array{int, list<int>} the beat that syllables follow, and ticks */

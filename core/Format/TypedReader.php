@@ -16,7 +16,7 @@ use Pulsanda\Core\Rhythm\Meter;
  * Reads a pattern as it stands in books and on paper, a line an instrument:
  *
  *     kick 1 8 11 15          step numbers, on through the bars
- *     closed hat 1-16         a range; "odd", "even", "all"
+ *     closed hat 1-16         a range; "odd", "even", "all", in every bar
  *     snare 2 & 4 a           counting words, where one of them is no number
  *     hh x-x-x-x-|X-x-x-xo    a grid: X accent, x hit, s soft, g or ( ) ghost, o open, f flam, - . _ nothing
  *     bar 2:                  from here on in that bar
@@ -36,7 +36,7 @@ final readonly class TypedReader
             throw InvalidInput::at('text', \sprintf('this is longer than %d characters; take a part of it.', self::MOST_TEXT));
         }
         $rows = $snaps = [];
-        $bar = 0;
+        $bar = null;
         foreach (preg_split('/\R|;/u', $text) ?: [] as $number => $line) {
             $place = 'line '.($number + 1);
             if (1 === preg_match('/^\s*bar\s+(\d{1,2})\s*:?\s*(.*)$/iu', $line, $match)) {
@@ -52,9 +52,10 @@ final readonly class TypedReader
             [$instrument, $rest] = self::named($line, $place);
             [$hits, $snap] = self::isGrid($rest)
                 ? TypedGrid::read($rest, $instrument, $meter, $place)
-                : [TypedPlaces::read($rest, $instrument, $meter, $place), Snap::Sixteenth];
+                // Where no bar is named, every other step is meant through all of them.
+                : [TypedPlaces::read($rest, $instrument, $meter, $place, null === $bar ? $least : 1), Snap::Sixteenth];
             foreach ($hits as [$who, $at, $velocity]) {
-                $at += $bar * $meter->barTicks();
+                $at += (int) $bar * $meter->barTicks();
                 $rows[$who->value][$at] = Hit::of($at, $velocity);
             }
             $rows[$instrument->value] ??= [];
@@ -64,6 +65,9 @@ final readonly class TypedReader
         $bars = max($least, intdiv($last, $meter->barTicks()) + 1);
         if ($bars > Section::MOST_BARS) {
             throw InvalidInput::at('text', \sprintf('this goes to bar %d; a section has at most %d.', $bars, Section::MOST_BARS));
+        }
+        if ($bars > $least && 1 === preg_match('/\b(odd|even|all)\b/iu', $text)) {
+            return self::section($text, $meter, $name, $bars);
         }
         $made = [];
         foreach ($rows as $value => $hits) {

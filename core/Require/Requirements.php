@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternReader;
+
 /**
  * What a list of requirements says of a submission.
  *
@@ -79,6 +82,19 @@ final readonly class Requirements
                 'points' => $one[1],
             ] + (null === $frame ? [] : ['frame' => $frame]);
         }, $this->requirements, $this->data);
+    }
+
+    /** @return list<Pattern> what must be there, where it is drawn */
+    public function frames(): array
+    {
+        $frames = [];
+        foreach ($this->asks() as $ask) {
+            if ('contains' === $ask['kind'] && isset($ask['frame'])) {
+                $frames[] = PatternReader::fromData($ask['frame']);
+            }
+        }
+
+        return $frames;
     }
 
     /** @return float the points of all */

@@ -6,6 +6,7 @@ namespace Pulsanda\App\Demo;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
@@ -14,6 +15,8 @@ use Pulsanda\App\Entity\Deed;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Feedback;
+use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Entity\Lent;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Entity\Role;
@@ -33,6 +36,7 @@ use Pulsanda\Core\Task\Help;
 use Pulsanda\Core\Task\Kind;
 use Pulsanda\Core\Task\Question;
 use Pulsanda\Core\Task\Task;
+use Pulsanda\Core\Task\TaskPlan;
 use Pulsanda\Core\Task\View;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 
@@ -65,6 +69,8 @@ final class DemoWorld
 
     /** @var array<string, Account> */
     private array $students = [];
+    /** @var array<string, Assignment> by title */
+    private array $assignments = [];
     /** @var array<string, array<string, int>> attempts by part and student */
     private array $numbers = [];
     private School $school;
@@ -112,6 +118,7 @@ final class DemoWorld
         $this->ferryRocker();
         $this->heronStep();
         $this->slackTide();
+        $this->shelf();
         $phrases = [
             'Good ears, {name}.',
             'Count {place} aloud before you place the {instrument}.',
@@ -366,6 +373,45 @@ final class DemoWorld
             GRID), '', '-2 hours');
     }
 
+    /** What the teacher and a student keep, and what the class may take. */
+    private function shelf(): void
+    {
+        $meter = Meter::of(4, 4);
+        $kept = static fn (Account $owner, string $title, string $grid, int $bars): Kept => self::kept($owner, Pattern::of(
+            $title,
+            $meter,
+            Tempo::of(96, '4'),
+            [TextGrid::section($grid, $meter, $bars)],
+        ));
+        $small = $kept($this->course->teacher, 'The march for the small ones', <<<'GRID'
+            kick        X...|....|X...|....
+            snare       ....|x...|....|x...
+            GRID, 1);
+        $small->describe($small->title, 'Listen for left and right; nobody has to hurry.', ['march', 'backbeat'], 1, true);
+        $tides = $this->assignments['Slack Tide / Spring Tide'];
+        $plan = new TaskPlan($tides->title, $tides->brief, [$tides->parts()[0]->planned(), $tides->parts()[1]->planned()]);
+        $task = Kept::task($this->course->teacher, $plan, Glimpse::of($plan->parts[0]->task->start));
+        $task->describe($plan->title, 'Two beats of one\'s own, a calm and a lively one.', ['own beats'], 3, false);
+        $waves = $kept($this->students['zoe'], 'Waves', <<<'GRID'
+            kick        X..x|..x.|X..x|..x.
+            snare       ..g.|X..g|..g.|X...
+            closed-hat  x.x.|x.x.|x.x.|x.x.
+            GRID, 1);
+        array_map($this->entities->persist(...), [$small, $task, $waves]);
+        foreach (['first-lamp', 'plain-boards', 'oars', 'breath', 'heron', 'son-clave-three-two'] as $groove) {
+            $this->entities->persist(new Lent($this->school, $this->course, null, $groove));
+        }
+        $this->entities->persist(new Lent($this->school, $this->course, $small, null));
+    }
+
+    private static function kept(Account $owner, Pattern $pattern): Kept
+    {
+        $kept = Kept::pattern($owner, $pattern, Glimpse::of($pattern));
+        $kept->describe($pattern->title, '', [], 1, false);
+
+        return $kept;
+    }
+
     private static function own(Pattern $like, float $bpm, int $bars, string $grid): Pattern
     {
         return Pattern::of(
@@ -413,6 +459,7 @@ final class DemoWorld
             Task::of($kind, $view, $instruments, $copy ? null : $target, $copy ? [$target] : [], null, $freedom, $requirements, $help),
         );
         $this->entities->persist($assignment);
+        $this->assignments[$title] = $assignment;
 
         return $part;
     }

@@ -15,7 +15,7 @@ final class PaperTest extends ApiTestCase
         self::assertSame(["Lamplighters' March", 'syllables', ''], [$target['title'], $target['counting'], $this->at($target, 'beats.0.person')]);
         $class = $this->json($this->get("/api/paper/class/$part?counting=steps"));
         self::assertSame(['steps', 13], [$class['counting'], \count((array) $class['beats'])]);
-        self::assertSame('17', $this->at($class, 'beats.0.words.16.word'), 'steps go on through bar two');
+        self::assertSame('17', $this->at($class, 'beats.0.music.words.16.word'), 'steps go on through bar two');
         $said = array_merge(...array_column((array) $class['beats'], 'said'));
         self::assertContains('Snare: every hit is one sixteenth late.', $said);
         $this->assertProblem(422, 'counting', $this->get("/api/paper/class/$part?counting=fingers"));

@@ -11,6 +11,15 @@ use Symfony\Component\HttpFoundation\Response;
 /** The Shelf: what is kept, who sees it, and what becomes of it. */
 final class ShelfTest extends ApiTestCase
 {
+    protected function setUp(): void
+    {
+        parent::setUp();
+        // Without what the demo world keeps.
+        foreach (['lent', 'kept'] as $table) {
+            $this->entities()->getConnection()->executeStatement("DELETE FROM $table");
+        }
+    }
+
     public function testATeacherFindsWhatShipsAndKeepsMore(): void
     {
         $this->signIn('odile');

@@ -48,6 +48,7 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'another' => ['jun', [
             'what was returned of a target that is only heard' => [['Read the answer: Ferry'], '.note'],
             'dictation' => [['Build on: Ferry', 'Which rows'], '#listen'],
+            'the Shelf' => [['Shelf'], '.shelf-thing .note'],
         ]];
         $open = 'Change it: Slack';
         yield 'a student at an open task' => ['amara', [
@@ -65,6 +66,7 @@ final class AccessibilityTest extends BrowserTestCase
             'the Planner' => [['Go on planning: Heron'], '[role=grid] .note'],
             'paper' => [['Answer 2: Ferry Rocker', 'Paper'], '.paper-bar'],
             'a new plan' => [['Plan an assignment'], '[role=grid]'],
+            'the Shelf' => [['Shelf', 'Both', 'Name, tags'], '.staff .vf-stavenote'],
             'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],
             'how it is marked' => [['Open the plan: Lamp', 'Marking'], '#policy'],
             'trying a task' => [

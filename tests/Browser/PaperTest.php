@@ -16,12 +16,12 @@ final class PaperTest extends BrowserTestCase
         $wren->cell(0, 240)->click();
         $wren->press('Form');
         $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
-        $wren->told('Read: 14 hits would come, 1 would go.');
+        $wren->told('Read: 22 hits would come, 1 would go.');
         self::assertNull($wren->hit(1, 960), 'not before it is taken');
         $wren->fill('Rows as text', "kick 1\nfrog 3");
         $wren->told('line 2: "frog" is no instrument that is known here');
         $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
-        $wren->told('Read: 14 hits');
+        $wren->told('Read: 22 hits');
         $wren->press('Take it');
         $wren->until(static fn (): bool => 90 === $wren->hit(1, 960) && 90 === $wren->hit(0, 1680), 'the hits of the book');
         self::assertNull($wren->hit(0, 240));
@@ -92,8 +92,13 @@ final class PaperTest extends BrowserTestCase
         $odile->read('16');
         $text = $this->printed($odile);
         self::assertLessThan(13, substr_count($text, "\f"));
-        $odile->tick('blank, for a pencil');
-        self::assertStringNotContainsString('X', preg_replace('/[A-Z][a-z]/', '', $this->printed($odile)) ?? '', 'nothing is filled in');
+        $odile->press('Signs of our own');
+        $odile->fill('Kick', 'B');
+        $odile->until(fn (): bool => str_contains($this->printed($odile), 'B>'), 'the sign of the class');
+        $odile->press('blank, for a pencil');
+        $blank = preg_replace('/[A-Z][a-z]/', '', $this->printed($odile)) ?? '';
+        self::assertDoesNotMatchRegularExpression('/X|B>/', $blank, 'nothing is filled in');
+        $odile->press('the hits');
         $odile->press('the target');
         $odile->read('The lamps are lit one by one.');
         $odile->assertNoComplaints();
@@ -106,6 +111,13 @@ final class PaperTest extends BrowserTestCase
         $ines->press('your beat on paper');
         $ines->read('Ines Caldeira');
         self::assertSame(1, substr_count($this->printed($ines), "\f"));
+        $ines->press('to hear');
+        $ines->see('.staff .vf-stavenote');
+        $ines->press('Play');
+        $ines->until(
+            static fn (): bool => true === $ines->script('return getComputedStyle(document.querySelector(".staff-reading")).opacity === "1"'),
+            'the reading line on the staff',
+        );
         $ines->assertNoComplaints();
     }
 

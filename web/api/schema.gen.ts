@@ -678,6 +678,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paper/shelf/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The beats of a thing on the Shelf for paper */
+        get: {
+            parameters: {
+                query?: {
+                    counting?: components["schemas"]["Counting"];
+                };
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Beats for paper */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Paper"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -3149,6 +3191,8 @@ export interface components {
             brief: string;
             course: string;
             counting: components["schemas"]["Counting"];
+            /** @description What a sheet to be filled begins with */
+            frame: components["schemas"]["Pattern"] | null;
             beats: {
                 /** @description Whose it is; empty for a target */
                 person: string;
@@ -3157,12 +3201,7 @@ export interface components {
                 staff: components["schemas"]["NotatedBar"][][];
                 /** @description What differs from the target */
                 said: string[];
-                words: {
-                    at: number;
-                    word: string;
-                    say: string;
-                    weight: number;
-                }[];
+                music: components["schemas"]["Music"];
             }[];
         };
         /** @description Two voices whose ticks add up to the bar */

@@ -1,17 +1,25 @@
-import type { Catalogue, Pattern } from '../api/types';
+import type { Catalogue, Pattern, Section } from '../api/types';
 import { plural } from '../ui/words';
-import { barLines, columnTicks, type MarkStyle } from './marks';
+import type { Looks } from './looks';
+import { barLines, columnTicks } from './marks';
 
 type Word = { at: number; word: string; weight: number };
-type Props = { pattern: Pattern; words: Word[]; catalogue: Catalogue; marks: MarkStyle; blank: boolean };
+type Props = {
+  pattern: Pattern;
+  /** Whose hits are filled in; null for none. */
+  shown: Pattern | null;
+  words: Word[];
+  catalogue: Catalogue;
+  looks: Looks;
+};
 
 /** A pattern as tables of steps, a bar a table: numbers or counting words over it, strong beats bold, rows with their names. */
-export function StepTables({ pattern, words, catalogue, marks, blank }: Props) {
-  const barTicks = (pattern.meter.count * 3840) / pattern.meter.unit;
+export function StepTables(props: Props) {
+  const { pattern } = props;
   const times = (name: string) => (pattern.order ?? []).filter((one) => one.section === name).reduce((sum, one) => sum + one.times, 0);
   return (
     <>
-      {pattern.sections.map((section) => (
+      {pattern.sections.map((section, index) => (
         <section key={section.name} className="paper-section">
           {(pattern.sections.length > 1 || times(section.name) > 1) && (
             <h3>
@@ -21,40 +29,50 @@ export function StepTables({ pattern, words, catalogue, marks, blank }: Props) {
           )}
           {Array.from({ length: section.bars }, (_, bar) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a bar is known by its place
-            <table key={bar} className="paper-bar">
-              <caption>{section.bars > 1 ? `Bar ${bar + 1}` : <span className="sr-only">The bar</span>}</caption>
-              <thead>
-                <tr>
-                  <td />
-                  {columns(columnTicks(section), barTicks).map((tick) => {
-                    const word = words.find((one) => one.at === bar * barTicks + tick);
-                    return (
-                      <th key={tick} scope="col" data-weight={word?.weight ?? 0}>
-                        {word?.word ?? ''}
-                      </th>
-                    );
-                  })}
-                </tr>
-              </thead>
-              <tbody>
-                {barLines(section, bar, barTicks, catalogue, marks, blank).map(({ label, cells }, row) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: two rows may have one instrument
-                  <tr key={row}>
-                    <th scope="row">{label}</th>
-                    {cells.map((cell, column) => (
-                      // biome-ignore lint/suspicious/noArrayIndexKey: a cell is its column
-                      <td key={column} data-beat={(column * columnTicks(section)) % (3840 / pattern.meter.unit) === 0}>
-                        {cell}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Bar key={bar} {...props} section={section} filled={props.shown?.sections[index] ?? null} bar={bar} />
           ))}
         </section>
       ))}
     </>
+  );
+}
+
+type BarProps = Props & { section: Section; filled: Section | null; bar: number };
+
+function Bar({ pattern, section, filled, bar, words, catalogue, looks }: BarProps) {
+  const barTicks = (pattern.meter.count * 3840) / pattern.meter.unit;
+  const step = columnTicks(section);
+  return (
+    <table className="paper-bar" data-tints={looks.tints}>
+      <caption>{section.bars > 1 ? `Bar ${bar + 1}` : <span className="sr-only">The bar</span>}</caption>
+      <thead>
+        <tr>
+          <td />
+          {columns(step, barTicks).map((tick) => {
+            const word = words.find((one) => one.at === bar * barTicks + tick);
+            return (
+              <th key={tick} scope="col" data-weight={word?.weight ?? 0}>
+                {word?.word ?? ''}
+              </th>
+            );
+          })}
+        </tr>
+      </thead>
+      <tbody>
+        {barLines(section, filled, bar, barTicks, catalogue, looks).map(({ label, tint, cells }, row) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two rows may have one instrument
+          <tr key={row} data-tint={tint ?? undefined}>
+            <th scope="row">{label}</th>
+            {cells.map((cell, column) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a cell is its column
+              <td key={column} data-beat={(column * step) % (3840 / pattern.meter.unit) === 0}>
+                {cell}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -14,12 +14,15 @@ const HEADS: Record<string, string> = { oval: '●', cross: '✕', 'ringed-cross
 const ACCENT = 105;
 const GHOST = 40;
 
-/** One sign of a hit: the louder the larger in letters, else with a wedge; a ghost in parentheses. */
-export function markOf(hit: Hit, head: string, style: MarkStyle): string {
+/**
+ * One sign of a hit: the louder the larger in letters, else with a wedge; a ghost in parentheses.
+ * @param own a sign that the class likes for this row; empty for the usual one
+ */
+export function markOf(hit: Hit, head: string, style: MarkStyle, own = ''): string {
   const velocity = velocityOf(hit);
   const loud = velocity >= ACCENT;
-  if (style === 'letters') return loud ? 'X' : velocity < GHOST ? '(x)' : 'x';
-  const sign = style === 'crosses' ? '✕' : style === 'dots' ? '●' : (HEADS[head] ?? '●');
+  if (own === '' && style === 'letters') return loud ? 'X' : velocity < GHOST ? '(x)' : 'x';
+  const sign = own !== '' ? own : style === 'crosses' ? '✕' : style === 'dots' ? '●' : (HEADS[head] ?? '●');
   const rolled = (hit.roll ?? 1) > 1 ? `${sign}${hit.roll}` : sign;
   return loud ? `${rolled}>` : velocity < GHOST ? `(${rolled})` : rolled;
 }
@@ -41,21 +44,37 @@ export function hitsOf(row: Section['rows'][number], section: Section, length = 
     .filter((hit) => hit.at < length && section.bars > 0);
 }
 
-export type Line = { label: string; cells: string[] };
+export type Line = { label: string; tint: string | null; cells: string[] };
+/** Rows without a tint of their own take turns. */
+const TINTS = ['amber', 'moss', 'tide', 'plum'];
 
-/** One bar of a section as lines of signs; what stands between two columns goes to the nearer one. */
-export function barLines(section: Section, bar: number, barTicks: number, catalogue: Catalogue, style: MarkStyle, blank: boolean): Line[] {
+/**
+ * One bar of a section as lines of signs; what stands between two columns goes to the nearer one.
+ * @param filled whose hits are written in: the section itself, a frame of its rows, or null for none
+ */
+export function barLines(
+  section: Section,
+  filled: Section | null,
+  bar: number,
+  barTicks: number,
+  catalogue: Catalogue,
+  { marks, signs, tints }: { marks: MarkStyle; signs: Record<string, string>; tints: boolean },
+): Line[] {
   const step = columnTicks(section);
   const count = Math.max(1, Math.round(barTicks / step));
-  return section.rows.map((row) => {
+  return section.rows.map((row, index) => {
     const instrument = catalogue.instruments.find((one) => one.name === row.instrument);
     const cells = Array.from({ length: count }, () => '');
-    for (const hit of blank ? [] : hitsOf(row, section, section.bars * barTicks)) {
-      const column = Math.round((hit.at - bar * barTicks) / step);
-      if (hit.at >= bar * barTicks && hit.at < (bar + 1) * barTicks && column < count) {
-        cells[column] = markOf(hit, instrument?.notehead ?? 'oval', style);
+    const from = filled === section ? row : filled?.rows.find((one) => one.instrument === row.instrument);
+    // A frame of one bar goes through the whole.
+    const length = filled ? filled.bars * barTicks : barTicks;
+    for (const hit of from && filled ? hitsOf(from, filled, length) : []) {
+      const column = Math.round((hit.at - ((bar * barTicks) % length)) / step);
+      if (column >= 0 && column < count && hit.at >= (bar * barTicks) % length) {
+        cells[column] = markOf(hit, instrument?.notehead ?? 'oval', marks, signs[row.instrument] ?? '');
       }
     }
-    return { label: instrument?.label ?? row.instrument, cells };
+    const tint = tints ? (row.tint ?? TINTS[index % TINTS.length] ?? null) : null;
+    return { label: instrument?.label ?? row.instrument, tint, cells };
   });
 }

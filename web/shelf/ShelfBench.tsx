@@ -15,6 +15,7 @@ import { PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
 import { clock } from '../ui/words';
+import { takeHanded } from './NewPattern';
 
 /** A kept pattern, and what stands beside it on the Shelf. */
 type Work = KeptInput & { pattern: Pattern };
@@ -58,6 +59,11 @@ function Open({ thing, work, left, catalogue }: Props) {
     if (music && !editor)
       setEditor(new Editor(store, catalogue, music, playerFor(catalogue), null, [], new Folds(`folds ${nameOf(thing.key)}`)));
   }, [music, editor, store, catalogue, thing.key]);
+  useEffect(() => {
+    // Behind the panels, which take it.
+    const file = editor && takeHanded();
+    if (file) setTimeout(() => editor.onFile?.(file));
+  }, [editor]);
   useEffect(() => {
     const end = store.subscribe(() => keeper.changed());
     keeper.start();

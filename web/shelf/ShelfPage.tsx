@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { type DragEvent, type ReactNode, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { Shelf, ShelfItem } from '../api/types';
@@ -12,6 +12,7 @@ import { useTask } from '../ui/useTask';
 import { plural } from '../ui/words';
 import { EVERYTHING, groupsOf, type Wanted } from './filter';
 import { Level } from './Level';
+import { NewPattern, useNewPattern } from './NewPattern';
 import { ShelfFileBlock } from './ShelfFileBlock';
 import { Thing } from './Thing';
 import '../ui/rooms.css';
@@ -26,6 +27,7 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   const [plays, setPlays] = useState('');
   const queries = useQueryClient();
   const { error, run } = useTask();
+  const making = useNewPattern(catalogue.data);
   const [gone, setGone] = useState<{ title: string; back: () => Promise<unknown> } | null>(null);
   const problem = shelf.error ?? catalogue.error;
   if (problem) return <Failed error={problem} again={() => void shelf.refetch()} />;
@@ -57,8 +59,11 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
       await queries.invalidateQueries({ queryKey: ['shelf'] });
     });
   return (
-    <div className="shelf">
-      <Looking shelf={shelf.data} wanted={wanted} set={setWanted} own={own} teacher={teacher} />
+    // biome-ignore lint/a11y/noStaticElementInteractions: dropping a file does what New pattern and its Files do
+    <div className="shelf" onDragOver={(event) => event.preventDefault()} onDrop={(event) => drop(event, making.begin)}>
+      <Looking shelf={shelf.data} wanted={wanted} set={setWanted} own={own} teacher={teacher}>
+        <NewPattern making={making} />
+      </Looking>
       <div className="shelf-list">
         <input
           type="search"
@@ -115,10 +120,25 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   );
 }
 
-type LookingProps = { shelf: Shelf; wanted: Wanted; set: (wanted: Wanted) => void; own: string; teacher: boolean };
+/** A pattern file that is dropped on the Shelf opens on a sheet of its own. */
+function drop(event: DragEvent, begin: (file: File) => void): void {
+  const [file] = event.dataTransfer.files;
+  if (!file) return;
+  event.preventDefault();
+  begin(file);
+}
+
+type LookingProps = {
+  shelf: Shelf;
+  wanted: Wanted;
+  set: (wanted: Wanted) => void;
+  own: string;
+  teacher: boolean;
+  children: ReactNode;
+};
 
 /** What is looked at: patterns or tasks, whose, and what they teach. */
-function Looking({ shelf, wanted, set, own, teacher }: LookingProps) {
+function Looking({ shelf, wanted, set, own, teacher, children }: LookingProps) {
   const button = (label: string, part: Partial<Wanted>) => {
     const next = { ...wanted, where: '' as const, lesson: '', ...part };
     return (
@@ -168,6 +188,7 @@ function Looking({ shelf, wanted, set, own, teacher }: LookingProps) {
           <option value="3">3, far along</option>
         </select>
       </label>
+      {children}
       <ShelfFileBlock any={shelf.items.some(({ mine }) => mine)} teacher={teacher} />
     </section>
   );

@@ -116,6 +116,11 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
         {teacher && item.kind === 'pattern' && <Lending item={item} shelf={shelf} />}
         {item.mine && <Own item={item} remove={remove} />}
         {!item.mine && <Copy item={item} thing={thing} />}
+        <p>
+          <Link to={`/sheet/shelf/${item.key}`} className="quiet-link text-sm">
+            {item.title} on paper
+          </Link>
+        </p>
       </div>
     </>
   );

@@ -6,19 +6,14 @@ namespace Pulsanda\App\Api\Paper;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\NewestAttempts;
-use Pulsanda\App\Api\Shape\Notated;
+use Pulsanda\App\Api\Shape\OnPaper;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
-use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
-use Pulsanda\Core\Pattern\PatternWriter;
-use Pulsanda\Core\Pattern\Section;
-use Pulsanda\Core\Rhythm\Counting;
-use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -42,7 +37,7 @@ final readonly class PaperController
         // A task without a target is handed out as what it begins with.
         $patterns = [] === $part->targets ? [$part->start] : $part->targets;
 
-        return self::answer($part, array_map(static fn (Pattern $one): array => ['', $one, []], $patterns), $request);
+        return $this->answer($request, $part, array_map(static fn (Pattern $one): array => ['', $one, []], $patterns));
     }
 
     /** One's own beat as it was saved last. */
@@ -53,7 +48,7 @@ final readonly class PaperController
         $student = $this->access->account();
         $draft = $this->entities->getRepository(Draft::class)->findOneBy(['part' => $part, 'student' => $student]);
 
-        return self::answer($part, [[$student->name, $draft->pattern ?? $part->start, []]], $request);
+        return $this->answer($request, $part, [[$student->name, $draft->pattern ?? $part->start, []]]);
     }
 
     /** A beat that was handed in, with what differs, where that may be seen. */
@@ -63,7 +58,7 @@ final readonly class PaperController
         $attempt = $this->access->teaches() ? $this->access->taughtAttempt($id) : $this->access->ownAttempt($id);
         $may = Disclosure::of($attempt->part, $this->access->account(), $attempt);
 
-        return self::answer($attempt->part, [self::beatOf($attempt, $may->target)], $request);
+        return $this->answer($request, $attempt->part, [self::beatOf($attempt, $may->target)]);
     }
 
     /** The newest beat of everybody, by name. */
@@ -76,7 +71,7 @@ final readonly class PaperController
             throw new Conflict('Nobody has handed in yet, so there is nothing to print.');
         }
 
-        return self::answer($part, array_map(static fn (Attempt $one): array => self::beatOf($one, true), $attempts), $request);
+        return $this->answer($request, $part, array_map(static fn (Attempt $one): array => self::beatOf($one, true), $attempts));
     }
 
     /** @return array{string, Pattern, list<string>} */
@@ -88,27 +83,10 @@ final readonly class PaperController
     }
 
     /** @param list<array{string, Pattern, list<string>}> $beats whose they are, and what is said of them */
-    private static function answer(Part $part, array $beats, Request $request): JsonResponse
+    private function answer(Request $request, Part $part, array $beats): JsonResponse
     {
-        $asked = $request->query->getString('counting');
-        $style = '' === $asked ? $part->assignment->course->counting : CountingStyle::tryFrom($asked)
-            ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
+        $frames = $this->access->teaches() || Disclosure::of($part, $this->access->account())->frames;
 
-        return new JsonResponse([
-            'title' => $part->assignment->title,
-            'part' => $part->name,
-            'brief' => trim($part->assignment->brief."\n\n".$part->brief),
-            'course' => $part->assignment->course->name,
-            'counting' => $style->value,
-            'beats' => array_map(static fn (array $beat): array => [
-                'person' => $beat[0],
-                'pattern' => PatternWriter::toData($beat[1]),
-                'said' => $beat[2],
-                'staff' => Notated::of($beat[1]),
-                'words' => (new Counting($beat[1]->meter, $style))->words(
-                    max([1, ...array_map(static fn (Section $section): int => $section->bars, $beat[1]->sections)]),
-                ),
-            ], $beats),
-        ]);
+        return OnPaper::ofPart($request, $part, $beats, $frames);
     }
 }

@@ -10,6 +10,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Api\Shape\Music;
 use Pulsanda\App\Api\Shape\Notated;
+use Pulsanda\App\Api\Shape\OnPaper;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
@@ -90,6 +91,21 @@ final readonly class ShelfController
         ]);
     }
 
+    /** The beats of a thing for paper. */
+    #[Route('/api/paper/shelf/{key}', methods: 'GET', requirements: ['key' => '(groove:|task:)?[a-z0-9-]+'])]
+    public function paper(string $key, Request $request): JsonResponse
+    {
+        $thing = $this->shelf->find($key);
+        [$title, $words] = match (true) {
+            $thing instanceof Kept => [$thing->title, $thing->plan->brief ?? $thing->listen],
+            $thing instanceof Groove => [$thing->pattern->title, $thing->listen],
+            default => [$thing->plan->title, $thing->plan->brief],
+        };
+        $beats = array_map(static fn (array $beat): array => ['', $beat[1], []], Shelf::beats($thing));
+
+        return OnPaper::of($request, $title, '', $words, '', $this->counting(), $beats);
+    }
+
     /** Keeps a pattern, a plan, or an assignment with all its parts. */
     #[Route('/api/shelf', methods: 'POST')]
     public function keep(Request $request): JsonResponse
@@ -98,7 +114,7 @@ final readonly class ShelfController
         $fields = Body::of($request, [...KeptInput::KEYS, 'pattern', 'plan', 'assignmentId']);
         $input = KeptInput::of($fields);
         if ($fields->has('pattern')) {
-            $pattern = Body::pattern($fields);
+            $pattern = Body::pattern($fields)->titled($input->title);
             $kept = Kept::pattern($account, $pattern, Glimpse::of($pattern));
         } else {
             $this->access->teacher();
@@ -121,7 +137,7 @@ final readonly class ShelfController
         $fields = Body::of($request, ['version', ...KeptInput::KEYS, 'pattern'], Body::MOST_BEAT);
         $version = $fields->int('version');
         $input = KeptInput::of($fields);
-        $pattern = $fields->has('pattern') ? Body::pattern($fields) : null;
+        $pattern = $fields->has('pattern') ? Body::pattern($fields)->titled($input->title) : null;
         if (null !== $pattern && null !== $kept->plan) {
             throw InvalidInput::at('pattern', 'this is a task; it has parts, and no pattern of its own.');
         }

@@ -101,7 +101,7 @@ final class MusicXmlTest extends TestCase
     public function testWhatTwoGridsAtOnceCannotHoldIsCounted(): void
     {
         $meter = Meter::of(4, 4);
-        $row = static fn (Instrument $one, int ...$ats): Row => Row::of($one, array_map(static fn (int $at): Hit => Hit::of($at), $ats));
+        $row = static fn (Instrument $one, int ...$ats): Row => Row::of($one, array_map(static fn (int $at): Hit => Hit::of($at), array_values($ats)));
         $section = Section::of('A', 1, [$row(Instrument::Snare, 0, 320, 640), $row(Instrument::ClosedHat, 240, 480)], $meter);
         [, $lost] = Convert::write(Pattern::of('Both', $meter, Tempo::of(90, '4'), [$section]), 'both.musicxml');
         self::assertSame('2 hits do not stand on the grid of notation and are written at the nearest places.', $lost[0]);

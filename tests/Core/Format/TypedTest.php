@@ -38,6 +38,8 @@ final class TypedTest extends TestCase
     {
         yield 'step numbers' => ['kick 1 8 11 15', ['kick' => [1, 8, 11, 15]]];
         yield 'with commas' => ['Snare 5, 13', ['snare' => [5, 13]]];
+        yield 'odd in every bar that there is' => ['hats odd; kick 1 17', ['closed-hat' => range(1, 31, 2), 'kick' => [1, 17]]];
+        yield 'odd in one bar' => ['kick 1; bar 2: hats odd', ['kick' => [1], 'closed-hat' => range(17, 31, 2)]];
         yield 'odd' => ['hats odd', ['closed-hat' => range(1, 15, 2)]];
         yield 'a range' => ['closed hat 1-16', ['closed-hat' => range(1, 16)]];
         yield 'on through bar two' => ['bd: 1 9 17 25', ['kick' => [1, 9, 17, 25]]];

@@ -22,8 +22,8 @@ export type Opening = Pick<Task, 'error' | 'busy'> & {
 };
 
 /**
- * Patterns that come onto the sheet from outside: as a file, by drag, by paste, or from the Shelf. What a file holds and the sheet does not,
- * and what does not fit the task, is asked about first.
+ * Patterns that come onto the sheet from outside: as a file, by drag, by paste, or from the Shelf. What a file holds and the sheet does
+ * not, and what does not fit the task, is asked about first.
  */
 export function useOpening(editor: Editor, locked: boolean, reveal: () => void): Opening {
   const revealed = useRef(reveal);

@@ -1,0 +1,180 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Browser;
+
+/** The Shelf: grooves that ship, what people keep, and the way into a task. */
+final class ShelfTest extends BrowserTestCase
+{
+    public function testAGrooveIsHeardSeenOnGridAndStaffAndTakenIntoATask(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Shelf');
+        $odile->fill('Look for', 'five heron');
+        $odile->told('1 pattern');
+        $odile->script(<<<'JS'
+            window.heard = 0;
+            const start = AudioBufferSourceNode.prototype.start;
+            AudioBufferSourceNode.prototype.start = function (...all) { window.heard++; return start.apply(this, all); };
+            JS);
+        $odile->press('Hear Heron');
+        $odile->read('Listen for three steps and two');
+        $odile->until(static fn (): bool => $odile->script('return window.heard') > 3, 'the groove to sound');
+        $odile->press('Both');
+        $odile->see('.staff-system .vf-stavenote');
+        $odile->until(
+            static fn (): bool => true === $odile->script('return getComputedStyle(document.querySelector(".staff-reading")).opacity === "1"'),
+            'the reading line on the staff',
+        );
+        $odile->press('Stop');
+        // A note that is pressed on the staff is lit on the grid, and the other way round.
+        $odile->press('Both');
+        $this->pressAt($odile, '.staff-system', 0.5);
+        $staff = $odile->see('label output, label span.truncate')->getText();
+        self::assertMatchesRegularExpression('/^beat \d.*: /', $staff);
+        $odile->see('.lit-place');
+        $lit = $odile->script('return document.querySelector(".lit-place").getAttribute("x")');
+        $this->pressAt($odile, '[data-ground="kick 0"]', 0.05);
+        $odile->until(static fn (): bool => $lit !== $odile->script('return document.querySelector(".lit-place").getAttribute("x")'), 'another place');
+        $odile->see('.staff-lit');
+
+        $odile->press('Take it');
+        $odile->told('“Heron” is on the sheet');
+        $odile->until(static fn (): bool => null !== $odile->hit(0, 0), 'the kick of the groove');
+        $odile->press('The task');
+        $odile->fill('Name', 'Heron, taken');
+        $odile->told('Saved at');
+        $odile->go('/');
+        $odile->press('Go on planning: Heron, taken');
+        $odile->until(static fn (): bool => null !== $odile->hit(0, 0), 'it to be kept');
+        $odile->assertNoComplaints();
+    }
+
+    public function testAReadyTaskIsPlannedWithAllItsPartsAndKeptAgain(): void
+    {
+        $odile = $this->person('odile');
+        $odile->go('/shelf?thing=task:boards-under-your-feet');
+        $odile->press('Tasks');
+        $odile->press('Boards Under Your Feet');
+        $odile->read('Snare on 2 and 4, loud and even.');
+        $odile->press('Harbour Office');
+        $odile->press('Plan it');
+        $odile->read('Harbour Office');
+        $odile->see('[role=grid] .note');
+        $odile->press('Keep the task on the Shelf');
+        $odile->fill('Its name', 'Boards of ours');
+        $odile->fill('What it teaches', 'backbeat, backbeat, quick steps');
+        $odile->press('Keep it');
+        $odile->read('“Boards of ours” is on the Shelf.');
+        $odile->press('Shelf');
+        $odile->press('Tasks');
+        $odile->press('My own');
+        $odile->press('Boards of ours');
+        $odile->read('backbeat · quick steps');
+        $odile->press('Take it off the Shelf');
+        $odile->told('“Boards of ours” is off the Shelf.');
+        $odile->press('Undo');
+        $odile->press('Boards of ours');
+        $odile->read('backbeat · quick steps');
+        $odile->assertNoComplaints();
+    }
+
+    public function testAStudentKeepsABeatAndTakesWhatTheTeacherLetsThem(): void
+    {
+        $kwame = $this->person('kwame');
+        $kwame->press("Begin: Lamplighters' March");
+        $kwame->cell(0, 480)->click();
+        $kwame->press('Steps');
+        $kwame->press('Keep on the Shelf');
+        $kwame->fill('Its name', 'Two steps');
+        $kwame->press('Keep it');
+        $kwame->read('“Two steps” is on the Shelf.');
+        $kwame->saved();
+        $kwame->press('Shelf');
+        $kwame->press('My beats');
+        $kwame->told('1 pattern');
+        $kwame->press('Everything');
+        $kwame->read('The march for the small ones');
+        $kwame->readNot('Harbour Office');
+        $kwame->press('Plain Boards');
+        $kwame->choose('Take it to the Bench of', "Lamplighters' March");
+        $kwame->press('Take it');
+        // The task has two bars, and its own tempo.
+        $kwame->read('cannot be taken just as it is');
+        $kwame->press('Take it so');
+        $kwame->until(static fn (): bool => null !== $kwame->hit(1, 960) && null === $kwame->hit(0, 480), 'the groove');
+        $kwame->press('Undo: open a pattern');
+        $kwame->until(static fn (): bool => null !== $kwame->hit(0, 480), 'the beat of before');
+        $kwame->press('Take one from the Shelf');
+        $kwame->fill('Look on the Shelf', 'two st');
+        $kwame->press('Two steps');
+        $kwame->told('“Two steps” is on the sheet');
+        $kwame->saved();
+        $kwame->assertNoComplaints();
+    }
+
+    public function testAPatternIsWorkedOnInItsPlaceAndTwoTabsAsk(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Shelf');
+        $odile->press('New pattern');
+        $odile->read('A new pattern');
+        $odile->see('[role=grid]');
+        $odile->press('Form');
+        $odile->fill('Rows as text', 'kick 1 9; snare 5 13; cowbell all');
+        $odile->told('Read:');
+        $odile->press('Take it');
+        $odile->told('Saved at');
+        $other = $this->person('odile');
+        $other->go((string) parse_url($odile->driver->getCurrentURL(), \PHP_URL_PATH));
+        $other->until(static fn (): bool => null !== $other->hit(0, 0), 'what was typed');
+        $other->cell(0, 480)->click();
+        $other->told('Saved at');
+        $odile->cell(0, 720)->click();
+        $odile->read('changed in another tab');
+        $odile->press('Take the other one');
+        $odile->until(static fn (): bool => null !== $odile->hit(0, 480) && null === $odile->hit(0, 720), 'the other one');
+        $odile->press('back to the Shelf');
+        $odile->until(static fn (): bool => 21 === $odile->script('return document.querySelectorAll(".shelf-thing .note").length'), 'the newest');
+        $odile->tick('Parade line, Tuesdays');
+        $odile->until(static fn (): bool => str_contains($odile->see('[data-chosen=true]')->getText(), 'open to students'), 'the class to have it');
+        $odile->assertNoComplaints();
+    }
+
+    public function testAFileThatIsDroppedOnTheSheetIsOpened(): void
+    {
+        $elodie = $this->person('elodie');
+        $elodie->press("Begin: Lamplighters' March");
+        $elodie->cell(0, 480)->click();
+        $elodie->saved();
+        $csv = ',1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16\nBD,x,,,,,,,,x,,,,,,,\nSD,,,,,x,,,,,,,,x,,,';
+        $drop = 'const data = new DataTransfer(); data.items.add(new File([arguments[0].replaceAll("\\\\n", "\n")], "Beat of the book.csv"));'
+            .'const room = document.querySelector(".workbench-main");'
+            .'for (const name of ["dragover", "drop"]) room.dispatchEvent(new DragEvent(name, {bubbles: true, cancelable: true, dataTransfer: data}))';
+        $elodie->script($drop, $csv);
+        $elodie->read('“Beat of the book” cannot be taken just as it is');
+        $elodie->read('What is beyond is left out.');
+        $elodie->press('Take it so');
+        $elodie->until(static fn (): bool => null !== $elodie->hit(0, 1920) && null === $elodie->hit(0, 480), 'the beat of the file');
+        $elodie->script($drop, 'words');
+        $elodie->read('No line of this sheet begins with an instrument');
+        $elodie->saved();
+        $elodie->choose('Kind of pattern file', 'notation (MusicXML)');
+        $elodie->told('What is left out: Pushes, odds, kit, balance and room are not in MusicXML.');
+        $elodie->assertNoComplaints();
+    }
+
+    /** Presses an element at a part of its width, in the middle of its height. */
+    private function pressAt(Person $person, string $css, float $part): void
+    {
+        $person->see($css);
+        $person->script(
+            'const e = document.querySelector(arguments[0]); const box = e.getBoundingClientRect();'
+                .'for (const name of ["pointerdown", "pointerup"]) e.dispatchEvent(new PointerEvent(name, {bubbles: true,'
+                .'clientX: box.left + arguments[1] * box.width, clientY: box.top + box.height / 2}))',
+            $css,
+            $part,
+        );
+    }
+}
