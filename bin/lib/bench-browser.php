@@ -64,6 +64,48 @@ const FRAMES = <<<'JS'
     requestAnimationFrame(frame);
     JS;
 
+/** Puts a pattern of 16 bars of 12 rows on the Shelf, and gives its key. */
+const LARGE = <<<'JS'
+    const done = arguments[0];
+    const read = (address) => fetch(address).then((r) => r.json());
+    Promise.all([read('/api/session'), read('/api/catalogue')]).then(([session, catalogue]) => {
+        const names = catalogue.instruments.slice(0, 12).map(({name}) => name);
+        const rows = names.map((instrument, r) => ({
+            instrument,
+            hits: Array.from({length: 256}, (_, i) => i).filter((i) => (i * 7 + r * 5) % 11 < 5).map((i) => ({at: 240 * i})),
+        }));
+        const pattern = {...catalogue.newPattern, sections: [{name: 'A', bars: 16, rows}], order: [{section: 'A', times: 1}]};
+        const headers = {'Content-Type': 'application/json', 'X-CSRF-Token': session.csrf};
+        return fetch('/api/shelf', {method: 'POST', headers, body: JSON.stringify({title: 'Large', pattern})}).then((r) => r.json());
+    }).then(({key}) => done(key));
+    JS;
+/** From the press to the frame that shows all of the staff, whose library is there already; and of so many elements by themselves. */
+const STAFF = <<<'JS'
+    const done = arguments[0];
+    const press = (name) => [...document.querySelectorAll('[role=radio]')].find((one) => one.textContent === name).click();
+    const start = performance.now();
+    press('staff');
+    const look = () => {
+        const lines = document.querySelectorAll('.staff-system');
+        const drawn = [...lines].every((line) => line.querySelector('svg'));
+        if (lines.length === 0 || !drawn) return requestAnimationFrame(look);
+        requestAnimationFrame(() => setTimeout(() => done([performance.now() - start, document.querySelectorAll('.staff *').length])));
+    };
+    requestAnimationFrame(look);
+    JS;
+const PATHS = <<<'JS'
+    const [count, done] = arguments;
+    const start = performance.now();
+    const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
+    for (let i = 0; i < count; i++) {
+        const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+        path.setAttribute('d', `M${i % 900} ${i % 700}l8 0l0 8z`);
+        svg.append(path);
+    }
+    document.body.replaceChildren(svg);
+    requestAnimationFrame(() => setTimeout(() => done(performance.now() - start)));
+    JS;
+
 /** @param list<float> $values */
 function percentile(array $values, float $share): float
 {
@@ -148,4 +190,20 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
 };
 $measure(16, SMALL, 1);
 $measure(32, 16, 2);
+
+$person = Person::open("http://127.0.0.1:$port", (string) getenv('PULSANDA_URL'), 1280, 800, false);
+$person->signIn('odile', (string) getenv('DEMO_PASSWORD'));
+$key = $person->driver->executeAsyncScript(LARGE);
+assert(is_string($key));
+$person->go("/sheet/shelf/$key");
+$person->press('staff');
+$person->see('.staff-system svg');
+$person->press('steps');
+$person->see('.paper-bar');
+/** @var array{float, int} $drawn */
+$drawn = $person->driver->executeAsyncScript(STAFF);
+$bare = $person->driver->executeAsyncScript(PATHS, [$drawn[1]]);
+assert(is_float($bare) || is_int($bare));
+printf("\nThe staff of 16 bars of 12 rows: %.0f ms (%.1f times as many bare paths: %d)\n", $drawn[0], $drawn[0] / $bare, $drawn[1]);
+$person->leave();
 $driver->stop();

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Format;
 
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Notation\Staff;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Section;
-use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
 
@@ -92,9 +92,7 @@ final readonly class Convert
             return [MidiWriter::write($pattern, !$written, $rows), self::lostInMidi($pattern)];
         }
         if ('musicxml' === $ending) {
-            $xml = MusicXmlWriter::write($pattern);
-
-            return [$xml, self::lostInMusicXml($pattern, $xml)];
+            return [MusicXmlWriter::write($pattern), self::lostInMusicXml($pattern)];
         }
         $section = $pattern->sections[0];
         [$text, $lost] = 'csv' === $ending ? StepSheet::write($section, $pattern->meter) : TypedWriter::section($section, $pattern->meter);
@@ -126,25 +124,28 @@ final readonly class Convert
         return ['Kit, balance and room are not in a MIDI file.'];
     }
 
-    /** @return list<string> what is not found in the file when it is read again */
-    private static function lostInMusicXml(Pattern $pattern, string $xml): array
+    /** @return list<string> */
+    private static function lostInMusicXml(Pattern $pattern): array
     {
-        $there = [];
-        foreach (Strokes::written(MusicXmlReader::read($xml)->pattern) as $stroke) {
-            $there[$stroke->written][$stroke->instrument->value] = true;
-        }
-        $off = $odd = $start = 0;
-        foreach ($pattern->form() as $section) {
-            $length = $section->bars * $pattern->meter->barTicks();
+        $off = $odd = 0;
+        foreach ($pattern->sections as $section) {
+            $barTicks = $pattern->meter->barTicks();
+            $there = [];
+            foreach (Staff::bars($section, $pattern->meter) as $b => $bar) {
+                foreach ([...$bar['up'], ...$bar['down']] as $event) {
+                    foreach ($event->struck as [$instrument]) {
+                        $there[$instrument->value][$b * $barTicks + $event->at] = true;
+                    }
+                }
+            }
             foreach ($section->rows as $row) {
-                $hits = $row->written($length);
+                $hits = $row->written($section->bars * $barTicks);
                 $usual = $row->snap === Grids::coarsest(array_column($hits, 0));
                 foreach ($hits as [$at, $hit]) {
-                    $off += isset($there[$start + $at][$row->instrument->value]) ? 0 : 1;
+                    $off += isset($there[$row->instrument->value][$at]) ? 0 : 1;
                     $odd += 1 === $hit->roll || ($usual && \in_array($hit->roll, [2, 4, 8], true)) ? 0 : 1;
                 }
             }
-            $start += $length;
         }
         $lost = match ($off) {
             0 => [],

@@ -10,9 +10,16 @@ use Pulsanda\App\Format\Cells;
 use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Core\Shelf\Grooves;
 use Pulsanda\Tests\Core\Lesson;
 use Symfony\Component\Process\Process;
@@ -20,6 +27,9 @@ use Symfony\Component\Process\Process;
 /** Spreadsheets and notation, read and written by programs that are not ours. */
 final class FormatsTest extends TestCase
 {
+    /** Where Debian puts it; config/services.yaml says the same. */
+    private const FONT = '/usr/share/sounds/sf3/FluidR3Mono_GM.sf3';
+
     private string $folder;
 
     protected function setUp(): void
@@ -95,6 +105,49 @@ final class FormatsTest extends TestCase
             self::assertStringContainsString('clef "percussion"', $written);
             self::assertMatchesRegularExpression('#\\\\time '.$pattern->meter->count.'/'.$pattern->meter->unit.'#', $written, $key);
         }
+    }
+
+    public function testASynthesizerSoundsOurMidiWhereOurStrokesAre(): void
+    {
+        $meter = Meter::of(4, 4);
+        $hits = [Hit::of(0), Hit::of(480), Hit::of(1200, push: 40), Hit::of(1920), Hit::of(2400), Hit::of(3360, push: -60)];
+        $row = Row::of(Instrument::Claves, $hits);
+        $pattern = Pattern::of('Onsets', $meter, Tempo::of(75, '4'), [Section::of('A', 1, [$row], $meter)], null, Swing::of(62, 8));
+        file_put_contents("$this->folder/a.mid", PatternFiles::write($pattern, 'a.mid')[0]);
+        $wav = "$this->folder/a.wav";
+        (new Process(['fluidsynth', '-ni', '-R', '0', '-C', '0', '-r', '44100', '-F', $wav, self::FONT, "$this->folder/a.mid"]))->mustRun();
+        $groove = $pattern->grooveMap();
+        $seconds = array_map(
+            static fn (Stroke $one): float => $pattern->tempo->seconds($groove->played($one->written) + $one->push),
+            Strokes::written($pattern),
+        );
+        $onsets = self::onsets((string) file_get_contents($wav));
+        self::assertCount(6, $onsets);
+        foreach ($onsets as $i => $onset) {
+            self::assertEqualsWithDelta($seconds[$i] - $seconds[0], $onset - $onsets[0], 0.004, "stroke $i");
+        }
+    }
+
+    /** @return list<float> seconds at which it becomes loud after a silence, in 16 bits of two channels at 44.1 kHz */
+    private static function onsets(string $wav): array
+    {
+        /** @var array<int, int> $samples */
+        $samples = unpack('s*', substr($wav, 44)) ?: [];
+        $loudest = max([1, ...array_map(abs(...), $samples)]);
+        $onsets = [];
+        $quiet = 0;
+        foreach ($samples as $i => $sample) {
+            if (abs($sample) > 0.2 * $loudest) {
+                $quiet > 2 * 44100 * 0.1 && $onsets[] = $i / 2 / 44100;
+                $quiet = 0;
+            } elseif ([] === $onsets && 0 === $quiet) {
+                $quiet = 44100;
+            } else {
+                ++$quiet;
+            }
+        }
+
+        return $onsets;
     }
 
     public function testACompressedScoreIsReadAsItIsWritten(): void

@@ -121,6 +121,22 @@ final class PaperTest extends BrowserTestCase
         $ines->assertNoComplaints();
     }
 
+    public function testHandsAndFeetThatSoundTogetherStandTogether(): void
+    {
+        $odile = $this->person('odile');
+        $odile->go('/sheet/shelf/groove:down-the-steps');
+        $odile->press('staff');
+        $odile->see('.staff .vf-stavenote');
+        // Hands in triplets: 1 let 2 let 3 let 4 trip let; feet: 1, a rest, 3, a rest.
+        /** @var list<float> $at */
+        $at = $odile->script('return [...document.querySelectorAll(".vf-stavenote")].map((note) => note.getBoundingClientRect().left)');
+        self::assertCount(13, $at);
+        self::assertEqualsWithDelta($at[0], $at[9], 8, 'on 1');
+        self::assertEqualsWithDelta($at[4], $at[11], 8, 'on 3');
+        self::assertLessThan($at[11], $at[3], 'beat 2 is over by then');
+        $odile->press('steps');
+    }
+
     /** What the browser would print, as the text of its pages; each ends with a form feed. */
     private function printed(Person $person): string
     {

@@ -100,6 +100,8 @@ export function Sheet({
   }, [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom, room, stretch, rows.length, thin]);
   onLayout?.(g);
   const following = useReadingLine(box, music, g, position);
+  // Where all count in triplets, that is how the sheet counts.
+  const triplets = rows.length > 0 && rows.every((row) => row.triplets);
   const role = (name: string) => (grid ? name : undefined);
   const onBar = grid?.onBar;
   return (
@@ -123,7 +125,7 @@ export function Sheet({
         g.lines.map((line) => (
           <div key={line.index} role={role('rowgroup')} className="sheet-line" data-line={line.index}>
             {onBar && <BarHeads line={line} g={g} barTicks={music.barTicks} onBar={onBar} />}
-            <Words music={music} line={line} g={g} plain={!grid} />
+            <Words music={music} line={line} g={g} plain={!grid} triplets={triplets} />
             <div className="relative">
               {rows.map((row, drawn) => (
                 <Fragment key={row.key}>
@@ -144,7 +146,7 @@ export function Sheet({
                       )}
                     </div>
                     <div className="row-places" style={{ width: lineWidth(line, g) }} role={role('presentation')}>
-                      {row.triplets && <TripletWords music={music} line={line} g={g} />}
+                      {row.triplets && !triplets && <TripletWords music={music} line={line} g={g} />}
                       {content(row, row.index ?? drawn, line, g)}
                     </div>
                   </div>
@@ -212,10 +214,12 @@ const BarHeads = memo(function BarHeads({
   );
 });
 
+type WordsProps = { music: Music; line: SheetLine; g: Geometry; plain: boolean; triplets: boolean };
+
 /** Counting words along the top, like lyrics; strong beats are bold. */
-const Words = memo(function Words({ music, line, g, plain }: { music: Music; line: SheetLine; g: Geometry; plain: boolean }) {
+const Words = memo(function Words({ music, line, g, plain, triplets }: WordsProps) {
   // The words of triplets would stand on the others; they are printed in the rows that show triplets.
-  const shown = music.words.filter(({ at }) => at >= line.from && at < line.to && at % 240 === 0);
+  const shown = music.words.filter(({ at }) => at >= line.from && at < line.to && at % (triplets ? 320 : 240) === 0);
   return (
     <div aria-hidden="true" className="sheet-words">
       {plain && (music.words.at(-1)?.at ?? 0) >= music.barTicks && (

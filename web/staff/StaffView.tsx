@@ -3,7 +3,8 @@ import type { Music, NotatedBar, Pattern } from '../api/types';
 import { written } from '../music/schedule';
 import { Notice } from '../ui/states';
 import { type BarPlace, type StaffBar, staffBars, tickAt, xOf } from './bars';
-import { barsInLine, drawSystem, musicFont } from './drawSystem';
+import { drawSoon } from './drawSoon';
+import { barsInLine, drawSystem, musicFont, SYSTEM_HEIGHT } from './drawSystem';
 import { SwingMark } from './SwingMark';
 import './staff.css';
 
@@ -77,9 +78,13 @@ function Line({ bars, meter, barTicks, width, first, heard, lit }: LineProps) {
   const box = useRef<HTMLDivElement>(null);
   const reading = useRef<HTMLDivElement>(null);
   const [places, setPlaces] = useState<BarPlace[]>([]);
-  useEffect(() => {
-    if (box.current) setPlaces(drawSystem(box.current, { bars, meter }, width, first));
-  }, [bars, meter, width, first]);
+  useEffect(
+    () =>
+      drawSoon(() => {
+        if (box.current) setPlaces(drawSystem(box.current, { bars, meter }, width, first));
+      }),
+    [bars, meter, width, first],
+  );
   const at = lit?.at ?? null;
   const x = at === null ? null : xOf(places, at, barTicks);
   useLine(reading, places, barTicks, heard);
@@ -91,7 +96,7 @@ function Line({ bars, meter, barTicks, width, first, heard, lit }: LineProps) {
     [places, lit],
   );
   return (
-    <div className="staff-system" {...(lit && { onPointerDown: light, 'data-lights': true })}>
+    <div className="staff-system" style={{ minHeight: SYSTEM_HEIGHT }} {...(lit && { onPointerDown: light, 'data-lights': true })}>
       {x !== null && <div className="staff-lit" style={{ left: x }} />}
       <div ref={box} />
       <div ref={reading} className="staff-reading" />

@@ -6,11 +6,10 @@ import {
   Formatter,
   ModifierPosition,
   Parenthesis,
-  Renderer,
   Stave,
   StaveNote,
   Stem,
-  Tremolo,
+  SVGContext,
   Tuplet,
   VexFlow,
   Voice,
@@ -22,12 +21,16 @@ const ACCENT = 105;
 const GHOST = 40;
 /** Pixels. */
 const MARGIN = 10;
-const HEIGHT = 160;
+export const SYSTEM_HEIGHT = 172;
 /** Room over the staff for beams and wedges. */
-const OVER = 28;
+const OVER = 40;
 const HEAD = 70;
 const LEAST_BAR = 190;
 const HALF_HEAD = 6;
+const ACCENT_ROOM = 14;
+/** That a beam takes, and a slash of a roll. */
+const BEAM = 7.5;
+const SLASH = 5;
 /** The music font's wedges, and its size in points. */
 const ACCENT_ABOVE = '\ue4a0';
 const ACCENT_BELOW = '\ue4a1';
@@ -58,10 +61,10 @@ export function barsInLine(width: number): number {
  * @returns where bars and notes stand
  */
 export function drawSystem(into: HTMLDivElement, { bars, meter }: System, width: number, first: boolean): BarPlace[] {
-  into.replaceChildren();
-  const renderer = new Renderer(into, Renderer.Backends.SVG);
-  renderer.resize(width, HEIGHT);
-  const context = renderer.getContext();
+  // Beside the page: every sign is measured, and a page that changes meanwhile would be laid out anew for each.
+  const drawing = document.createElement('div');
+  const context = new Context(drawing);
+  context.resize(width, SYSTEM_HEIGHT);
   const lead = first ? HEAD : 35;
   const each = (width - 2 * MARGIN - lead) / bars.length;
   const places: BarPlace[] = [];
@@ -81,6 +84,7 @@ export function drawSystem(into: HTMLDivElement, { bars, meter }: System, width:
     places.push({ bar: one, from: stave.getNoteStartX(), to: x + wide, notes: drawBar(bar, stave, context, meter) });
     x += wide;
   });
+  into.replaceChildren(drawing);
   return places;
 }
 
@@ -92,7 +96,19 @@ function drawTimes(times: number, x: number, context: Context): void {
   context.restore();
 }
 
-type Context = ReturnType<Renderer['getContext']>;
+/** Keeps its state in flat copies: a drawing saves and restores it for every sign. */
+class Context extends SVGContext {
+  override save(): this {
+    this.stateStack.push({ state: { ...this.state }, attributes: { ...this.attributes } });
+    return this;
+  }
+
+  override restore(): this {
+    const saved = this.stateStack.pop();
+    if (saved) [this.state, this.attributes] = [saved.state, saved.attributes];
+    return this;
+  }
+}
 
 /** @returns where its notes stand, in time */
 function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System['meter']): BarPlace['notes'] {
@@ -103,6 +119,7 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
   const beams: Beam[] = [];
   const tuplets: Tuplet[] = [];
   const accented: [StaveNote, number][] = [];
+  const rolled: { note: StaveNote; direction: number; slashes: number; beams: number }[] = [];
   const stood = new Map<number, () => number>();
   for (const [events, direction] of [
     [bar.up, Stem.UP],
@@ -110,12 +127,9 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
   ] as const) {
     if (direction === Stem.DOWN ? !down : down && !up) continue;
     const notes = events.map((event) => noteOf(event, direction, both));
-    const voice = new Voice({ numBeats: meter.count, beatValue: meter.unit }).setMode(Voice.Mode.SOFT);
-    voice.addTickables(notes);
-    voices.push(voice);
     events.forEach((event, i) => {
       if (isNote(event)) stood.set(event.at, () => (notes[i] as StaveNote).getAbsoluteX() + HALF_HEAD);
-      if (event.heads.some(({ velocity }) => velocity >= ACCENT)) accented.push([notes[i] as StaveNote, direction]);
+      if (isAccented(event)) accented.push([notes[i] as StaveNote, direction]);
     });
     const spans = new Map<number, { event: NotatedEvent; note: StaveNote }[]>();
     events.forEach((event, i) => {
@@ -125,6 +139,11 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
     });
     for (const group of spans.values()) {
       const beamed = group.filter(({ event }) => isNote(event) && Number(event.value) >= 8);
+      for (const { event, note } of group) {
+        const slashes = slashesOf(event);
+        const beams = beamed.length > 1 && Number(event.value) >= 8 ? Math.log2(Number(event.value)) - 2 : 0;
+        if (slashes > 0) rolled.push({ note, direction, slashes, beams });
+      }
       if (beamed.length > 1) {
         beams.push(new Beam(beamed.map(({ note }) => note)));
       }
@@ -132,17 +151,25 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
         tuplets.push(
           new Tuplet(
             group.map(({ note }) => note),
-            { numNotes: group[0].event.tuplet, notesOccupied: group[0].event.tuplet === 3 ? 2 : 4 },
+            {
+              numNotes: group[0].event.tuplet,
+              notesOccupied: group[0].event.tuplet === 3 ? 2 : 4,
+              // Over the wedges of accents.
+              yOffset: group.some(({ event }) => isAccented(event)) ? -ACCENT_ROOM : 0,
+            },
           ),
         );
       }
     }
+    // Tuplets change how long their notes last, by which voices are lined up.
+    voices.push(new Voice({ numBeats: meter.count, beatValue: meter.unit }).setMode(Voice.Mode.SOFT).addTickables(notes));
   }
   new Formatter().joinVoices(voices).formatToStave(voices, stave);
   for (const voice of voices) voice.draw(context, stave);
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
   for (const [note, direction] of accented) drawAccent(note, context, direction);
+  for (const one of rolled) drawRoll(one, context);
   return [...stood].sort(([a], [b]) => a - b).map(([at, x]) => ({ at, x: x() }));
 }
 
@@ -156,6 +183,33 @@ function drawAccent(note: StaveNote, context: Context, direction: number): void 
   context.restore();
 }
 
+/** A roll's slashes through the stem, between its beams and its head. */
+function drawRoll(
+  { note, direction, slashes, beams }: { note: StaveNote; direction: number; slashes: number; beams: number },
+  context: Context,
+) {
+  const { topY, baseY } = note.getStemExtents();
+  const [tip, down] = direction === Stem.UP ? [Math.min(topY, baseY), 1] : [Math.max(topY, baseY), -1];
+  const x = note.getStemX();
+  context.save();
+  context.setLineWidth(2.6);
+  for (let i = 0; i < slashes; i++) {
+    const y = tip + down * (7 + beams * BEAM + i * SLASH);
+    context.beginPath();
+    context.moveTo(x - 5, y + 2.5);
+    context.lineTo(x + 5, y - 2.5);
+    context.stroke();
+  }
+  context.restore();
+}
+
+/** One for two strokes, two for up to four, three for more. */
+function slashesOf(event: NotatedEvent): number {
+  const roll = Math.max(1, ...event.heads.map((head) => head.roll));
+  return Math.min(3, Math.ceil(Math.log2(roll)));
+}
+
+const isAccented = (event: NotatedEvent): boolean => event.heads.some(({ velocity }) => velocity >= ACCENT);
 const isNote = (event: NotatedEvent): boolean => event.heads.length > 0;
 
 function noteOf(event: NotatedEvent, direction: number, both: boolean): StaveNote {
@@ -176,8 +230,6 @@ function noteOf(event: NotatedEvent, direction: number, both: boolean): StaveNot
     note.addModifier(new Parenthesis(ModifierPosition.LEFT), index);
     note.addModifier(new Parenthesis(ModifierPosition.RIGHT), index);
   });
-  const rolled = Math.max(...heads.map(({ roll }) => roll));
-  if (rolled > 1) note.addModifier(new Tremolo(Math.min(3, Math.ceil(Math.log2(rolled)))), 0);
   return note;
 }
 
