@@ -18,7 +18,6 @@ final class MusicXmlMeasures
     private const QUARTER = 960;
     /** MIDI velocity that is 100 percent of a note's dynamics. */
     private const FORTE = 90;
-    private const MOST_STROKES = 20_000;
     private const LEFT_OUT = [
         './/note/grace' => '%d grace notes are left out.',
         './/note/lyric' => 'Words under the notes are left out.',
@@ -27,7 +26,6 @@ final class MusicXmlMeasures
     ];
 
     private int $divisions = 1;
-    private int $count = 0;
     /** In divisions of the file, from the beginning of the measure. */
     private int $now = 0;
     private int $before = 0;
@@ -116,9 +114,6 @@ final class MusicXmlMeasures
         $tied = [] !== ($note->xpath('tie[@type="stop"]') ?: []);
         if (isset($note->rest) || isset($note->grace) || isset($note->cue) || $tied) {
             return null;
-        }
-        if (++$this->count > self::MOST_STROKES) {
-            throw InvalidInput::at('', \sprintf('This score has more than %d notes; take a part of it.', self::MOST_STROKES));
         }
         $instrument = $this->names->find($note);
 

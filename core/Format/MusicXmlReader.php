@@ -19,18 +19,28 @@ final readonly class MusicXmlReader
 {
     public const MOST_BYTES = 4_000_000;
     private const MOST_MEASURES = 1000;
+    private const MOST_PARTS = 64;
+    /** Notes and rests of all parts. */
+    private const MOST_NOTES = 30_000;
     private const SWINGS = ['eighth' => 8, '16th' => 16];
 
     /** @throws InvalidInput naming the measure */
     public static function read(string $xml): Imported
     {
         $score = self::parse($xml);
+        $sizes = [
+            'parts' => [\count($score->xpath('part') ?: []), self::MOST_PARTS],
+            'measures in a part' => [\count($score->xpath('part[1]/measure') ?: []), self::MOST_MEASURES],
+            'notes and rests' => [\count($score->xpath('part/measure/note') ?: []), self::MOST_NOTES],
+        ];
+        foreach ($sizes as $what => [$count, $most]) {
+            if ($count > $most) {
+                throw InvalidInput::at('', "This score has $count $what; at most $most are read, so take a part of it.");
+            }
+        }
         $lost = [];
         $parts = self::percussion($score, $lost);
         $first = $parts[0]->xpath('measure') ?: [];
-        if (\count($first) > self::MOST_MEASURES) {
-            throw InvalidInput::at('', \sprintf('This file has %d measures; at most %d are read.', \count($first), self::MOST_MEASURES));
-        }
         $meter = self::meter($first, $lost);
         $measures = [];
         foreach ($parts as $part) {

@@ -13,8 +13,9 @@ use Symfony\Component\Uid\Uuid;
 #[ORM\Entity, ORM\Index(columns: ['owner_id']), ORM\Index(columns: ['school_id', 'shared'])]
 class Kept
 {
-    /** That one person may keep. */
+    /** That a teacher may keep, and a student. */
     public const MOST = 500;
+    public const MOST_OWN = 100;
     public const MOST_LISTEN = 300;
     public const MOST_TAGS = 8;
     public const MOST_TAG = 30;

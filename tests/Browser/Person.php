@@ -213,14 +213,17 @@ final readonly class Person
     /** Presses the box beside a label. */
     public function tick(string $label): void
     {
-        $box = $this->until(
-            fn (): ?WebDriverElement => $this->driver->findElements(
-                WebDriverBy::xpath("//label[starts-with(normalize-space(.), \"$label\")]//input[@type='checkbox']"),
-            )[0] ?? null,
-            "the box \"$label\"",
-        );
-        $this->script('arguments[0].scrollIntoView({block: "center"})', $box);
-        $box->click();
+        $path = "//label[starts-with(normalize-space(.), \"$label\")]//input[@type='checkbox']";
+        $this->until(function () use ($path): bool {
+            foreach ($this->driver->findElements(WebDriverBy::xpath($path)) as $box) {
+                $this->script('arguments[0].scrollIntoView({block: "center"})', $box);
+                $box->click();
+
+                return true;
+            }
+
+            return false;
+        }, "the box \"$label\"");
     }
 
     /** Presses a slider at a part of its way, 0 to 1, and lets it follow to there. */

@@ -97,11 +97,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
             <Correction data={data} catalogue={catalogue} correction={answer.typed.correction} change={setCorrection} />
           </Suspense>
           <AttemptSound attempt={data.attempt} />
-          <KeepOnShelf
-            key={data.attempt.id}
-            title={`${data.assignment.title}, ${data.student.name}`}
-            what={() => ({ pattern: data.attempt.pattern })}
-          />
+          <KeepOnShelf key={data.attempt.id} title={data.assignment.title} what={() => ({ pattern: data.attempt.pattern })} />
           <p>
             <Link className="quiet-link text-sm" to={`/sheet/attempt/${data.attempt.id}`}>
               This beat on paper

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type DragEvent, type ReactNode, useState } from 'react';
+import { type DragEvent, type ReactNode, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { Shelf, ShelfItem } from '../api/types';
@@ -27,6 +27,7 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   const [plays, setPlays] = useState('');
   const queries = useQueryClient();
   const { error, run } = useTask();
+  const shown = useRef<HTMLDivElement>(null);
   const making = useNewPattern(catalogue.data);
   const [gone, setGone] = useState<{ title: string; back: () => Promise<unknown> } | null>(null);
   const problem = shelf.error ?? catalogue.error;
@@ -40,6 +41,9 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   const choose = (thing: string, play = false) => {
     setPlays(play ? thing : '');
     setSearch({ thing }, { replace: true });
+    // Where all stands in one column, it is further down.
+    const place = shown.current?.getBoundingClientRect();
+    if (place && place.top > window.innerHeight - 120) shown.current?.scrollIntoView({ block: 'start' });
   };
   const remove = (item: ShelfItem) =>
     run(async () => {
@@ -101,7 +105,7 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
           {listed.length === 0 && <Nothing wanted={wanted} set={setWanted} teacher={teacher} />}
         </div>
       </div>
-      <div className="shelf-thing">
+      <div ref={shown} className="shelf-thing">
         {chosen ? (
           <Thing
             key={`${chosen.key} ${chosen.version}`}

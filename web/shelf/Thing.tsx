@@ -115,7 +115,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
         {item.kind === 'task' ? <SetTask item={item} shelf={shelf} /> : <TakeInto item={item} teacher={teacher} />}
         {teacher && item.kind === 'pattern' && <Lending item={item} shelf={shelf} />}
         {item.mine && <Own item={item} remove={remove} />}
-        {!item.mine && <Copy item={item} thing={thing} />}
+        <Copy item={item} thing={thing} />
         <p>
           <Link to={`/sheet/shelf/${item.key}`} className="quiet-link text-sm">
             {item.title} on paper
@@ -195,7 +195,7 @@ function Own({ item, remove }: { item: ShelfItem; remove: () => void }) {
   );
 }
 
-/** What ships or is another's, once more as one's own. */
+/** It once more as one's own. */
 function Copy({ item, thing }: { item: ShelfItem; thing: ShelfThing }) {
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
@@ -212,7 +212,7 @@ function Copy({ item, thing }: { item: ShelfItem; thing: ShelfThing }) {
   return (
     <p className="flex flex-wrap items-center gap-2 text-sm">
       <button type="button" className="button button-small" disabled={busy} onClick={() => void copy()}>
-        Copy it to my own
+        {item.mine ? 'Duplicate it' : 'Copy it to my own'}
       </button>
       <span role="status">{error || said}</span>
     </p>

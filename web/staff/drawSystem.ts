@@ -4,6 +4,7 @@ import {
   Beam,
   Dot,
   Formatter,
+  Metrics,
   ModifierPosition,
   Parenthesis,
   Stave,
@@ -45,8 +46,25 @@ export function musicFont(): Promise<void> {
   ready ??= new FontFace('Bravura', `url(${bravura})`).load().then((font) => {
     document.fonts.add(font);
     VexFlow.setFonts('Bravura');
+    rememberLooks();
   });
   return ready;
+}
+
+/** Fonts and styles are flat records, which the library clones deeply for every sign; a copy is enough. */
+function rememberLooks(): void {
+  const { getFontInfo, getStyle } = Metrics;
+  Metrics.getFontInfo = remembered((key) => getFontInfo.call(Metrics, key));
+  Metrics.getStyle = remembered((key) => getStyle.call(Metrics, key));
+}
+
+function remembered<T extends object>(look: (key: string) => T): (key: string) => T {
+  const known = new Map<string, T>();
+  return (key) => {
+    const found = known.get(key) ?? look(key);
+    known.set(key, found);
+    return { ...found };
+  };
 }
 
 export type System = { bars: StaffBar[]; meter: { count: number; unit: number } };

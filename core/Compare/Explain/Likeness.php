@@ -9,6 +9,8 @@ final class Likeness
 {
     /** @var array<string, array<int, array<int, int>>> side => bar => bar => strokes that stand alone */
     private array $known = [];
+    /** @var array<string, array<string, int>> the same for two rows, by what stands in them: rows are alike from bar to bar */
+    private array $rows = [];
 
     /**
      * @param array<int, array<string, list<int>>> $asked  bar => row => ticks from its bar line
@@ -123,7 +125,10 @@ final class Likeness
         $apart = 0;
         foreach ($a + $b as $row => $_) {
             [$here, $there] = [$a[$row] ?? [], $b[$row] ?? []];
-            $apart += $here === $there ? 0 : \count($here) + \count($there) - 2 * self::common($here, $there, $this->grace);
+            if ($here !== $there) {
+                $apart += $this->rows[implode(' ', $here)][implode(' ', $there)]
+                    ??= \count($here) + \count($there) - 2 * self::common($here, $there, $this->grace);
+            }
         }
 
         return $apart;

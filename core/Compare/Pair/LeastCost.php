@@ -97,12 +97,17 @@ final class LeastCost
                 [$bestHi, $bestLo, $endRow] = [$aloneHi, $aloneLo, $row];
             }
             // … or go on to a column that is free or can be given up by its owner.
+            [$baseHi, $baseLo] = [$hi - $this->uHi[$row], $lo - $this->uLo[$row]];
             foreach ($this->edges[$row] as $column => [$edgeHi, $edgeLo]) {
                 if (isset($done[$column])) {
                     continue;
                 }
-                $newHi = $hi + $edgeHi - $this->uHi[$row] - $this->vHi[$column];
-                $newLo = $lo + $edgeLo - $this->uLo[$row] - $this->vLo[$column];
+                $newHi = $baseHi + $edgeHi - $this->vHi[$column];
+                $newLo = $baseLo + $edgeLo - $this->vLo[$column];
+                // What is no better than an end that is known leads nowhere.
+                if ($newHi > $bestHi || ($newHi === $bestHi && $newLo >= $bestLo)) {
+                    continue;
+                }
                 $known = $reached[$column] ?? null;
                 if (null === $known || $newHi < $known[0] || ($newHi === $known[0] && $newLo < $known[1])) {
                     $reached[$column] = [$newHi, $newLo];

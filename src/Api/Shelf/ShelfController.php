@@ -20,6 +20,7 @@ use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Input\Document;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
@@ -111,7 +112,8 @@ final readonly class ShelfController
     public function keep(Request $request): JsonResponse
     {
         $account = $this->access->account();
-        $fields = Body::of($request, [...KeptInput::KEYS, 'pattern', 'plan', 'assignmentId']);
+        $most = $this->access->teaches() ? Document::MOST_BYTES : Body::MOST_BEAT;
+        $fields = Body::of($request, [...KeptInput::KEYS, 'pattern', 'plan', 'assignmentId'], $most);
         $input = KeptInput::of($fields);
         if ($fields->has('pattern')) {
             $pattern = Body::pattern($fields)->titled($input->title);

@@ -153,6 +153,10 @@ final class MusicXmlTest extends TestCase
         yield 'a bomb' => [$bomb.'<score-partwise><work><work-title>&c;</work-title></work></score-partwise>', 'entities of its own'];
         $file = '<!DOCTYPE a [<!ENTITY f SYSTEM "file:///etc/passwd">]>';
         yield 'a file' => [$file.'<score-partwise><work><work-title>&f;</work-title></work></score-partwise>', 'entities of its own'];
+        $part = '<part id="P1"><measure><note><unpitched/></note></measure></part>';
+        yield 'many parts' => ['<score-partwise>'.str_repeat($part, 65).'</score-partwise>', '65 parts; at most 64'];
+        $rests = str_repeat('<note><rest/></note>', 30_001);
+        yield 'many rests' => ["<score-partwise><part id=\"P1\"><measure>$rests</measure></part></score-partwise>", '30001 notes and rests'];
         yield 'too large' => [str_repeat(' ', MusicXmlReader::MOST_BYTES + 1), 'larger than 4 MB'];
         $measure = '<measure number="7"><backup><duration>4</duration></backup></measure>';
         yield 'before the beginning' => [

@@ -6,7 +6,8 @@ import { type Adapted, adapted } from '../adapt';
 import type { Editor } from '../Editor';
 
 export const MOST_BYTES = 4_000_000;
-const OWN = /\.json$/i;
+/** Ours, or a text without an ending. */
+const OWN = /(\.json|^[^.]+)$/i;
 
 /** A file of another kind, as it is understood: what its notes are taken for, and where its drums stand. */
 export type Understood = { file: File; map: Record<number, string>; notes: number[]; channel: number; channels: Channel[] };
