@@ -20,7 +20,7 @@ const queries = new QueryClient({
 
 /** Names in Korean letters need a font that others do not have to load. */
 const HANGUL = /[\uac00-\ud7af]/;
-const PEOPLE = ['session', 'today', 'marking', 'attempt', 'picture', 'term'];
+const PEOPLE = ['session', 'today', 'marking', 'attempt', 'picture', 'term', 'paper', 'shelf', 'school'];
 const unwatch = queries.getQueryCache().subscribe(({ query: { queryKey, state } }) => {
   if (!PEOPLE.includes(String(queryKey[0])) || !HANGUL.test(JSON.stringify(state.data) ?? '')) return;
   unwatch();

@@ -89,6 +89,7 @@ final class DemoWorld
     {
         return [
             'odile    the teacher, Odile Marrick',
+            'marit    the keeper of the school, Marit Oakes',
             'ines     a student with work returned',
             'wren     a student who has not begun',
             'or any of '.implode(', ', array_keys(self::STUDENTS)),
@@ -104,6 +105,9 @@ final class DemoWorld
         $hash = $this->hasher->hashPassword($teacher, $password);
         $teacher->setPassword($hash);
         $this->entities->persist($teacher);
+        $keeper = new Account($this->school, 'marit', 'Marit Oakes', Role::Keeper, 'Marit');
+        $keeper->setPassword($hash);
+        $this->entities->persist($keeper);
         $this->course = new Course($this->school, $teacher, 'Parade line, Tuesdays');
         $this->entities->persist($this->course);
         foreach (self::STUDENTS as $signIn => [$name, $given]) {

@@ -20,6 +20,13 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column]
     private string $password = '';
 
+    /** Whether the password is a first one, which somebody else knows. */
+    #[ORM\Column(options: ['default' => false])]
+    private bool $mustChange = false;
+
+    #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
+    private ?\DateTimeImmutable $disabledAt = null;
+
     /** Sessions that began before do not count any more. */
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     private ?\DateTimeImmutable $signedOutAt = null;
@@ -44,9 +51,37 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         $this->id = Uuid::v7();
     }
 
-    public function setPassword(string $hash): void
+    public function teaches(): bool
     {
-        $this->password = $hash;
+        return Role::Student !== $this->role;
+    }
+
+    /** @param bool $first whether it was given by somebody else, so that it must be changed */
+    public function setPassword(string $hash, bool $first = false): void
+    {
+        [$this->password, $this->mustChange] = [$hash, $first];
+    }
+
+    public function mustChangePassword(): bool
+    {
+        return $this->mustChange;
+    }
+
+    /** Whoever is disabled cannot sign in, and is signed out; what they have done stays. */
+    public function disable(\DateTimeImmutable $now): void
+    {
+        $this->disabledAt ??= $now;
+        $this->signOutEverywhere($now);
+    }
+
+    public function enable(): void
+    {
+        $this->disabledAt = null;
+    }
+
+    public function isDisabled(): bool
+    {
+        return null !== $this->disabledAt;
     }
 
     /** Ends every session that this account has anywhere. */
@@ -73,7 +108,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
 
     public function getRoles(): array
     {
-        return [Role::Teacher === $this->role ? 'ROLE_TEACHER' : 'ROLE_STUDENT'];
+        return ['ROLE_'.strtoupper($this->role->value)];
     }
 
     public function eraseCredentials(): void

@@ -26,9 +26,11 @@ final class AccountLoader extends ServiceEntityRepository implements UserLoaderI
     {
         $name = SignInName::canonical($identifier);
         $account = null === $name ? null : $this->findOneBy(['signIn' => $name]);
-        if (null === $account) {
+        if (null === $account || $account->isDisabled()) {
             // As long as a wrong password takes, so that nobody learns by the clock which names there are.
             $this->hashers->getPasswordHasher(Account::class)->hash('nobody');
+
+            return null;
         }
 
         return $account;

@@ -7,6 +7,8 @@ namespace Pulsanda\App\Entity;
 /** What a person is here to do. */
 enum Role: string
 {
+    /** Keeps the school: its people and classes; and may do in every class what its teacher may. */
+    case Keeper = 'keeper';
     case Teacher = 'teacher';
     case Student = 'student';
 }

@@ -18,8 +18,9 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * Gives each person what is theirs, and nothing else: a teacher what belongs to their own classes, a student what is published
- * in the classes they are in, and their own work. Everything else is "not found", so that nobody learns what there is.
+ * Gives each person what is theirs, and nothing else: a teacher what belongs to their own classes, a keeper what belongs to the school,
+ * a student what is published in the classes they are in, and their own work. Everything else is "not found", so that nobody learns what
+ * there is.
  */
 final readonly class Access
 {
@@ -46,28 +47,41 @@ final readonly class Access
 
     public function teaches(): bool
     {
-        return Role::Teacher === $this->account()->role;
+        return $this->account()->teaches();
+    }
+
+    public function keeper(): Account
+    {
+        return Role::Keeper === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
+    }
+
+    /** Whether a class is the signed-in teacher's, or in the school that they keep. */
+    private function runs(Course $course): bool
+    {
+        $account = $this->teacher();
+
+        return $course->teacher === $account || (Role::Keeper === $account->role && $course->school === $account->school);
     }
 
     public function taughtCourse(string $id): Course
     {
         $course = $this->find(Course::class, $id);
 
-        return $course->teacher === $this->teacher() ? $course : throw new NotFoundHttpException();
+        return $this->runs($course) ? $course : throw new NotFoundHttpException();
     }
 
     public function taughtAssignment(string $id): Assignment
     {
         $assignment = $this->find(Assignment::class, $id);
 
-        return $assignment->course->teacher === $this->teacher() ? $assignment : throw new NotFoundHttpException();
+        return $this->runs($assignment->course) ? $assignment : throw new NotFoundHttpException();
     }
 
     public function taughtPart(string $id): Part
     {
         $part = $this->find(Part::class, $id);
 
-        return $part->assignment->course->teacher === $this->teacher() ? $part : throw new NotFoundHttpException();
+        return $this->runs($part->assignment->course) ? $part : throw new NotFoundHttpException();
     }
 
     /** A part that the signed-in student has been set. */
@@ -112,7 +126,7 @@ final readonly class Access
     {
         $attempt = $this->find(Attempt::class, $id);
 
-        return $attempt->part->assignment->course->teacher === $this->teacher() ? $attempt : throw new NotFoundHttpException();
+        return $this->runs($attempt->part->assignment->course) ? $attempt : throw new NotFoundHttpException();
     }
 
     public function ownAttempt(string $id): Attempt

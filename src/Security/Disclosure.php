@@ -7,7 +7,6 @@ namespace Pulsanda\App\Security;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Part;
-use Pulsanda\App\Entity\Role;
 use Pulsanda\Core\Task\View;
 
 /** What of a part may be disclosed to whom. Every answer that could hold a target, or what follows from one, asks here. */
@@ -39,7 +38,7 @@ final readonly class Disclosure
     public static function of(Part $part, Account $to, ?Attempt $attempt = null): self
     {
         $seen = self::showsTarget($part->view);
-        if (Role::Teacher === $to->role) {
+        if ($to->teaches()) {
             return null === $attempt
                 ? new self($seen, $seen, $part->task()->help->ticks, false, false)
                 : new self(true, true, true, true, true);

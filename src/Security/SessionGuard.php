@@ -12,11 +12,14 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 
-/** Ends a session that is older than two weeks, or was signed out from elsewhere. Without use, it ends after twelve hours by itself. */
+/** Ends a session that is older than two weeks, or was signed out from elsewhere, and lets nobody further who has not chosen a password of
+ * their own. Without use, it ends after twelve hours by itself. */
 #[AsEventListener(priority: 7)]
 final readonly class SessionGuard
 {
     private const LONGEST = 14 * 86_400;
+    /** What can be done with a password that somebody else has given. */
+    private const FIRST = ['/api/session', '/api/password', '/api/sign-out'];
 
     public function __construct(private Security $security, private TokenStorageInterface $tokens, private ClockInterface $clock)
     {
@@ -39,6 +42,8 @@ final readonly class SessionGuard
             if ('session' !== $request->attributes->get('_route')) {
                 $event->setResponse(Problem::response(401, 'You were signed out; sign in again.'));
             }
+        } elseif ($account->mustChangePassword() && !\in_array($request->getPathInfo(), self::FIRST, true)) {
+            $event->setResponse(Problem::response(403, 'Choose a password of your own first.', ['reason' => 'password']));
         }
     }
 }

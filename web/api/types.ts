@@ -61,3 +61,5 @@ export type Shelf = Schemas['Shelf'];
 export type ShelfItem = Schemas['ShelfItem'];
 export type ShelfThing = Schemas['ShelfThing'];
 export type KeptInput = Schemas['KeptInput'];
+export type Slip = Schemas['Slip'];
+export type SchoolPeople = Schemas['SchoolPeople'];

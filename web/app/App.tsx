@@ -16,6 +16,9 @@ const Projector = lazy(() => import('../picture/ProjectorPage'));
 const Returned = lazy(() => import('../marking/ReturnedPage'));
 const Paper = lazy(() => import('../paper/PaperPage'));
 const Shelf = lazy(() => import('../shelf/ShelfPage'));
+const School = lazy(() => import('../school/SchoolPage'));
+const NewPassword = lazy(() => import('./NewPassword').then((one) => ({ default: one.NewPassword })));
+const Setup = lazy(() => import('./Setup').then((one) => ({ default: one.Setup })));
 const ShelfBench = lazy(() => import('../shelf/ShelfBench'));
 
 export function App() {
@@ -23,13 +26,18 @@ export function App() {
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Waiting what="Pulsanda" />;
   if (!data.account) {
+    return <Suspense fallback={<Waiting what="Pulsanda" />}>{window.location.pathname === '/setup' ? <Setup /> : <SignIn />}</Suspense>;
+  }
+  const teacher = data.account.role !== 'student';
+  if (data.account.mustChange) {
     return (
-      <Suspense fallback={<Waiting what="Pulsanda" />}>
-        <SignIn />
-      </Suspense>
+      <Shell account={data.account}>
+        <Suspense fallback={<Waiting what="Pulsanda" />}>
+          <NewPassword first={true} />
+        </Suspense>
+      </Shell>
     );
   }
-  const teacher = data.account.role === 'teacher';
   return (
     <Shell account={data.account}>
       <Suspense fallback={<Waiting what="this place" />}>
@@ -43,6 +51,8 @@ export function App() {
           {teacher && <Route path="/project/:partId" element={<Projector />} />}
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
           <Route path="/sheet/:kind/:id" element={<Paper />} />
+          {teacher && <Route path="/school" element={<School />} />}
+          <Route path="/password" element={<NewPassword first={false} />} />
           <Route path="/shelf" element={<Shelf teacher={teacher} />} />
           <Route path="/shelf/:key" element={<ShelfBench />} />
           <Route path="*" element={<Failed error={new Error('There is nothing at this address; go back to Today.')} />} />

@@ -67,6 +67,7 @@ function toSheet(): void {
 const PLACES = [
   { to: '/', name: 'Today' },
   { to: '/shelf', name: 'Shelf' },
+  { to: '/school', name: 'School' },
 ];
 const FIRST = ['[role=grid] [role=gridcell][tabindex="0"]', '#sheet button', 'main li a, main li button', 'main a, main button'];
 
@@ -97,7 +98,7 @@ export function Shell({ account, children }: { account: Account; children: React
           Pulsanda
         </Link>
         <nav aria-label="Places">
-          {PLACES.map(({ to, name }) => (
+          {PLACES.filter(({ to }) => to !== '/school' || account.role !== 'student').map(({ to, name }) => (
             <Link
               key={to}
               to={to}
@@ -115,6 +116,9 @@ export function Shell({ account, children }: { account: Account; children: React
           <button type="button" className="button" aria-pressed={evening} onClick={() => setEvening(!evening)}>
             Evening light
           </button>
+          <Link to="/password" className="quiet-link text-sm">
+            Change my password
+          </Link>
           <button type="button" className="button button-main" disabled={busy} onClick={() => void leave()}>
             Sign out
           </button>

@@ -103,7 +103,7 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
           ))}
         </select>
       </label>
-      {data?.account?.role === 'teacher' && (
+      {data?.account?.role !== 'student' && (
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={input.shared ?? false} onChange={(event) => set({ shared: event.target.checked })} />
           the other teachers of the school see it

@@ -7,7 +7,6 @@ namespace Pulsanda\App\Api\Bench;
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Part;
-use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\Core\Task\Question;
 use Symfony\Component\Uid\Uuid;
@@ -97,7 +96,7 @@ final readonly class Allowance
      */
     private function take(Part $part, Account $account, string $what, ?int $most): ?array
     {
-        if (Role::Teacher === $account->role) {
+        if ($account->teaches()) {
             return [$most];
         }
         $count = $this->connection->fetchOne(

@@ -9,7 +9,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Kept;
-use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Pattern\Pattern;
@@ -114,7 +113,7 @@ final readonly class Shelf
             // One at a time for one person, so that the count holds.
             $this->connection->executeQuery('SELECT 1 FROM account WHERE id = ? FOR NO KEY UPDATE', [(string) $owner->id]);
             $count = $this->connection->fetchOne('SELECT count(*) FROM kept WHERE owner_id = ?', [(string) $owner->id]);
-            $most = Role::Teacher === $owner->role ? Kept::MOST : Kept::MOST_OWN;
+            $most = $owner->teaches() ? Kept::MOST : Kept::MOST_OWN;
             if (\is_int($count) && $count + \count($things) > $most) {
                 throw new Conflict(\sprintf('Your shelf has room for %d and holds %d; take some off first.', $most, $count));
             }

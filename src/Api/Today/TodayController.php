@@ -7,7 +7,6 @@ namespace Pulsanda\App\Api\Today;
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Api\Shape\Shapes;
-use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Pattern\PatternReader;
@@ -28,7 +27,7 @@ final readonly class TodayController
         $account = $this->access->account();
 
         return new JsonResponse(
-            Role::Teacher === $account->role ? $this->teacher((string) $account->id) : $this->student((string) $account->id),
+            $account->teaches() ? $this->teacher((string) $account->id) : $this->student((string) $account->id),
         );
     }
 

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\School;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Entity\School;
+use Pulsanda\App\Entity\SetupLink;
+use Pulsanda\App\Entity\SignInName;
+use Pulsanda\App\Http\Body;
+use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Security\Passwords;
+use Pulsanda\App\Security\Record;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Input\Range;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** How a school begins: whoever has the link that bin/start --empty has printed becomes its first keeper. The link is good once. */
+final readonly class SetupController
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private Passwords $passwords,
+        private Record $record,
+    ) {
+    }
+
+    #[Route('/api/setup', methods: 'POST')]
+    public function setup(Request $request): Response
+    {
+        $fields = Body::of($request, ['key', 'school', 'name', 'signIn', 'password']);
+        [$school, $name] = [trim($fields->string('school')), trim($fields->string('name'))];
+        Range::checkText('school', $school, Roster::MOST_NAME);
+        Range::checkText('name', $name, Roster::MOST_NAME);
+        $signIn = SignInName::canonical($fields->string('signIn'));
+        if (null === $signIn || '' === $signIn) {
+            throw InvalidInput::at('signIn', 'this can be no sign-in name; take letters and digits without spaces.');
+        }
+        $this->entities->wrapInTransaction(function () use ($fields, $school, $name, $signIn): void {
+            $hash = SetupLink::hashOf($fields->string('key'));
+            if (1 !== $this->connection->executeStatement('DELETE FROM setup_link WHERE hash = ?', [$hash])) {
+                throw new Conflict('This link has been used, or is none; make a new one with bin/console pulsanda:setup.');
+            }
+            if (null !== $this->entities->getRepository(Account::class)->findOneBy(['signIn' => $signIn])) {
+                throw InvalidInput::at('signIn', 'somebody signs in with this name already; take another.');
+            }
+            $school = new School($school);
+            $keeper = new Account($school, $signIn, $name, Role::Keeper, (preg_split('/\s+/u', $name) ?: [$name])[0]);
+            $this->passwords->choose($keeper, $fields->string('password'));
+            $this->entities->persist($school);
+            $this->entities->persist($keeper);
+            $this->entities->flush();
+            $this->record->now('setup', $keeper, $keeper->id);
+        });
+
+        return new Response(null, 204);
+    }
+}

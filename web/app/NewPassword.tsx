@@ -1,0 +1,43 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { api, reply } from '../api/client';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { ownedSession } from './ownedSession';
+
+/** A password of one's own: before anything else where it is a first one, and whenever somebody likes. */
+export function NewPassword({ first }: { first: boolean }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { busy, error, run } = useTask();
+  const submit = (form: FormData) =>
+    run(async () => {
+      await reply(api.POST('/api/password', { body: { old: String(form.get('old')), password: String(form.get('password')) } }));
+      queries.setQueryData(['session'], await ownedSession());
+      navigate('/');
+    });
+  return (
+    <div className="mx-auto max-w-md py-8">
+      <h1>{first ? 'A password of your own' : 'Change your password'}</h1>
+      <p className="mb-4 text-faint">
+        {first
+          ? 'The one on your slip is known to whoever gave it to you. Choose one that only you know.'
+          : 'You stay signed in here; everywhere else you sign in again.'}
+      </p>
+      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+        <label>
+          {first ? 'The password on your slip' : 'Your password now'}
+          <input name="old" type="password" className="field" autoComplete="current-password" maxLength={200} required />
+        </label>
+        <label>
+          The new one, at least 8 characters; a sentence is good
+          <input name="password" type="password" className="field" autoComplete="new-password" minLength={8} maxLength={200} required />
+        </label>
+        {error && <Notice>{error}</Notice>}
+        <button type="submit" className="button button-main justify-center" disabled={busy}>
+          Take it
+        </button>
+      </form>
+    </div>
+  );
+}
