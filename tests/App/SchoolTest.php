@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Pulsanda\App\Console\AccountCommand;
+use Pulsanda\App\Console\SetupCommand;
+use Symfony\Component\Console\Tester\CommandTester;
 
 /** From nothing to a class: the keeper, teachers, students by their names, first passwords and one's own. */
 final class SchoolTest extends ApiTestCase
@@ -121,6 +124,30 @@ final class SchoolTest extends ApiTestCase
         $course = $this->one('SELECT id FROM course');
         $names = implode("\n", array_map(static fn (int $i): string => "Person $i", range(1, 41)));
         $this->assertProblem(409, 'room for 60, and 20 are in it', $this->send('POST', "/api/courses/$course/students", ['names' => $names]));
+    }
+
+    public function testAccountsAreMadeWithoutTheWeb(): void
+    {
+        $command = new CommandTester($this->service(AccountCommand::class));
+        $make = ['do' => 'make', 'who' => 'Bertil Sandoval', '--sign-in' => 'Bertil'];
+        self::assertSame(0, $command->execute($make));
+        self::assertSame(1, preg_match('/^bertil can sign in with the first password (\S+)$/m', $command->getDisplay(), $found));
+        $this->come(['signIn' => 'bertil', 'password' => $found[1] ?? '']);
+        self::assertSame(1, $command->execute($make));
+        self::assertStringContainsString('There is an account bertil already', $command->getDisplay());
+        self::assertSame(1, $command->execute(['do' => 'make', 'who' => 'B', '--sign-in' => 'b c']));
+        self::assertSame(0, $command->execute(['do' => 'disable', 'who' => 'bertil']));
+        self::assertSame(0, $command->execute(['do' => 'list']));
+        self::assertStringContainsString('Bertil Sandoval, disabled, with a first password', $command->getDisplay());
+        self::assertSame(1, $command->execute(['do' => 'enable', 'who' => 'nobody']));
+        $setup = new CommandTester($this->service(SetupCommand::class));
+        self::assertSame(1, $setup->execute([]), 'the demo school has a keeper');
+        $this->one("UPDATE account SET role = 'teacher' WHERE role = 'keeper' RETURNING id");
+        self::assertSame(0, $setup->execute(['address' => 'https://drums.example']));
+        self::assertSame(1, preg_match('~https://drums\.example/setup#([0-9a-f]{32})~', $setup->getDisplay(), $found));
+        $this->send('POST', '/api/sign-out');
+        $begin = ['key' => $found[1] ?? '', 'school' => 'S', 'name' => 'K', 'signIn' => 'k', 'password' => self::OWN];
+        self::assertSame(204, $this->send('POST', '/api/setup', $begin)->getStatusCode());
     }
 
     public function testAMonitorIsToldThatAllIsWell(): void

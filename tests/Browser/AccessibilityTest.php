@@ -67,6 +67,7 @@ final class AccessibilityTest extends BrowserTestCase
             'paper' => [['Answer 2: Ferry Rocker', 'Paper'], '.paper-bar'],
             'a new plan' => [['Plan an assignment'], '[role=grid]'],
             'the Shelf' => [['Shelf', 'Both', 'Name, tags'], '.staff .vf-stavenote'],
+            'the School' => [['School', 'Parade line, Tuesdays'], '.glance'],
             'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],
             'how it is marked' => [['Open the plan: Lamp', 'Marking'], '#policy'],
             'trying a task' => [

@@ -13,7 +13,13 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
     <div className="mx-auto max-w-5xl">
       <h1>{weekday()}</h1>
       {day.courses.length === 0 && (
-        <p className="card mt-4">You have no class yet. Ask the person who runs Pulsanda at your school to add one.</p>
+        <p className="card mt-4">
+          You have no class yet; make one under{' '}
+          <Link to="/school" className="quiet-link">
+            School
+          </Link>
+          , with the names of its students.
+        </p>
       )}
       {day.courses.map((course) => {
         const assignments = day.assignments.filter((one) => one.courseId === course.id);

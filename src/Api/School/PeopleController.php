@@ -150,7 +150,8 @@ final readonly class PeopleController
     {
         $account = $this->cared($id);
         $password = $this->passwords->give($account);
-        $account->signOutEverywhere($this->now());
+        // Whoever comes in with it at once stays in.
+        $account->signOutEverywhere($this->now()->modify('-1 second'));
         $this->entities->flush();
         $this->record->now('reset-password', $this->access->account(), $account->id);
 
