@@ -79,6 +79,11 @@ export default function ReturnedPage() {
               </p>
             )}
             <AttemptSound attempt={data.attempt} />
+            <p>
+              <Link className="quiet-link text-sm" to={`/sheet/attempt/${data.attempt.id}`}>
+                This beat on paper
+              </Link>
+            </p>
             <KeepOnShelf title={data.assignment.title} what={() => ({ pattern: data.attempt.pattern })} />
           </>
         }

@@ -223,7 +223,12 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
         </p>
       )}
       {plan.id && (
-        <div className="mt-2">
+        <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+          {part.id && (
+            <Link to={`/sheet/target/${part.id}`} className="quiet-link text-sm">
+              on paper
+            </Link>
+          )}
           <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label="Keep the task on the Shelf" />
         </div>
       )}

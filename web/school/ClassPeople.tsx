@@ -71,7 +71,7 @@ export function ClassPeople({ course, keeps, changed, show }: Props) {
                       type="button"
                       className="button button-small"
                       disabled={busy}
-                      aria-label={`Take ${name} out of the class`}
+                      aria-label={`Take out: ${name}`}
                       onClick={() =>
                         void run(async () => {
                           const path = at({ id: course.id, student: id });

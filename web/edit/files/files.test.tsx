@@ -34,7 +34,7 @@ describe('opening a file', () => {
       { channel: 3, notes: 8 },
     ];
     answers = { '/api/edit/import': { status: 409, body: { status: 409, detail: 'Choose the channel.', title: '', channels } } };
-    render(<FileBlock editor={editor} locked={false} reveal={() => {}} />);
+    render(<FileBlock editor={editor} locked={false} shown={true} reveal={() => {}} />);
     act(() => editor.onFile?.(midi));
     await settled();
     expect(screen.getByRole('alert').textContent).toContain('Choose the channel.');
@@ -54,7 +54,7 @@ describe('opening a file', () => {
 
   it('takes nothing while the sheet is locked', () => {
     const { editor } = editorOf(lesson({ kick: [] }));
-    render(<FileBlock editor={editor} locked={true} reveal={() => {}} />);
+    render(<FileBlock editor={editor} locked={true} shown={true} reveal={() => {}} />);
     expect(editor.onFile).toBeNull();
     expect(editor.onPattern).toBeNull();
   });
@@ -65,7 +65,7 @@ describe('saving a file', () => {
     vi.useFakeTimers();
     const { editor } = editorOf(lesson({ kick: [{ at: 0 }] }));
     answers = { '/api/edit/export': { body: { bytes: '', lost: ['Pushes are left out.'] } } };
-    render(<FileBlock editor={editor} locked={false} reveal={() => {}} />);
+    render(<FileBlock editor={editor} locked={false} shown={true} reveal={() => {}} />);
     fireEvent.change(screen.getByLabelText('Kind of pattern file'), { target: { value: 'txt' } });
     await act(async () => void (await vi.advanceTimersByTimeAsync(500)));
     expect(screen.getByRole('status').textContent).toBe('What is left out: Pushes are left out.');

@@ -12,7 +12,7 @@ export function StepsPanel(props: { editor: Editor; locked: boolean; shown: bool
     <div className="flex flex-col gap-3">
       {shown && <StepList editor={editor} locked={locked} />}
       {shown && children}
-      <FileBlock editor={editor} locked={locked} reveal={reveal} />
+      <FileBlock editor={editor} locked={locked} shown={shown} reveal={reveal} />
       {shown && <ShelfBlock editor={editor} locked={locked} />}
       <SoundBlock editor={editor} />
     </div>
