@@ -4,6 +4,7 @@ import type { SchoolPeople, Slip } from '../api/types';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { byName } from '../ui/words';
+import { Care } from './Care';
 import { NamesForm } from './NamesForm';
 
 type Props = {
@@ -21,7 +22,8 @@ export function ClassPeople({ course, keeps, changed, show }: Props) {
     queryKey: ['school', course.id],
     queryFn: () => reply(api.GET('/api/courses/{id}/students', where)),
   });
-  const { busy, error, run } = useTask();
+  const task = useTask();
+  const { busy, error, run } = task;
   if (people.error) return <Failed error={people.error} again={() => void people.refetch()} />;
   if (!people.data) return <Waiting what={course.name} />;
   const again = async () => {
@@ -58,15 +60,7 @@ export function ClassPeople({ course, keeps, changed, show }: Props) {
                 <td>{fresh ? 'the first one' : 'their own'}</td>
                 <td className="text-right">
                   <span className="flex flex-wrap justify-end gap-1.5">
-                    <button
-                      type="button"
-                      className="button button-small"
-                      disabled={busy}
-                      aria-label={`New password for ${name}`}
-                      onClick={() => void run(async () => show((await reply(api.POST('/api/accounts/{id}/password', at({ id })))).slips))}
-                    >
-                      New password
-                    </button>
+                    <Care person={{ id, name, disabled }} mayDisable={keeps} task={task} show={show} changed={() => void again()} />
                     <button
                       type="button"
                       className="button button-small"
@@ -82,22 +76,6 @@ export function ClassPeople({ course, keeps, changed, show }: Props) {
                     >
                       Take out
                     </button>
-                    {keeps && (
-                      <button
-                        type="button"
-                        className="button button-small"
-                        disabled={busy}
-                        aria-label={`${disabled ? 'Enable' : 'Disable'} ${name}`}
-                        onClick={() =>
-                          void run(async () => {
-                            await reply(api.PUT('/api/accounts/{id}', { ...at({ id }), body: { disabled: !disabled } }));
-                            await again();
-                          })
-                        }
-                      >
-                        {disabled ? 'Enable' : 'Disable'}
-                      </button>
-                    )}
                   </span>
                 </td>
               </tr>

@@ -1,18 +1,18 @@
-import { api, at, reply } from '../api/client';
 import type { SchoolPeople, Slip } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { byName } from '../ui/words';
+import { Care } from './Care';
 
 type Props = { school: SchoolPeople; changed: () => void; show: (slips: Slip[]) => void };
 
 /** The teachers and keepers of the school. */
 export function Teachers({ school, changed, show }: Props) {
-  const { busy, error, run } = useTask();
+  const task = useTask();
   return (
     <>
       <h2>Teachers</h2>
-      {error && <Notice>{error}</Notice>}
+      {task.error && <Notice>{task.error}</Notice>}
       <table className="glance">
         <thead>
           <tr>
@@ -35,29 +35,7 @@ export function Teachers({ school, changed, show }: Props) {
               <td className="text-right">
                 {role === 'teacher' && (
                   <span className="flex flex-wrap justify-end gap-1.5">
-                    <button
-                      type="button"
-                      className="button button-small"
-                      disabled={busy}
-                      aria-label={`New password for ${name}`}
-                      onClick={() => void run(async () => show((await reply(api.POST('/api/accounts/{id}/password', at({ id })))).slips))}
-                    >
-                      New password
-                    </button>
-                    <button
-                      type="button"
-                      className="button button-small"
-                      disabled={busy}
-                      aria-label={`${disabled ? 'Enable' : 'Disable'} ${name}`}
-                      onClick={() =>
-                        void run(async () => {
-                          await reply(api.PUT('/api/accounts/{id}', { ...at({ id }), body: { disabled: !disabled } }));
-                          changed();
-                        })
-                      }
-                    >
-                      {disabled ? 'Enable' : 'Disable'}
-                    </button>
+                    <Care person={{ id, name, disabled }} mayDisable={true} task={task} show={show} changed={changed} />
                   </span>
                 )}
               </td>
