@@ -28,6 +28,10 @@ final class ShelfTest extends BrowserTestCase
             'the reading line on the staff',
         );
         $odile->press('Stop');
+        $odile->script('window.heard = 0');
+        $odile->press('Hear Heron');
+        $odile->until(static fn (): bool => $odile->script('return window.heard') > 3, 'it to sound once more');
+        $odile->press('Stop');
         // A note that is pressed on the staff is lit on the grid, and the other way round.
         $odile->press('Both');
         $this->pressAt($odile, '.staff-system', 0.5);
@@ -77,6 +81,11 @@ final class ShelfTest extends BrowserTestCase
         $odile->press('Undo');
         $odile->press('Boards of ours');
         $odile->read('backbeat · quick steps');
+        $odile->script(
+            'const data = new DataTransfer(); data.items.add(new File(["words"], "shelf.zip"));'
+                .'document.querySelector(".shelf").dispatchEvent(new DragEvent("drop", {bubbles: true, cancelable: true, dataTransfer: data}))',
+        );
+        $odile->told('This is not a zip file');
         $odile->assertNoComplaints();
     }
 

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { ConflictNotice as Conflict } from '../keep/ConflictNotice';
+import { keepingWords } from '../keep/keepingWords';
 import { hitCount } from '../music/pattern';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
@@ -10,24 +11,13 @@ import type { DraftKeeper } from './DraftKeeper';
 export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const here = useSyncExternalStore(keeper.subscribe, () => keeper.here);
-  const text = {
-    saved: () => (keeping.state === 'saved' && keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet'),
-    changed: () => 'Saving …',
-    saving: () => 'Saving …',
-    waiting: () =>
-      here
-        ? 'Not sent yet; kept in this browser and sent when the connection is back'
-        : 'Not sent yet, and this browser has no room to keep it; leave this page open',
-    refused: () => (keeping.state === 'refused' ? `Not saved: ${keeping.sentence}` : ''),
-    conflict: () => 'Not saved: changed elsewhere',
-  }[keeping.state]();
   return (
     <p
       role="status"
       data-keeping={keeping.state}
       className={`text-sm ${keeping.state === 'refused' || keeping.state === 'waiting' ? 'font-bold' : 'text-faint'}`}
     >
-      {text}
+      {keepingWords(keeping, here)}
     </p>
   );
 }

@@ -11,10 +11,10 @@ import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
 import { ConflictNotice } from '../keep/ConflictNotice';
 import { arrived, Keeper, type Known, unsent } from '../keep/Keeper';
+import { keepingWords } from '../keep/keepingWords';
 import { PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
-import { clock } from '../ui/words';
 import { takeHanded } from './NewPattern';
 
 /** A kept pattern, and what stands beside it on the Shelf. */
@@ -76,14 +76,6 @@ function Open({ thing, work, left, catalogue }: Props) {
   if (error) return <Failed error={error} />;
   if (!music || !editor) return <Waiting what="the sheet" />;
   editor.music = music;
-  const said = {
-    saved: () => (keeping.state === 'saved' && keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet'),
-    changed: () => 'Saving …',
-    saving: () => 'Saving …',
-    waiting: () => 'Not sent yet; kept in this browser and sent when the connection is back',
-    refused: () => (keeping.state === 'refused' ? `Not saved: ${keeping.sentence}` : ''),
-    conflict: () => 'Not saved: changed elsewhere',
-  }[keeping.state]();
   return (
     <Workbench
       label={work.title}
@@ -99,7 +91,7 @@ function Open({ thing, work, left, catalogue }: Props) {
               back to the Shelf
             </Link>
             <p role="status" className="ml-auto text-sm text-faint">
-              {said}
+              {keepingWords(keeping)}
             </p>
           </div>
           <ConflictNotice

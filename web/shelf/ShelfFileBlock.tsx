@@ -6,9 +6,10 @@ import { plural } from '../ui/words';
 
 const MOST_BYTES = 4_000_000;
 
-/** All that one keeps, out as one zip of open files, and such a zip in. */
-export function ShelfFileBlock({ any, teacher }: { any: boolean; teacher: boolean }) {
-  const input = useRef<HTMLInputElement>(null);
+export type Bringing = { busy: boolean; error: string; said: string; bring: (file: File) => void };
+
+/** Takes the zip of a shelf in. */
+export function useBringing(): Bringing {
   const queries = useQueryClient();
   const { busy, error, setError, run } = useTask();
   const [said, setSaid] = useState('');
@@ -25,6 +26,21 @@ export function ShelfFileBlock({ any, teacher }: { any: boolean; teacher: boolea
       setSaid(`${plural(kept, 'thing')} came in${twice > 0 ? `; ${twice} stood here already` : ''}.`);
       await queries.invalidateQueries({ queryKey: ['shelf'] });
     });
+  return {
+    busy,
+    error,
+    said,
+    bring: (file) => {
+      if (file.size > MOST_BYTES) setError('This zip is larger than 4 MB; bring it in parts.');
+      else void bring(file);
+    },
+  };
+}
+
+/** All that one keeps, out as one zip of open files, and such a zip in. */
+export function ShelfFileBlock({ any, teacher, bringing }: { any: boolean; teacher: boolean; bringing: Bringing }) {
+  const input = useRef<HTMLInputElement>(null);
+  const { busy, error, said } = bringing;
   return (
     <div className="flex flex-col gap-1.5 text-sm">
       {any && (
@@ -45,9 +61,7 @@ export function ShelfFileBlock({ any, teacher }: { any: boolean; teacher: boolea
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = '';
-          if (!file) return;
-          if (file.size > MOST_BYTES) setError('This zip is larger than 4 MB; bring it in parts.');
-          else void bring(file);
+          if (file) bringing.bring(file);
         }}
       />
       <p role="status">{error || said}</p>

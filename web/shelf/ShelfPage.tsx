@@ -13,7 +13,7 @@ import { plural } from '../ui/words';
 import { EVERYTHING, groupsOf, type Wanted } from './filter';
 import { Level } from './Level';
 import { NewPattern, useNewPattern } from './NewPattern';
-import { ShelfFileBlock } from './ShelfFileBlock';
+import { type Bringing, ShelfFileBlock, useBringing } from './ShelfFileBlock';
 import { Thing } from './Thing';
 import '../ui/rooms.css';
 import './shelf.css';
@@ -24,11 +24,13 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   const shelf = useQuery({ queryKey: ['shelf'], queryFn: () => reply(api.GET('/api/shelf')) });
   const [search, setSearch] = useSearchParams();
   const [wanted, setWanted] = useState(EVERYTHING);
-  const [plays, setPlays] = useState('');
+  // How often a press has asked to hear a thing: another press plays it again.
+  const [plays, setPlays] = useState({ key: '', turn: 0 });
   const queries = useQueryClient();
   const { error, run } = useTask();
   const shown = useRef<HTMLDivElement>(null);
   const making = useNewPattern(catalogue.data);
+  const bringing = useBringing();
   const [gone, setGone] = useState<{ title: string; back: () => Promise<unknown> } | null>(null);
   const problem = shelf.error ?? catalogue.error;
   if (problem) return <Failed error={problem} again={() => void shelf.refetch()} />;
@@ -39,7 +41,7 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   const key = search.get('thing') ?? listed[0]?.key ?? '';
   const chosen = shelf.data.items.find((one) => one.key === key) ?? listed[0] ?? null;
   const choose = (thing: string, play = false) => {
-    setPlays(play ? thing : '');
+    setPlays(({ turn }) => (play ? { key: thing, turn: turn + 1 } : { key: '', turn }));
     setSearch({ thing }, { replace: true });
     // Where all stands in one column, it is further down.
     const place = shown.current?.getBoundingClientRect();
@@ -64,8 +66,8 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
     });
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping a file does what New pattern and its Files do
-    <div className="shelf" onDragOver={(event) => event.preventDefault()} onDrop={(event) => drop(event, making.begin)}>
-      <Looking shelf={shelf.data} wanted={wanted} set={setWanted} own={own} teacher={teacher}>
+    <div className="shelf" onDragOver={(event) => event.preventDefault()} onDrop={(event) => drop(event, making.begin, bringing.bring)}>
+      <Looking shelf={shelf.data} wanted={wanted} set={setWanted} own={own} teacher={teacher} bringing={bringing}>
         <NewPattern making={making} />
       </Looking>
       <div className="shelf-list">
@@ -113,7 +115,7 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
             shelf={shelf.data}
             catalogue={catalogue.data}
             teacher={teacher}
-            plays={plays === chosen.key}
+            plays={plays.key === chosen.key ? plays.turn : 0}
             remove={() => void remove(chosen)}
           />
         ) : (
@@ -124,12 +126,13 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   );
 }
 
-/** A pattern file that is dropped on the Shelf opens on a sheet of its own. */
-function drop(event: DragEvent, begin: (file: File) => void): void {
+/** A pattern file that is dropped on the Shelf opens on a sheet of its own; a zip is a whole shelf. */
+function drop(event: DragEvent, begin: (file: File) => void, bring: (file: File) => void): void {
   const [file] = event.dataTransfer.files;
   if (!file) return;
   event.preventDefault();
-  begin(file);
+  if (/\.zip$/i.test(file.name)) bring(file);
+  else begin(file);
 }
 
 type LookingProps = {
@@ -138,11 +141,12 @@ type LookingProps = {
   set: (wanted: Wanted) => void;
   own: string;
   teacher: boolean;
+  bringing: Bringing;
   children: ReactNode;
 };
 
 /** What is looked at: patterns or tasks, whose, and what they teach. */
-function Looking({ shelf, wanted, set, own, teacher, children }: LookingProps) {
+function Looking({ shelf, wanted, set, own, teacher, bringing, children }: LookingProps) {
   const button = (label: string, part: Partial<Wanted>) => {
     const next = { ...wanted, where: '' as const, lesson: '', ...part };
     return (
@@ -193,7 +197,7 @@ function Looking({ shelf, wanted, set, own, teacher, children }: LookingProps) {
         </select>
       </label>
       {children}
-      <ShelfFileBlock any={shelf.items.some(({ mine }) => mine)} teacher={teacher} />
+      <ShelfFileBlock any={shelf.items.some(({ mine }) => mine)} teacher={teacher} bringing={bringing} />
     </section>
   );
 }

@@ -22,8 +22,8 @@ type Props = {
   shelf: Shelf;
   catalogue: Catalogue;
   teacher: boolean;
-  /** Whether it plays as soon as it is there. */
-  plays: boolean;
+  /** Rises with every press that asks to hear it; 0 where it is only looked at. */
+  plays: number;
   remove: () => void;
 };
 
@@ -46,7 +46,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
   const voices = useMemo(() => (beat ? [{ name: 'shelf', pattern: () => beat.pattern }] : []), [beat]);
   const player = usePlayer(catalogue, voices, (beat as NonNullable<typeof beat>).music);
   useEffect(() => {
-    if (plays && !player.state.playing) player.toggle();
+    if (plays > 0 && !player.state.playing) player.toggle();
   }, [plays, player]);
   if (!beat) return null;
   const { glimpse } = item;
