@@ -73,6 +73,29 @@ final readonly class Findings
         ];
     }
 
+    /**
+     * @return list<string> in the order of the keys: the same for findings of one kind about the same instruments, wherever they stand,
+     *                      so that what comes again from task to task can be told; empty for what is no mistake
+     */
+    public function habits(): array
+    {
+        $same = StatementKind::SameSound->value;
+
+        return [
+            ...array_map(
+                static fn (array $one): string => $same === $one['kind'] ? '' : self::habit($one['kind'], $one['instruments']),
+                $this->data['statements'],
+            ),
+            ...array_map(static fn (array $one): string => self::habit('requirement', [$one['kind']]), $this->data['unmet']),
+        ];
+    }
+
+    /** @param list<string> $of */
+    private static function habit(string $kind, array $of): string
+    {
+        return json_encode([$kind, $of], \JSON_THROW_ON_ERROR);
+    }
+
     /** @return list<string> in the order of the keys */
     public function sentences(CountingStyle $style): array
     {

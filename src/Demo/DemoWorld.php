@@ -28,6 +28,7 @@ use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\TextGrid;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Requirements;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -67,6 +68,15 @@ final class DemoWorld
         'elodie' => ['Élodie Marchand', 'Élodie'],
     ];
 
+    /** In the class of the second teacher. */
+    private const ON_THE_GULL_DECK = [
+        'pim' => ['Pim Okafor', 'Pim'],
+        'sunniva' => ['Sunniva Dahl', 'Sunniva'],
+        'ibai' => ['Ibai Etxeberria', 'Ibai'],
+        'leocadia' => ['Leocadia Ferreira-Nwosu', 'Leo'],
+        'tariq' => ['Tariq', 'Tariq'],
+    ];
+
     /** @var array<string, Account> */
     private array $students = [];
     /** @var array<string, Assignment> by title */
@@ -75,6 +85,7 @@ final class DemoWorld
     private array $numbers = [];
     private School $school;
     private Course $course;
+    private string $hash;
     private \DateTimeImmutable $now;
 
     public function __construct(
@@ -89,6 +100,7 @@ final class DemoWorld
     {
         return [
             'odile    the teacher, Odile Marrick',
+            'bertil   a teacher of another class, Bertil Sandoval',
             'marit    the keeper of the school, Marit Oakes',
             'ines     a student with work returned',
             'wren     a student who has not begun',
@@ -100,23 +112,19 @@ final class DemoWorld
     {
         $this->now = \DateTimeImmutable::createFromInterface($this->clock->now());
         $this->school = new School('Saltmarsh Lantern Parade');
+        $this->school->settle($this->school->name, 'Europe/London', CountingStyle::Syllables, 20);
         $this->entities->persist($this->school);
         $teacher = new Account($this->school, 'odile', 'Odile Marrick', Role::Teacher, 'Odile');
-        $hash = $this->hasher->hashPassword($teacher, $password);
-        $teacher->setPassword($hash);
-        $this->entities->persist($teacher);
+        $this->hash = $this->hasher->hashPassword($teacher, $password);
         $keeper = new Account($this->school, 'marit', 'Marit Oakes', Role::Keeper, 'Marit');
-        $keeper->setPassword($hash);
-        $this->entities->persist($keeper);
-        $this->course = new Course($this->school, $teacher, 'Parade line, Tuesdays');
-        $this->entities->persist($this->course);
-        foreach (self::STUDENTS as $signIn => [$name, $given]) {
-            $student = new Account($this->school, $signIn, $name, Role::Student, $given);
-            $student->setPassword($hash);
-            $this->entities->persist($student);
-            $this->entities->persist(new Enrolment($this->school, $this->course, $student));
-            $this->students[$signIn] = $student;
+        $bertil = new Account($this->school, 'bertil', 'Bertil Sandoval', Role::Teacher, 'Bertil');
+        foreach ([$teacher, $keeper, $bertil] as $one) {
+            $one->setPassword($this->hash);
+            $one->find($one->signIn.'@saltmarsh.example');
+            $this->entities->persist($one);
         }
+        $year = (int) $this->now->format('Y');
+        $this->classOf($teacher, 'Parade line, Tuesdays', self::year($year), self::STUDENTS);
         $this->foghornShuffle();
         $this->lamplightersMarch();
         $this->ferryRocker();
@@ -131,7 +139,65 @@ final class DemoWorld
         foreach ($phrases as $phrase) {
             $this->entities->persist(new Phrase($this->school, $teacher, $phrase));
         }
+        $this->lastYear($teacher, self::year($year - 1));
+        $this->gullDeck($bertil, self::year($year));
         $this->entities->flush();
+    }
+
+    private static function year(int $first): string
+    {
+        return \sprintf('%d/%02d', $first, ($first + 1) % 100);
+    }
+
+    /** @param array<non-empty-string, array{string, string}> $students those who are there already come along */
+    private function classOf(Account $teacher, string $name, string $year, array $students): void
+    {
+        $this->course = new Course($this->school, $teacher, $name, year: $year);
+        $this->entities->persist($this->course);
+        foreach ($students as $signIn => [$called, $given]) {
+            $student = $this->students[$signIn] ??= new Account($this->school, $signIn, $called, Role::Student, $given);
+            $student->setPassword($this->hash);
+            $this->entities->persist($student);
+            $this->entities->persist(new Enrolment($this->school, $this->course, $student));
+        }
+    }
+
+    /** A class that is put away, with what its students did. */
+    private function lastYear(Account $teacher, string $year): void
+    {
+        $names = ['ines', 'bo', 'zoe', 'nour', 'jun', 'freya'];
+        $this->classOf($teacher, 'Parade line, the winter before', $year, array_intersect_key(self::STUDENTS, array_flip($names)));
+        $part = $this->march('Harbour Steps', '-330 days', <<<'GRID'
+            kick        X...|x...|X...|x...
+            snare       ....|X...|....|X...
+            closed-hat  x.x.|x.x.|x.x.|x.x.
+            GRID);
+        $beat = Beat::of($part->targets[0]);
+        $played = [$beat, $beat->flat(), $beat->without('kick', 5), $beat->late('snare', 1), $beat, $beat->without('snare', 13)];
+        foreach ($names as $i => $name) {
+            $this->attempt($part, $name, $played[$i], '', \sprintf('-%d days', 340 - $i), 20.0 - $i, 'On you go to the lanterns.');
+        }
+        $this->course->archive($this->time('-150 days'));
+    }
+
+    private function gullDeck(Account $teacher, string $year): void
+    {
+        $this->classOf($teacher, 'Gull deck, Fridays', $year, self::ON_THE_GULL_DECK);
+        $part = $this->march('Gulls on the Rail', '+9 days', <<<'GRID'
+            kick        X...|....|x...|....
+            snare       ....|x...|....|x..g
+            ride        x.x.|x.x.|x.x.|x.x.
+            GRID);
+        $beat = Beat::of($part->targets[0]);
+        $this->attempt($part, 'pim', $beat->without('snare', 16), 'I left the quiet one out.', '-8 hours');
+        $this->attempt($part, 'sunniva', $beat, '', '-30 hours', 20.0, 'Light as a gull.');
+    }
+
+    private function march(string $title, string $due, string $grid): Part
+    {
+        $words = 'Walk first, then play: one step for each strong beat.';
+
+        return $this->part($title, $words, $due, View::Seen, Meter::of(4, 4), Tempo::of(92, '4'), Swing::of(), 1, $grid);
     }
 
     private function lamplightersMarch(): void

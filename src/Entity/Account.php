@@ -10,7 +10,7 @@ use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Uid\Uuid;
 
 /** A person who signs in. */
-#[ORM\Entity(repositoryClass: AccountLoader::class)]
+#[ORM\Entity(repositoryClass: AccountLoader::class), ORM\Index(columns: ['school_id', 'source'], name: 'account_source')]
 class Account implements UserInterface, PasswordAuthenticatedUserInterface
 {
     /** @readonly @phpstan-allow-private-mutation */
@@ -31,10 +31,19 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     private ?\DateTimeImmutable $signedOutAt = null;
 
+    /** @readonly @phpstan-allow-private-mutation Where a new password is sent to; empty where none is known. */
+    #[ORM\Column(length: 200, options: ['default' => ''])]
+    public string $email = '';
+
+    /** @readonly @phpstan-allow-private-mutation The name that another system has for this person, by which its lists find them again. */
+    #[ORM\Column(length: 60, nullable: true)]
+    public ?string $source = null;
+
     /**
      * @param non-empty-string $signIn the name typed at sign-in, in small letters
      * @param string           $name   the name that others read
      * @param string           $given  as one is called in a sentence: which part of a name that is cannot be told from it
+     * @param string           $family the part of the name that lists sort by; empty where nobody has said which that is
      */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
@@ -47,8 +56,16 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         public readonly Role $role,
         #[ORM\Column(length: 60)]
         public readonly string $given,
+        #[ORM\Column(length: 60, options: ['default' => ''])]
+        public readonly string $family = '',
     ) {
         $this->id = Uuid::v7();
+    }
+
+    /** @param string|null $source null leaves what is known */
+    public function find(string $email, ?string $source = null): void
+    {
+        [$this->email, $this->source] = [$email, $source ?? $this->source];
     }
 
     public function teaches(): bool

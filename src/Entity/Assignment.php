@@ -28,7 +28,7 @@ class Assignment
     #[ORM\Column]
     public int $version = 0;
 
-    /** @readonly @phpstan-allow-private-mutation */
+    /** @readonly @phpstan-allow-private-mutation When it opens to the class: a time to come where that is planned, null for a draft. */
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $publishedAt = null;
 
@@ -39,6 +39,18 @@ class Assignment
     /** @readonly @phpstan-allow-private-mutation When its teacher closed it; null while it takes beats. */
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $closedAt = null;
+
+    /** @readonly @phpstan-allow-private-mutation Whether it takes beats after it is due; they count as late. */
+    #[ORM\Column(options: ['default' => false])]
+    public bool $late = false;
+
+    /** @readonly @phpstan-allow-private-mutation Minutes after it is due that are not late yet. */
+    #[ORM\Column(type: 'smallint', options: ['default' => 0])]
+    public int $grace = 0;
+
+    /** @readonly @phpstan-allow-private-mutation How much its marks count over the term; 0 for not at all. */
+    #[ORM\Column(options: ['default' => 1])]
+    public float $weight = 1;
 
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Column(length: 120)]
@@ -96,9 +108,28 @@ class Assignment
         $this->parts->removeElement($part);
     }
 
-    public function publish(\DateTimeImmutable $now): void
+    /** @param int $grace minutes */
+    public function takeLate(bool $late, int $grace): void
     {
-        $this->publishedAt ??= $now;
+        [$this->late, $this->grace] = [$late, $grace];
+    }
+
+    public function weigh(float $weight): void
+    {
+        $this->weight = $weight;
+    }
+
+    /** Opens it now, or at a time to come. What is open already stays open. */
+    public function publish(\DateTimeImmutable $now, ?\DateTimeImmutable $at = null): void
+    {
+        if (null === $this->publishedAt || $this->publishedAt > $now) {
+            $this->publishedAt = $at ?? $now;
+        }
+    }
+
+    public function isPublished(\DateTimeImmutable $now): bool
+    {
+        return null !== $this->publishedAt && $this->publishedAt <= $now;
     }
 
     /** Takes it back from the class: it is the teacher's own again, open as it was. */
@@ -117,15 +148,57 @@ class Assignment
         $this->closedAt = null;
     }
 
-    public function isOpen(\DateTimeImmutable $now): bool
+    /**
+     * The same for a class, as a draft of its own.
+     *
+     * @param int $days later; the time of the day stays as the school's clocks show it, also over their change
+     */
+    public function copyTo(Course $course, int $days, \DateTimeImmutable $now): self
     {
-        return null !== $this->publishedAt && (null === $this->closedAt || $now < $this->closedAt)
-            && (null === $this->dueAt || $now <= $this->dueAt);
+        $copy = new self($course->school, $course, $now);
+        $due = $this->dueAt?->setTimezone($course->school->zone())->modify(\sprintf('%+d days', $days));
+        $copy->describe($this->title, $this->brief, false === $due ? null : $due);
+        $copy->takeLate($this->late, $this->grace);
+        $copy->weigh($this->weight);
+        foreach ($this->parts() as $part) {
+            $copy->add($part->task(), $part->waits)->describe($part->name, $part->brief);
+        }
+
+        return $copy;
+    }
+
+    /** Until when it is on time: for everybody, or for whoever has leave. */
+    public function dueFor(?Leave $leave): ?\DateTimeImmutable
+    {
+        return $leave->until ?? $this->dueAt?->add(new \DateInterval("PT{$this->grace}M"));
+    }
+
+    /** @return int minutes by which what came in then is late, counted from when it was due, rounded up; 0 where it is not */
+    public function lateness(\DateTimeImmutable $at, ?Leave $leave = null): int
+    {
+        $due = $this->dueFor($leave);
+
+        return null === $due || $at <= $due
+            ? 0 : (int) ceil(($at->getTimestamp() - ($leave->until ?? $this->dueAt ?? $due)->getTimestamp()) / 60);
+    }
+
+    /** @param Leave|null $leave of the student who asks: it holds although the task is closed */
+    public function isOpen(\DateTimeImmutable $now, ?Leave $leave = null): bool
+    {
+        if (!$this->isPublished($now) || null !== $this->course->archivedAt) {
+            return false;
+        }
+        if (null !== $leave?->until && $now <= $leave->until) {
+            return true;
+        }
+        $due = $this->dueFor(null);
+
+        return (null === $this->closedAt || $now < $this->closedAt) && ($this->late || null === $due || $now <= $due);
     }
 
     /** @return bool whether a beat that arrives now, and was handed in by the clock of the student's device at that time, is in time */
-    public function wasOpen(\DateTimeImmutable $pressed, \DateTimeImmutable $now): bool
+    public function wasOpen(\DateTimeImmutable $pressed, \DateTimeImmutable $now, ?Leave $leave = null): bool
     {
-        return $this->isOpen($pressed) && $pressed >= $this->publishedAt && $now <= $pressed->modify(self::ARRIVES_WITHIN);
+        return $this->isOpen($pressed, $leave) && $now <= $pressed->modify(self::ARRIVES_WITHIN);
     }
 }

@@ -21,9 +21,22 @@ final readonly class Cells
      * @param list<list<string>> $table the first line numbers the steps
      * @param list<bool>         $bold  by column
      * @param list<string>       $tints a colour by line, as RRGGBB; empty for none
+     * @param string             $width of all columns but the first
      */
-    private function __construct(public array $table, public array $bold, public array $tints)
+    private function __construct(public array $table, public array $bold, public array $tints, public string $width = '0.9cm')
     {
+    }
+
+    /**
+     * Any table with a head.
+     *
+     * @param non-empty-list<non-empty-list<string|int|float|null>> $table
+     */
+    public static function table(array $table): self
+    {
+        $text = array_map(static fn (array $line): array => array_map(strval(...), $line), $table);
+
+        return new self($text, array_fill(0, \count($table[0]), true), [], '3cm');
     }
 
     /** @return array{self, list<string>} the cells of a section, and what they cannot hold */

@@ -23,7 +23,7 @@ final readonly class Ods
                 $bold = 0 === $r && ($cells->bold[$c] ?? false);
                 $style = $bold ? 'bold' : ('' === ($cells->tints[$r] ?? '') ? 'plain' : 't'.$cells->tints[$r]);
                 $text = htmlspecialchars($cell, \ENT_XML1);
-                $number = 1 === preg_match('/^\d+$/', $cell);
+                $number = 1 === preg_match('/^\d{1,15}(\.\d+)?$/D', $cell);
                 $value = $number ? " office:value-type=\"float\" office:value=\"$cell\"" : ' office:value-type="string"';
                 $columns .= '' === $cell
                     ? "<table:table-cell table:style-name=\"$style\"/>"
@@ -121,7 +121,7 @@ final readonly class Ods
     private static function styles(Cells $cells): string
     {
         $styles = '';
-        foreach (['names' => '3.5cm', 'steps' => '0.9cm'] as $name => $width) {
+        foreach (['names' => '3.5cm', 'steps' => $cells->width] as $name => $width) {
             $styles .= "<style:style style:name=\"$name\" style:family=\"table-column\">"
                 ."<style:table-column-properties style:column-width=\"$width\"/></style:style>";
         }

@@ -22,6 +22,7 @@ final readonly class Tidy
         private ClockInterface $clock,
         private Judging $judging,
         private Renderings $renderings,
+        private Erasure $erasure,
         #[Autowire(service: 'cache.app')]
         private PruneableInterface $limits,
         #[Autowire('%env(default:app.data:PULSANDA_DATA)%/log/web')]
@@ -43,6 +44,7 @@ final readonly class Tidy
             ),
             'draft states' => (int) $this->connection->executeStatement('DELETE FROM draft_state WHERE NOT kept AND saved_at < ?', [$hour]),
             'sounds' => $this->renderings->tidy(),
+            'classes whose time was over' => $this->erasure->overdue(),
             'parts judged again' => $this->judging->askForAll(),
         ];
     }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Pulsanda\App\Security;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Colleague;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Part;
@@ -24,8 +26,11 @@ use Symfony\Component\Uid\Uuid;
  */
 final readonly class Access
 {
-    public function __construct(private Security $security, private EntityManagerInterface $entities)
-    {
+    public function __construct(
+        private Security $security,
+        private EntityManagerInterface $entities,
+        private ClockInterface $clock,
+    ) {
     }
 
     public function account(): Account
@@ -55,12 +60,45 @@ final readonly class Access
         return Role::Keeper === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
     }
 
-    /** Whether a class is the signed-in teacher's, or in the school that they keep. */
+    /** Whether a class is the signed-in teacher's, shared with them, or in the school that they keep. */
     private function runs(Course $course): bool
     {
         $account = $this->teacher();
 
-        return $course->teacher === $account || (Role::Keeper === $account->role && $course->school === $account->school);
+        return $course->teacher === $account || (Role::Keeper === $account->role && $course->school === $account->school)
+            || 0 < $this->entities->getRepository(Colleague::class)->count(['course' => $course, 'account' => $account]);
+    }
+
+    /** A class in which something is changed. */
+    public function workedCourse(string $id): Course
+    {
+        return self::current($this->taughtCourse($id));
+    }
+
+    public function workedAssignment(string $id): Assignment
+    {
+        $assignment = $this->taughtAssignment($id);
+        self::current($assignment->course);
+
+        return $assignment;
+    }
+
+    /** @throws Conflict where it is put away */
+    private static function current(Course $course): Course
+    {
+        return null === $course->archivedAt
+            ? $course
+            : throw new Conflict("\"$course->name\" is put away, so it is only read; take it out again in the School first.");
+    }
+
+    /** A class that is the signed-in teacher's own, or in the school that they keep: sharing it is not for those it is shared with. */
+    public function ownCourse(string $id): Course
+    {
+        $course = $this->taughtCourse($id);
+
+        $own = $course->teacher === $this->account() || Role::Keeper === $this->account()->role;
+
+        return $own ? $course : throw new NotFoundHttpException();
     }
 
     public function taughtCourse(string $id): Course
@@ -84,14 +122,42 @@ final readonly class Access
         return $this->runs($part->assignment->course) ? $part : throw new NotFoundHttpException();
     }
 
+    /** A student of the signed-in teacher's classes, or of the school that they keep. */
+    public function taughtStudent(string $id): Account
+    {
+        $by = $this->teacher();
+        $student = $this->find(Account::class, $id);
+        if (Role::Student !== $student->role || $student->school !== $by->school) {
+            throw new NotFoundHttpException();
+        }
+        $taught = Role::Keeper === $by->role || false !== $this->entities->getConnection()->fetchOne(
+            'SELECT 1 FROM enrolment e JOIN teaching t ON t.course_id = e.course_id WHERE t.account_id = ? AND e.student_id = ? LIMIT 1',
+            [(string) $by->id, $id],
+        );
+
+        return $taught ? $student : throw new NotFoundHttpException();
+    }
+
+    /** Somebody of the keeper's school, or a student of the teacher's; not oneself, unless that is said. */
+    public function cared(string $id, bool $self = false): Account
+    {
+        $by = $this->teacher();
+        $account = $this->find(Account::class, $id);
+        if (($account === $by && !$self) || $account->school !== $by->school) {
+            throw new NotFoundHttpException();
+        }
+
+        return Role::Keeper === $by->role ? $account : $this->taughtStudent($id);
+    }
+
     /** A part that the signed-in student has been set. */
     public function studiedPart(string $id): Part
     {
         $student = $this->student();
         $part = !Uuid::isValid($id) ? null : $this->entities->createQuery(
             'SELECT p, a, c FROM '.Part::class.' p JOIN p.assignment a JOIN a.course c JOIN '.Enrolment::class.' e WITH e.course = c '
-                .'WHERE p.id = :part AND e.student = :student AND a.publishedAt IS NOT NULL',
-        )->setParameters(['part' => $id, 'student' => $student->id])->getOneOrNullResult();
+                .'WHERE p.id = :part AND e.student = :student AND a.publishedAt <= :now',
+        )->setParameters(['part' => $id, 'student' => $student->id, 'now' => $this->clock->now()])->getOneOrNullResult();
 
         return $part instanceof Part ? $part : throw new NotFoundHttpException();
     }
@@ -132,12 +198,9 @@ final readonly class Access
     public function ownAttempt(string $id): Attempt
     {
         $attempt = $this->find(Attempt::class, $id);
-        if ($attempt->student !== $this->student()) {
-            throw new NotFoundHttpException();
-        }
-        $this->studiedPart((string) $attempt->part->id);
 
-        return $attempt;
+        // What somebody has handed in stays theirs, also after they have left the class.
+        return $attempt->student === $this->student() ? $attempt : throw new NotFoundHttpException();
     }
 
     /**

@@ -64,8 +64,8 @@ final readonly class OwnSounds
             'SELECT DISTINCT ON (name) id, name, own, samples, bytes FROM (
                 SELECT id, name, true AS own, samples, bytes FROM own_sound WHERE account_id = :account
                 UNION ALL
-                SELECT s.id, s.name, false, s.samples, s.bytes FROM own_sound s JOIN course c ON c.teacher_id = s.account_id
-                    JOIN enrolment e ON e.course_id = c.id AND e.student_id = :account
+                SELECT s.id, s.name, false, s.samples, s.bytes FROM own_sound s JOIN teaching t ON t.account_id = s.account_id
+                    JOIN enrolment e ON e.course_id = t.course_id AND e.student_id = :account
             ) heard ORDER BY name, own DESC, id',
             ['account' => $account],
         );

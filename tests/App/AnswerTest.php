@@ -295,20 +295,6 @@ final class AnswerTest extends ApiTestCase
         self::assertNotSame([], $this->at($seen, 'result.weights'));
     }
 
-    public function testTheTermShowsEachStudentFromTaskToTask(): void
-    {
-        $this->signIn('odile');
-        $term = $this->json($this->get('/api/courses/'.$this->one('SELECT id FROM course').'/term'));
-        self::assertCount(20, (array) $term['students']);
-        self::assertCount(5, (array) $term['parts'], 'published parts');
-        $bo = $this->one("SELECT id FROM account WHERE sign_in = 'bo'");
-        $own = array_filter(
-            (array) $term['attempts'],
-            static fn (mixed $attempt): bool => \is_array($attempt) && $bo === $attempt['studentId'],
-        );
-        self::assertCount(4, $own);
-    }
-
     /** Thirty-five students or one: the class list costs the same number of queries. */
     public function testTheMarkingTableCostsAFixedNumberOfQueries(): void
     {

@@ -173,6 +173,17 @@ abstract class ApiTestCase extends WebTestCase
         ];
     }
 
+    /** The id of a class of the demo world. */
+    protected function course(string $name = 'Parade line, Tuesdays'): string
+    {
+        return $this->one('SELECT id FROM course WHERE name = ?', $name);
+    }
+
+    protected function account(string $signIn): string
+    {
+        return $this->one('SELECT id FROM account WHERE sign_in = ?', $signIn);
+    }
+
     /** The id of the part of an assignment of the demo world. */
     protected function part(string $title, int $position = 1): string
     {

@@ -23,7 +23,7 @@ final class DescriptionTest extends ApiTestCase
             '{part}' => $this->part('Lamplighters\' March'),
             '{open}' => $this->part('Slack Tide / Spring Tide'),
             '{openAttempt}' => $this->attempt('Slack Tide / Spring Tide', 'amara'),
-            '{course}' => $this->one('SELECT id FROM course'),
+            '{course}' => $this->course(),
             '{second}' => $this->attempt('Lamplighters\' March', 'ines', 2),
             '{hidden}' => $this->part('Ferry Rocker'),
             '{attempt}' => $this->attempt('Lamplighters\' March', 'ines'),

@@ -153,7 +153,7 @@ final class HelpTest extends ApiTestCase
         $target = ['title' => 'The secret name'] + (array) $this->at($plan, 'parts.0.targets.0');
         $part = ['id' => null, 'kind' => 'copy', 'view' => 'heard', 'instruments' => ['kick', 'snare', 'closed-hat', 'shaker'], 'targets' => [$target]];
         $made = $this->send('POST', '/api/assignments', [
-            'courseId' => $this->one('SELECT id FROM course'), 'title' => 'By ear', 'brief' => '', 'dueAt' => null, 'parts' => [$part],
+            'courseId' => $this->course(), 'title' => 'By ear', 'brief' => '', 'dueAt' => null, 'parts' => [$part],
         ]);
         self::assertSame(201, $made->getStatusCode(), (string) $made->getContent());
         $id = $this->text($this->json($made), 'id');

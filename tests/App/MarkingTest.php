@@ -192,7 +192,7 @@ final class MarkingTest extends ApiTestCase
     private function plan(): array
     {
         return [
-            'courseId' => $this->one('SELECT id FROM course'),
+            'courseId' => $this->course(),
             'title' => 'Tide bell',
             'brief' => '',
             'dueAt' => '2099-01-01T18:00:00+01:00',

@@ -130,7 +130,7 @@ final class OpenTaskTest extends ApiTestCase
     private function plan(array $part): array
     {
         return [
-            'courseId' => $this->one('SELECT id FROM course'),
+            'courseId' => $this->course(),
             'title' => 'Driftwood',
             'brief' => '',
             'dueAt' => null,

@@ -82,7 +82,7 @@ final class OwnSoundTest extends ApiTestCase
         $frog = $this->sound('Frog');
         $names = fn (string $query = ''): array => array_column((array) $this->json($this->get('/api/sounds'.$query))['sounds'], 'own', 'name');
         self::assertSame(['Frog' => true, 'Horn' => false], $names());
-        $wren = $this->one("SELECT id FROM account WHERE sign_in = 'wren'");
+        $wren = $this->account('wren');
         $this->signIn('odile');
         self::assertSame(['Frog' => true, 'Horn' => false], $names("?of=$wren"), 'what sounds in the beats of a student');
         self::assertSame(200, $this->get("/api/sounds/$frog/file")->getStatusCode());

@@ -79,7 +79,7 @@ final class PublishingTest extends ApiTestCase
     private function published(): string
     {
         $input = $this->input($this->assignment('Lamplighters\' March'));
-        $plan = ['title' => 'Quay Walk', 'courseId' => $this->one('SELECT id FROM course'), 'parts' => [['id' => null] + $input['parts'][0]]];
+        $plan = ['title' => 'Quay Walk', 'courseId' => $this->course(), 'parts' => [['id' => null] + $input['parts'][0]]];
         unset($input['version']);
         $id = $this->text($this->json($this->send('POST', '/api/assignments', $plan + ['dueAt' => null] + $input)), 'id');
         self::assertSame(200, $this->send('POST', "/api/assignments/$id/publish")->getStatusCode());

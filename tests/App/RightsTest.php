@@ -150,7 +150,7 @@ final class RightsTest extends ApiTestCase
         return strtr($path, [
             '{plan}' => $this->assignment('Heron Step'),
             '{part}' => $this->part('Lamplighters\' March'),
-            '{course}' => $this->one('SELECT id FROM course ORDER BY name DESC'),
+            '{course}' => $this->course(),
             '{phrase}' => $this->one('SELECT id FROM phrase'),
             '{unpublished}' => $this->part('Heron Step'),
             '{attempt}' => $this->attempt('Lamplighters\' March', 'bo'),

@@ -63,7 +63,7 @@ final class ShelfTest extends ApiTestCase
         $this->signIn('odile');
         $from = $this->assignment('Slack Tide / Spring Tide');
         $key = $this->text($this->json($this->send('POST', '/api/shelf', ['title' => 'Tides', 'assignmentId' => $from])), 'key');
-        $course = $this->one('SELECT id FROM course');
+        $course = $this->course();
         $id = $this->text($this->json($this->send('POST', "/api/shelf/$key/assignment", ['courseId' => $course])), 'id');
         $plain = static function (array $plan): array {
             $parts = [];
@@ -93,7 +93,7 @@ final class ShelfTest extends ApiTestCase
             $this->json($this->send('POST', '/api/shelf', ['title' => 'Task', 'assignmentId' => $this->assignment('Heron Step')])),
             'key',
         );
-        $course = $this->one('SELECT id FROM course');
+        $course = $this->course();
         foreach ([$lent, 'groove:heron'] as $key) {
             self::assertSame([$course], $this->json($this->send('PUT', "/api/shelf/$key/lent", ['courses' => [$course]]))['lent']);
         }

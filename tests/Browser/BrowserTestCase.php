@@ -25,11 +25,15 @@ abstract class BrowserTestCase extends TestCase
             self::$driver = new Process(['/usr/bin/chromedriver', '--port='.self::$port], timeout: null);
             self::$driver->start();
             self::$driver->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'started successfully'));
-            register_shutdown_function(static fn () => self::$driver?->stop());
+            register_shutdown_function(static function (): void {
+                Browsers::close();
+                self::$driver?->stop();
+            });
         }
         $reset = new Process(
             [\dirname(__DIR__, 2).'/bin/console', 'pulsanda:demo', '--reset'],
-            env: ['APP_ENV' => 'prod', 'DATABASE_URL' => (string) getenv('PULSANDA_OWNER_URL'), 'APP_DEBUG' => false],
+            // Under test, passwords are hashed quickly.
+            env: ['APP_ENV' => 'test', 'DATABASE_URL' => (string) getenv('PULSANDA_OWNER_URL'), 'APP_DEBUG' => false],
         );
         $reset->mustRun();
     }
@@ -41,7 +45,7 @@ abstract class BrowserTestCase extends TestCase
             if ($failed) {
                 $person->keepPicture(\dirname(__DIR__, 2).'/var/test/log/'.$this->name().'-'.$i.'.png');
             }
-            $person->leave();
+            $person->leave(!$failed);
         }
     }
 

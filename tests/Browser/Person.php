@@ -20,12 +20,20 @@ final readonly class Person
 {
     private const PATIENCE = 15;
 
-    private function __construct(public RemoteWebDriver $driver, private string $url)
+    private function __construct(public RemoteWebDriver $driver, private string $url, private string $like = '')
     {
     }
 
     public static function open(string $driver, string $url, int $width, int $height, bool $touch): self
     {
+        $like = $touch ? '' : "$driver $width $height";
+        $left = '' === $like ? null : Browsers::take($like);
+        if (null !== $left) {
+            $person = new self($left, $url, $like);
+            $person->go('/');
+
+            return $person;
+        }
         $options = new ChromeOptions();
         $options->addArguments(
             [
@@ -52,7 +60,7 @@ final readonly class Person
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'SEVERE']);
-        $person = new self(RemoteWebDriver::create($driver, $capabilities, 30_000, 60_000), $url);
+        $person = new self(RemoteWebDriver::create($driver, $capabilities, 30_000, 60_000), $url, $like);
         $person->go('/');
 
         return $person;
@@ -74,15 +82,46 @@ final readonly class Person
     /** What there is to see is so large, without the window's own bars. */
     public function view(int $width, int $height): void
     {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Emulation.setDeviceMetricsOverride',
-            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false],
+        $this->command('Emulation.setDeviceMetricsOverride', [
+            'width' => $width,
+            'height' => $height,
+            'deviceScaleFactor' => 1,
+            'mobile' => false,
         ]);
     }
 
-    public function leave(): void
+    /** @param bool $again whether the next person may take this browser, which begins anew for them; starting one takes a second */
+    public function leave(bool $again = false): void
     {
-        $this->driver->quit();
+        if (!$again || '' === $this->like) {
+            $this->driver->quit();
+
+            return;
+        }
+        // As when a browser is closed, nothing more is sent.
+        $this->offline(true);
+        $old = $this->driver->getWindowHandles();
+        $this->driver->switchTo()->newWindow();
+        $new = $this->driver->getWindowHandle();
+        foreach ($old as $window) {
+            $this->driver->switchTo()->window($window);
+            $this->driver->close();
+        }
+        $this->driver->switchTo()->window($new);
+        $this->command('Storage.clearDataForOrigin', ['origin' => $this->url, 'storageTypes' => 'all']);
+        $this->command('Network.clearBrowserCookies');
+        $this->command('Network.clearBrowserCache');
+        $this->driver->manage()->getLog('browser');
+        Browsers::leave($this->like, $this->driver);
+    }
+
+    /** @param array<string, mixed> $params of the browser's own protocol */
+    public function command(string $command, array $params = []): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => $command,
+            'params' => [] === $params ? new \stdClass() : $params,
+        ]);
     }
 
     public function keepPicture(string $file): void
@@ -179,9 +218,13 @@ final readonly class Person
 
     public function offline(bool $offline): void
     {
-        foreach (['Network.enable' => new \stdClass(), 'Network.emulateNetworkConditions' => ['offline' => $offline, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]] as $command => $params) {
-            $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => $command, 'params' => $params]);
-        }
+        $this->command('Network.enable');
+        $this->command('Network.emulateNetworkConditions', [
+            'offline' => $offline,
+            'latency' => 0,
+            'downloadThroughput' => -1,
+            'uploadThroughput' => -1,
+        ]);
     }
 
     /** Types into the field with this label, in place of what is there. */

@@ -13,12 +13,12 @@ final class SchoolTest extends BrowserTestCase
     {
         $marit = $this->person('marit');
         $marit->press('School');
-        $marit->fill('Add teachers', 'Sandoval, Bertil');
+        $marit->fill('Add teachers', 'Fenn, Ottoline');
         $marit->press('Add them');
         $teacher = $this->slip($marit);
         $marit->press('I have them');
-        $marit->fill('A new class', 'Gull deck, Fridays');
-        $marit->choose('Its teacher', 'Bertil Sandoval');
+        $marit->fill('A new class', 'Kelp line, Mondays');
+        $marit->choose('Its teacher', 'Ottoline Fenn');
         $marit->press('Make the class');
         $marit->read('Nobody is in this class yet');
         $marit->fill('Add students', "Ada (Adi) Marsh\nAda (Adi) Marsh");
@@ -31,15 +31,15 @@ final class SchoolTest extends BrowserTestCase
         $student = $this->slip($marit);
         $marit->assertNoComplaints();
 
-        $bertil = $this->person(null);
-        $this->comesIn($bertil, $teacher);
-        $bertil->press('Plan an assignment');
-        $bertil->press('Words');
-        $bertil->fill('Name', 'First lamp');
-        $bertil->cell(0, 0)->click();
-        $bertil->told('Saved');
-        $bertil->press('Publish');
-        $bertil->read('First lamp');
+        $ottoline = $this->person(null);
+        $this->comesIn($ottoline, $teacher);
+        $ottoline->press('Plan an assignment');
+        $ottoline->press('Words');
+        $ottoline->fill('Name', 'First lamp');
+        $ottoline->cell(0, 0)->click();
+        $ottoline->told('Saved');
+        $ottoline->press('Publish');
+        $ottoline->read('First lamp');
 
         $ada = $this->person(null);
         $this->comesIn($ada, $student);
@@ -49,15 +49,15 @@ final class SchoolTest extends BrowserTestCase
         $ada->read('Attempt 1 is with your teacher');
         $ada->assertNoComplaints();
 
-        $bertil->go('/');
-        $bertil->press('Answer 1: First lamp');
-        $bertil->press('Ada Marsh');
-        $bertil->press('Take 20');
-        $bertil->press('Return to Adi');
-        $bertil->read('Returned');
+        $ottoline->go('/');
+        $ottoline->press('Answer 1: First lamp');
+        $ottoline->press('Ada Marsh');
+        $ottoline->press('Take 20');
+        $ottoline->press('Return to Adi');
+        $ottoline->read('Returned');
         $ada->go('/');
         $ada->press('Read the answer: First lamp');
-        $bertil->assertNoComplaints();
+        $ottoline->assertNoComplaints();
     }
 
     /** @return array{string, string} sign-in name and password, as they stand on the slip */

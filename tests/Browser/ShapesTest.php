@@ -133,10 +133,7 @@ final class ShapesTest extends BrowserTestCase
     public function testWordsOfTripletsStandInTheirRowAndTheRightOneLights(): void
     {
         $dilnoza = $this->person('dilnoza');
-        $dilnoza->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Emulation.setEmulatedMedia',
-            'params' => ['features' => [['name' => 'prefers-reduced-motion', 'value' => 'reduce']]],
-        ]);
+        $dilnoza->command('Emulation.setEmulatedMedia', ['features' => [['name' => 'prefers-reduced-motion', 'value' => 'reduce']]]);
         $dilnoza->press('Begin: Slack Tide');
         $dilnoza->press('Kick');
         $dilnoza->press('Row');

@@ -745,6 +745,9 @@ export interface paths {
                         name: string;
                         signIn: string;
                         password: string;
+                        zone?: string;
+                        counting?: components["schemas"]["Counting"];
+                        points?: number;
                     };
                 };
             };
@@ -838,7 +841,37 @@ export interface paths {
                 404: components["responses"]["Problem"];
             };
         };
-        put?: never;
+        /** What holds for the whole school; for keepers */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        name: string;
+                        zone: string;
+                        counting: components["schemas"]["Counting"];
+                        points: number;
+                        keepYears: number | null;
+                    };
+                };
+            };
+            responses: {
+                /** @description So it is */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
         post?: never;
         delete?: never;
         options?: never;
@@ -867,6 +900,7 @@ export interface paths {
                 content: {
                     "application/json": {
                         name: string;
+                        year?: string;
                         /** Format: uuid */
                         teacherId?: string;
                     };
@@ -936,6 +970,934 @@ export interface paths {
                 422: components["responses"]["Problem"];
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which classes go when, by the years that the school keeps them */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Those that are put away */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            classes: {
+                                id: string;
+                                name: string;
+                                year: string;
+                                goes: string;
+                                attempts: number;
+                                /** @description Those who are in no other class and go with it */
+                                students: number;
+                            }[];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/my-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that is kept about the signed-in person */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description A zip of open files */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that is kept about a person; for keepers */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description A zip of open files */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/{id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Erases a person and all that is theirs; for keepers */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        /** @description Of whom */
+                        name: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Gone */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/teacher": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Gives a class to another teacher; for keepers */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        teacherId: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description So it is */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/slips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** First passwords for those of a class who have not come in yet */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description First passwords, told once */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            slips: components["schemas"]["Slip"][];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/colleagues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** With whom a class is shared */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        colleagues: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description So it is */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The class of the next year */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        name: string;
+                        year?: string;
+                        students?: boolean;
+                        tasks?: boolean;
+                        days?: number;
+                        archive?: boolean;
+                    };
+                };
+            };
+            responses: {
+                /** @description Made */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            /** Format: uuid */
+                            id: string;
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/students/{student}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a student into another class */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    student: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        to: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Moved */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** Who is in a class, as a table */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The table */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        /** Looks at a table of people, or brings it in */
+        post: {
+            parameters: {
+                query?: {
+                    columns?: string;
+                    head?: "0" | "1";
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description Nothing is kept */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PeopleLook"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/list/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a table of people in, all or none */
+        post: {
+            parameters: {
+                query?: {
+                    columns?: string;
+                    head?: "0" | "1";
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description Brought in */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BroughtIn"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school/oneroster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The classes that are not put away, as a OneRoster 1.2 CSV set */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The set */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        /** Looks at a OneRoster set */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description Nothing is kept */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RosterLook"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school/oneroster/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a OneRoster set in, all or none */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description Brought in */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BroughtIn"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/intakes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes a list back that was brought in */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description It is gone */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same assignment for a class, as a draft */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        courseId: string;
+                        days?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Made */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            /** Format: uuid */
+                            id: string;
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** More time for some students, or that nothing is expected of them */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        students: string[];
+                        until?: string | null;
+                        excused?: boolean;
+                        reason?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description So it is */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/weight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How much the marks of an assignment count over the term */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        weight: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description So it is */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/term.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The marks of a class as a file */
+        get: {
+            parameters: {
+                query?: {
+                    attempt?: "last" | "best";
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    kind: "csv" | "ods" | "zip";
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The file */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/term": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The signed-in student over the term */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description What was returned */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudentTerm"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/students/{id}/term": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A student over the term */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description In the classes of whoever asks */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudentTerm"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2254,6 +3216,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Opens it to the class, at once or at a time to come */
         post: {
             parameters: {
                 query?: never;
@@ -2263,7 +3226,13 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        at?: string | null;
+                    };
+                };
+            };
             responses: {
                 /** @description Published */
                 200: {
@@ -3340,7 +4309,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** How places are said to this class; for its teacher */
+        /** How places are said to this class, how it is called, whether it is put away; what is left out stays */
         put: {
             parameters: {
                 query?: never;
@@ -3353,7 +4322,10 @@ export interface paths {
             requestBody?: {
                 content: {
                     "application/json": {
-                        counting: components["schemas"]["Counting"];
+                        counting?: components["schemas"]["Counting"];
+                        name?: string;
+                        year?: string;
+                        archived?: boolean;
                     };
                 };
             };
@@ -3386,10 +4358,12 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Each student's aspects from task to task; for the teacher */
+        /** The marks of a class over the term; for its teacher */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    attempt?: "last" | "best";
+                };
                 header?: never;
                 path: {
                     id: components["parameters"]["id"];
@@ -3557,6 +4531,8 @@ export interface components {
                 /** @enum {string} */
                 role: "keeper" | "teacher" | "student";
                 school: string;
+                /** @description In which the school reads times */
+                zone: string;
                 /** @description Whether the password is a first one */
                 mustChange: boolean;
             } | null;
@@ -3785,27 +4761,149 @@ export interface components {
             given: string;
             signIn: string;
             disabled: boolean;
-            /** @description Whether the password is a first one */
-            fresh: boolean;
+            /**
+             * @description Whether there is none yet, a first one, or one of their own
+             * @enum {string}
+             */
+            password: "none" | "first" | "own";
         };
         SchoolPeople: {
             name: string;
+            /** @description Of the time zone database */
+            zone: string;
+            counting: components["schemas"]["Counting"];
+            points: number;
+            keepYears: number | null;
             /** @description Whether the signed-in person keeps the school */
             keeps: boolean;
             courses: {
                 id: string;
                 name: string;
+                year: string;
                 counting: components["schemas"]["Counting"];
                 teacher: string;
+                own: boolean;
+                archived: boolean;
                 students: number;
+                /** @description Accounts with whom it is shared */
+                colleagues: string[];
             }[];
+            /** @description For keepers */
             teachers: {
                 id: string;
                 name: string;
                 signIn: string;
+                email: string;
                 /** @enum {string} */
                 role: "keeper" | "teacher";
                 disabled: boolean;
+            }[];
+            colleagues: {
+                id: string;
+                name: string;
+            }[];
+            /** @description The list that the signed-in person brought in last */
+            intake: {
+                id: string;
+                at: string;
+                accounts: number;
+                classes: number;
+            } | null;
+        };
+        /** @description What holds for one student; the reason is for staff */
+        Leave: {
+            until: string | null;
+            excused: boolean;
+            reason: string;
+        };
+        Fault: {
+            /** @description From 1; 0 for the whole */
+            line: number;
+            text: string;
+        };
+        PeopleLook: {
+            head: boolean;
+            titles: string[];
+            sample: string[][];
+            /** @description What each holds, empty for nothing that is wanted */
+            columns: string[];
+            kinds: string[];
+            people: {
+                line: number;
+                name: string;
+                given: string;
+                family: string;
+                email: string;
+                source: string | null;
+                signIn: string;
+            }[];
+            count: number;
+            /** @description How many are in the class already */
+            already: number;
+            faults: components["schemas"]["Fault"][];
+            faultCount: number;
+        };
+        RosterLook: {
+            teachers: number;
+            students: number;
+            classes: string[];
+            enrolments: number;
+            faults: string[];
+            faultCount: number;
+        };
+        BroughtIn: {
+            id: string;
+            made: number;
+            enrolled: number;
+        };
+        /** @enum {string} */
+        TermState: "marked" | "handed-in" | "open" | "missing" | "excused";
+        TermCell: {
+            partId: string;
+            state: components["schemas"]["TermState"];
+            attemptId: string | null;
+            number: number;
+            mark: number | null;
+            suggested: number | null;
+            aspects: components["schemas"]["Aspects"];
+            /** @description Minutes */
+            late: number;
+        };
+        StudentTerm: {
+            student: {
+                id: string;
+                name: string;
+                given: string;
+            };
+            school: string;
+            tasks: {
+                partId: string;
+                title: string;
+                position: number;
+                name: string;
+                parts: number;
+                points: number;
+                dueAt: string | null;
+                course: string;
+                year: string;
+                state: components["schemas"]["TermState"];
+                late: number;
+                mark: number | null;
+                attemptId: string | null;
+                number: number;
+                returned: boolean;
+                said: string[];
+            }[];
+            /** @description 0 to 1 over what was marked */
+            share: number | null;
+            missing: number;
+            late: number;
+            excused: number;
+            aspects: components["schemas"]["Aspects"];
+            /** @description What comes again from task to task */
+            habits: {
+                text: string;
+                tasks: string[];
             }[];
         };
         OwnSound: {
@@ -4025,6 +5123,10 @@ export interface components {
             title: string;
             brief: string;
             dueAt: string | null;
+            /** @description Whether it takes beats after it is due */
+            late: boolean;
+            /** @description Minutes after it is due that are not late yet */
+            grace: number;
             publishedAt: string | null;
             /** @description When its teacher closed it; null while it is open */
             closedAt: string | null;
@@ -4128,6 +5230,8 @@ export interface components {
             title: string;
             brief: string;
             dueAt: string | null;
+            late?: boolean;
+            grace?: number;
             parts: components["schemas"]["PartInput"][];
         };
         PartInput: {
@@ -4311,6 +5415,9 @@ export interface components {
         };
         StudentToday: {
             tasks: {
+                /** @description Whether it still takes beats after it is due */
+                late: boolean;
+                excused: boolean;
                 partId: string;
                 /** @enum {string} */
                 kind: "copy" | "build-on" | "create";
@@ -4344,6 +5451,8 @@ export interface components {
             id: string;
             number: number;
             handedInAt: string;
+            /** @description Minutes */
+            late: number;
             aspects: components["schemas"]["Aspects"];
             said: string[];
             passed: number | null;
@@ -4361,6 +5470,7 @@ export interface components {
                 id: string;
                 name: string;
                 attempts: components["schemas"]["ListedAttempt"][];
+                leave: components["schemas"]["Leave"] | null;
             }[];
             /** @description Newest attempts of which the same is to be said */
             groups: {
@@ -4440,26 +5550,31 @@ export interface components {
             course: {
                 id: string;
                 name: string;
+                year: string;
+                archived: boolean;
             };
             parts: {
                 id: string;
+                assignmentId: string;
                 title: string;
                 position: number;
                 name: string;
                 parts: number;
-                points: number | null;
+                points: number;
+                weight: number;
+                dueAt: string | null;
             }[];
             students: {
                 id: string;
                 name: string;
-            }[];
-            attempts: {
-                id: string;
-                partId: string;
-                studentId: string;
-                aspects: components["schemas"]["Aspects"];
-                suggested: number | null;
-                mark: number | null;
+                /** @description Whether they are in the class no more */
+                left: boolean;
+                cells: components["schemas"]["TermCell"][];
+                share: number | null;
+                withMissing: number | null;
+                missing: number;
+                lateCount: number;
+                excused: number;
             }[];
         };
         Attempt: {

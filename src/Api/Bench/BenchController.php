@@ -11,6 +11,7 @@ use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
+use Pulsanda\App\Entity\Leave;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
@@ -55,13 +56,14 @@ final readonly class BenchController
         $account = $this->access->account();
         $trying = $this->access->teaches();
         $draft = $trying ? null : $this->drafts->find($id, $account);
+        $leave = $trying ? null : $this->leave($part, $account);
         $may = Disclosure::of($part, $account);
         $task = $part->task();
 
         return new JsonResponse([
             'trying' => $trying,
-            'assignment' => Shapes::assignment($part->assignment),
-            'open' => $part->assignment->isOpen($this->clock->now()),
+            'assignment' => ['dueAt' => Shapes::time($leave->until ?? $part->assignment->dueAt)] + Shapes::assignment($part->assignment),
+            'open' => $part->assignment->isOpen($this->now(), $leave),
             'part' => Shapes::part($part),
             'music' => Shapes::openMusic($part, $draft->pattern ?? $part->start),
             'target' => $may->target ? Shapes::pattern($part->target()) : null,
@@ -159,7 +161,7 @@ final readonly class BenchController
             }
             // It may have been taken back or closed since: whoever does that waits for this, or this for them.
             $this->entities->refresh($part->assignment, LockMode::PESSIMISTIC_READ);
-            if (null === $part->assignment->publishedAt) {
+            if (!$part->assignment->isPublished($this->now())) {
                 throw new NotFoundHttpException();
             }
             $this->refuseTooLate($part, $pressedAt);
@@ -217,10 +219,15 @@ final readonly class BenchController
     /** @throws Conflict when the time for handing in is over, or was when it was pressed */
     private function refuseTooLate(Part $part, ?\DateTimeImmutable $pressed): void
     {
-        $now = $this->now();
-        if (!$part->assignment->isOpen($now) && (null === $pressed || !$part->assignment->wasOpen($pressed, $now))) {
+        [$now, $leave] = [$this->now(), $this->leave($part, $this->access->student())];
+        if (!$part->assignment->isOpen($now, $leave) && (null === $pressed || !$part->assignment->wasOpen($pressed, $now, $leave))) {
             throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');
         }
+    }
+
+    private function leave(Part $part, Account $student): ?Leave
+    {
+        return $this->entities->getRepository(Leave::class)->findOneBy(['assignment' => $part->assignment, 'student' => $student]);
     }
 
     private function now(): \DateTimeImmutable

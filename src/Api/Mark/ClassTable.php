@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Mark;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Entity\Leave;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Task\Findings;
@@ -19,6 +21,7 @@ use Pulsanda\Core\Task\Findings;
  *     id: string,
  *     number: int,
  *     handedInAt: string|null,
+ *     late: int,
  *     aspects: object,
  *     said: list<string>,
  *     passed: int|null,
@@ -27,11 +30,12 @@ use Pulsanda\Core\Task\Findings;
  *     mark: float|null,
  *     state: 'returned'|'begun'|'to-mark',
  * }
- * @phpstan-type StudentRow array{id: string, name: string, attempts: list<Row>}
+ * @phpstan-type LeaveRow array{until: string|null, excused: bool, reason: string}
+ * @phpstan-type StudentRow array{id: string, name: string, attempts: list<Row>, leave: LeaveRow|null}
  */
 final readonly class ClassTable
 {
-    public function __construct(private Connection $connection)
+    public function __construct(private Connection $connection, private EntityManagerInterface $entities)
     {
     }
 
@@ -53,6 +57,7 @@ final readonly class ClassTable
          *     student_id: string,
          *     number: int,
          *     handed_in_at: string,
+         *     pressed_at: string|null,
          *     aspects: string,
          *     findings: string,
          *     passed: int|null,
@@ -64,11 +69,15 @@ final readonly class ClassTable
          * }> $attempts
          */
         $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.student_id, a.number, a.handed_in_at, a.aspects, a.findings, (a.checked->>'passed')::int AS passed,
+            SELECT a.id, a.student_id, a.number, a.handed_in_at, a.pressed_at, a.aspects, a.findings, (a.checked->>'passed')::int AS passed,
                    (a.checked->>'failed')::int AS failed, a.suggested, f.mark, f.returned_at, f.id AS begun
             FROM attempt a LEFT JOIN feedback f ON f.attempt_id = a.id WHERE a.part_id = ? ORDER BY a.number DESC
             SQL, [(string) $part->id]);
         $style = $part->assignment->course->counting;
+        $leaves = [];
+        foreach ($this->entities->getRepository(Leave::class)->findBy(['assignment' => $part->assignment]) as $leave) {
+            $leaves[(string) $leave->student->id] = $leave;
+        }
         $byStudent = $keys = $said = [];
         foreach ($attempts as $attempt) {
             /** @var array<string, float|null> $aspects */
@@ -84,6 +93,10 @@ final readonly class ClassTable
                 'id' => $attempt['id'],
                 'number' => $attempt['number'],
                 'handedInAt' => Shapes::time(new \DateTimeImmutable($attempt['handed_in_at'])),
+                'late' => $part->assignment->lateness(
+                    new \DateTimeImmutable($attempt['pressed_at'] ?? $attempt['handed_in_at']),
+                    $leaves[$attempt['student_id']] ?? null,
+                ),
                 'aspects' => (object) $aspects,
                 'said' => $said[$attempt['id']],
                 'passed' => $attempt['passed'],
@@ -95,7 +108,14 @@ final readonly class ClassTable
         }
         $students = $newest = [];
         foreach ($this->students($part) as $student) {
-            $students[] = ['id' => $student['id'], 'name' => $student['name'], 'attempts' => $byStudent[$student['id']] ?? []];
+            $leave = $leaves[$student['id']] ?? null;
+            $students[] = [
+                'id' => $student['id'],
+                'name' => $student['name'],
+                'attempts' => $byStudent[$student['id']] ?? [],
+                'leave' => null === $leave
+                    ? null : ['until' => Shapes::time($leave->until), 'excused' => $leave->excused, 'reason' => $leave->reason],
+            ];
             if (isset($keys[$student['id']])) {
                 [$id, $of] = $keys[$student['id']];
                 $newest[$id] = $of;

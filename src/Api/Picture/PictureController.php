@@ -19,7 +19,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /**
- * The Class picture: what a class made of one part, and how each student went over the term. For the teacher.
+ * The Class picture: what a class made of one part. For the teacher.
  *
  * @phpstan-import-type Compared from Comparison
  * @phpstan-import-type Stated from Statement
@@ -78,59 +78,6 @@ final readonly class PictureController
             'music' => Shapes::music($part, $part->targets[$shown] ?? $part->start),
             'beats' => $beats,
             'picture' => self::said(ClassPicture::of($results), $results, $part->assignment->course->counting),
-        ]);
-    }
-
-    /** Each student's aspects from task to task. */
-    #[Route('/api/courses/{id}/term', methods: 'GET')]
-    public function term(string $id): JsonResponse
-    {
-        $course = $this->access->taughtCourse($id);
-        $parts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id, p.position, p.name, p.points, a.title, (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts
-            FROM part p JOIN assignment a ON a.id = p.assignment_id
-            WHERE a.course_id = ? AND a.published_at IS NOT NULL ORDER BY a.created_at, a.id, p.position
-            SQL, [$id]);
-        $students = $this->connection->fetchAllAssociative(
-            'SELECT s.id, s.name FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? ORDER BY s.name',
-            [$id],
-        );
-        /**
-         * @var list<array{
-         *     id: string,
-         *     part_id: string,
-         *     student_id: string,
-         *     aspects: string,
-         *     suggested: string|null,
-         *     mark: string|null,
-         * }> $attempts
-         */
-        $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT DISTINCT ON (a.part_id, a.student_id) a.id, a.part_id, a.student_id, a.aspects, a.suggested, f.mark
-            FROM attempt a JOIN part p ON p.id = a.part_id JOIN assignment t ON t.id = p.assignment_id
-            LEFT JOIN feedback f ON f.attempt_id = a.id
-            WHERE t.course_id = ? AND t.published_at IS NOT NULL ORDER BY a.part_id, a.student_id, a.number DESC
-            SQL, [$id]);
-
-        return new JsonResponse([
-            'course' => ['id' => (string) $course->id, 'name' => $course->name],
-            'parts' => array_map(
-                static fn (array $row): array => [
-                    'id' => $row['id'],
-                    'title' => $row['title'],
-                    'position' => $row['position'],
-                    'name' => $row['name'],
-                    'parts' => $row['parts'],
-                    'points' => self::number($row['points']),
-                ],
-                $parts,
-            ),
-            'students' => $students,
-            'attempts' => array_map(static fn (array $row): array => [
-                'id' => $row['id'], 'partId' => $row['part_id'], 'studentId' => $row['student_id'],
-                'aspects' => (object) (array) json_decode($row['aspects'], true, 4, \JSON_THROW_ON_ERROR),
-                'suggested' => self::number($row['suggested']), 'mark' => self::number($row['mark']),
-            ], $attempts),
         ]);
     }
 

@@ -30,7 +30,10 @@ use Symfony\Component\Routing\Attribute\Route;
 /** The Planner: a teacher writes, tries and publishes assignments. */
 final readonly class AssignmentController
 {
-    private const KEYS = ['version', 'title', 'brief', 'dueAt', 'parts'];
+    private const KEYS = ['version', 'title', 'brief', 'dueAt', 'late', 'grace', 'parts'];
+
+    /** Minutes. */
+    private const MOST_GRACE = 1440;
 
     public function __construct(
         private Access $access,
@@ -51,8 +54,8 @@ final readonly class AssignmentController
     #[Route('/api/assignments', methods: 'POST')]
     public function create(Request $request): JsonResponse
     {
-        $fields = Body::of($request, ['courseId', 'title', 'brief', 'dueAt', 'parts']);
-        $course = $this->access->taughtCourse($fields->string('courseId'));
+        $fields = Body::of($request, ['courseId', 'title', 'brief', 'dueAt', 'late', 'grace', 'parts']);
+        $course = $this->access->workedCourse($fields->string('courseId'));
         $assignment = new Assignment($course->school, $course, \DateTimeImmutable::createFromInterface($this->clock->now()));
         $this->fill($assignment, $fields);
         $this->entities->persist($assignment);
@@ -65,7 +68,7 @@ final readonly class AssignmentController
     #[Route('/api/assignments/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
-        $assignment = $this->access->taughtAssignment($id);
+        $assignment = $this->access->workedAssignment($id);
         $fields = Body::of($request, self::KEYS);
         $version = $fields->int('version');
         $changed = $this->entities->wrapInTransaction(function () use ($assignment, $fields, $version): array {
@@ -117,10 +120,17 @@ final readonly class AssignmentController
         return new JsonResponse(['parts' => $effects]);
     }
 
+    /** Opens it to the class: at once, or at a time to come. */
     #[Route('/api/assignments/{id}/publish', methods: 'POST')]
-    public function publish(string $id): JsonResponse
+    public function publish(string $id, Request $request): JsonResponse
     {
-        $assignment = $this->access->taughtAssignment($id);
+        $fields = '' === $request->getContent() ? null : Body::of($request, ['at']);
+        $at = null !== $fields && $fields->has('at') ? Body::time($fields, 'at') : null;
+        $now = \DateTimeImmutable::createFromInterface($this->clock->now());
+        if (null !== $at && $at <= $now) {
+            throw InvalidInput::at('at', 'this time is over; take one to come, or open it now.');
+        }
+        $assignment = $this->access->workedAssignment($id);
         foreach ($assignment->parts() as $part) {
             if (!$part->isDrawn()) {
                 throw InvalidInput::at(
@@ -130,11 +140,14 @@ final readonly class AssignmentController
             }
         }
 
-        return $this->step($id, 'publish', function (Assignment $assignment): bool {
-            $was = null === $assignment->publishedAt;
-            $assignment->publish(\DateTimeImmutable::createFromInterface($this->clock->now()));
+        return $this->step($id, 'publish', static function (Assignment $assignment) use ($now, $at): bool {
+            $was = $assignment->publishedAt;
+            if (null !== $at && null !== $assignment->dueAt && $at >= $assignment->dueAt) {
+                throw InvalidInput::at('at', 'it would open only after it is due; open it earlier, or let it be due later.');
+            }
+            $assignment->publish($now, $at);
 
-            return $was;
+            return $was !== $assignment->publishedAt;
         });
     }
 
@@ -182,7 +195,7 @@ final readonly class AssignmentController
     #[Route('/api/assignments/{id}', methods: 'DELETE')]
     public function remove(string $id): Response
     {
-        $assignment = $this->access->taughtAssignment($id);
+        $assignment = $this->access->workedAssignment($id);
         if (null !== $assignment->publishedAt) {
             throw new Conflict('This assignment is published; your students may be working on it, so it stays.');
         }
@@ -221,7 +234,7 @@ final readonly class AssignmentController
      */
     private function step(string $id, string $what, \Closure $take): JsonResponse
     {
-        $assignment = $this->access->taughtAssignment($id);
+        $assignment = $this->access->workedAssignment($id);
         $this->entities->wrapInTransaction(function () use ($assignment, $what, $take): void {
             $this->entities->refresh($assignment, LockMode::PESSIMISTIC_WRITE);
             if ($take($assignment)) {
@@ -237,7 +250,8 @@ final readonly class AssignmentController
     {
         $parts = $assignment->parts();
         $same = trim($fields->string('title')) === $assignment->title && $fields->text('brief', PlanPart::MOST_BRIEF) === $assignment->brief
-            && Body::time($fields, 'dueAt')?->getTimestamp() === $assignment->dueAt?->getTimestamp();
+            && Body::time($fields, 'dueAt')?->getTimestamp() === $assignment->dueAt?->getTimestamp()
+            && self::late($fields, $assignment) === [$assignment->late, $assignment->grace];
         foreach ($same ? $this->matched($assignment, $fields) : [] as $i => [$part, $input]) {
             $task = ($parts[$i] ?? null) === $part ? $part?->task() : null;
             $same = $same && null !== $task && $input->part->task->hasSheetOf($task) && $input->part->task->judgesAs($task)
@@ -279,6 +293,16 @@ final readonly class AssignmentController
             $part->describe($input->part->name, $input->part->brief);
         }
         $assignment->describe($title, $brief, $due);
+        $assignment->takeLate(...self::late($fields, $assignment));
+    }
+
+    /** @return array{bool, int} whether late beats are taken, and how many minutes are not late yet; as it is where nothing is said */
+    private static function late(Fields $fields, Assignment $assignment): array
+    {
+        $grace = $fields->has('grace') ? $fields->int('grace') : $assignment->grace;
+        Range::check('grace', $grace, 0, self::MOST_GRACE);
+
+        return [$fields->bool('late', $assignment->late), $grace];
     }
 
     /** @return list<array{Part|null, PartInput}> each part that was sent, with the part that it changes */

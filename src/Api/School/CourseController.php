@@ -5,31 +5,196 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\School;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Assignment;
+use Pulsanda\App\Entity\Colleague;
+use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Http\Body;
+use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Record;
+use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Uuid;
 
-/** What a teacher settles for a whole class. */
+/** What is settled for a whole class: how it counts, who shares it, when its year is over, and how the next begins. */
 final readonly class CourseController
 {
-    public function __construct(private Access $access, private EntityManagerInterface $entities)
-    {
+    private const MOST_COLLEAGUES = 10;
+    /** Days by which tasks may be shifted: three years. */
+    private const MOST_DAYS = 1100;
+
+    public function __construct(
+        private Access $access,
+        private EntityManagerInterface $entities,
+        private ClockInterface $clock,
+        private Record $record,
+    ) {
     }
 
-    /** How places are said to this class: in its sheets, and in everything that is said of its beats. */
+    /** How it counts and is called, whether it is put away; what is left out stays. */
     #[Route('/api/courses/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
-        $course = $this->access->taughtCourse($id);
-        $counting = CountingStyle::tryFrom(Body::of($request, ['counting'])->string('counting'))
-            ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
-        $course->count($counting);
+        $fields = Body::of($request, ['counting', 'name', 'year', 'archived']);
+        $course = $fields->has('archived') ? $this->access->ownCourse($id) : $this->access->taughtCourse($id);
+        if ($fields->has('archived')) {
+            $archived = $fields->bool('archived', false);
+            $archived ? $course->archive($this->now()) : $course->takeOut();
+            $this->record->now($archived ? 'archive' : 'take-out-again', $this->access->account(), $course->id);
+        } else {
+            $this->access->workedCourse($id);
+        }
+        if ($fields->has('counting')) {
+            $course->count(self::counting($fields));
+        }
+        if ($fields->has('name')) {
+            [$name, $year] = self::name($fields);
+            $course->call($name, $year);
+        }
         $this->entities->flush();
 
         return new JsonResponse(['id' => (string) $course->id, 'name' => $course->name, 'counting' => $course->counting->value]);
+    }
+
+    /** With whom a class is shared: those who are named, and nobody else. */
+    #[Route('/api/courses/{id}/colleagues', methods: 'PUT')]
+    public function share(string $id, Request $request): Response
+    {
+        $course = $this->access->ownCourse($id);
+        $colleagues = [];
+        foreach (Body::of($request, ['colleagues'])->list('colleagues', 0, self::MOST_COLLEAGUES) as $i => $one) {
+            $account = \is_string($one) && Uuid::isValid($one) ? $this->entities->find(Account::class, Uuid::fromString($one)) : null;
+            if (null === $account || $account->school !== $course->school || !$account->teaches() || $account === $course->teacher) {
+                throw InvalidInput::at("colleagues[$i]", 'this is no other teacher of the school; choose one of the list.');
+            }
+            $colleagues[(string) $account->id] = $account;
+        }
+        $this->entities->wrapInTransaction(function () use ($course, $colleagues): void {
+            foreach ($this->entities->getRepository(Colleague::class)->findBy(['course' => $course]) as $there) {
+                if (isset($colleagues[(string) $there->account->id])) {
+                    unset($colleagues[(string) $there->account->id]);
+                } else {
+                    $this->entities->remove($there);
+                }
+            }
+            foreach ($colleagues as $account) {
+                $this->entities->persist(new Colleague($course, $account, $course->school));
+            }
+            $this->record->now('share-class', $this->access->account(), $course->id);
+        });
+
+        return new Response(null, 204);
+    }
+
+    /** Takes a student into another class; what they have handed in stays theirs, and in the marks of the class that they leave. */
+    #[Route('/api/courses/{id}/students/{student}/move', methods: 'POST')]
+    public function move(string $id, string $student, Request $request): Response
+    {
+        $from = $this->access->workedCourse($id);
+        $to = $this->access->workedCourse(Body::of($request, ['to'])->string('to'));
+        $place = Uuid::isValid($student) ? ['course' => $from, 'student' => $student] : throw new NotFoundHttpException();
+        $enrolment = $this->entities->getRepository(Enrolment::class)->findOneBy($place) ?? throw new NotFoundHttpException();
+        $repository = $this->entities->getRepository(Enrolment::class);
+        if ($repository->count(['course' => $to]) >= PeopleController::MOST_STUDENTS) {
+            throw new Conflict("\"$to->name\" is full; take somebody out first.");
+        }
+        $this->entities->wrapInTransaction(function () use ($enrolment, $repository, $to): void {
+            $student = $enrolment->student;
+            $this->entities->remove($enrolment);
+            if (0 === $repository->count(['course' => $to, 'student' => $student])) {
+                $this->entities->persist(new Enrolment($to->school, $to, $student));
+            }
+            $this->record->now('move', $this->access->account(), $student->id);
+        });
+
+        return new Response(null, 204);
+    }
+
+    /**
+     * The class of the next year: with the same teacher, colleagues and counting; its students and tasks where that is wanted. Tasks come as
+     * drafts, their times so many days later, at the same time of the school's day.
+     */
+    #[Route('/api/courses/{id}/next', methods: 'POST')]
+    public function next(string $id, Request $request): JsonResponse
+    {
+        $course = $this->access->ownCourse($id);
+        $fields = Body::of($request, ['name', 'year', 'students', 'tasks', 'days', 'archive']);
+        [$name, $year] = self::name($fields);
+        $days = self::days($fields);
+        $next = new Course($course->school, $course->teacher, $name, $course->counting, $year);
+        $this->entities->wrapInTransaction(function () use ($course, $next, $fields, $days): void {
+            $this->entities->persist($next);
+            foreach ($this->entities->getRepository(Colleague::class)->findBy(['course' => $course]) as $one) {
+                $this->entities->persist(new Colleague($next, $one->account, $next->school));
+            }
+            if ($fields->bool('students', true)) {
+                foreach ($this->entities->getRepository(Enrolment::class)->findBy(['course' => $course]) as $one) {
+                    $this->entities->persist(new Enrolment($next->school, $next, $one->student));
+                }
+            }
+            if ($fields->bool('tasks', true)) {
+                $tasks = $this->entities->getRepository(Assignment::class)->findBy(['course' => $course], ['createdAt' => 'ASC']);
+                foreach ($tasks as $one) {
+                    $this->entities->persist($one->copyTo($next, $days, $this->now()));
+                }
+            }
+            if ($fields->bool('archive', true)) {
+                $course->archive($this->now());
+            }
+            $this->record->now('next-year', $this->access->account(), $next->id);
+        });
+
+        return new JsonResponse(['id' => (string) $next->id], 201);
+    }
+
+    /** The same assignment for another class, or once more for this one: a draft, so many days later. */
+    #[Route('/api/assignments/{id}/copy', methods: 'POST')]
+    public function copy(string $id, Request $request): JsonResponse
+    {
+        $assignment = $this->access->taughtAssignment($id);
+        $fields = Body::of($request, ['courseId', 'days']);
+        $copy = $assignment->copyTo($this->access->workedCourse($fields->string('courseId')), self::days($fields), $this->now());
+        $this->entities->persist($copy);
+        $this->entities->flush();
+
+        return new JsonResponse(['id' => (string) $copy->id], 201);
+    }
+
+    public static function counting(Fields $fields): CountingStyle
+    {
+        return CountingStyle::tryFrom($fields->string('counting'))
+            ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
+    }
+
+    /** @return array{string, string} name and year */
+    private static function name(Fields $fields): array
+    {
+        $name = trim($fields->string('name'));
+        Range::checkText('name', $name, Roster::MOST_NAME);
+
+        return [$name, $fields->has('year') ? trim($fields->text('year', 20)) : ''];
+    }
+
+    private static function days(Fields $fields): int
+    {
+        $days = $fields->int('days', 0);
+        Range::check('days', $days, -self::MOST_DAYS, self::MOST_DAYS);
+
+        return $days;
+    }
+
+    private function now(): \DateTimeImmutable
+    {
+        return \DateTimeImmutable::createFromInterface($this->clock->now());
     }
 }

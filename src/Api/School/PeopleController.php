@@ -35,7 +35,7 @@ use Symfony\Component\Uid\Uuid;
  */
 final readonly class PeopleController
 {
-    private const MOST_STUDENTS = 60;
+    public const MOST_STUDENTS = 60;
 
     public function __construct(
         private Access $access,
@@ -46,6 +46,7 @@ final readonly class PeopleController
         private Record $record,
         private ClockInterface $clock,
         private RateLimiterFactory $helpLimiter,
+        private Intakes $intakes,
     ) {
     }
 
@@ -53,20 +54,47 @@ final readonly class PeopleController
     public function school(): JsonResponse
     {
         $account = $this->access->teacher();
+        $school = $account->school;
         $keeps = Role::Keeper === $account->role;
-        $id = (string) ($keeps ? $account->school->id : $account->id);
-        $whose = $keeps ? 'c.school_id' : 'c.teacher_id';
+        $whose = $keeps ? 'c.school_id = :id' : 'c.id IN (SELECT course_id FROM teaching WHERE account_id = :id)';
         $courses = $this->connection->fetchAllAssociative(<<<SQL
-            SELECT c.id, c.name, c.counting, a.name AS teacher, count(e.student_id) AS students
-            FROM course c JOIN account a ON a.id = c.teacher_id LEFT JOIN enrolment e ON e.course_id = c.id
-            WHERE $whose = ? GROUP BY c.id, a.name ORDER BY c.name, c.id
-            SQL, [$id]);
-        $teachers = !$keeps ? [] : $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT id, name, sign_in AS "signIn", role, disabled_at IS NOT NULL AS disabled FROM account
+            SELECT c.id, c.name, c.year, c.counting, a.name AS teacher, c.teacher_id = :me AS own, c.archived_at IS NOT NULL AS archived,
+                (SELECT count(*) FROM enrolment e WHERE e.course_id = c.id) AS students,
+                (SELECT coalesce(json_agg(k.account_id), '[]') FROM colleague k WHERE k.course_id = c.id) AS colleagues
+            FROM course c JOIN account a ON a.id = c.teacher_id
+            WHERE $whose ORDER BY c.archived_at IS NOT NULL, c.year DESC, c.name, c.id
+            SQL, ['id' => (string) ($keeps ? $school->id : $account->id), 'me' => (string) $account->id]);
+        $teachers = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT id, name, sign_in AS "signIn", email, role, disabled_at IS NOT NULL AS disabled FROM account
             WHERE school_id = ? AND role <> 'student' ORDER BY name, id
-            SQL, [$id]);
+            SQL, [(string) $school->id]);
+        $last = $this->intakes->last($account);
 
-        return new JsonResponse(['name' => $account->school->name, 'keeps' => $keeps, 'courses' => $courses, 'teachers' => $teachers]);
+        return new JsonResponse([
+            'name' => $school->name,
+            'zone' => $school->zone,
+            'counting' => $school->counting->value,
+            'points' => $school->points,
+            'keepYears' => $school->keepYears,
+            'keeps' => $keeps,
+            'courses' => array_map(
+                static fn (array $one): array => [
+                    'colleagues' => json_decode(\is_string($one['colleagues']) ? $one['colleagues'] : '[]', true, 3, \JSON_THROW_ON_ERROR),
+                ] + $one,
+                $courses,
+            ),
+            'teachers' => $keeps ? $teachers : [],
+            'colleagues' => array_map(
+                static fn (array $one): array => ['id' => $one['id'], 'name' => $one['name']],
+                array_values(array_filter($teachers, static fn (array $one): bool => true !== $one['disabled'])),
+            ),
+            'intake' => null === $last ? null : [
+                'id' => (string) $last->id,
+                'at' => $last->at->format(\DATE_ATOM),
+                'accounts' => \count($last->made['accounts']),
+                'classes' => \count($last->made['courses']),
+            ],
+        ]);
     }
 
     #[Route('/api/courses/{id}/students', methods: 'GET')]
@@ -75,7 +103,8 @@ final readonly class PeopleController
         $course = $this->access->taughtCourse($id);
 
         return new JsonResponse(['students' => $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.name, a.given, a.sign_in AS "signIn", a.disabled_at IS NOT NULL AS disabled, a.must_change AS fresh
+            SELECT a.id, a.name, a.given, a.sign_in AS "signIn", a.disabled_at IS NOT NULL AS disabled,
+                CASE WHEN a.password = '' THEN 'none' WHEN a.must_change THEN 'first' ELSE 'own' END AS password
             FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY a.name, a.id
             SQL, [(string) $course->id])]);
     }
@@ -84,11 +113,12 @@ final readonly class PeopleController
     public function addCourse(Request $request): JsonResponse
     {
         $account = $this->access->teacher();
-        $fields = Body::of($request, ['name', 'teacherId']);
+        $fields = Body::of($request, ['name', 'year', 'teacherId']);
         $name = trim($fields->string('name'));
+        $year = $fields->has('year') ? $fields->text('year', 20) : '';
         Range::checkText('name', $name, Roster::MOST_NAME);
         $teacher = $fields->has('teacherId') ? $this->colleague($fields->string('teacherId')) : $account;
-        $course = new Course($account->school, $teacher, $name);
+        $course = new Course($account->school, $teacher, $name, $account->school->counting, $year);
         $this->entities->persist($course);
         $this->entities->flush();
         $this->record->now('add-class', $account, $course->id);
@@ -119,7 +149,7 @@ final readonly class PeopleController
     #[Route('/api/courses/{id}/students', methods: 'POST')]
     public function addStudents(string $id, Request $request): JsonResponse
     {
-        $course = $this->access->taughtCourse($id);
+        $course = $this->access->workedCourse($id);
         $people = $this->roster->read(Body::of($request, ['names'])->text('names', 50_000));
         $there = $this->entities->getRepository(Enrolment::class)->count(['course' => $course]);
         if ($there + \count($people) > self::MOST_STUDENTS) {
@@ -133,7 +163,7 @@ final readonly class PeopleController
     #[Route('/api/courses/{id}/students/{student}', methods: 'DELETE')]
     public function takeOut(string $id, string $student): Response
     {
-        $course = $this->access->taughtCourse($id);
+        $course = $this->access->workedCourse($id);
         $enrolment = Uuid::isValid($student)
             ? $this->entities->getRepository(Enrolment::class)->findOneBy(['course' => $course, 'student' => $student])
             : null;
@@ -144,11 +174,28 @@ final readonly class PeopleController
         return new Response(null, 204);
     }
 
+    /** Slips for those of a class who have not come in yet: each gets a new first password. */
+    #[Route('/api/courses/{id}/slips', methods: 'POST')]
+    public function slipsOf(string $id): JsonResponse
+    {
+        $course = $this->access->workedCourse($id);
+        /** @var list<Account> $fresh */
+        $fresh = $this->entities->createQuery(
+            'SELECT a FROM '.Account::class.' a JOIN '.Enrolment::class.' e WITH e.student = a '
+                ."WHERE e.course = :course AND (a.mustChange = true OR a.password = '') ORDER BY a.name, a.id",
+        )->setParameter('course', $course)->getResult();
+        $made = array_map(fn (Account $one): array => [$one, $this->passwords->give($one)], $fresh);
+        $this->entities->flush();
+        $this->record->now('slips', $this->access->account(), $course->id, ['accounts' => \count($made)]);
+
+        return $this->slips($made, 200);
+    }
+
     /** A new first password: by a keeper for everybody else, by a teacher for the students of their classes. */
     #[Route('/api/accounts/{id}/password', methods: 'POST')]
     public function reset(string $id): JsonResponse
     {
-        $account = $this->cared($id);
+        $account = $this->access->cared($id);
         $password = $this->passwords->give($account);
         // Whoever comes in with it at once stays in.
         $account->signOutEverywhere($this->now()->modify('-1 second'));
@@ -163,7 +210,7 @@ final readonly class PeopleController
     public function change(string $id, Request $request): JsonResponse
     {
         $this->access->keeper();
-        $account = $this->cared($id);
+        $account = $this->access->cared($id);
         $disabled = Body::of($request, ['disabled'])->bool('disabled', false);
         $disabled ? $account->disable($this->now()) : $account->enable();
         $this->entities->flush();
@@ -205,8 +252,8 @@ final readonly class PeopleController
 
         return $this->entities->wrapInTransaction(function () use ($people, $role, $course, $by): array {
             $made = [];
-            foreach ($people as ['name' => $name, 'given' => $given, 'signIn' => $signIn]) {
-                $account = new Account($by->school, $signIn, $name, $role, $given);
+            foreach ($people as ['name' => $name, 'given' => $given, 'family' => $family, 'signIn' => $signIn]) {
+                $account = new Account($by->school, $signIn, $name, $role, $given, $family);
                 $made[] = [$account, $this->passwords->give($account)];
                 $this->entities->persist($account);
                 null === $course || $this->entities->persist(new Enrolment($by->school, $course, $account));
@@ -238,25 +285,6 @@ final readonly class PeopleController
         }
 
         return $account;
-    }
-
-    /** Somebody of the keeper's school, or a student of the teacher's; never oneself. */
-    private function cared(string $id): Account
-    {
-        $by = $this->access->teacher();
-        $account = Uuid::isValid($id) ? $this->entities->find(Account::class, Uuid::fromString($id)) : null;
-        if (null === $account || $account === $by || $account->school !== $by->school) {
-            throw new NotFoundHttpException();
-        }
-        if (Role::Keeper === $by->role) {
-            return $account;
-        }
-        $taught = false !== $this->connection->fetchOne(
-            'SELECT 1 FROM enrolment e JOIN course c ON c.id = e.course_id WHERE c.teacher_id = ? AND e.student_id = ? LIMIT 1',
-            [(string) $by->id, $id],
-        );
-
-        return $taught ? $account : throw new NotFoundHttpException();
     }
 
     private function now(): \DateTimeImmutable

@@ -30,6 +30,7 @@ final readonly class SessionController
                 'name' => $account->name,
                 'role' => $account->role->value,
                 'school' => $account->school->name,
+                'zone' => $account->school->zone,
                 'mustChange' => $account->mustChangePassword(),
             ],
         ]);

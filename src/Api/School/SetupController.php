@@ -17,6 +17,7 @@ use Pulsanda\App\Security\Passwords;
 use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -35,15 +36,19 @@ final readonly class SetupController
     #[Route('/api/setup', methods: 'POST')]
     public function setup(Request $request): Response
     {
-        $fields = Body::of($request, ['key', 'school', 'name', 'signIn', 'password']);
+        $fields = Body::of($request, ['key', 'school', 'name', 'signIn', 'password', 'zone', 'counting', 'points']);
         [$school, $name] = [trim($fields->string('school')), trim($fields->string('name'))];
         Range::checkText('school', $school, Roster::MOST_NAME);
         Range::checkText('name', $name, Roster::MOST_NAME);
+        $zone = $fields->has('zone') ? PrivacyController::zone($fields->string('zone')) : 'UTC';
+        $counting = $fields->has('counting') ? CourseController::counting($fields) : CountingStyle::Syllables;
+        $points = $fields->int('points', 20);
+        Range::check('points', $points, 1, 1000);
         $signIn = SignInName::canonical($fields->string('signIn'));
         if (null === $signIn || '' === $signIn) {
             throw InvalidInput::at('signIn', 'this can be no sign-in name; take letters and digits without spaces.');
         }
-        $this->entities->wrapInTransaction(function () use ($fields, $school, $name, $signIn): void {
+        $this->entities->wrapInTransaction(function () use ($fields, $school, $name, $signIn, $zone, $counting, $points): void {
             $hash = SetupLink::hashOf($fields->string('key'));
             if (1 !== $this->connection->executeStatement('DELETE FROM setup_link WHERE hash = ?', [$hash])) {
                 throw new Conflict('This link has been used, or is none; make a new one with bin/console pulsanda:setup.');
@@ -52,6 +57,7 @@ final readonly class SetupController
                 throw InvalidInput::at('signIn', 'somebody signs in with this name already; take another.');
             }
             $school = new School($school);
+            $school->settle($school->name, $zone, $counting, $points);
             $keeper = new Account($school, $signIn, $name, Role::Keeper, (preg_split('/\s+/u', $name) ?: [$name])[0]);
             $this->passwords->choose($keeper, $fields->string('password'));
             $this->entities->persist($school);

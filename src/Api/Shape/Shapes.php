@@ -45,6 +45,8 @@ final readonly class Shapes
             'dueAt' => self::time($assignment->dueAt),
             'publishedAt' => self::time($assignment->publishedAt),
             'closedAt' => self::time($assignment->closedAt),
+            'late' => $assignment->late,
+            'grace' => $assignment->grace,
             'course' => [
                 'id' => (string) $assignment->course->id,
                 'name' => $assignment->course->name,

@@ -203,7 +203,7 @@ final readonly class Shelf
     private function lent(): array
     {
         $courses = $this->access->teaches()
-            ? 'SELECT id FROM course WHERE teacher_id = ?'
+            ? 'SELECT course_id FROM teaching WHERE account_id = ?'
             : 'SELECT course_id FROM enrolment WHERE student_id = ?';
         /** @var list<array{key: string, course: string}> $rows */
         $rows = $this->connection->fetchAllAssociative(

@@ -106,7 +106,7 @@ final readonly class OwnSoundController
     private function teaches(string $teacher, string $student): bool
     {
         return false !== $this->connection->fetchOne(
-            'SELECT 1 FROM enrolment e JOIN course c ON c.id = e.course_id WHERE c.teacher_id = ? AND e.student_id = ? LIMIT 1',
+            'SELECT 1 FROM enrolment e JOIN teaching t ON t.course_id = e.course_id WHERE t.account_id = ? AND e.student_id = ? LIMIT 1',
             [$teacher, $student],
         );
     }

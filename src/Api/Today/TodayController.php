@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Today;
 
 use Doctrine\DBAL\Connection;
+use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Security\Access;
@@ -17,7 +18,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Today: what is waiting for the person who signed in. */
 final readonly class TodayController
 {
-    public function __construct(private Access $access, private Connection $connection)
+    public function __construct(private Access $access, private Connection $connection, private ClockInterface $clock)
     {
     }
 
@@ -35,8 +36,9 @@ final readonly class TodayController
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, count(e.student_id) AS students FROM course c LEFT JOIN enrolment e ON e.course_id = '
-                .'c.id WHERE c.teacher_id = ? GROUP BY c.id ORDER BY c.name',
+            'SELECT c.id, c.name, c.counting, count(e.student_id) AS students FROM teaching t JOIN course c ON c.id = t.course_id '
+                .'LEFT JOIN enrolment e ON e.course_id = c.id WHERE t.account_id = ? AND c.archived_at IS NULL '
+                .'GROUP BY c.id ORDER BY c.name',
             [$id],
         );
         // Only a student's newest attempt waits for an answer.
@@ -44,14 +46,15 @@ final readonly class TodayController
             SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, a.closed_at, p.id AS part_id, p.position, p.name, p.kind,
                    coalesce(p.targets -> 0, p.start) AS pattern,
                    count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
-            FROM assignment a
-            JOIN course c ON c.id = a.course_id
+            FROM teaching t
+            JOIN course c ON c.id = t.course_id AND c.archived_at IS NULL
+            JOIN assignment a ON a.course_id = c.id
             JOIN part p ON p.assignment_id = a.id
             LEFT JOIN LATERAL (
                 SELECT DISTINCT ON (student_id) id FROM attempt WHERE part_id = p.id ORDER BY student_id, number DESC
             ) n ON true
             LEFT JOIN feedback f ON f.attempt_id = n.id
-            WHERE c.teacher_id = ?
+            WHERE t.account_id = ?
             GROUP BY a.id, p.id
             ORDER BY a.due_at NULLS LAST, a.created_at, p.position
             SQL, [$id]);
@@ -87,7 +90,9 @@ final readonly class TodayController
     {
         // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id AS part_id, p.position, p.name, p.kind, p.view, a.title, c.name AS course, a.due_at, a.closed_at, d.saved_at,
+            SELECT p.id AS part_id, p.position, p.name, p.kind, p.view, a.title, c.name AS course,
+                   coalesce(l.until, a.due_at) AS due_at, CASE WHEN l.until > :now THEN NULL ELSE a.closed_at END AS closed_at,
+                   a.late AND l.until IS NULL AS late, coalesce(l.excused, false) AS excused, d.saved_at,
                    p.start, p.targets -> 0 AS target, d.pattern AS draft,
                    n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
                    (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts,
@@ -95,8 +100,9 @@ final readonly class TodayController
                        WHERE b.assignment_id = a.id AND b.position = p.position - 1 AND t.student_id = e.student_id
                        ORDER BY t.number DESC LIMIT 1), 1) > 0 AS waiting
             FROM enrolment e
-            JOIN course c ON c.id = e.course_id
-            JOIN assignment a ON a.course_id = c.id AND a.published_at IS NOT NULL
+            JOIN course c ON c.id = e.course_id AND c.archived_at IS NULL
+            JOIN assignment a ON a.course_id = c.id AND a.published_at <= :now
+            LEFT JOIN leave l ON l.assignment_id = a.id AND l.student_id = e.student_id
             JOIN part p ON p.assignment_id = a.id
             LEFT JOIN draft d ON d.part_id = p.id AND d.student_id = e.student_id
             LEFT JOIN LATERAL (
@@ -104,9 +110,9 @@ final readonly class TodayController
                 WHERE part_id = p.id AND student_id = e.student_id ORDER BY number DESC LIMIT 1
             ) n ON true
             LEFT JOIN feedback f ON f.attempt_id = n.id AND f.returned_at IS NOT NULL
-            WHERE e.student_id = ?
-            ORDER BY a.due_at NULLS LAST, a.created_at, p.position
-            SQL, [$id]);
+            WHERE e.student_id = :student
+            ORDER BY due_at NULLS LAST, a.created_at, p.position
+            SQL, ['student' => $id, 'now' => $this->clock->now()->format(\DATE_ATOM)]);
 
         return ['tasks' => array_map(static fn (array $row): array => [
             'partId' => $row['part_id'],
@@ -120,6 +126,8 @@ final readonly class TodayController
             'course' => $row['course'],
             'dueAt' => self::atom($row['due_at']),
             'closedAt' => self::atom($row['closed_at']),
+            'late' => $row['late'],
+            'excused' => $row['excused'],
             'savedAt' => self::atom($row['saved_at']),
             'points' => is_numeric($row['points']) ? (float) $row['points'] : null,
             'attempt' => null === $row['attempt_id'] ? null : [

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Results;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Api\School\OneRoster;
+use Pulsanda\App\Format\Cells;
+use Pulsanda\App\Format\Csv;
+use Pulsanda\App\Format\Ods;
+use Pulsanda\App\Http\Away;
+use Pulsanda\App\Http\Body;
+use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Input\InvalidInput;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The marks of a class over the term: to look at, and to take away. */
+final readonly class ResultsController
+{
+    private const MOST_WEIGHT = 10;
+
+    public function __construct(
+        private Access $access,
+        private TermTable $table,
+        private OneRoster $oneRoster,
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /** ?attempt=best counts each student's best attempt, else the last counts. */
+    #[Route('/api/courses/{id}/term', methods: 'GET')]
+    public function term(string $id, Request $request): JsonResponse
+    {
+        $course = $this->access->taughtCourse($id);
+
+        return new JsonResponse([
+            'course' => [
+                'id' => (string) $course->id, 'name' => $course->name, 'year' => $course->year, 'archived' => null !== $course->archivedAt,
+            ],
+        ] + $this->table->of($course, 'best' === $request->query->get('attempt')));
+    }
+
+    /** As .csv, as .ods, or as a OneRoster set with results (.zip). */
+    #[Route('/api/courses/{id}/term.{kind}', requirements: ['kind' => 'csv|ods|zip'], methods: 'GET')]
+    public function away(string $id, string $kind, Request $request): Response
+    {
+        $course = $this->access->taughtCourse($id);
+        $term = $this->table->of($course, 'best' === $request->query->get('attempt'));
+        if ('zip' === $kind) {
+            /** @var array<string, string> $people */
+            $people = $this->connection->fetchAllKeyValue(
+                'SELECT a.id, a.source FROM account a JOIN enrolment e ON e.student_id = a.id '
+                    .'WHERE e.course_id = ? AND a.source IS NOT NULL',
+                [(string) $course->id],
+            );
+            $more = TermFile::oneRoster($term, $course, $this->clock->now()->format('Y-m-d'), $people);
+            $bytes = $this->oneRoster->write((string) $course->school->id, $course->school->name, [(string) $course->id], $more);
+        } else {
+            $rows = TermFile::table($term);
+            $bytes = 'csv' === $kind ? Csv::write($rows) : Ods::write(Cells::table($rows));
+        }
+
+        return Away::file($bytes, Away::TYPES[$kind], "$course->name marks.$kind");
+    }
+
+    /** How much the marks of an assignment count over the term; 0 for not at all. */
+    #[Route('/api/assignments/{id}/weight', methods: 'PUT')]
+    public function weigh(string $id, Request $request): Response
+    {
+        $assignment = $this->access->workedAssignment($id);
+        $weight = Body::of($request, ['weight'])->number('weight');
+        if ($weight < 0 || $weight > self::MOST_WEIGHT) {
+            throw InvalidInput::at('weight', \sprintf('take a number from 0, for not at all, to %d.', self::MOST_WEIGHT));
+        }
+        $assignment->weigh($weight);
+        $this->entities->flush();
+
+        return new Response(null, 204);
+    }
+}

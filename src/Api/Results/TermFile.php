@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\Results;
+
+use Pulsanda\App\Api\School\OneRoster;
+use Pulsanda\App\Entity\Course;
+
+/**
+ * A marks table for other programs: as a table, and as the results of a OneRoster 1.2 CSV set.
+ *
+ * @phpstan-import-type Column from TermTable
+ * @phpstan-import-type Line from TermTable
+ */
+final readonly class TermFile
+{
+    /**
+     * @param array{parts: list<Column>, students: list<Line>} $term
+     *
+     * @return non-empty-list<non-empty-list<string|int|float|null>>
+     */
+    public static function table(array $term): array
+    {
+        $head = ['Student'];
+        foreach ($term['parts'] as $part) {
+            $name = 1 < $part['parts'] ? ', '.('' !== $part['name'] ? $part['name'] : "part {$part['position']}") : '';
+            $head[] = \sprintf('%s%s (of %s)', $part['title'], $name, $part['points']);
+        }
+        $table = [[...$head, 'Percent', 'Percent with missing', 'Missing', 'Late', 'Excused']];
+        foreach ($term['students'] as $line) {
+            $row = [$line['name']];
+            foreach ($line['cells'] as $cell) {
+                $row[] = $cell['mark'] ?? (['handed-in' => 'not marked', 'open' => ''][$cell['state']] ?? $cell['state']);
+            }
+            $table[] = [
+                ...$row, self::percent($line['share']), self::percent($line['withMissing']), $line['missing'], $line['lateCount'],
+                $line['excused'],
+            ];
+        }
+
+        return $table;
+    }
+
+    /**
+     * @param array{parts: list<Column>, students: list<Line>} $term
+     * @param array<string, string>                            $people the id of another system by account
+     *
+     * @return array<string, list<array<string, string|int|float|null>>>
+     *
+     * @see OneRoster the files that these stand beside
+     */
+    public static function oneRoster(array $term, Course $course, string $now, array $people): array
+    {
+        $items = $results = [];
+        foreach ($term['parts'] as $part) {
+            $items[$part['id']] = [
+                'sourcedId' => $part['id'], 'title' => trim($part['title'].' '.$part['name']),
+                'assignDate' => substr($part['dueAt'] ?? $now, 0, 10), 'dueDate' => substr($part['dueAt'] ?? $now, 0, 10),
+                'classSourcedId' => (string) $course->id, 'categorySourcedId' => 'beats', 'resultValueMin' => 0,
+                'resultValueMax' => $part['points'], 'schoolSourcedId' => (string) $course->school->id,
+            ];
+        }
+        foreach ($term['students'] as $line) {
+            foreach ($line['cells'] as $cell) {
+                if (\in_array($cell['state'], ['open'], true)) {
+                    continue;
+                }
+                $results[] = [
+                    'sourcedId' => "{$cell['partId']}-{$line['id']}", 'lineItemSourcedId' => $cell['partId'],
+                    'studentSourcedId' => $people[$line['id']] ?? $line['id'],
+                    'scoreStatus' => match ($cell['state']) {
+                        'marked' => 'fully graded',
+                        'handed-in' => 'submitted',
+                        'excused' => 'exempt',
+                        default => 'not submitted',
+                    },
+                    'score' => $cell['mark'], 'scoreDate' => substr($now, 0, 10), 'classSourcedId' => (string) $course->id,
+                    'inProgress' => 'false', 'incomplete' => 'false', 'late' => $cell['late'] > 0 ? 'true' : 'false',
+                    'missing' => 'missing' === $cell['state'] ? 'true' : 'false',
+                ];
+            }
+        }
+
+        return [
+            'categories' => [['sourcedId' => 'beats', 'title' => 'Beats', 'weight' => 100]],
+            'lineItems' => array_values($items),
+            'results' => $results,
+        ];
+    }
+
+    private static function percent(?float $share): ?float
+    {
+        return null === $share ? null : round(100 * $share, 1);
+    }
+}

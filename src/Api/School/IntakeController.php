@@ -1,0 +1,189 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\School;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Enrolment;
+use Pulsanda\App\Entity\Intake;
+use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Format\Csv;
+use Pulsanda\App\Http\Away;
+use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Input\InvalidInput;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Uid\Uuid;
+
+/** Lists of people in and out: a table into a class, and the OneRoster set of a school. Everything is looked at before it is taken. */
+final readonly class IntakeController
+{
+    private const SHOWN = 200;
+
+    public function __construct(
+        private Access $access,
+        private PeopleTable $people,
+        private Intakes $intakes,
+        private OneRoster $oneRoster,
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+    ) {
+    }
+
+    /** ?columns= what each column holds, ?head=0 where the first line is a person; …/take brings them in. */
+    #[Route('/api/courses/{id}/list', methods: 'POST'), Route('/api/courses/{id}/list/take', name: 'take_list', methods: 'POST')]
+    public function list(string $id, Request $request): JsonResponse
+    {
+        $course = $this->access->workedCourse($id);
+        $table = Csv::read($request->getContent());
+        $first = array_key_first($table);
+        [$columns, $head] = PeopleTable::guess($table[$first] ?? []);
+        $said = $request->query->get('columns');
+        $columns = null === $said ? $columns : explode(',', $said);
+        $head = $request->query->has('head') ? '1' === $request->query->get('head') : $head;
+        $titles = $table[$first] ?? [];
+        $titles = $head ? $titles : array_map(static fn (int $i): string => 'Column '.($i + 1), array_keys($titles));
+        $sample = \array_slice($table, $head ? 1 : 0, 3);
+        if ($head) {
+            unset($table[$first]);
+        }
+        try {
+            [$people, $faults, $already] = $this->people->read($table, $columns, $this->names($course));
+        } catch (InvalidInput $error) {
+            if (self::takes($request)) {
+                throw $error;
+            }
+            [$people, $faults, $already] = [[], [['line' => 0, 'text' => $error->reason]], 0];
+        }
+        $room = PeopleController::MOST_STUDENTS - $this->entities->getRepository(Enrolment::class)->count(['course' => $course]);
+        if (\count($people) > $room) {
+            $faults[] = ['line' => $people[$room]['line'], 'text' => "from here on the class has no room: $room more can be in it."];
+        }
+        if (self::takes($request)) {
+            return $this->taken($faults, [] === $people, fn (): array => $this->intakes->list($people, $course, $this->access->account()));
+        }
+
+        return new JsonResponse([
+            'head' => $head,
+            'titles' => $titles,
+            'sample' => $sample,
+            'columns' => array_pad(\array_slice($columns, 0, \count($titles)), \count($titles), ''),
+            'kinds' => PeopleTable::kinds(),
+            'people' => \array_slice($people, 0, self::SHOWN),
+            'count' => \count($people),
+            'already' => $already,
+            'faults' => \array_slice($faults, 0, self::SHOWN),
+            'faultCount' => \count($faults),
+        ]);
+    }
+
+    /** Who is in a class, as a table that comes in again. */
+    #[Route('/api/courses/{id}/list', methods: 'GET')]
+    public function table(string $id): Response
+    {
+        $course = $this->access->taughtCourse($id);
+        /** @var list<array{id: string, name: string, given: string, family: string, email: string, sign_in: string}> $rows */
+        $rows = $this->connection->fetchAllAssociative(
+            'SELECT coalesce(a.source, a.id::text) AS id, a.name, a.given, a.family, a.email, a.sign_in FROM enrolment e '
+                .'JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY a.name, a.id',
+            [(string) $course->id],
+        );
+        $lines = [['id', 'name', 'called', 'family', 'email', 'signs in as']];
+        foreach ($rows as $row) {
+            $lines[] = [$row['id'], $row['name'], $row['given'], $row['family'], $row['email'], $row['sign_in']];
+        }
+
+        return Away::file(Csv::write($lines), Away::TYPES['csv'], $course->name.'.csv');
+    }
+
+    /** …/take brings it in. */
+    #[Route('/api/school/oneroster', methods: 'POST'), Route('/api/school/oneroster/take', name: 'take_oneroster', methods: 'POST')]
+    public function oneRoster(Request $request): JsonResponse
+    {
+        $keeper = $this->access->keeper();
+        $set = OneRoster::read($request->getContent());
+        if (self::takes($request)) {
+            $faults = array_map(static fn (string $text): array => ['line' => 0, 'text' => $text], $set['faults']);
+
+            return $this->taken($faults, [] === $set['users'], fn (): array => $this->intakes->oneRoster($set, $keeper));
+        }
+        $teachers = \count(array_filter($set['users'], static fn (array $one): bool => $one['teaches']));
+
+        return new JsonResponse([
+            'teachers' => $teachers,
+            'students' => \count($set['users']) - $teachers,
+            'classes' => array_values(array_map(static fn (array $one): string => trim($one['title'].' '.$one['year']), $set['classes'])),
+            'enrolments' => \count($set['enrolments']),
+            'faults' => \array_slice($set['faults'], 0, self::SHOWN),
+            'faultCount' => \count($set['faults']),
+        ]);
+    }
+
+    /** The classes that are not put away: a keeper's are those of the school. */
+    #[Route('/api/school/oneroster', methods: 'GET')]
+    public function away(): Response
+    {
+        $account = $this->access->teacher();
+        $keeps = Role::Keeper === $account->role;
+        /** @var list<string> $courses */
+        $courses = $this->connection->fetchFirstColumn(
+            $keeps ? 'SELECT id FROM course WHERE school_id = ? AND archived_at IS NULL'
+                : 'SELECT c.id FROM course c JOIN teaching t ON t.course_id = c.id WHERE t.account_id = ? AND c.archived_at IS NULL',
+            [(string) ($keeps ? $account->school->id : $account->id)],
+        );
+        $zip = $this->oneRoster->write((string) $account->school->id, $account->school->name, $courses);
+
+        return Away::file($zip, Away::TYPES['zip'], $account->school->name.' roster.zip');
+    }
+
+    /** Takes a list back: what it made, and nothing else. */
+    #[Route('/api/intakes/{id}', methods: 'DELETE')]
+    public function takeBack(string $id): Response
+    {
+        $account = $this->access->teacher();
+        $intake = Uuid::isValid($id) ? $this->entities->find(Intake::class, Uuid::fromString($id)) : null;
+        if (null === $intake || $intake->by !== $account) {
+            throw new NotFoundHttpException();
+        }
+        $this->intakes->takeBack($intake);
+
+        return new Response(null, 204);
+    }
+
+    /**
+     * @param list<array{line: int, text: string}>                    $faults
+     * @param \Closure(): array{id: string, made: int, enrolled: int} $take
+     */
+    private function taken(array $faults, bool $nobody, \Closure $take): JsonResponse
+    {
+        if ([] !== $faults) {
+            throw InvalidInput::at(0 === $faults[0]['line'] ? '' : 'line '.$faults[0]['line'], $faults[0]['text']);
+        }
+
+        return $nobody ? throw new Conflict('There is nobody in this list to bring in.') : new JsonResponse($take(), 201);
+    }
+
+    private static function takes(Request $request): bool
+    {
+        return str_ends_with($request->getPathInfo(), '/take');
+    }
+
+    /** @return array<string, true> names that are in a class */
+    private function names(Course $course): array
+    {
+        /** @var list<string> $names */
+        $names = $this->connection->fetchFirstColumn(
+            'SELECT a.name FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ?',
+            [(string) $course->id],
+        );
+
+        return array_fill_keys($names, true);
+    }
+}

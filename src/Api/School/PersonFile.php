@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\School;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\Draft;
+use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Format\Csv;
+use Pulsanda\App\Format\Zip;
+use Pulsanda\App\Sound\OwnSounds;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\PatternWriter;
+
+/** Everything that is kept about a person, as one zip of open files: their beats as pattern files, the rest as tables. */
+final readonly class PersonFile
+{
+    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private OwnSounds $sounds)
+    {
+    }
+
+    public function of(Account $account): string
+    {
+        $id = (string) $account->id;
+        $files = ['account.csv' => Csv::write([
+            ['name', 'called', 'family', 'signs in as', 'email', 'role', 'school', 'id'],
+            [
+                $account->name, $account->given, $account->family, $account->signIn, $account->email, $account->role->value,
+                $account->school->name, $id,
+            ],
+        ])];
+        $rows = [['class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'answer', 'returned', 'file']];
+        foreach ($this->entities->getRepository(Attempt::class)->findBy(['student' => $account], ['handedInAt' => 'ASC']) as $i => $one) {
+            $back = $one->feedback?->returnedAt;
+            $name = self::name('beats', $i + 1, $one->part->assignment->title.' attempt '.$one->number);
+            $files[$name] = PatternWriter::write($one->pattern);
+            $rows[] = [
+                $one->part->assignment->course->name, $one->part->assignment->title, $one->part->position, $one->number,
+                $one->handedInAt->format(\DATE_ATOM), $one->note, null === $back ? null : $one->feedback->mark,
+                null === $back ? '' : $one->feedback->text, $back?->format(\DATE_ATOM), $name,
+            ];
+        }
+        $files['attempts.csv'] = Csv::write($rows);
+        foreach ($this->entities->getRepository(Draft::class)->findBy(['student' => $account]) as $i => $one) {
+            $files[self::name('drafts', $i + 1, $one->part->assignment->title)] = PatternWriter::write($one->pattern);
+        }
+        foreach ($this->entities->getRepository(Kept::class)->findBy(['owner' => $account], ['id' => 'ASC']) as $i => $one) {
+            $files[self::name('shelf', $i + 1, $one->title)] = $one->pattern instanceof Pattern
+                ? PatternWriter::write($one->pattern)
+                : json_encode($one->plan?->toData(), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+        }
+        /** @var list<array{id: string, name: string}> $sounds */
+        $sounds = $this->connection->fetchAllAssociative('SELECT id, name FROM own_sound WHERE account_id = ? ORDER BY id', [$id]);
+        foreach ($sounds as $i => $one) {
+            $files[self::name('sounds', $i + 1, $one['name'], 'flac')] = $this->sounds->flac($one['id']);
+        }
+        /** @var list<array{at: string, what: string, subject: string|null, own: bool}> $deeds */
+        $deeds = $this->connection->fetchAllAssociative(
+            'SELECT at, what, subject, who = :id AS own FROM deed WHERE who = :id OR subject = :id ORDER BY at LIMIT 50000',
+            ['id' => $id],
+        );
+        $files['deeds.csv'] = Csv::write([
+            ['when', 'what', 'by this person', 'to'],
+            ...array_map(static fn (array $one): array => [
+                $one['at'], $one['what'], $one['own'] ? 'yes' : 'no', $one['subject'] ?? '',
+            ], $deeds),
+        ]);
+
+        return Zip::write($files);
+    }
+
+    private static function name(string $folder, int $number, string $title, string $ending = 'pulsanda.json'): string
+    {
+        $plain = mb_substr(trim((string) preg_replace('/[^\p{L}\p{N} -]+/u', ' ', $title)), 0, 80);
+
+        return \sprintf('%s/%03d %s.%s', $folder, $number, '' === $plain ? 'beat' : $plain, $ending);
+    }
+}

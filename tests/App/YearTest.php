@@ -1,0 +1,197 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use Pulsanda\App\Entity\Assignment;
+
+/** Tasks and classes over a year: planned, late, more time, excused; shared with a colleague, moved, put away and begun anew. */
+final class YearTest extends ApiTestCase
+{
+    private const MARCH = "Lamplighters' March";
+
+    public function testAPlannedTaskOpensByItself(): void
+    {
+        $this->signIn('odile');
+        $plan = $this->assignment('Heron Step');
+        $this->assertProblem(422, 'this time is over', $this->send('POST', "/api/assignments/$plan/publish", ['at' => '2020-01-01T08:00:00Z']));
+        $at = (new \DateTimeImmutable('+3 days'))->format(\DATE_ATOM);
+        $answer = $this->json($this->send('POST', "/api/assignments/$plan/publish", ['at' => $at]));
+        self::assertEqualsWithDelta(strtotime($at), strtotime($this->text($answer, 'publishedAt')), 1);
+        $part = $this->part('Heron Step');
+        $this->signIn('wren');
+        self::assertSame(404, $this->get("/api/parts/$part/bench")->getStatusCode(), 'not before');
+        self::assertStringNotContainsString('Heron Step', (string) $this->get('/api/today')->getContent());
+        $this->one("UPDATE assignment SET published_at = now() - interval '2 seconds' WHERE id = ? RETURNING id", $plan);
+        self::assertSame(200, $this->get("/api/parts/$part/bench")->getStatusCode());
+        self::assertStringContainsString('Heron Step', (string) $this->get('/api/today')->getContent());
+    }
+
+    public function testLateBeatsAreTakenWhereTheTeacherTakesThem(): void
+    {
+        $this->one("UPDATE assignment SET due_at = now() - interval '90 minutes' WHERE title = ? RETURNING id", self::MARCH);
+        $part = $this->part(self::MARCH);
+        $this->signIn('wren');
+        $this->assertProblem(409, 'The time for handing in is over', $this->handIn($part));
+        $this->signIn('odile');
+        $plan = $this->assignment(self::MARCH);
+        $this->assertProblem(422, 'grace', $this->send('PUT', "/api/assignments/$plan", ['grace' => 5000] + $this->input($plan)));
+        self::assertTrue($this->json($this->send('PUT', "/api/assignments/$plan", ['late' => true, 'grace' => 10] + $this->input($plan)))['late']);
+        $this->signIn('wren');
+        self::assertTrue($this->at($this->json($this->get("/api/parts/$part/bench")), 'open'));
+        self::assertSame(201, $this->handIn($part)->getStatusCode());
+        $this->signIn('odile');
+        self::assertSame([90, null], $this->lateness($part, 'wren'));
+        $this->one('UPDATE assignment SET grace = 120 WHERE id = ? RETURNING id', $plan);
+        self::assertSame([0, null], $this->lateness($part, 'wren'), 'within the grace');
+    }
+
+    public function testOneStudentHasMoreTimeAndTheReasonStaysWithStaff(): void
+    {
+        $this->one("UPDATE assignment SET due_at = now() - interval '1 day', closed_at = now() WHERE title = ? RETURNING id", self::MARCH);
+        $part = $this->part(self::MARCH);
+        $plan = $this->assignment(self::MARCH);
+        $until = (new \DateTimeImmutable('+2 days'))->format(\DATE_ATOM);
+        $this->signIn('odile');
+        $leave = ['students' => [$this->account('wren')], 'until' => $until, 'reason' => 'broke an arm'];
+        $this->assertProblem(422, 'over already', $this->send('PUT', "/api/assignments/$plan/leave", ['until' => '2021-01-01T00:00:00Z'] + $leave));
+        $other = ['students' => [$this->account('pim')]] + $leave;
+        $this->assertProblem(422, 'students[0]: this is nobody of the class', $this->send('PUT', "/api/assignments/$plan/leave", $other));
+        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/leave", $leave)->getStatusCode());
+        self::assertStringContainsString('broke an arm', (string) $this->get("/api/parts/$part/marking")->getContent());
+
+        $this->signIn('wren');
+        $bench = $this->json($this->get("/api/parts/$part/bench"));
+        self::assertSame([true, strtotime($until)], [$bench['open'], strtotime($this->text($bench, 'assignment.dueAt'))]);
+        foreach (['/api/today', "/api/parts/$part/bench", '/api/term'] as $path) {
+            self::assertStringNotContainsString('broke an arm', (string) $this->get($path)->getContent(), $path);
+        }
+        self::assertSame(201, $this->handIn($part)->getStatusCode());
+        $this->signIn('kwame');
+        $this->assertProblem(409, 'The time for handing in is over', $this->handIn($part));
+        $this->signIn('odile');
+        self::assertSame(0, $this->lateness($part, 'wren')[0]);
+        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/leave", ['students' => [$this->account('wren')]])->getStatusCode());
+        $this->signIn('wren');
+        self::assertFalse($this->json($this->get("/api/parts/$part/bench"))['open'], 'what was granted has ended');
+    }
+
+    public function testAClassIsSharedWithAColleagueAndWithNobodyElse(): void
+    {
+        $course = $this->course();
+        $this->signIn('bertil');
+        self::assertSame(404, $this->get("/api/courses/$course/term")->getStatusCode());
+        $this->signIn('odile');
+        self::assertSame(204, $this->send('PUT', "/api/courses/$course/colleagues", ['colleagues' => [$this->account('bertil')]])->getStatusCode());
+        $wrong = ['colleagues' => [$this->account('wren')]];
+        $this->assertProblem(422, 'colleagues[0]: this is no other teacher', $this->send('PUT', "/api/courses/$course/colleagues", $wrong));
+        $this->signIn('bertil');
+        self::assertCount(2, (array) $this->json($this->get('/api/today'))['courses']);
+        self::assertSame(200, $this->get('/api/parts/'.$this->part(self::MARCH).'/marking')->getStatusCode());
+        self::assertSame(404, $this->send('PUT', "/api/courses/$course/colleagues", ['colleagues' => []])->getStatusCode(), 'only the owner shares');
+        $this->signIn('odile');
+        self::assertSame(204, $this->send('PUT', "/api/courses/$course/colleagues", ['colleagues' => []])->getStatusCode());
+        $this->signIn('bertil');
+        self::assertSame(404, $this->get('/api/parts/'.$this->part(self::MARCH).'/marking')->getStatusCode());
+    }
+
+    public function testAStudentWhoMovesKeepsTheirWork(): void
+    {
+        $this->signIn('marit');
+        [$from, $to, $ines] = [$this->course(), $this->course('Gull deck, Fridays'), $this->account('ines')];
+        self::assertSame(204, $this->send('POST', "/api/courses/$from/students/$ines/move", ['to' => $to])->getStatusCode());
+        self::assertSame(404, $this->send('POST', "/api/courses/$from/students/$ines/move", ['to' => $to])->getStatusCode());
+        $term = $this->json($this->get("/api/courses/$from/term"));
+        $left = array_values(array_filter((array) $term['students'], static fn (mixed $one): bool => \is_array($one) && true === $one['left']));
+        self::assertSame(['Ines Caldeira'], array_column($left, 'name'), 'the marks of the class stay');
+        $this->signIn('ines');
+        self::assertStringContainsString('Gulls on the Rail', (string) $this->get('/api/today')->getContent());
+        $attempt = $this->attempt('Foghorn Shuffle', 'ines');
+        self::assertSame(200, $this->get("/api/attempts/$attempt")->getStatusCode());
+    }
+
+    public function testAYearIsPutAwayAndTheNextTakesStudentsAndTasksAlong(): void
+    {
+        $this->signIn('odile');
+        $course = $this->course();
+        $due = new \DateTimeImmutable('2026-03-20 18:00', new \DateTimeZone('Europe/London'));
+        $this->one('UPDATE assignment SET due_at = ? WHERE title = ? RETURNING id', $due->format(\DATE_ATOM), self::MARCH);
+        $next = ['name' => 'Parade line, Tuesdays', 'year' => '2027/28', 'students' => true, 'tasks' => true, 'days' => 14, 'archive' => true];
+        $id = $this->text($this->json($this->send('POST', "/api/courses/$course/next", $next)), 'id');
+        self::assertCount(20, (array) $this->json($this->get("/api/courses/$id/students"))['students']);
+        $copied = new \DateTimeImmutable($this->one('SELECT due_at FROM assignment WHERE title = ? AND course_id = ?', self::MARCH, $id));
+        // British clocks went an hour ahead on 29 March 2026: it is still six in the evening.
+        self::assertSame('2026-04-03 18:00', $copied->setTimezone($due->getTimezone())->format('Y-m-d H:i'));
+        self::assertSame('2026-04-03 17:00', $copied->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d H:i'));
+
+        // The old class is only read.
+        $part = $this->one('SELECT p.id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title = ? AND a.course_id = ?', self::MARCH, $course);
+        self::assertSame(200, $this->get("/api/parts/$part/marking")->getStatusCode());
+        $this->assertProblem(409, 'is put away', $this->send('POST', "/api/courses/$course/students", ['names' => 'Ada']));
+        $old = $this->one('SELECT id FROM assignment WHERE title = ? AND course_id = ?', 'Heron Step', $course);
+        $this->assertProblem(409, 'is put away', $this->send('POST', "/api/assignments/$old/publish"));
+        self::assertStringNotContainsString($course, (string) $this->get('/api/today')->getContent());
+        $this->signIn('wren');
+        $this->assertProblem(409, 'The time for handing in is over', $this->handIn($part));
+        $this->signIn('odile');
+        self::assertSame(200, $this->send('PUT', "/api/courses/$course", ['archived' => false])->getStatusCode());
+        self::assertStringContainsString($course, (string) $this->get('/api/today')->getContent());
+    }
+
+    public function testATaskIsCopiedToAnotherClassAsADraft(): void
+    {
+        $this->signIn('marit');
+        $to = $this->course('Gull deck, Fridays');
+        $copy = ['courseId' => $to, 'days' => 7];
+        $id = $this->text($this->json($this->send('POST', '/api/assignments/'.$this->assignment('Slack Tide / Spring Tide').'/copy', $copy)), 'id');
+        $plan = $this->json($this->get("/api/assignments/$id"));
+        self::assertSame([null, 'Gull deck, Fridays', 2], [$plan['publishedAt'], $this->at($plan, 'course.name'), \count((array) $plan['parts'])]);
+        $this->assertProblem(422, 'days', $this->send('POST', "/api/assignments/$id/copy", ['days' => 5000] + $copy));
+        $away = ['courseId' => $this->course('Parade line, the winter before')];
+        $this->assertProblem(409, 'is put away', $this->send('POST', "/api/assignments/$id/copy", $away));
+    }
+
+    public function testAClassGoesToAnotherTeacher(): void
+    {
+        $this->signIn('marit');
+        $course = $this->course();
+        $this->assertProblem(422, 'no teacher', $this->send('PUT', "/api/courses/$course/teacher", ['teacherId' => $this->account('wren')]));
+        self::assertSame(204, $this->send('PUT', "/api/courses/$course/teacher", ['teacherId' => $this->account('bertil')])->getStatusCode());
+        $this->signIn('odile');
+        self::assertSame(404, $this->get("/api/courses/$course/term")->getStatusCode());
+    }
+
+    public function testLatenessIsCountedFromWhenItWasDue(): void
+    {
+        $school = new \Pulsanda\App\Entity\School('S');
+        $teacher = new \Pulsanda\App\Entity\Account($school, 't', 'T', \Pulsanda\App\Entity\Role::Teacher, 'T');
+        $task = new Assignment($school, new \Pulsanda\App\Entity\Course($school, $teacher, 'C'));
+        $due = new \DateTimeImmutable('2026-10-25T01:30:00+01:00'); // in the hour that British clocks show twice
+        $task->describe('x', '', $due);
+        $task->takeLate(true, 15);
+        self::assertSame(0, $task->lateness($due->modify('+15 minutes')));
+        self::assertSame(16, $task->lateness($due->modify('+901 seconds')));
+        self::assertSame(60, $task->lateness(new \DateTimeImmutable('2026-10-25T01:30:00+00:00')), 'the same face of the clock, an hour later');
+    }
+
+    private function handIn(string $part): \Symfony\Component\HttpFoundation\Response
+    {
+        $bench = $this->json($this->get("/api/parts/$part/bench"));
+        $pattern = $this->at($bench, 'target');
+
+        return $this->send('POST', "/api/parts/$part/attempts", ['version' => $this->at($bench, 'draft.version'), 'pattern' => $pattern, 'note' => '']);
+    }
+
+    /** @return array{mixed, mixed} minutes of the newest attempt, and the leave */
+    private function lateness(string $part, string $signIn): array
+    {
+        $id = $this->account($signIn);
+        foreach ((array) $this->at($this->json($this->get("/api/parts/$part/marking")), 'students') as $student) {
+            if (\is_array($student) && $id === $student['id']) {
+                return [$this->at($student, 'attempts.0.late'), $student['leave']];
+            }
+        }
+        self::fail("$signIn is not in the class.");
+    }
+}
