@@ -63,3 +63,7 @@ export type ShelfThing = Schemas['ShelfThing'];
 export type KeptInput = Schemas['KeptInput'];
 export type Slip = Schemas['Slip'];
 export type SchoolPeople = Schemas['SchoolPeople'];
+export type TermCell = Schemas['TermCell'];
+export type StudentTerm = Schemas['StudentTerm'];
+export type PeopleLook = Schemas['PeopleLook'];
+export type RosterLook = Schemas['RosterLook'];

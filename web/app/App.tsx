@@ -11,7 +11,8 @@ const Bench = lazy(() => import('../bench/BenchPage'));
 const Planner = lazy(() => import('../planner/PlannerPage'));
 const Marking = lazy(() => import('../marking/MarkingPage'));
 const Picture = lazy(() => import('../picture/PicturePage'));
-const Term = lazy(() => import('../picture/TermPage'));
+const Term = lazy(() => import('../results/TermPage'));
+const Student = lazy(() => import('../results/StudentPage'));
 const Projector = lazy(() => import('../picture/ProjectorPage'));
 const Returned = lazy(() => import('../marking/ReturnedPage'));
 const Paper = lazy(() => import('../paper/PaperPage'));
@@ -48,6 +49,8 @@ export function App() {
           {teacher && <Route path="/marking/:partId/:attemptId?" element={<Marking />} />}
           {teacher && <Route path="/picture/:partId" element={<Picture />} />}
           {teacher && <Route path="/term/:courseId" element={<Term />} />}
+          {teacher && <Route path="/student/:studentId" element={<Student own={false} />} />}
+          {!teacher && <Route path="/term" element={<Student own={true} />} />}
           {teacher && <Route path="/project/:partId" element={<Projector />} />}
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
           <Route path="/sheet/:kind/:id" element={<Paper />} />

@@ -11,8 +11,14 @@ export function Setup() {
     run(async () => {
       const field = (name: string) => String(form.get(name));
       const [signIn, password] = [field('signIn'), field('password')];
+      const counting = field('counting') as 'steps' | 'syllables' | 'bar-beat';
+      const points = Number(field('points'));
       await session();
-      await reply(api.POST('/api/setup', { body: { key, school: field('school'), name: field('name'), signIn, password } }));
+      await reply(
+        api.POST('/api/setup', {
+          body: { key, school: field('school'), name: field('name'), signIn, password, zone: field('zone'), counting, points },
+        }),
+      );
       await session();
       await reply(api.POST('/api/sign-in', { body: { name: signIn, password } }));
       window.location.assign('/school');
@@ -38,6 +44,27 @@ export function Setup() {
           Your password, at least 8 characters; a sentence is good
           <input name="password" type="password" className="field" autoComplete="new-password" minLength={8} maxLength={200} required />
         </label>
+        <details className="text-sm">
+          <summary className="quiet-link w-fit py-1">time zone, counting and marks; all of it can be changed later</summary>
+          <div className="mt-2 flex flex-col gap-2">
+            <label>
+              Time zone
+              <input name="zone" className="field" defaultValue={Intl.DateTimeFormat().resolvedOptions().timeZone} required />
+            </label>
+            <label>
+              Classes count in
+              <select name="counting" className="field" defaultValue="syllables">
+                <option value="syllables">syllables, 1 e &amp; a</option>
+                <option value="steps">step numbers, 1 to 16</option>
+                <option value="bar-beat">bar.beat, 1.1</option>
+              </select>
+            </label>
+            <label>
+              Points of a part
+              <input name="points" type="number" className="field" min={1} max={1000} defaultValue={20} required />
+            </label>
+          </div>
+        </details>
         {error && <Notice>{error}</Notice>}
         {key === '' && <Notice>The key of the link is missing; open the whole link that the server has printed.</Notice>}
         <button type="submit" className="button button-main justify-center" disabled={busy || key === ''}>

@@ -1,8 +1,7 @@
 import { Link } from 'react-router';
 import type { MarkingList } from '../api/types';
 import { STATES } from '../compared/names';
-import { partName, taskName, when } from '../ui/words';
-import { isLate } from './Glance';
+import { lateWords, partName, taskName, when } from '../ui/words';
 import '../ui/rooms.css';
 
 /** Within the list only: the page stays where it is. */
@@ -16,9 +15,9 @@ function intoSight(link: HTMLAnchorElement | null): void {
 type Listed = MarkingList['students'][number]['attempts'][number];
 
 /** Of an attempt, in words: what is to be done with it, how much there is to say, and when it came. */
-function stateOf(attempt: Listed, list: MarkingList): string {
+function stateOf(attempt: Listed): string {
   const said = attempt.said.length > 0 ? `${attempt.said.length} to say` : 'all right';
-  return `${STATES[attempt.state]}, ${said}, ${when(attempt.handedInAt)}${isLate(list, attempt.handedInAt) ? ', late' : ''}`;
+  return `${STATES[attempt.state]}, ${said}, ${when(attempt.handedInAt)}${attempt.late > 0 ? `, ${lateWords(attempt.late)}` : ''}`;
 }
 
 /** Who has handed in, when, which attempt, how well placed, the mark and the state. */
@@ -75,9 +74,9 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 <span className="ml-auto shrink-0 font-head" title={attempt.mark === null ? 'Suggested mark' : 'Mark'}>
                   {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
                 </span>
-                <span className="w-4 shrink-0 text-center" title={stateOf(attempt, list)}>
+                <span className="w-4 shrink-0 text-center" title={stateOf(attempt)}>
                   <span aria-hidden="true">{attempt.state === 'returned' ? '✓' : attempt.state === 'begun' ? '◐' : '●'}</span>
-                  <span className="sr-only">{stateOf(attempt, list)}</span>
+                  <span className="sr-only">{stateOf(attempt)}</span>
                 </span>
               </Link>
             </li>

@@ -4,7 +4,8 @@ import type { Aspects, MarkingList } from '../api/types';
 import { ASPECT_NAMES, STATES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { useKeys } from '../ui/useKeys';
-import { briefly, plural } from '../ui/words';
+import { briefly, lateWords, plural } from '../ui/words';
+import { Leave, leaveWords } from './Leave';
 import '../ui/rooms.css';
 
 const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
@@ -17,7 +18,12 @@ export function Glance({ list }: { list: MarkingList }) {
   const first = list.students.find((student) => student.attempts[0] && student.attempts[0].state !== 'returned')?.attempts[0];
   useKeys({ n: () => first && navigate(`/marking/${list.part.id}/${first.id}`) });
   if (list.students.every((student) => student.attempts.length === 0)) {
-    return <p className="card">Nobody has handed in yet. As soon as a beat comes in, you hear and see it here beside the target.</p>;
+    return (
+      <>
+        <p className="card">Nobody has handed in yet. As soon as a beat comes in, you hear and see it here beside the target.</p>
+        <Leave list={list} />
+      </>
+    );
   }
   return (
     <>
@@ -50,6 +56,7 @@ export function Glance({ list }: { list: MarkingList }) {
           <Sharing list={list} />
         </>
       )}
+      <Leave list={list} />
     </>
   );
 }
@@ -84,7 +91,7 @@ function Table({ list }: { list: MarkingList }) {
                   <th scope="row" className="font-normal">
                     <bdi>{student.name}</bdi>
                   </th>
-                  <td colSpan={6 + (aspects ? NAMES.length : 0) + (rules ? 1 : 0)}>not handed in</td>
+                  <td colSpan={6 + (aspects ? NAMES.length : 0) + (rules ? 1 : 0)}>{leaveWords(student) || 'not handed in'}</td>
                 </tr>
               );
             }
@@ -100,7 +107,7 @@ function Table({ list }: { list: MarkingList }) {
                 <td>{student.attempts.length}</td>
                 <td className="whitespace-nowrap">
                   {briefly(newest.handedInAt)}
-                  {isLate(list, newest.handedInAt) && <b>, late</b>}
+                  {newest.late > 0 && <b>, {lateWords(newest.late)}</b>}
                 </td>
                 {aspects &&
                   NAMES.map((name) => (
@@ -121,10 +128,6 @@ function Table({ list }: { list: MarkingList }) {
       <p className="mt-2 text-sm text-faint">Aspects in percent of the newest attempt; ~ is a mark that Pulsanda suggests.</p>
     </section>
   );
-}
-
-export function isLate(list: MarkingList, time: string): boolean {
-  return list.assignment.dueAt !== null && new Date(time) > new Date(list.assignment.dueAt);
 }
 
 /** How much of an aspect is reached, as a length beside its number. */

@@ -12,8 +12,10 @@ import { playerFor } from '../sound/usePlayer';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { plural, when } from '../ui/words';
 import { AsksPanel } from './AsksPanel';
+import { CopyTo } from './CopyTo';
 import { EffectNotice } from './EffectNotice';
 import { HelpFields } from './HelpFields';
+import { Later } from './Later';
 import { MarkingPanel } from './MarkingPanel';
 import { PartNav, SheetNav } from './PartNav';
 import type { Opened } from './PlannerPage';
@@ -148,12 +150,13 @@ function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
 
 function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
   const [doubts, setDoubts] = useState<string[]>([]);
-  const publish = () => {
+  const publish = (at: string | null = null) => {
     const found = doubtsOf(plan);
     if (found.length > 0 && doubts.length === 0) return setDoubts(found);
     setDoubts([]);
-    void keeper.publish();
+    void keeper.publish(at);
   };
+  const planned = plan.publishedAt !== null && new Date(plan.publishedAt) > new Date();
   return (
     <section aria-label="Publish">
       {doubts.length > 0 && (
@@ -169,7 +172,11 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
       <p className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
         <span>{plan.dueAt ? `Due ${when(plan.dueAt)}` : 'No time to hand in by'}</span>
         <span>
-          {plan.closedAt ? `closed ${when(plan.closedAt)}` : plan.publishedAt ? `published ${when(plan.publishedAt)}` : 'only you see this'}
+          {plan.closedAt
+            ? `closed ${when(plan.closedAt)}`
+            : plan.publishedAt
+              ? `${planned ? 'opens' : 'published'} ${when(plan.publishedAt)}`
+              : 'only you see this'}
         </span>
       </p>
       <p className="mt-1.5 flex flex-wrap gap-2">
@@ -193,7 +200,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             className="button button-main flex-1 justify-center"
             aria-label={`Publish ${doubts.length > 0 ? 'all the same ' : ''}to ${plan.course.name}`}
             disabled={plan.title.trim() === ''}
-            onClick={publish}
+            onClick={() => publish()}
           >
             {doubts.length > 0 ? 'Publish all the same' : 'Publish'}
           </button>
@@ -232,6 +239,8 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label="Keep the task on the Shelf" />
         </div>
       )}
+      {(!plan.publishedAt || planned) && plan.title.trim() !== '' && <Later busy={keeper.busy} publish={publish} />}
+      {plan.id && <CopyTo id={plan.id} courseId={plan.course.id} />}
       {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
     </section>
   );

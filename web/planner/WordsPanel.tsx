@@ -1,5 +1,7 @@
 import type { Catalogue } from '../api/types';
 import { Choice } from '../ui/Choice';
+import { NumberField } from '../ui/NumberField';
+import { TimeField } from '../ui/TimeField';
 import { lower, partName } from '../ui/words';
 import { FreedomFields } from './FreedomFields';
 import { PartPlace } from './PartNav';
@@ -43,17 +45,26 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
           onChange={(event) => change({ brief: event.target.value })}
         />
       </label>
-      <label className="text-sm">
-        Due
-        <input
-          type="datetime-local"
-          className="field mt-1"
-          value={localTime(plan.dueAt)}
-          onChange={(event) =>
-            change({ dueAt: event.target.value === '' ? null : new Date(event.target.value).toISOString().replace(/\.\d+Z$/, 'Z') })
-          }
-        />
-      </label>
+      <TimeField label="Due" value={plan.dueAt} change={(dueAt) => change({ dueAt })} />
+      {plan.dueAt && (
+        <div className="text-sm">
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={plan.late} onChange={(event) => change({ late: event.target.checked })} />
+            takes beats after that too, and says how late they are
+          </label>
+          <span className="mt-1 flex flex-wrap items-center gap-1.5">
+            the first
+            <NumberField
+              label="Minutes that are not late yet"
+              value={plan.grace}
+              low={0}
+              high={1440}
+              take={(grace) => change({ grace: Math.round(grace) })}
+            />
+            minutes are not late yet
+          </span>
+        </div>
+      )}
       {plan.parts.length > 1 && (
         <>
           <h3 className="border-t border-rule pt-2">Part {index + 1}</h3>
@@ -138,10 +149,3 @@ const VIEWS: Record<View, string> = {
   heard: 'Dictation: they hear it as sound and write it down; no note of it reaches them.',
   hidden: 'They build what the brief says, and neither see nor hear it.',
 };
-
-/** An instant as the datetime-local field wants it: this place's clock, without a zone. */
-function localTime(time: string | null): string {
-  if (!time) return '';
-  const date = new Date(time);
-  return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-}

@@ -22,6 +22,8 @@ const answer = (change: object) =>
     title: 'Harbour Steps',
     brief: '',
     dueAt: null,
+    late: false,
+    grace: 0,
     publishedAt: null,
     course,
     attempts: 0,

@@ -52,6 +52,9 @@ export type Plan = {
   title: string;
   brief: string;
   dueAt: string | null;
+  /** Whether it takes beats after it is due, and how many minutes are not late yet. */
+  late: boolean;
+  grace: number;
   publishedAt: string | null;
   closedAt: string | null;
   /** That the server counts; 0 until it is first kept. */
@@ -63,7 +66,19 @@ let keys = 0;
 export const newKey = (): string => `k${++keys}`;
 
 export function newPlan(course: TeacherToday['courses'][number], pattern: Pattern): Plan {
-  return { id: null, course, title: '', brief: '', dueAt: null, publishedAt: null, closedAt: null, version: 0, parts: [newPart(pattern)] };
+  return {
+    id: null,
+    course,
+    title: '',
+    brief: '',
+    dueAt: null,
+    late: false,
+    grace: 0,
+    publishedAt: null,
+    closedAt: null,
+    version: 0,
+    parts: [newPart(pattern)],
+  };
 }
 
 /** @param pattern what its sheet begins with */
@@ -149,9 +164,9 @@ export function withKind(part: PartPlan, kind: Kind): PartPlan {
 }
 
 export function planOf(one: PlannedAssignment): Plan {
-  const { id, course, title, brief, dueAt, publishedAt, closedAt, version } = one;
+  const { id, course, title, brief, dueAt, late, grace, publishedAt, closedAt, version } = one;
   if (one.parts.length === 0) throw new Error('This assignment has no part; plan it anew.');
-  return { id, course, title, brief, dueAt, publishedAt, closedAt, version, parts: one.parts.map(partOf) };
+  return { id, course, title, brief, dueAt, late, grace, publishedAt, closedAt, version, parts: one.parts.map(partOf) };
 }
 
 function partOf(part: PlannedPart): PartPlan {
@@ -193,8 +208,8 @@ function withRows(pattern: Pattern, instruments: string[]): Pattern {
 }
 
 export function inputOf(plan: Plan): AssignmentInput {
-  const { title, brief, dueAt } = plan;
-  return { title, brief, dueAt, parts: plan.parts.map((part) => partInput(part, title)) };
+  const { title, brief, dueAt, late, grace } = plan;
+  return { title, brief, dueAt, late, grace, parts: plan.parts.map((part) => partInput(part, title)) };
 }
 
 function partInput(part: PartPlan, title: string): PartInput {

@@ -122,11 +122,12 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
     }
     await keeper.send();
   };
-  const publish = async () => {
+  /** @param when a time to come at which it opens by itself; null for now */
+  const publish = async (when: string | null) => {
     await keeper.send();
     const { id } = latest.current.plan;
     if (keeper.dirty || !id) return;
-    if (!(await run(() => reply(api.POST('/api/assignments/{id}/publish', at({ id })))))) return;
+    if (!(await run(() => reply(api.POST('/api/assignments/{id}/publish', { ...at({ id }), body: { at: when } }))))) return;
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate('/');
   };

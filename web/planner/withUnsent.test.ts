@@ -17,6 +17,8 @@ const answer = {
   title: 'March',
   brief: '',
   dueAt: null,
+  late: false,
+  grace: 0,
   publishedAt: '2026-11-20T10:00:00+00:00',
   course: { id: 'c', name: 'Parade line', counting: 'steps' },
   attempts: 3,

@@ -1,98 +1,165 @@
 import { useQuery } from '@tanstack/react-query';
+import { Fragment, useState } from 'react';
+import { Link } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { SchoolPeople, Slip } from '../api/types';
+import { Choice } from '../ui/Choice';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { byName } from '../ui/words';
+import { byName, plural } from '../ui/words';
+import { BringList } from './BringList';
 import { Care } from './Care';
+import { ClassSettings } from './ClassSettings';
 import { NamesForm } from './NamesForm';
+import { Person } from './Person';
 
 type Props = {
+  school: SchoolPeople;
   course: SchoolPeople['courses'][number];
-  keeps: boolean;
   changed: () => void;
   /** Shows first passwords, once. */
   show: (slips: Slip[]) => void;
 };
 
-/** Who is in a class: add them, give new passwords, take somebody out. */
-export function ClassPeople({ course, keeps, changed, show }: Props) {
+const PASSWORDS = { none: 'none yet', first: 'the first one', own: 'their own' };
+
+/** A class: who is in it, how others come in, and what is settled for it. */
+export function ClassPeople({ school, course, changed, show }: Props) {
+  const [part, setPart] = useState<'people' | 'add' | 'class'>('people');
   const where = at({ id: course.id });
-  const people = useQuery({
-    queryKey: ['school', course.id],
-    queryFn: () => reply(api.GET('/api/courses/{id}/students', where)),
-  });
-  const task = useTask();
-  const { busy, error, run } = task;
-  if (people.error) return <Failed error={people.error} again={() => void people.refetch()} />;
-  if (!people.data) return <Waiting what={course.name} />;
-  const again = async () => {
-    await people.refetch();
+  const people = useQuery({ queryKey: ['school', course.id], queryFn: () => reply(api.GET('/api/courses/{id}/students', where)) });
+  const again = () => {
+    void people.refetch();
     changed();
   };
-  const { students } = people.data;
+  const { students = [] } = people.data ?? {};
+  const shown = students.length === 0 && part === 'people' && !course.archived ? 'add' : part;
   return (
     <>
-      <h2>{course.name}</h2>
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+        <h2>
+          {course.name} <span className="text-base font-normal text-faint">{course.year}</span>
+        </h2>
+        <Link to={`/term/${course.id}`} className="quiet-link text-sm">
+          marks over the term
+        </Link>
+      </div>
+      <Choice
+        label="What of the class"
+        value={shown}
+        options={[
+          { value: 'people', label: plural(students.length, 'student') },
+          ...(course.archived ? [] : [{ value: 'add' as const, label: 'Add students' }]),
+          { value: 'class', label: 'The class' },
+        ]}
+        onChange={setPart}
+      />
+      {people.error && <Failed error={people.error} again={() => void people.refetch()} />}
+      {!people.data && !people.error && <Waiting what={course.name} />}
+      {people.data && shown === 'people' && <People school={school} course={course} students={students} again={again} show={show} />}
+      {people.data && shown === 'add' && (
+        <>
+          {students.length === 0 && <p className="mt-3 text-faint">Nobody is in this class yet: paste its names, or bring a file.</p>}
+          <NamesForm
+            title="Paste names"
+            button="Add them to the class"
+            preview={async (names) => (await reply(api.POST('/api/courses/{id}/students/preview', { ...where, body: { names } }))).people}
+            send={async (names) => (await reply(api.POST('/api/courses/{id}/students', { ...where, body: { names } }))).slips}
+            done={(slips) => {
+              setPart('people');
+              again();
+              show(slips);
+            }}
+          />
+          <BringList
+            courseId={course.id}
+            done={() => {
+              again();
+              setPart('people');
+            }}
+          />
+        </>
+      )}
+      {people.data && shown === 'class' && <ClassSettings school={school} course={course} changed={again} />}
+    </>
+  );
+}
+
+type PeopleProps = Omit<Props, 'changed'> & {
+  students: { id: string; name: string; signIn: string; disabled: boolean; password: keyof typeof PASSWORDS }[];
+  again: () => void;
+};
+
+function People({ school, course, students, again, show }: PeopleProps) {
+  const task = useTask();
+  const { busy, error, run } = task;
+  const [open, setOpen] = useState<string | null>(null);
+  const fresh = students.filter(({ password }) => password !== 'own').length;
+  const slips = () =>
+    run(async () => {
+      show((await reply(api.POST('/api/courses/{id}/slips', at({ id: course.id })))).slips);
+      again();
+    });
+  return (
+    <div className="mt-3">
+      {fresh > 0 && !course.archived && (
+        <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
+          {plural(fresh, 'student has', 'students have')} not come in with a password of their own yet.
+          <button type="button" className="button button-small" disabled={busy} onClick={() => void slips()}>
+            New slips for {fresh === 1 ? 'that one' : `these ${fresh}`}
+          </button>
+        </p>
+      )}
       {error && <Notice>{error}</Notice>}
-      {students.length === 0 ? (
-        <p className="text-faint">Nobody is in this class yet: paste its names below.</p>
-      ) : (
-        <table className="glance">
-          <thead>
-            <tr>
-              <th scope="col">Name</th>
-              <th scope="col">Signs in as</th>
-              <th scope="col">Password</th>
-              <th scope="col">
-                <span className="sr-only">What to do</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {byName(students).map(({ id, name, signIn, disabled, fresh }) => (
-              <tr key={id}>
+      <table className="glance">
+        <thead>
+          <tr>
+            <th scope="col">Name</th>
+            <th scope="col">Signs in as</th>
+            <th scope="col">Password</th>
+            <th scope="col">
+              <span className="sr-only">What to do</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {byName(students).map(({ id, name, signIn, disabled, password }) => (
+            <Fragment key={id}>
+              <tr>
                 <td>
                   <bdi>{name}</bdi>
                   {disabled && ' (disabled)'}
                 </td>
                 <td>{signIn}</td>
-                <td>{fresh ? 'the first one' : 'their own'}</td>
+                <td>{PASSWORDS[password]}</td>
                 <td className="text-right">
                   <span className="flex flex-wrap justify-end gap-1.5">
-                    <Care person={{ id, name, disabled }} mayDisable={keeps} task={task} show={show} changed={() => void again()} />
+                    {!course.archived && (
+                      <Care person={{ id, name, disabled }} mayDisable={school.keeps} task={task} show={show} changed={again} />
+                    )}
                     <button
                       type="button"
                       className="button button-small"
-                      disabled={busy}
-                      aria-label={`Take out: ${name}`}
-                      onClick={() =>
-                        void run(async () => {
-                          const path = at({ id: course.id, student: id });
-                          await reply(api.DELETE('/api/courses/{id}/students/{student}', path));
-                          await again();
-                        })
-                      }
+                      aria-expanded={open === id}
+                      aria-label={`More for ${name}`}
+                      onClick={() => setOpen(open === id ? null : id)}
                     >
-                      Take out
+                      More
                     </button>
                   </span>
                 </td>
               </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <NamesForm
-        title="Add students"
-        button="Add them to the class"
-        preview={async (names) => (await reply(api.POST('/api/courses/{id}/students/preview', { ...where, body: { names } }))).people}
-        send={async (names) => (await reply(api.POST('/api/courses/{id}/students', { ...where, body: { names } }))).slips}
-        done={(slips) => {
-          void again();
-          show(slips);
-        }}
-      />
-    </>
+              {open === id && (
+                <tr>
+                  <td colSpan={4}>
+                    <Person person={{ id, name }} course={course} school={school} task={task} changed={again} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

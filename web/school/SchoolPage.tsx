@@ -1,13 +1,15 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { api, reply } from '../api/client';
+import { api, at, reply } from '../api/client';
 import type { SchoolPeople, Slip } from '../api/types';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { fromNow, plural } from '../ui/words';
+import { BringSet } from './BringSet';
 import { ClassPeople } from './ClassPeople';
 import { NamesForm } from './NamesForm';
+import { SchoolSettings } from './SchoolSettings';
 import { Slips } from './Slips';
 import { Teachers } from './Teachers';
 import '../ui/rooms.css';
@@ -30,6 +32,14 @@ export default function SchoolPage() {
         <h1>{name}</h1>
         <p className="text-sm text-faint">{plural(courses.length, 'class', 'classes')}</p>
         <ul className="mt-2">
+          {keeps && (
+            <li>
+              <button type="button" className="school-class" aria-pressed={!chosen} onClick={() => setSearch({}, { replace: true })}>
+                <span className="block font-bold">Teachers and school</span>
+                <span className="text-sm text-faint">who teaches, lists, what holds for all</span>
+              </button>
+            </li>
+          )}
           {courses.map((course) => (
             <li key={course.id}>
               <button
@@ -40,7 +50,9 @@ export default function SchoolPage() {
               >
                 <span className="block font-bold">{course.name}</span>
                 <span className="text-sm text-faint">
-                  {keeps && `${course.teacher} · `}
+                  {course.archived && 'put away · '}
+                  {course.year && `${course.year} · `}
+                  {(keeps || !course.own) && `${course.teacher} · `}
                   {plural(course.students, 'student')}
                 </span>
               </button>
@@ -55,15 +67,11 @@ export default function SchoolPage() {
             setSearch({ class: id }, { replace: true });
           }}
         />
-        {keeps && (
-          <button type="button" className="button button-small mt-3" onClick={() => setSearch({}, { replace: true })}>
-            Teachers
-          </button>
-        )}
+        <BroughtIn school={school.data} changed={changed} />
       </section>
       <section aria-label={chosen ? chosen.name : 'Teachers'} className="min-w-0">
         {chosen ? (
-          <ClassPeople key={chosen.id} course={chosen} keeps={keeps} changed={changed} show={setSlips} />
+          <ClassPeople key={chosen.id} school={school.data} course={chosen} changed={changed} show={setSlips} />
         ) : keeps ? (
           <>
             <Teachers school={school.data} changed={changed} show={setSlips} />
@@ -76,6 +84,8 @@ export default function SchoolPage() {
                 setSlips(made);
               }}
             />
+            <BringSet done={changed} />
+            <SchoolSettings key={school.data.name} school={school.data} changed={changed} />
           </>
         ) : (
           <p className="card text-faint">Choose a class at the left, or name a new one.</p>
@@ -85,13 +95,39 @@ export default function SchoolPage() {
   );
 }
 
+/** The list that was brought in last, which can be taken back while nobody of it has begun. */
+function BroughtIn({ school: { intake }, changed }: { school: SchoolPeople; changed: () => void }) {
+  const queries = useQueryClient();
+  const { busy, error, run } = useTask();
+  if (!intake) return null;
+  const takeBack = () =>
+    run(async () => {
+      await reply(api.DELETE('/api/intakes/{id}', at({ id: intake.id })));
+      await queries.invalidateQueries({ queryKey: ['school'] });
+      changed();
+    });
+  return (
+    <div className="mt-3 border-t border-rule pt-3 text-sm">
+      <p className="text-faint">
+        Brought in last, {fromNow(intake.at)}: {plural(intake.accounts, 'account')}
+        {intake.classes > 0 && `, ${plural(intake.classes, 'class', 'classes')}`}.
+      </p>
+      <button type="button" className="button button-small mt-1" disabled={busy} onClick={() => void takeBack()}>
+        Take that list back
+      </button>
+      {error && <Notice>{error}</Notice>}
+    </div>
+  );
+}
+
 function AddClass({ school, done }: { school: SchoolPeople; done: (id: string) => void }) {
   const { busy, error, run } = useTask();
   const [name, setName] = useState('');
+  const [year, setYear] = useState(school.courses.find(({ archived }) => !archived)?.year ?? '');
   const [teacher, setTeacher] = useState('');
   const add = () =>
     run(async () => {
-      const { id } = await reply(api.POST('/api/courses', { body: { name, ...(teacher !== '' && { teacherId: teacher }) } }));
+      const { id } = await reply(api.POST('/api/courses', { body: { name, year, ...(teacher !== '' && { teacherId: teacher }) } }));
       setName('');
       done(id);
     });
@@ -106,6 +142,10 @@ function AddClass({ school, done }: { school: SchoolPeople; done: (id: string) =
       <label>
         A new class
         <input className="field field-small" value={name} maxLength={120} required onChange={(event) => setName(event.target.value)} />
+      </label>
+      <label>
+        School year
+        <input className="field field-small" value={year} maxLength={20} onChange={(event) => setYear(event.target.value)} />
       </label>
       {school.keeps && (
         <label>

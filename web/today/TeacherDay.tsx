@@ -69,13 +69,17 @@ const GROUPS = [
   { title: 'Finished', holds: 'over' },
 ] as const;
 
+/** Whether the class has it; a planned one opens by itself. */
+const isOut = (one: Assignment): boolean => one.publishedAt !== null && new Date(one.publishedAt) <= new Date();
+
 function groupOf(one: Assignment): (typeof GROUPS)[number]['holds'] {
-  if (!one.publishedAt) return 'planned';
+  if (!isOut(one)) return 'planned';
   if (one.parts.some((part) => part.toMark > 0)) return 'waiting';
   return one.closedAt || (one.dueAt && new Date(one.dueAt) < new Date()) ? 'over' : 'running';
 }
 
 function dueOf(one: Assignment): ReactNode {
+  if (one.publishedAt && !isOut(one)) return <>opens {fromNow(one.publishedAt)}</>;
   if (!one.publishedAt) return 'only you see it';
   return one.closedAt ? `closed ${fromNow(one.closedAt)}` : <Due at={one.dueAt} />;
 }
@@ -83,12 +87,12 @@ function dueOf(one: Assignment): ReactNode {
 function AssignmentCard({ one, students }: { one: Assignment; students: number }) {
   const plan = (label: string, className: string) => (
     <Link to={`/plan/${one.id}`} className={className} aria-label={`${label}: ${one.title}`}>
-      {one.publishedAt ? 'plan' : 'Go on planning'}
+      {isOut(one) ? 'plan' : 'Go on planning'}
     </Link>
   );
   return (
     <TaskCard title={one.title} kind={one.kind} glimpse={one.glimpse} due={dueOf(one)}>
-      {one.publishedAt ? (
+      {isOut(one) ? (
         <div className="flex flex-col gap-2">
           {one.parts.map((part, index) => {
             const name = taskName(one.title, one.parts.length, part);

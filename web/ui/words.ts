@@ -1,14 +1,16 @@
-/** Times as people say them, in their own language and zone; with the year where it is not this one. */
+import { inZone, wallTime } from './zone';
+
+/** Times as people say them, in their own language and the school's zone; with the year where it is not this one. */
 export function when(time: string | null | undefined): string {
   if (!time) return '';
   const date = new Date(time);
-  return date.toLocaleString(undefined, { weekday: 'short', ...dayOf(date), hour: '2-digit', minute: '2-digit' });
+  return date.toLocaleString(undefined, { ...inZone(), weekday: 'short', ...dayOf(date), hour: '2-digit', minute: '2-digit' });
 }
 
 /** The same without the day of the week, for narrow places. */
 export function briefly(time: string): string {
   const date = new Date(time);
-  return date.toLocaleString(undefined, { ...dayOf(date), hour: '2-digit', minute: '2-digit' });
+  return date.toLocaleString(undefined, { ...inZone(), ...dayOf(date), hour: '2-digit', minute: '2-digit' });
 }
 
 function dayOf(date: Date): Intl.DateTimeFormatOptions {
@@ -16,7 +18,7 @@ function dayOf(date: Date): Intl.DateTimeFormatOptions {
 }
 
 /** The day of the week. */
-export const weekday = (): string => new Date().toLocaleDateString(undefined, { weekday: 'long' });
+export const weekday = (): string => new Date().toLocaleDateString(undefined, { ...inZone(), weekday: 'long' });
 
 /** How long there still is, or since when it is over: "in 6 days", "yesterday", "in 3 hours". */
 export function fromNow(time: string, now = new Date()): string {
@@ -25,8 +27,8 @@ export function fromNow(time: string, now = new Date()): string {
   if (Math.abs(minutes) < 60) return words.format(minutes, 'minute');
   if (Math.abs(minutes) < 24 * 60) return words.format(Math.round(minutes / 60), 'hour');
   // Days as people count them: from midnight to midnight.
-  const midnight = (date: Date) => new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
-  return words.format(Math.round((midnight(new Date(time)) - midnight(now)) / 86_400_000), 'day');
+  const day = (at: string) => Date.parse(wallTime(at).slice(0, 10));
+  return words.format(Math.round((day(time) - day(now.toISOString())) / 86_400_000), 'day');
 }
 
 /** How a swing stands over music. */
@@ -56,7 +58,7 @@ export function lower(text: string): string {
 
 /** A time of this day. */
 export function clock(time: string): string {
-  return new Date(time).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' });
+  return new Date(time).toLocaleTimeString(undefined, { ...inZone(), hour: '2-digit', minute: '2-digit' });
 }
 
 /** Sorts as the reader's language sorts names. */
@@ -68,4 +70,11 @@ export function byName<T extends { name: string }>(people: readonly T[]): T[] {
 /** Where something stands between left and right: −1 to 1. */
 export function panWords(pan: number): string {
   return pan === 0 ? 'middle' : `${Math.round(Math.abs(pan) * 100)} ${pan < 0 ? 'left' : 'right'}`;
+}
+
+/** Minutes as people say how late something is. */
+export function lateWords(minutes: number): string {
+  if (minutes < 60) return `${plural(minutes, 'minute')} late`;
+  if (minutes < 48 * 60) return `${plural(Math.round(minutes / 60), 'hour')} late`;
+  return `${plural(Math.round(minutes / 1440), 'day')} late`;
 }

@@ -1,0 +1,93 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, at, reply } from '../api/client';
+import type { MarkingList } from '../api/types';
+import { Notice } from '../ui/states';
+import { TimeField } from '../ui/TimeField';
+import { useTask } from '../ui/useTask';
+import { plural, when } from '../ui/words';
+
+type Student = MarkingList['students'][number];
+
+/** What holds for one student beside the others, in a few words. */
+export function leaveWords({ leave }: Student): string {
+  if (!leave) return '';
+  return leave.excused ? 'excused' : leave.until ? `until ${when(leave.until)}` : '';
+}
+
+/** More time for some, also where the task is closed, or that nothing is expected of them. */
+export function Leave({ list }: { list: MarkingList }) {
+  const [chosen, setChosen] = useState<string[]>([]);
+  const [until, setUntil] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
+  const [said, setSaid] = useState('');
+  const { busy, error, run } = useTask();
+  const queries = useQueryClient();
+  const grant = (what: { until?: string | null; excused?: boolean }, done: string) =>
+    run(async () => {
+      const body = { students: chosen, reason, ...what };
+      await reply(api.PUT('/api/assignments/{id}/leave', { ...at({ id: list.assignment.id }), body }));
+      await queries.invalidateQueries({ queryKey: ['marking'] });
+      setSaid(`${done}: ${plural(chosen.length, 'student')}.`);
+      setChosen([]);
+    });
+  const nobody = busy || chosen.length === 0;
+  const held = list.students.filter((student) => student.leave);
+  return (
+    <details className="card mt-3 text-sm">
+      <summary className="font-bold">
+        More time, or excused{held.length > 0 && <span className="font-normal text-faint"> · holds for {held.length}</span>}
+      </summary>
+      {held.length > 0 && (
+        <ul className="mt-2">
+          {held.map((student) => (
+            <li key={student.id}>
+              <bdi>{student.name}</bdi>: {leaveWords(student)}
+              {student.leave?.reason && <span className="text-faint"> ({student.leave.reason})</span>}
+            </li>
+          ))}
+        </ul>
+      )}
+      <fieldset className="mt-2">
+        <legend>For whom</legend>
+        <div className="flex flex-wrap gap-x-4">
+          {list.students.map(({ id, name }) => (
+            <label key={id} className="flex min-h-8 items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={chosen.includes(id)}
+                onChange={(event) => setChosen(event.target.checked ? [...chosen, id] : chosen.filter((one) => one !== id))}
+              />
+              <bdi>{name}</bdi>
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <div className="mt-2 flex flex-wrap items-end gap-3">
+        <TimeField label="More time until" value={until} change={setUntil} />
+        <label className="min-w-56 flex-1">
+          Why (for staff alone)
+          <input className="field mt-1" value={reason} maxLength={300} onChange={(event) => setReason(event.target.value)} />
+        </label>
+      </div>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button button-main"
+          disabled={nobody || until === null}
+          onClick={() => void grant({ until }, 'More time')}
+        >
+          Give more time
+        </button>
+        <button type="button" className="button" disabled={nobody} onClick={() => void grant({ excused: true }, 'Excused')}>
+          Excuse
+        </button>
+        <button type="button" className="button" disabled={nobody} onClick={() => void grant({}, 'As for everybody')}>
+          As for everybody
+        </button>
+      </div>
+      {error && <Notice>{error}</Notice>}
+      <p role="status">{said}</p>
+    </details>
+  );
+}

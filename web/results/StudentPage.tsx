@@ -1,0 +1,176 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { api, at, reply } from '../api/client';
+import type { Aspects, StudentTerm } from '../api/types';
+import { ASPECT_NAMES } from '../compared/names';
+import { Failed, Waiting } from '../ui/states';
+import { lateWords, plural, taskName, when } from '../ui/words';
+import { percentWords, STATE_WORDS } from './states';
+import '../ui/rooms.css';
+import './results.css';
+
+const HeardBeat = lazy(() => import('./HeardBeat'));
+
+/** A student over the term, for a talk with the family: marks, what the beats are like, what comes again, and the beats to hear. */
+export default function StudentPage({ own }: { own: boolean }) {
+  const { studentId = '' } = useParams();
+  const { data, error, refetch } = useQuery({
+    queryKey: ['student-term', own ? 'own' : studentId],
+    queryFn: () => (own ? reply(api.GET('/api/term')) : reply(api.GET('/api/students/{id}/term', at({ id: studentId })))),
+    refetchOnMount: 'always',
+  });
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Waiting what="the term" />;
+  const now = data.tasks.filter(({ course }) => course === data.tasks[0]?.course);
+  const before = data.tasks.filter((task) => !now.includes(task));
+  return (
+    <div className="mx-auto max-w-5xl">
+      <header className="mb-3 flex flex-wrap items-baseline gap-x-4">
+        <h1>{own ? 'My term' : <bdi>{data.student.name}</bdi>}</h1>
+        <span className="text-faint">
+          {data.school}
+          {now[0] && `, ${now[0].course} ${now[0].year}`}
+        </span>
+        <button type="button" className="button ml-auto print:hidden" onClick={() => window.print()}>
+          Print
+        </button>
+      </header>
+      {data.tasks.length === 0 ? (
+        <p className="card">There is no task yet. What is handed in and marked stands here.</p>
+      ) : (
+        <div className="grid gap-4 md:grid-cols-[17rem_minmax(0,1fr)] print:grid-cols-[14rem_minmax(0,1fr)]">
+          <Sum data={data} own={own} />
+          <div className="min-w-0">
+            <Tasks tasks={now} own={own} />
+            {before.length > 0 && (
+              <>
+                <h2 className="mt-4 text-faint">Before</h2>
+                <Tasks tasks={before} own={own} />
+              </>
+            )}
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Sum({ data, own }: { data: StudentTerm; own: boolean }) {
+  const aspects = (Object.keys(ASPECT_NAMES) as (keyof Aspects)[]).flatMap((name) => {
+    const value = data.aspects[name];
+    return value === null || value === undefined ? [] : [{ name, value }];
+  });
+  const counts = [
+    data.missing > 0 && `${data.missing} missing`,
+    data.late > 0 && `${data.late} late`,
+    data.excused > 0 && `${data.excused} excused`,
+  ].filter(Boolean);
+  return (
+    <section aria-label="The term in short" className="flex flex-col gap-3">
+      <div className="card">
+        <p className="term-sum">{percentWords(data.share)}</p>
+        <p className="text-sm text-faint">of what could be earned, over what is marked{counts.length > 0 && `; ${counts.join(', ')}`}</p>
+      </div>
+      {aspects.length > 0 && (
+        <div className="card">
+          <h2 className="text-base">What the beats are like</h2>
+          <dl className="mt-1 text-sm">
+            {aspects.map(({ name, value }) => (
+              <div key={name} className="mt-1 grid grid-cols-[1fr_auto] gap-x-2">
+                <dt>{ASPECT_NAMES[name]}</dt>
+                <dd>{percentWords(value)}</dd>
+                <svg aria-hidden="true" viewBox="0 0 100 4" preserveAspectRatio="none" className="col-span-2 h-1.5 w-full">
+                  <rect width="100" height="4" className="fill-wash" />
+                  <rect width={100 * value} height="4" className="fill-target" />
+                </svg>
+              </div>
+            ))}
+          </dl>
+        </div>
+      )}
+      <div className="card">
+        <h2 className="text-base">What comes again</h2>
+        {data.habits.length === 0 ? (
+          <p className="text-sm text-faint">{own ? 'Nothing: no two answers say the same.' : 'Nothing is said of two tasks or more.'}</p>
+        ) : (
+          <ul className="mt-1 flex flex-col gap-1.5 text-sm">
+            {data.habits.map(({ text, tasks }) => (
+              <li key={text}>
+                <b>{text}</b>{' '}
+                <span className="text-faint">
+                  and like it in {plural(tasks.length, 'task')}: {tasks.join(', ')}
+                </span>
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+    </section>
+  );
+}
+
+function Tasks({ tasks, own }: { tasks: StudentTerm['tasks']; own: boolean }) {
+  const [heard, setHeard] = useState<string | null>(null);
+  return (
+    <ul className="flex flex-col gap-2">
+      {tasks.map((task) => {
+        const name = taskName(task.title, task.parts, task);
+        const { attemptId } = task;
+        const to = own ? `/returned/${attemptId}` : `/marking/${task.partId}/${attemptId}`;
+        return (
+          <li key={task.partId} className="card grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 break-inside-avoid p-3">
+            <div>
+              <h3 className="text-lg">{name}</h3>
+              <p className="text-sm text-faint">
+                {task.dueAt ? `due ${when(task.dueAt)}` : 'no time to hand in by'}
+                {task.late > 0 && <b>, {lateWords(task.late)}</b>}
+                {task.number > 1 && `, attempt ${task.number}`}
+              </p>
+              {task.said.length > 0 && (
+                <ul className="mt-1 list-disc pl-5 text-sm">
+                  {task.said.slice(0, 4).map((text) => (
+                    <li key={text}>{text}</li>
+                  ))}
+                  {task.said.length > 4 && <li>and {plural(task.said.length - 4, 'thing')} more</li>}
+                </ul>
+              )}
+              {attemptId && task.said.length === 0 && (!own || task.returned) && task.mark !== null && task.mark === task.points && (
+                <p className="text-sm">Everything is as asked.</p>
+              )}
+            </div>
+            <div className="flex flex-col items-end gap-1.5">
+              <p className="font-head text-xl">
+                {task.mark === null ? (
+                  <span className="text-base">{own && task.state === 'handed-in' ? 'with your teacher' : STATE_WORDS[task.state]}</span>
+                ) : (
+                  <>
+                    {task.mark} <span className="text-sm text-faint">of {task.points}</span>
+                  </>
+                )}
+              </p>
+              {attemptId && (
+                <span className="flex gap-1.5 print:hidden">
+                  {heard === attemptId ? (
+                    <Suspense fallback={null}>
+                      <HeardBeat attemptId={attemptId} done={() => setHeard(null)} />
+                    </Suspense>
+                  ) : (
+                    <button type="button" className="button button-small" aria-label={`Hear ${name}`} onClick={() => setHeard(attemptId)}>
+                      Hear
+                    </button>
+                  )}
+                  {(!own || task.returned) && (
+                    <Link to={to} className="button button-small" aria-label={`Open ${name}`}>
+                      Open
+                    </Link>
+                  )}
+                </span>
+              )}
+            </div>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

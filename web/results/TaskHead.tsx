@@ -1,0 +1,44 @@
+import { Link } from 'react-router';
+import { api, at, reply } from '../api/client';
+import type { Term } from '../api/types';
+import { NumberField } from '../ui/NumberField';
+import { useTask } from '../ui/useTask';
+import { taskName } from '../ui/words';
+
+type Props = { part: Term['parts'][number]; shown: string; frozen: boolean; changed: () => void };
+
+/** A task at the head of its column, with how much it counts; 0 for not at all. */
+export function TaskHead({ part, shown, frozen, changed }: Props) {
+  const { error, run } = useTask();
+  const weigh = (weight: number) =>
+    run(async () => {
+      await reply(api.PUT('/api/assignments/{id}/weight', { ...at({ id: part.assignmentId }), body: { weight } }));
+      changed();
+    });
+  const name = taskName(part.title, part.parts, part);
+  return (
+    <th scope="col" className={part.weight === 0 ? 'opacity-70' : ''}>
+      <Link to={`/picture/${part.id}`} className="quiet-link">
+        {name}
+      </Link>
+      {shown === 'mark' && ` (of ${part.points})`}
+      <span className="mt-0.5 flex items-center gap-1 text-xs">
+        counts
+        {frozen ? (
+          ` ${part.weight}`
+        ) : (
+          <NumberField
+            label={`How much ${name} counts`}
+            value={part.weight}
+            low={0}
+            high={10}
+            className="field field-small w-11"
+            take={(weight) => void weigh(weight)}
+          />
+        )}
+        ×
+      </span>
+      {error && <span role="alert">{error}</span>}
+    </th>
+  );
+}

@@ -1,0 +1,181 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { api, reply } from '../api/client';
+import type { Aspects, TermCell } from '../api/types';
+import { ASPECT_NAMES } from '../compared/names';
+import { Choice } from '../ui/Choice';
+import { Failed, Waiting } from '../ui/states';
+import { lateWords, plural } from '../ui/words';
+import { type Line, linesOf, type Only, percentWords, STATE_WORDS } from './states';
+import { TaskHead } from './TaskHead';
+import '../ui/rooms.css';
+import './results.css';
+
+type Shown = 'mark' | keyof Aspects;
+type Sort = 'name' | 'sum' | 'missing';
+
+/** The marks of a class over the term: tasks against students. Every number opens what is behind it. */
+export default function TermPage() {
+  const { courseId = '' } = useParams();
+  const [shown, setShown] = useState<Shown>('mark');
+  const [attempt, setAttempt] = useState<'last' | 'best'>('last');
+  const [only, setOnly] = useState<Only>('all');
+  const [sort, setSort] = useState<Sort>('name');
+  const [withMissing, setWithMissing] = useState(false);
+  const { data, error, refetch } = useQuery({
+    queryKey: ['term', courseId, attempt],
+    queryFn: () => reply(api.GET('/api/courses/{id}/term', { params: { path: { id: courseId }, query: { attempt } } })),
+    refetchOnMount: 'always',
+    placeholderData: (before) => before,
+  });
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Waiting what="the term" />;
+  const { course, parts } = data;
+  const lines = linesOf(data.students, only, sort, withMissing);
+  const points = new Map(parts.map((part) => [part.id, part.points]));
+  const sum = (line: Line) => (withMissing ? line.withMissing : line.share);
+  const file = (kind: string) => `/api/courses/${course.id}/term.${kind}?attempt=${attempt}`;
+  return (
+    <>
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1>{course.name} over the term</h1>
+        <span className="text-faint">
+          {course.year}
+          {course.archived && ', put away'}
+        </span>
+        <span className="ml-auto flex flex-wrap items-baseline gap-x-3 text-sm">
+          Take it away:
+          <a className="quiet-link" href={file('csv')} download>
+            CSV
+          </a>
+          <a className="quiet-link" href={file('ods')} download>
+            spreadsheet
+          </a>
+          <a className="quiet-link" href={file('zip')} download>
+            OneRoster results
+          </a>
+        </span>
+      </div>
+      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2 text-sm print:hidden">
+        <Choice<Shown>
+          label="What is shown"
+          value={shown}
+          options={[
+            { value: 'mark', label: 'Mark' },
+            ...(Object.keys(ASPECT_NAMES) as (keyof Aspects)[]).map((name) => ({ value: name, label: ASPECT_NAMES[name] })),
+          ]}
+          onChange={setShown}
+        />
+        <Choice
+          label="Which attempt counts"
+          value={attempt}
+          options={[
+            { value: 'last', label: 'last' },
+            { value: 'best', label: 'best' },
+          ]}
+          onChange={setAttempt}
+        />
+        <label>
+          Show{' '}
+          <select className="field field-small w-auto!" value={only} onChange={(event) => setOnly(event.target.value as Only)}>
+            <option value="all">everybody</option>
+            <option value="missing">who misses something</option>
+            <option value="late">who was late</option>
+            <option value="to-mark">who waits for a mark</option>
+          </select>
+        </label>
+        <label>
+          by{' '}
+          <select className="field field-small w-auto!" value={sort} onChange={(event) => setSort(event.target.value as Sort)}>
+            <option value="name">name</option>
+            <option value="sum">sum, lowest first</option>
+            <option value="missing">missing, most first</option>
+          </select>
+        </label>
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={withMissing} onChange={(event) => setWithMissing(event.target.checked)} />
+          missing counts as 0
+        </label>
+      </div>
+      {parts.length === 0 ? (
+        <p className="card">Nothing is published yet. Tasks stand here one beside the other as the term goes on.</p>
+      ) : (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a table wider than a small screen is scrolled by key
+        <section aria-label="Students and tasks" tabIndex={0} className="card term-room">
+          <table className="glance">
+            <thead>
+              <tr>
+                <th scope="col">Student</th>
+                {parts.map((part) => (
+                  <TaskHead key={part.id} part={part} shown={shown} frozen={course.archived} changed={() => void refetch()} />
+                ))}
+                <th scope="col">Sum</th>
+                <th scope="col">Missing, late</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((line) => (
+                <tr key={line.id}>
+                  <th scope="row">
+                    <Link to={`/student/${line.id}`} className="quiet-link">
+                      <bdi>{line.name}</bdi>
+                    </Link>
+                    {line.left && <span className="text-sm font-normal text-faint"> (has left)</span>}
+                  </th>
+                  {line.cells.map((cell) => (
+                    <td key={cell.partId}>
+                      <Cell cell={cell} shown={shown} points={points.get(cell.partId) ?? 0} name={line.name} />
+                    </td>
+                  ))}
+                  <td className="font-head text-base whitespace-nowrap">{percentWords(sum(line))}</td>
+                  <td className="text-sm">
+                    {[
+                      line.missing > 0 && `${line.missing} missing`,
+                      line.lateCount > 0 && `${line.lateCount} late`,
+                      line.excused > 0 && `${line.excused} excused`,
+                    ]
+                      .filter(Boolean)
+                      .join(', ')}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {lines.length === 0 && <p className="p-2">Nobody: choose “everybody” to see the class again.</p>}
+        </section>
+      )}
+      <p className="mt-2 text-sm text-faint">
+        {shown === 'mark' ? '~ is a mark that Pulsanda suggests and you have not given yet; it counts nowhere. ' : 'In percent. '}
+        The sum is the mean of what is marked, each task by its weight. {plural(lines.length, 'student')}.
+      </p>
+    </>
+  );
+}
+
+type CellProps = { cell: TermCell; shown: Shown; points: number; name: string };
+
+function Cell({ cell, shown, points, name }: CellProps) {
+  if (!cell.attemptId) {
+    return <span className={cell.state === 'missing' ? 'font-bold' : 'text-faint'}>{STATE_WORDS[cell.state]}</span>;
+  }
+  const value = shown === 'mark' ? (cell.mark ?? cell.suggested) : (cell.aspects[shown] ?? null);
+  const share = value === null ? null : shown === 'mark' ? value / Math.max(points, 1) : value;
+  const text =
+    value === null ? 'not assessed' : shown === 'mark' ? `${cell.mark === null ? '~' : ''}${value}` : `${Math.round(value * 100)}`;
+  return (
+    <Link
+      to={`/marking/${cell.partId}/${cell.attemptId}`}
+      className="term-cell"
+      aria-label={`${name}: ${text}${cell.late > 0 ? `, ${lateWords(cell.late)}` : ''}`}
+      title={cell.late > 0 ? lateWords(cell.late) : undefined}
+    >
+      <span className="term-bar" style={{ width: `${(share ?? 0) * 100}%` }} />
+      <span className="relative">
+        {text}
+        {cell.late > 0 && <span className="text-xs"> late</span>}
+        {cell.state === 'excused' && <span className="text-xs"> excused</span>}
+      </span>
+    </Link>
+  );
+}

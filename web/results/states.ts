@@ -1,0 +1,27 @@
+import type { Term, TermCell } from '../api/types';
+
+/** How a task stands, in a word. */
+export const STATE_WORDS: Record<TermCell['state'], string> = {
+  marked: 'marked',
+  'handed-in': 'to mark',
+  open: 'not yet',
+  missing: 'missing',
+  excused: 'excused',
+};
+
+export const percentWords = (share: number | null): string => (share === null ? '–' : `${Math.round(share * 100)} %`);
+
+export type Line = Term['students'][number];
+export type Only = 'all' | 'missing' | 'late' | 'to-mark';
+
+/** Those lines of a table that are wanted, in the order that is wanted. */
+export function linesOf(lines: Line[], only: Only, sort: 'name' | 'sum' | 'missing', withMissing: boolean): Line[] {
+  const wanted = lines.filter((line) =>
+    only === 'missing' ? line.missing > 0 : only === 'late' ? line.lateCount > 0 : only !== 'to-mark' || line.cells.some(isToMark),
+  );
+  if (sort === 'name') return wanted; // as the server sorts them: those who have left stand last
+  const key = (line: Line) => (sort === 'missing' ? -line.missing : ((withMissing ? line.withMissing : line.share) ?? 2));
+  return [...wanted].sort((a, b) => key(a) - key(b));
+}
+
+const isToMark = (cell: TermCell) => cell.state === 'handed-in';

@@ -1,0 +1,82 @@
+import { useRef, useState } from 'react';
+import { api, reply } from '../api/client';
+import type { RosterLook } from '../api/types';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { plural } from '../ui/words';
+import { bytes } from './BringList';
+import { Faults } from './Faults';
+
+/** The people and classes of a school as a OneRoster 1.2 set, in and out. */
+export function BringSet({ done }: { done: () => void }) {
+  const [file, setFile] = useState<File | null>(null);
+  const [look, setLook] = useState<RosterLook | null>(null);
+  const [said, setSaid] = useState('');
+  const input = useRef<HTMLInputElement>(null);
+  const { busy, error, run } = useTask();
+  const choose = (chosen: File | undefined) =>
+    run(async () => {
+      setLook(null);
+      setSaid('');
+      setFile(chosen ?? null);
+      if (chosen) setLook(await reply(api.POST('/api/school/oneroster', bytes(chosen))));
+    });
+  const take = () =>
+    run(async () => {
+      if (!file) return;
+      const taken = await reply(api.POST('/api/school/oneroster/take', bytes(file)));
+      setSaid(
+        `${plural(taken.made, 'account is', 'accounts are')} new, ${plural(taken.enrolled, 'place')} in classes. Slips are in each class.`,
+      );
+      setLook(null);
+      setFile(null);
+      if (input.current) input.current.value = '';
+      done();
+    });
+  return (
+    <section aria-labelledby="bring-set" className="card mt-3 text-sm">
+      <h3 id="bring-set" className="text-lg">
+        The whole school from another system
+      </h3>
+      <p className="text-faint">
+        A OneRoster 1.2 set: a zip of CSV files with classes, users and enrolments. Whoever is known by their id stays.
+      </p>
+      <input
+        ref={input}
+        type="file"
+        accept=".zip,application/zip"
+        aria-label="The zip of the set"
+        className="file-field mt-2"
+        onChange={(event) => void choose(event.target.files?.[0])}
+      />
+      {error && <Notice>{error}</Notice>}
+      {busy && <p role="status">One moment …</p>}
+      {look && (
+        <>
+          <p className="mt-2">
+            {plural(look.teachers, 'teacher')}, {plural(look.students, 'student')}, {plural(look.classes.length, 'class', 'classes')},{' '}
+            {plural(look.enrolments, 'enrolment')}.
+          </p>
+          <p className="text-faint">{look.classes.slice(0, 40).join(' · ')}</p>
+          <Faults faults={look.faults.map((text) => ({ line: 0, text }))} count={look.faultCount} />
+          <button
+            type="button"
+            className="button button-main mt-2"
+            disabled={busy || look.faultCount > 0 || look.students + look.teachers === 0}
+            onClick={() => void take()}
+          >
+            Bring all of it in
+          </button>
+        </>
+      )}
+      <p role="status" className="mt-1 font-bold">
+        {said}
+      </p>
+      <p className="mt-2">
+        <a className="quiet-link" href="/api/school/oneroster" download>
+          Take the school away as such a set
+        </a>
+      </p>
+    </section>
+  );
+}

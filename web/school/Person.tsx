@@ -1,0 +1,97 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api, at, reply } from '../api/client';
+import type { SchoolPeople } from '../api/types';
+import type { Task } from '../ui/useTask';
+
+type Props = {
+  person: { id: string; name: string };
+  course: SchoolPeople['courses'][number];
+  school: SchoolPeople;
+  task: Task;
+  changed: () => void;
+};
+
+/** What is done seldom for a student: their page, another class, out of the class, and for keepers their file and their end. */
+export function Person({ person: { id, name }, course, school, task: { busy, run }, changed }: Props) {
+  const [to, setTo] = useState('');
+  const [typed, setTyped] = useState('');
+  const others = school.courses.filter((one) => one.id !== course.id && !one.archived);
+  const path = at({ id: course.id, student: id });
+  const move = () =>
+    run(async () => {
+      await reply(api.POST('/api/courses/{id}/students/{student}/move', { ...path, body: { to } }));
+      changed();
+    });
+  const takeOut = () =>
+    run(async () => {
+      await reply(api.DELETE('/api/courses/{id}/students/{student}', path));
+      changed();
+    });
+  const erase = () =>
+    run(async () => {
+      await reply(api.POST('/api/accounts/{id}/erase', { ...at({ id }), body: { name: typed } }));
+      changed();
+    });
+  return (
+    <div className="flex flex-wrap items-end gap-x-3 gap-y-2 py-1 text-left">
+      <Link to={`/student/${id}`} className="button button-small">
+        Over the term
+      </Link>
+      {!course.archived && (
+        <>
+          {others.length > 0 && (
+            <span className="flex items-end gap-1.5">
+              <label>
+                <span className="sr-only">Another class for {name}</span>
+                <select className="field field-small" value={to} onChange={(event) => setTo(event.target.value)}>
+                  <option value="">into another class …</option>
+                  {others.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <button type="button" className="button button-small" disabled={busy || to === ''} onClick={() => void move()}>
+                Move
+              </button>
+            </span>
+          )}
+          <button
+            type="button"
+            className="button button-small"
+            disabled={busy}
+            aria-label={`Take out: ${name}`}
+            onClick={() => void takeOut()}
+          >
+            Take out of the class
+          </button>
+        </>
+      )}
+      {school.keeps && (
+        <>
+          <a className="button button-small" href={`/api/accounts/${id}/file`} download>
+            Everything that is kept
+          </a>
+          <details>
+            <summary className="quiet-link w-fit py-1">erase</summary>
+            <label>
+              It cannot be undone. Type the name, “<bdi>{name}</bdi>”, to erase the account and all its work
+              <input className="field field-small" value={typed} onChange={(event) => setTyped(event.target.value)} />
+            </label>
+            <button
+              type="button"
+              className="button button-small mt-1"
+              disabled={busy || typed.trim() !== name}
+              aria-label={`Erase ${name}`}
+              onClick={() => void erase()}
+            >
+              Erase for ever
+            </button>
+          </details>
+        </>
+      )}
+    </div>
+  );
+}

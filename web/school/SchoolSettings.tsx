@@ -1,0 +1,117 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, reply } from '../api/client';
+import type { SchoolPeople } from '../api/types';
+import { NumberField } from '../ui/NumberField';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { plural } from '../ui/words';
+import { setZone } from '../ui/zone';
+
+const ZONES = Intl.supportedValuesOf('timeZone');
+
+/** What holds for the whole school, and how long it keeps what is put away. */
+export function SchoolSettings({ school, changed }: { school: SchoolPeople; changed: () => void }) {
+  const [name, setName] = useState(school.name);
+  const [zone, setTheZone] = useState(school.zone);
+  const [counting, setCounting] = useState(school.counting);
+  const [points, setPoints] = useState(school.points);
+  const [keepYears, setKeepYears] = useState(school.keepYears);
+  const [said, setSaid] = useState('');
+  const kept = useQuery({ queryKey: ['school', 'kept', school.keepYears], queryFn: () => reply(api.GET('/api/school/kept')) });
+  const { busy, error, run } = useTask();
+  const settle = () =>
+    run(async () => {
+      setSaid('');
+      await reply(api.PUT('/api/school', { body: { name, zone, counting, points, keepYears } }));
+      setZone(zone);
+      setSaid('Kept.');
+      changed();
+    });
+  return (
+    <form
+      className="card mt-3 flex flex-col gap-3 text-sm"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void settle();
+      }}
+    >
+      <h2>The school</h2>
+      <div className="flex flex-wrap gap-3">
+        <label className="min-w-56 flex-1">
+          Name of the school
+          <input className="field mt-1" value={name} maxLength={120} required onChange={(event) => setName(event.target.value)} />
+        </label>
+        <label>
+          Time zone
+          <input className="field mt-1" list="zones" value={zone} required onChange={(event) => setTheZone(event.target.value)} />
+          <datalist id="zones">
+            {ZONES.map((one) => (
+              <option key={one} value={one} />
+            ))}
+          </datalist>
+        </label>
+      </div>
+      <div className="flex flex-wrap items-end gap-3">
+        <label>
+          A new class counts in
+          <select className="field mt-1" value={counting} onChange={(event) => setCounting(event.target.value as SchoolPeople['counting'])}>
+            <option value="syllables">syllables, 1 e &amp; a</option>
+            <option value="steps">step numbers, 1 to 16</option>
+            <option value="bar-beat">bar.beat, 1.1</option>
+          </select>
+        </label>
+        <span className="flex items-center gap-1.5">
+          a part has
+          <NumberField label="Points of a new part" value={points} low={1} high={1000} take={(number) => setPoints(Math.round(number))} />
+          points at first
+        </span>
+      </div>
+      <div>
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={keepYears !== null} onChange={(event) => setKeepYears(event.target.checked ? 3 : null)} />
+          classes that are put away go after some years, with all their work
+        </label>
+        {keepYears !== null && (
+          <span className="flex items-center gap-1.5">
+            after
+            <NumberField label="Years" value={keepYears} low={1} high={30} take={(number) => setKeepYears(Math.round(number))} />
+            years; students who are in no other class go with them
+          </span>
+        )}
+        {kept.data && kept.data.classes.length > 0 && (
+          <table className="glance mt-2" aria-label="What goes when">
+            <thead>
+              <tr>
+                <th scope="col">Class</th>
+                <th scope="col">goes on</th>
+                <th scope="col">with</th>
+              </tr>
+            </thead>
+            <tbody>
+              {kept.data.classes.map((one) => (
+                <tr key={one.id}>
+                  <td>
+                    {one.name} {one.year}
+                  </td>
+                  <td>{one.goes}</td>
+                  <td>
+                    {plural(one.attempts, 'beat')}
+                    {one.students > 0 && `, ${plural(one.students, 'account')}`}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+      {error && <Notice>{error}</Notice>}
+      <p className="flex items-center gap-3">
+        <button type="submit" className="button button-main" disabled={busy}>
+          Keep it so
+        </button>
+        <span role="status">{said}</span>
+      </p>
+    </form>
+  );
+}
