@@ -27,17 +27,25 @@ final class Version20261127000000 extends AbstractMigration
         $this->addSql('CREATE INDEX account_source ON account (school_id, source)');
         $this->addSql('CREATE TABLE colleague (course_id UUID NOT NULL, account_id UUID NOT NULL, school_id UUID NOT NULL, '
             .'PRIMARY KEY (course_id, account_id))');
-        $this->keys('colleague', ['course', 'account', 'school']);
+        $this->keys('colleague', [
+            'course' => 'IDX_494C5FF2591CC992',
+            'account' => 'IDX_494C5FF29B6B5FBA',
+            'school' => 'IDX_494C5FF2C32A47EE',
+        ]);
         // Whoever teaches a class, whether it is theirs or shared with them.
         $this->addSql('CREATE VIEW teaching AS SELECT id AS course_id, teacher_id AS account_id FROM course '
             .'UNION ALL SELECT course_id, account_id FROM colleague');
         $this->addSql('CREATE TABLE leave (assignment_id UUID NOT NULL, student_id UUID NOT NULL, school_id UUID NOT NULL, '
             .'until TIMESTAMP(0) WITH TIME ZONE DEFAULT NULL, excused BOOLEAN DEFAULT false NOT NULL, reason VARCHAR(300) NOT NULL, '
             .'PRIMARY KEY (assignment_id, student_id))');
-        $this->keys('leave', ['assignment', 'student', 'school']);
+        $this->keys('leave', [
+            'assignment' => 'IDX_9BB080D0D19302F8',
+            'student' => 'IDX_9BB080D0CB944F1A',
+            'school' => 'IDX_9BB080D0C32A47EE',
+        ]);
         $this->addSql('CREATE TABLE intake (id UUID NOT NULL PRIMARY KEY, school_id UUID NOT NULL, by_id UUID NOT NULL, '
             .'at TIMESTAMP(0) WITH TIME ZONE NOT NULL, made JSON NOT NULL)');
-        $this->keys('intake', ['school', 'by']);
+        $this->keys('intake', ['school' => 'IDX_AEA2877AC32A47EE', 'by' => 'IDX_AEA2877AAAE72004']);
     }
 
     public function down(Schema $schema): void
@@ -53,13 +61,13 @@ final class Version20261127000000 extends AbstractMigration
         $this->addSql('ALTER TABLE school DROP zone, DROP counting, DROP points, DROP keep_years');
     }
 
-    /** @param list<string> $to */
+    /** @param array<string, string> $to name of the index by what is meant */
     private function keys(string $table, array $to): void
     {
-        foreach ($to as $one) {
+        foreach ($to as $one => $index) {
             $other = ['student' => 'account', 'by' => 'account'][$one] ?? $one;
             $this->addSql("ALTER TABLE $table ADD CONSTRAINT {$table}_$one FOREIGN KEY ({$one}_id) REFERENCES $other (id)");
-            $this->addSql("CREATE INDEX {$table}_{$one}_id ON $table ({$one}_id)");
+            $this->addSql("CREATE INDEX $index ON $table ({$one}_id)");
         }
     }
 }

@@ -18,7 +18,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:account', 'Lists, makes, disables and enables accounts, and gives first passwords.')]
+#[AsCommand('pulsanda:account', 'Lists, makes, disables, enables and unlocks accounts, and gives first passwords.')]
 final class AccountCommand extends Command
 {
     public function __construct(
@@ -31,7 +31,7 @@ final class AccountCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('do', InputArgument::REQUIRED, 'list, make, disable, enable or password')
+        $this->addArgument('do', InputArgument::REQUIRED, 'list, make, disable, enable, unlock (without its second factor) or password')
             ->addArgument('who', InputArgument::OPTIONAL, 'The sign-in name; with make, the name that others read')
             ->addOption('sign-in', null, InputOption::VALUE_REQUIRED, 'With make: the name typed at sign-in')
             ->addOption('role', null, InputOption::VALUE_REQUIRED, 'With make: keeper, teacher or student', 'teacher');
@@ -44,8 +44,8 @@ final class AccountCommand extends Command
         $told = match ($do) {
             'list' => $this->list($output),
             'make' => $this->make($who, $input, $output),
-            'disable', 'enable', 'password' => $this->change($do, $who, $output),
-            default => 'Say list, make, disable, enable or password.',
+            'disable', 'enable', 'unlock', 'password' => $this->change($do, $who, $output),
+            default => 'Say list, make, disable, enable, unlock or password.',
         };
         if (null !== $told) {
             $output->writeln($told, OutputInterface::OUTPUT_RAW);
@@ -105,13 +105,14 @@ final class AccountCommand extends Command
         match ($do) {
             'disable' => $account->disable($now),
             'enable' => $account->enable(),
+            'unlock' => $account->forgetSecond(),
             default => $output->writeln(
                 "$account->signIn has the first password {$this->passwords->give($account)}",
                 OutputInterface::OUTPUT_RAW,
             ),
         };
         $this->entities->flush();
-        'password' === $do || $output->writeln("$account->signIn is {$do}d.", OutputInterface::OUTPUT_RAW);
+        'password' === $do || $output->writeln($account->signIn.' is '.('unlock' === $do ? 'unlocked.' : "{$do}d."), OutputInterface::OUTPUT_RAW);
 
         return null;
     }

@@ -27,6 +27,18 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     private ?\DateTimeImmutable $disabledAt = null;
 
+    /** The sealed key of the second factor; null without one. */
+    #[ORM\Column(type: 'text', nullable: true)]
+    private ?string $second = null;
+
+    /** The time step of the last code that was taken: none is taken twice. */
+    #[ORM\Column(type: 'bigint', options: ['default' => 0])]
+    private int $secondStep = 0;
+
+    /** @var list<string>|null hashes of the recovery codes that are left */
+    #[ORM\Column(type: 'json', nullable: true)]
+    private ?array $recovery = null;
+
     /** Sessions that began before do not count any more. */
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     private ?\DateTimeImmutable $signedOutAt = null;
@@ -111,6 +123,50 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function isSignedInSince(int $began): bool
     {
         return null === $this->signedOutAt || $began > $this->signedOutAt->getTimestamp();
+    }
+
+    public function hasSecond(): bool
+    {
+        return null !== $this->second;
+    }
+
+    public function secondKey(): ?string
+    {
+        return $this->second;
+    }
+
+    /** @param list<string> $recovery hashes */
+    public function secure(string $sealed, array $recovery): void
+    {
+        [$this->second, $this->recovery, $this->secondStep] = [$sealed, $recovery, 0];
+    }
+
+    public function forgetSecond(): void
+    {
+        [$this->second, $this->recovery, $this->secondStep] = [null, null, 0];
+    }
+
+    /** @return bool whether it is later than the last one that was taken */
+    public function takeStep(int $step): bool
+    {
+        if ($step <= $this->secondStep) {
+            return false;
+        }
+        $this->secondStep = $step;
+
+        return true;
+    }
+
+    /** @return bool whether this was a recovery code that is left; it is none any more */
+    public function takeRecovery(string $hash): bool
+    {
+        $left = $this->recovery ?? [];
+        if (!\in_array($hash, $left, true)) {
+            return false;
+        }
+        $this->recovery = array_values(array_diff($left, [$hash]));
+
+        return true;
     }
 
     public function getPassword(): string

@@ -13,13 +13,15 @@ use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 
 /** Ends a session that is older than two weeks, or was signed out from elsewhere, and lets nobody further who has not chosen a password of
- * their own. Without use, it ends after twelve hours by itself. */
+ * their own, or not given the second factor that they have. Without use, it ends after twelve hours by itself. */
 #[AsEventListener(priority: 7)]
 final readonly class SessionGuard
 {
     private const LONGEST = 14 * 86_400;
     /** What can be done with a password that somebody else has given. */
     private const FIRST = ['/api/session', '/api/password', '/api/sign-out'];
+    /** What can be done before the second factor is given. */
+    private const BEFORE = ['/api/session', '/api/second', '/api/sign-out'];
 
     public function __construct(private Security $security, private TokenStorageInterface $tokens, private ClockInterface $clock)
     {
@@ -42,6 +44,10 @@ final readonly class SessionGuard
             if ('session' !== $request->attributes->get('_route')) {
                 $event->setResponse(Problem::response(401, 'You were signed out; sign in again.'));
             }
+        } elseif ($account->hasSecond() && true !== $request->getSession()->get(SecondFactor::DONE) && (
+            'PUT' === $request->getMethod() || !\in_array($request->getPathInfo(), self::BEFORE, true)
+        )) {
+            $event->setResponse(Problem::response(403, 'Give the code of your second factor first.', ['reason' => 'second']));
         } elseif ($account->mustChangePassword() && !\in_array($request->getPathInfo(), self::FIRST, true)) {
             $event->setResponse(Problem::response(403, 'Choose a password of your own first.', ['reason' => 'password']));
         }

@@ -19,6 +19,11 @@ const Paper = lazy(() => import('../paper/PaperPage'));
 const Shelf = lazy(() => import('../shelf/ShelfPage'));
 const School = lazy(() => import('../school/SchoolPage'));
 const NewPassword = lazy(() => import('./NewPassword').then((one) => ({ default: one.NewPassword })));
+const Join = lazy(() => import('./Join').then((one) => ({ default: one.Join })));
+const Forgot = lazy(() => import('./Forgot').then((one) => ({ default: one.Forgot })));
+const Reset = lazy(() => import('./Forgot').then((one) => ({ default: one.Reset })));
+const GiveSecond = lazy(() => import('./GiveSecond').then((one) => ({ default: one.GiveSecond })));
+const Second = lazy(() => import('./Second').then((one) => ({ default: one.Second })));
 const Setup = lazy(() => import('./Setup').then((one) => ({ default: one.Setup })));
 const ShelfBench = lazy(() => import('../shelf/ShelfBench'));
 
@@ -27,7 +32,19 @@ export function App() {
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Waiting what="Pulsanda" />;
   if (!data.account) {
-    return <Suspense fallback={<Waiting what="Pulsanda" />}>{window.location.pathname === '/setup' ? <Setup /> : <SignIn />}</Suspense>;
+    const Way = { '/setup': Setup, '/join': Join, '/forgot': Forgot, '/reset': Reset }[window.location.pathname] ?? SignIn;
+    return (
+      <Suspense fallback={<Waiting what="Pulsanda" />}>
+        <Way />
+      </Suspense>
+    );
+  }
+  if (data.account.second === 'needed') {
+    return (
+      <Suspense fallback={<Waiting what="Pulsanda" />}>
+        <GiveSecond name={data.account.name} />
+      </Suspense>
+    );
   }
   const teacher = data.account.role !== 'student';
   if (data.account.mustChange) {
@@ -55,7 +72,15 @@ export function App() {
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
           <Route path="/sheet/:kind/:id" element={<Paper />} />
           {teacher && <Route path="/school" element={<School />} />}
-          <Route path="/password" element={<NewPassword first={false} />} />
+          <Route
+            path="/password"
+            element={
+              <>
+                <NewPassword first={false} />
+                {teacher && <Second account={data.account} />}
+              </>
+            }
+          />
           <Route path="/shelf" element={<Shelf teacher={teacher} />} />
           <Route path="/shelf/:key" element={<ShelfBench />} />
           <Route path="*" element={<Failed error={new Error('There is nothing at this address; go back to Today.')} />} />

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { api, reply, session } from '../api/client';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { Door } from './Door';
 
 /** How a school begins: the link that the server has printed makes whoever opens it the first keeper. */
 export function Setup() {
@@ -24,9 +25,7 @@ export function Setup() {
       window.location.assign('/school');
     });
   return (
-    <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 py-8">
-      <h1 className="text-4xl">Your school</h1>
-      <p className="mb-5 text-faint">You keep it from now on: its teachers, its classes, its students.</p>
+    <Door title="Your school" line="You keep it from now on: its teachers, its classes, its students.">
       <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
         <label>
           The school's name
@@ -71,6 +70,6 @@ export function Setup() {
           Begin
         </button>
       </form>
-    </main>
+    </Door>
   );
 }

@@ -29,7 +29,16 @@ export function SignIn() {
       <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
         <label>
           Name
-          <input name="name" className="field" autoComplete="username" autoCapitalize="none" spellCheck={false} maxLength={60} required />
+          <input
+            name="name"
+            className="field"
+            autoComplete="username"
+            autoCapitalize="none"
+            spellCheck={false}
+            maxLength={60}
+            defaultValue={new URLSearchParams(window.location.search).get('as') ?? ''}
+            required
+          />
         </label>
         <label>
           Password
@@ -39,6 +48,14 @@ export function SignIn() {
         <button type="submit" className="button button-main justify-center" disabled={busy}>
           {busy ? 'Signing in …' : 'Sign in'}
         </button>
+        <p className="flex flex-wrap justify-center gap-x-6 gap-y-1 text-sm">
+          <a href="/join" className="quiet-link py-1">
+            Join a class by its code
+          </a>
+          <a href="/forgot" className="quiet-link py-1">
+            I forgot my password
+          </a>
+        </p>
       </form>
     </main>
   );

@@ -10,6 +10,7 @@ import { byName, plural } from '../ui/words';
 import { BringList } from './BringList';
 import { Care } from './Care';
 import { ClassSettings } from './ClassSettings';
+import { JoinBlock } from './JoinBlock';
 import { NamesForm } from './NamesForm';
 import { Person } from './Person';
 
@@ -71,6 +72,7 @@ export function ClassPeople({ school, course, changed, show }: Props) {
               show(slips);
             }}
           />
+          <JoinBlock courseId={course.id} changed={again} />
           <BringList
             courseId={course.id}
             done={() => {

@@ -8,6 +8,7 @@ import { useTask } from '../ui/useTask';
 import { fromNow, plural } from '../ui/words';
 import { BringSet } from './BringSet';
 import { ClassPeople } from './ClassPeople';
+import { MailboxView } from './MailboxView';
 import { NamesForm } from './NamesForm';
 import { SchoolSettings } from './SchoolSettings';
 import { Slips } from './Slips';
@@ -85,6 +86,7 @@ export default function SchoolPage() {
               }}
             />
             <BringSet done={changed} />
+            <MailboxView />
             <SchoolSettings key={school.data.name} school={school.data} changed={changed} />
           </>
         ) : (

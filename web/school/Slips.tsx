@@ -1,4 +1,5 @@
 import type { Slip } from '../api/types';
+import { Qr } from '../ui/Qr';
 
 /** First passwords, to be printed and cut apart. They are told once: the server keeps them no more. */
 export function Slips({ slips, school, done }: { slips: Slip[]; school: string; done: () => void }) {
@@ -17,6 +18,11 @@ export function Slips({ slips, school, done }: { slips: Slip[]; school: string; 
       <ul className="slips">
         {slips.map(({ id, name, signIn, password }) => (
           <li key={id} className="slip">
+            <Qr
+              text={`${window.location.origin}/?as=${encodeURIComponent(signIn)}`}
+              label="The address, as a picture"
+              className="float-right ml-2 size-20"
+            />
             <p className="font-head text-lg font-bold">
               <bdi>{name}</bdi>
             </p>

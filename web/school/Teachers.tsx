@@ -1,6 +1,8 @@
+import { useState } from 'react';
+import { api, at, reply } from '../api/client';
 import type { SchoolPeople, Slip } from '../api/types';
 import { Notice } from '../ui/states';
-import { useTask } from '../ui/useTask';
+import { type Task, useTask } from '../ui/useTask';
 import { byName } from '../ui/words';
 import { Care } from './Care';
 
@@ -18,13 +20,14 @@ export function Teachers({ school, changed, show }: Props) {
           <tr>
             <th scope="col">Name</th>
             <th scope="col">Signs in as</th>
+            <th scope="col">Mail</th>
             <th scope="col">
               <span className="sr-only">What to do</span>
             </th>
           </tr>
         </thead>
         <tbody>
-          {byName(school.teachers).map(({ id, name, signIn, role, disabled }) => (
+          {byName(school.teachers).map(({ id, name, signIn, email, role, disabled, second }) => (
             <tr key={id}>
               <td>
                 <bdi>{name}</bdi>
@@ -32,9 +35,28 @@ export function Teachers({ school, changed, show }: Props) {
                 {disabled && ' (disabled)'}
               </td>
               <td>{signIn}</td>
+              <td>
+                <Address key={email} id={id} name={name} email={email} task={task} changed={changed} />
+              </td>
               <td className="text-right">
                 {role === 'teacher' && (
                   <span className="flex flex-wrap justify-end gap-1.5">
+                    {second && (
+                      <button
+                        type="button"
+                        className="button button-small"
+                        disabled={task.busy}
+                        aria-label={`End the second factor of ${name}`}
+                        onClick={() =>
+                          void task.run(async () => {
+                            await reply(api.POST('/api/accounts/{id}/second/end', at({ id })));
+                            changed();
+                          })
+                        }
+                      >
+                        End second factor
+                      </button>
+                    )}
                     <Care person={{ id, name, disabled }} mayDisable={true} task={task} show={show} changed={changed} />
                   </span>
                 )}
@@ -44,5 +66,30 @@ export function Teachers({ school, changed, show }: Props) {
         </tbody>
       </table>
     </>
+  );
+}
+
+type AddressProps = { id: string; name: string; email: string; task: Task; changed: () => void };
+
+/** Where a link for a new password is mailed to; kept when the field is left. */
+function Address({ id, name, email, task: { run }, changed }: AddressProps) {
+  const [typed, setTyped] = useState(email);
+  const keep = () =>
+    typed.trim() !== email &&
+    void run(async () => {
+      await reply(api.PUT('/api/accounts/{id}', { ...at({ id }), body: { email: typed.trim() } }));
+      changed();
+    });
+  return (
+    <input
+      type="email"
+      className="field field-small w-56"
+      aria-label={`Mail of ${name}`}
+      value={typed}
+      maxLength={200}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => event.key === 'Enter' && keep()}
+    />
   );
 }

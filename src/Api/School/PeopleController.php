@@ -65,7 +65,8 @@ final readonly class PeopleController
             WHERE $whose ORDER BY c.archived_at IS NOT NULL, c.year DESC, c.name, c.id
             SQL, ['id' => (string) ($keeps ? $school->id : $account->id), 'me' => (string) $account->id]);
         $teachers = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT id, name, sign_in AS "signIn", email, role, disabled_at IS NOT NULL AS disabled FROM account
+            SELECT id, name, sign_in AS "signIn", email, role, disabled_at IS NOT NULL AS disabled,
+                second IS NOT NULL AS second FROM account
             WHERE school_id = ? AND role <> 'student' ORDER BY name, id
             SQL, [(string) $school->id]);
         $last = $this->intakes->last($account);
@@ -205,16 +206,25 @@ final readonly class PeopleController
         return $this->slips([[$account, $password]], 200);
     }
 
-    /** Who is disabled cannot sign in; what they have done stays. */
+    /** Who is disabled cannot sign in; what they have done stays. Where mail reaches them. */
     #[Route('/api/accounts/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
         $this->access->keeper();
         $account = $this->access->cared($id);
-        $disabled = Body::of($request, ['disabled'])->bool('disabled', false);
-        $disabled ? $account->disable($this->now()) : $account->enable();
+        $fields = Body::of($request, ['disabled', 'email']);
+        if ($fields->has('email')) {
+            $email = $fields->text('email', 200);
+            $fault = PeopleTable::fault('x', $email, '');
+            null === $fault || throw InvalidInput::at('email', $fault);
+            $account->find($email);
+        }
+        if ($fields->has('disabled')) {
+            $disabled = $fields->bool('disabled', false);
+            $disabled ? $account->disable($this->now()) : $account->enable();
+            $this->record->now($disabled ? 'disable' : 'enable', $this->access->account(), $account->id);
+        }
         $this->entities->flush();
-        $this->record->now($disabled ? 'disable' : 'enable', $this->access->account(), $account->id);
 
         return new JsonResponse(['id' => (string) $account->id, 'disabled' => $account->isDisabled()]);
     }

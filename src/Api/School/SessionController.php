@@ -10,6 +10,7 @@ use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Csrf;
 use Pulsanda\App\Security\Record;
+use Pulsanda\App\Security\SecondFactor;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -32,6 +33,11 @@ final readonly class SessionController
                 'school' => $account->school->name,
                 'zone' => $account->school->zone,
                 'mustChange' => $account->mustChangePassword(),
+                'second' => match (true) {
+                    !$account->hasSecond() => 'none',
+                    true === $request->getSession()->get(SecondFactor::DONE) => 'given',
+                    default => 'needed',
+                },
             ],
         ]);
         if (null !== $cookie) {

@@ -28,7 +28,7 @@ final class SignInNames
     {
         if (null === $this->taken) {
             /** @var list<string> $names */
-            $names = $this->connection->fetchFirstColumn('SELECT sign_in FROM account');
+            $names = $this->connection->fetchFirstColumn('SELECT sign_in FROM account UNION ALL SELECT sign_in FROM joining');
             $this->taken = array_fill_keys($names, true);
         }
         $base = self::base($name, $given);

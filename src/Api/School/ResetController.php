@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Api\School;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Entity\ResetLink;
+use Pulsanda\App\Http\Body;
+use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Http\TooOften;
+use Pulsanda\App\Job\MailReset;
+use Pulsanda\App\Mail\Mailbox;
+use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Passwords;
+use Pulsanda\App\Security\Record;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\RateLimiter\RateLimiterFactory;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** A new password by mail, for those whose address is known; and the stand-in mailbox, for the keeper. */
+final readonly class ResetController
+{
+    public function __construct(
+        private Access $access,
+        private MessageBusInterface $bus,
+        private EntityManagerInterface $entities,
+        private Passwords $passwords,
+        private ClockInterface $clock,
+        private Record $record,
+        private RateLimiterFactory $joinLimiter,
+        private Mailbox $mailbox,
+        #[Autowire('%env(default:app.mailer:MAILER_DSN)%')]
+        private string $mailer,
+    ) {
+    }
+
+    /** The same answer for every name. */
+    #[Route('/api/forgot', methods: 'POST')]
+    public function forgot(Request $request): Response
+    {
+        TooOften::unless($this->joinLimiter->create('forgot '.$request->getClientIp())->consume());
+        $name = Body::of($request, ['name'])->text('name', 200);
+        $this->bus->dispatch(new MailReset($name, $request->getSchemeAndHttpHost()));
+
+        return new Response(null, 204);
+    }
+
+    #[Route('/api/reset', methods: 'POST')]
+    public function reset(Request $request): Response
+    {
+        TooOften::unless($this->joinLimiter->create('reset '.$request->getClientIp())->consume());
+        $fields = Body::of($request, ['key', 'password']);
+        $link = $this->entities->find(ResetLink::class, hash('sha256', $fields->string('key')));
+        $now = \DateTimeImmutable::createFromInterface($this->clock->now());
+        if (null === $link || $link->endsAt <= $now) {
+            throw new Conflict('This link has been used, or its hour is over; ask for another.');
+        }
+        $this->entities->wrapInTransaction(function () use ($link, $fields, $now): void {
+            $this->passwords->choose($link->account, $fields->string('password'));
+            $link->account->signOutEverywhere($now->modify('-1 second'));
+            $this->entities->remove($link);
+            $this->record->now('reset-by-mail', $link->account, $link->account->id);
+        });
+
+        return new Response(null, 204);
+    }
+
+    /** What the stand-in has kept; nothing where the school has a mail server of its own. */
+    #[Route('/api/mailbox', methods: 'GET')]
+    public function mailbox(): JsonResponse
+    {
+        $this->access->keeper();
+        $stands = Mailbox::DSN === $this->mailer;
+
+        return new JsonResponse(['standIn' => $stands, 'mails' => $stands ? $this->mailbox->read() : []]);
+    }
+}

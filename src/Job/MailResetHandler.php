@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Job;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\ResetLink;
+use Pulsanda\App\Entity\SignInName;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Mailer\MailerInterface;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Mime\Email;
+
+/**
+ * Mails a link for a new password to a teacher or keeper whose address is known; to everybody else nothing, so that nobody learns by it who
+ * there is. The worker does it, so that the answer takes the same time for every name.
+ */
+#[AsMessageHandler]
+final readonly class MailResetHandler
+{
+    private const GOOD_FOR = '+1 hour';
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private MailerInterface $mailer,
+        private ClockInterface $clock,
+        #[Autowire('%env(default:app.sender:MAIL_FROM)%')]
+        private string $from,
+    ) {
+    }
+
+    public function __invoke(MailReset $asked): void
+    {
+        $name = SignInName::canonical($asked->name);
+        $account = null === $name ? null : $this->entities->getRepository(Account::class)->findOneBy(['signIn' => $name]);
+        if (null === $account || !$account->teaches() || '' === $account->email || $account->isDisabled()) {
+            return;
+        }
+        foreach ($this->entities->getRepository(ResetLink::class)->findBy(['account' => $account]) as $old) {
+            $this->entities->remove($old);
+        }
+        $key = bin2hex(random_bytes(16));
+        $now = \DateTimeImmutable::createFromInterface($this->clock->now());
+        $this->entities->persist(new ResetLink(hash('sha256', $key), $account, $now->modify(self::GOOD_FOR)));
+        $this->entities->flush();
+        $this->mailer->send((new Email())->from($this->from)->to($account->email)->subject('A new password for Pulsanda')->text(
+            "Hello $account->given,\n\nwith this link you choose a new password for {$account->school->name}. It is good once, for an hour:\n\n"
+                ."$asked->server/reset#$key\n\nIf you have not asked for it, leave it: nothing changes.\n",
+        ));
+    }
+}

@@ -1,0 +1,39 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { api, reply } from '../api/client';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { Door } from './Door';
+import { ownedSession } from './ownedSession';
+
+/** After the password: the code of the second factor. */
+export function GiveSecond({ name }: { name: string }) {
+  const queries = useQueryClient();
+  const { busy, error, run } = useTask();
+  const submit = (form: FormData) =>
+    run(async () => {
+      await reply(api.POST('/api/second', { body: { code: String(form.get('code')) } }));
+      queries.setQueryData(['session'], await ownedSession());
+    });
+  const leave = () =>
+    run(async () => {
+      await reply(api.POST('/api/sign-out'));
+      window.location.assign('/');
+    });
+  return (
+    <Door title="One more step" line={`${name}, what code does your device show?`}>
+      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+        <label>
+          Six digits, or a recovery code
+          <input name="code" className="field font-mono text-lg" autoComplete="one-time-code" inputMode="text" maxLength={20} required />
+        </label>
+        {error && <Notice>{error}</Notice>}
+        <button type="submit" className="button button-main justify-center" disabled={busy}>
+          Go on
+        </button>
+        <button type="button" className="quiet-link self-center text-sm" onClick={() => void leave()}>
+          I am somebody else
+        </button>
+      </form>
+    </Door>
+  );
+}

@@ -1,0 +1,65 @@
+import { useState } from 'react';
+import { api, reply, session } from '../api/client';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { Door } from './Door';
+
+/** Joining a class by the code that its teacher shows. */
+export function Join() {
+  const { busy, error, run } = useTask();
+  const [asked, setAsked] = useState<{ signIn: string; class: string } | null>(null);
+  const submit = (form: FormData) =>
+    run(async () => {
+      await session();
+      const field = (name: string) => String(form.get(name));
+      setAsked(await reply(api.POST('/api/join', { body: { code: field('code'), name: field('name'), password: field('password') } })));
+    });
+  if (asked) {
+    return (
+      <Door title="Nearly in" line={`Your teacher lets you into “${asked.class}”.`}>
+        <div className="card flex flex-col gap-2">
+          <p>
+            You sign in as <b className="font-mono text-lg">{asked.signIn}</b>, with the password that you have chosen. Write the name down.
+          </p>
+          <a className="button button-main justify-center" href={`/?as=${encodeURIComponent(asked.signIn)}`}>
+            My teacher has let me in
+          </a>
+        </div>
+      </Door>
+    );
+  }
+  return (
+    <Door title="Join a class" line="Your teacher shows a code of eight letters.">
+      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+        <label>
+          The code
+          <input
+            name="code"
+            className="field font-mono text-lg uppercase"
+            defaultValue={window.location.hash.slice(1)}
+            autoCapitalize="characters"
+            autoComplete="off"
+            spellCheck={false}
+            maxLength={20}
+            required
+          />
+        </label>
+        <label>
+          Your name, as it stands in the register
+          <input name="name" className="field" autoComplete="name" maxLength={120} required />
+        </label>
+        <label>
+          A password of your own, at least 8 characters; a sentence is good
+          <input name="password" type="password" className="field" autoComplete="new-password" minLength={8} maxLength={200} required />
+        </label>
+        {error && <Notice>{error}</Notice>}
+        <button type="submit" className="button button-main justify-center" disabled={busy}>
+          Ask to join
+        </button>
+        <a href="/" className="quiet-link self-center text-sm">
+          I can sign in already
+        </a>
+      </form>
+    </Door>
+  );
+}

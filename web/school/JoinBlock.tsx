@@ -1,0 +1,105 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, at, reply } from '../api/client';
+import { Qr } from '../ui/Qr';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+import { clock } from '../ui/words';
+
+/** Milliseconds between two looks at who waits, while a code is shown. */
+const LOOK = 4000;
+
+/** Joining by a code on the projector, for an hour; whoever has typed it waits here to be let in. */
+export function JoinBlock({ courseId, changed }: { courseId: string; changed: () => void }) {
+  const where = at({ id: courseId });
+  const joining = useQuery({
+    queryKey: ['joining', courseId],
+    queryFn: () => reply(api.GET('/api/courses/{id}/joining', where)),
+    refetchInterval: ({ state }) => (state.data?.code ? LOOK : false),
+  });
+  const { busy, error, run } = useTask();
+  const show = () =>
+    run(async () => {
+      await reply(api.POST('/api/courses/{id}/code', where));
+      await joining.refetch();
+    });
+  const end = () =>
+    run(async () => {
+      await reply(api.DELETE('/api/courses/{id}/code', where));
+      await joining.refetch();
+    });
+  const settle = (id: string, into: boolean) =>
+    run(async () => {
+      await reply(api.POST('/api/joining/{id}', { ...at({ id }), body: { in: into } }));
+      await joining.refetch();
+      changed();
+    });
+  const { code, endsAt, waiting = [] } = joining.data ?? {};
+  const address = `${window.location.origin}/join`;
+  return (
+    <section aria-labelledby="join" className="card mt-3 text-sm">
+      <h3 id="join" className="text-lg">
+        Let them join by a code
+      </h3>
+      {code ? (
+        <div className="mt-2 flex flex-wrap items-center gap-6">
+          <Qr text={`${address}#${code}`} label={`The address with the code ${code}, as a picture`} className="size-52" />
+          <div>
+            <p className="text-base">
+              At <b>{address}</b>
+            </p>
+            <p className="font-mono text-5xl font-bold tracking-wider">
+              {code.slice(0, 4)} {code.slice(4)}
+            </p>
+            <p className="text-faint">holds until {endsAt && clock(endsAt)}</p>
+            <button type="button" className="button mt-2" disabled={busy} onClick={() => void end()}>
+              End the code
+            </button>
+          </div>
+        </div>
+      ) : (
+        <>
+          <p className="text-faint">
+            You show a code on the projector; they type it and their name, choose a password, and you let in whom you know.
+          </p>
+          <button type="button" className="button mt-2" disabled={busy} onClick={() => void show()}>
+            Show a code for an hour
+          </button>
+        </>
+      )}
+      {(error || joining.error) && <Notice>{error || joining.error?.message}</Notice>}
+      {waiting.length > 0 && (
+        <table className="glance mt-3" aria-label="Who waits">
+          <tbody>
+            {waiting.map(({ id, name, signIn }) => (
+              <tr key={id}>
+                <td>
+                  <bdi className="font-bold">{name}</bdi> <span className="text-faint">signs in as {signIn}</span>
+                </td>
+                <td className="text-right">
+                  <button
+                    type="button"
+                    className="button button-small button-main"
+                    disabled={busy}
+                    aria-label={`Let ${name} in`}
+                    onClick={() => void settle(id, true)}
+                  >
+                    Let in
+                  </button>{' '}
+                  <button
+                    type="button"
+                    className="button button-small"
+                    disabled={busy}
+                    aria-label={`Send ${name} away`}
+                    onClick={() => void settle(id, false)}
+                  >
+                    Not here
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
