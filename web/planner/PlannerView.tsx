@@ -96,7 +96,16 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
       halves={['The task', 'The beat']}
       foot={<Publish plan={plan} part={part} keeper={keeper} />}
       panels={[
-        { name: 'Words', content: <WordsPanel {...props} setPlan={setPlan} choose={choose} /> },
+        {
+          name: 'Words',
+          content: (
+            <>
+              <WordsPanel {...props} setPlan={setPlan} choose={choose} />
+              {!isOut(plan) && plan.title.trim() !== '' && <Later busy={keeper.busy} publish={(at) => void keeper.publish(at)} />}
+              {plan.id && <CopyTo id={plan.id} courseId={plan.course.id} />}
+            </>
+          ),
+        },
         { name: 'Rules', content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} /> },
         {
           name: 'Help',
@@ -148,15 +157,17 @@ function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
   );
 }
 
+/** Whether the class has it; a planned one opens by itself. */
+const isOut = (plan: Plan): boolean => plan.publishedAt !== null && new Date(plan.publishedAt) <= new Date();
+
 function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
   const [doubts, setDoubts] = useState<string[]>([]);
-  const publish = (at: string | null = null) => {
+  const publish = () => {
     const found = doubtsOf(plan);
     if (found.length > 0 && doubts.length === 0) return setDoubts(found);
     setDoubts([]);
-    void keeper.publish(at);
+    void keeper.publish(null);
   };
-  const planned = plan.publishedAt !== null && new Date(plan.publishedAt) > new Date();
   return (
     <section aria-label="Publish">
       {doubts.length > 0 && (
@@ -175,7 +186,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           {plan.closedAt
             ? `closed ${when(plan.closedAt)}`
             : plan.publishedAt
-              ? `${planned ? 'opens' : 'published'} ${when(plan.publishedAt)}`
+              ? `${isOut(plan) ? 'published' : 'opens'} ${when(plan.publishedAt)}`
               : 'only you see this'}
         </span>
       </p>
@@ -200,7 +211,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             className="button button-main flex-1 justify-center"
             aria-label={`Publish ${doubts.length > 0 ? 'all the same ' : ''}to ${plan.course.name}`}
             disabled={plan.title.trim() === ''}
-            onClick={() => publish()}
+            onClick={publish}
           >
             {doubts.length > 0 ? 'Publish all the same' : 'Publish'}
           </button>
@@ -239,8 +250,6 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label="Keep the task on the Shelf" />
         </div>
       )}
-      {(!plan.publishedAt || planned) && plan.title.trim() !== '' && <Later busy={keeper.busy} publish={publish} />}
-      {plan.id && <CopyTo id={plan.id} courseId={plan.course.id} />}
       {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
     </section>
   );
