@@ -49,18 +49,19 @@ restore_from() {
     refuse() { rm -rf "$work"; fail "$1"; }
     tar -xf "$file" -C "$work" checks rows secret database.dump 2>/dev/null && (cd "$work" && sha256sum --status -c checks 2>/dev/null) \
         || refuse "$file is no backup of Pulsanda, or it is broken; nothing was changed."
-    load_dump "$work/database.dump" pulsanda_restored || refuse "The rows of $file cannot be read; nothing was changed. See $DATA/log/restore.log."
+    load_dump "$work/database.dump" pulsanda_restored \
+        || refuse "The rows of $file cannot be read; nothing was changed. See $DATA/log/restore.log."
     [ "$(counted_rows pulsanda_restored)" = "$(cat "$work/rows")" ] || refuse "Rows of $file are missing; nothing was changed."
     last=$(sql pulsanda_restored -c 'SELECT max(version) FROM doctrine_migration_versions')
     [ -f "$ROOT/migrations/${last##*\\}.php" ] \
         || refuse "$file comes from a newer Pulsanda than this one; install that version first. Nothing was changed."
     migrate pulsanda_restored
-    sql postgres <<SQL
+    sql postgres >/dev/null <<SQL
 DROP DATABASE IF EXISTS ${database}_before WITH (FORCE);
 SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname IN ('$database', 'pulsanda_restored');
 SQL
-    sql postgres -c "SELECT 1 FROM pg_database WHERE datname = '$database'" | grep -q 1 \
-        && sql postgres -c "ALTER DATABASE $database RENAME TO ${database}_before"
+    ! sql postgres -c "SELECT 1 FROM pg_database WHERE datname = '$database'" | grep -q 1 \
+        || sql postgres -c "ALTER DATABASE $database RENAME TO ${database}_before"
     sql postgres -c "ALTER DATABASE pulsanda_restored RENAME TO $database"
     sed -i "s/^APP_SECRET=.*/APP_SECRET=$(tr -dc 'A-Za-z0-9' <"$work/secret")/" "$DATA/secrets"
     rm -rf "$work"

@@ -112,7 +112,8 @@ final class AccountCommand extends Command
             ),
         };
         $this->entities->flush();
-        'password' === $do || $output->writeln($account->signIn.' is '.('unlock' === $do ? 'unlocked.' : "{$do}d."), OutputInterface::OUTPUT_RAW);
+        $said = 'unlock' === $do ? 'unlocked' : "{$do}d";
+        'password' === $do || $output->writeln("$account->signIn is $said.", OutputInterface::OUTPUT_RAW);
 
         return null;
     }

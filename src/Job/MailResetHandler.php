@@ -47,7 +47,8 @@ final readonly class MailResetHandler
         $this->entities->persist(new ResetLink(hash('sha256', $key), $account, $now->modify(self::GOOD_FOR)));
         $this->entities->flush();
         $this->mailer->send((new Email())->from($this->from)->to($account->email)->subject('A new password for Pulsanda')->text(
-            "Hello $account->given,\n\nwith this link you choose a new password for {$account->school->name}. It is good once, for an hour:\n\n"
+            "Hello $account->given,\n\nwith this link you choose a new password for {$account->school->name}. "
+                ."It is good once, for an hour:\n\n"
                 ."$asked->server/reset#$key\n\nIf you have not asked for it, leave it: nothing changes.\n",
         ));
     }

@@ -195,6 +195,23 @@ final readonly class Access
         return $this->runs($attempt->part->assignment->course) ? $attempt : throw new NotFoundHttpException();
     }
 
+    /** An attempt that is answered: not one of a class that is put away. */
+    public function markedAttempt(string $id): Attempt
+    {
+        $attempt = $this->taughtAttempt($id);
+        self::current($attempt->part->assignment->course);
+
+        return $attempt;
+    }
+
+    public function markedPart(string $id): Part
+    {
+        $part = $this->taughtPart($id);
+        self::current($part->assignment->course);
+
+        return $part;
+    }
+
     public function ownAttempt(string $id): Attempt
     {
         $attempt = $this->find(Attempt::class, $id);

@@ -64,6 +64,8 @@ final readonly class TimeCode
             $bits .= str_pad(decbin((int) strpos(self::BASE32, $letter)), 5, '0', \STR_PAD_LEFT);
         }
 
-        return implode('', array_map(static fn (string $byte): string => \chr((int) bindec($byte)), str_split(substr($bits, 0, intdiv(\strlen($bits), 8) * 8), 8)));
+        $bytes = str_split(substr($bits, 0, intdiv(\strlen($bits), 8) * 8), 8);
+
+        return implode('', array_map(static fn (string $byte): string => \chr((int) bindec($byte)), $bytes));
     }
 }

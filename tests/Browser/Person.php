@@ -253,6 +253,16 @@ final readonly class Person
         )->click();
     }
 
+    /** Chooses a file that holds this. */
+    public function bring(string $label, string $name, string $content): void
+    {
+        $folder = sys_get_temp_dir().'/bring-'.bin2hex(random_bytes(4));
+        mkdir($folder);
+        file_put_contents("$folder/$name", $content);
+        $field = $this->see("input[type=file][aria-label=\"$label\"]");
+        $field->sendKeys("$folder/$name");
+    }
+
     /** Presses the box beside a label. */
     public function tick(string $label): void
     {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Browser;
 
+use Pulsanda\App\Security\TimeCode;
+
 /** A school of its own: keeper, teacher and student come in for the first time, and a beat is handed in and marked. */
 final class SchoolTest extends BrowserTestCase
 {
@@ -21,10 +23,10 @@ final class SchoolTest extends BrowserTestCase
         $marit->choose('Its teacher', 'Ottoline Fenn');
         $marit->press('Make the class');
         $marit->read('Nobody is in this class yet');
-        $marit->fill('Add students', "Ada (Adi) Marsh\nAda (Adi) Marsh");
+        $marit->fill('Paste names', "Ada (Adi) Marsh\nAda (Adi) Marsh");
         $marit->press('Look at the list');
         $marit->read('"Ada Marsh" stands here twice');
-        $marit->fill('Add students', 'Ada (Adi) Marsh');
+        $marit->fill('Paste names', 'Ada (Adi) Marsh');
         $marit->press('Look at the list');
         $marit->see('[aria-label="Who would be added"]');
         $marit->press('Add them to the class');
@@ -58,6 +60,196 @@ final class SchoolTest extends BrowserTestCase
         $ada->go('/');
         $ada->press('Read the answer: First lamp');
         $ottoline->assertNoComplaints();
+    }
+
+    public function testAListWithErrorsIsToldByLineMendedBroughtInAndTakenBack(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('School');
+        $odile->press('Parade line, Tuesdays');
+        $odile->press('Add students');
+        $odile->bring('The file with the list', 'list.csv', "Locker;Nachname;Vorname;E-mail\n7;Marsh;Ada;\n8;Ærø;Þóra;nowhere\n9;Marsh;Ada;\n");
+        $odile->read('2 lines cannot be taken');
+        $odile->read('Line 3: this is no address for mail');
+        $odile->read('Line 4: "Ada Marsh" stands in line 2 already');
+        $odile->bring('The file with the list', 'mended.csv', "Locker;Nachname;Vorname;E-mail\n7;Marsh;Ada;\n8;Ærø;Þóra;\n");
+        $odile->readNot('cannot be taken');
+        $odile->choose('What stands in “Locker”', 'their id elsewhere');
+        $odile->press('Bring 2 in');
+        $odile->press('22 students');
+        $odile->read('2 students have not come in');
+        $odile->press('New slips for these 2');
+        $odile->see('.slip svg path');
+        self::assertSame(['ada', 'thora'], $odile->script('return [...document.querySelectorAll(".slip b:first-child")].map((b) => b.textContent)'
+            .'.filter((_, i) => i % 2 === 0)'));
+        $odile->press('I have them');
+        $odile->press('Take that list back');
+        $odile->press('20 students');
+        $odile->readNot('Þóra Ærø');
+        $odile->assertNoComplaints();
+    }
+
+    public function testAClassIsJoinedByTheCodeOnTheProjector(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('School');
+        $odile->press('Parade line, Tuesdays');
+        $odile->press('Add students');
+        $odile->press('Show a code for an hour');
+        $odile->read('holds until');
+        $odile->see('[aria-labelledby=join] svg path');
+        $code = $odile->see('#join ~ div .font-mono')->getText();
+
+        $ada = $this->person();
+        $ada->press('Join a class by its code');
+        $ada->fill('The code', 'WRONGONE');
+        $ada->fill('Your name', 'Runa (Ru) Holt');
+        $ada->fill('A password of your own', self::OWN);
+        $ada->press('Ask to join');
+        $ada->read('No class has this code now');
+        $ada->fill('The code', strtolower($code));
+        $ada->press('Ask to join');
+        $ada->read('You sign in as ru');
+        $odile->press('Let Runa Holt in');
+        $odile->press('21 students');
+        $ada->press('My teacher has let me in');
+        $ada->fill('Password', self::OWN);
+        $ada->press('Sign in');
+        $ada->press('Begin: Lamp');
+        $ada->assertNoComplaints();
+        $odile->assertNoComplaints();
+    }
+
+    public function testMoreTimeForOneStudentWhoThenHandsInAndNobodyElse(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Answer 1: Foghorn');
+        $odile->press('More time, or excused');
+        $odile->tick('Siobhán');
+        // Tomorrow by the clock of the school, as the field takes it.
+        $odile->script(<<<'JS'
+            const field = document.querySelector('details input[type=datetime-local]');
+            const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+            set.call(field, new Date(Date.now() + 86400000).toISOString().slice(0, 16));
+            field.dispatchEvent(new Event('input', { bubbles: true }));
+            JS);
+        $odile->fill('Why', 'broke an arm');
+        $odile->press('Give more time');
+        $odile->told('More time: 1 student.');
+        $odile->read('Siobhán Ó Faoláin: until');
+
+        $siobhan = $this->person('siobhan');
+        $siobhan->read('and you have not begun');
+        $siobhan->readNot('broke an arm');
+        $siobhan->press('Begin: Foghorn');
+        $siobhan->cell(0, 0)->click();
+        $siobhan->press('Hand in');
+        $siobhan->read('Attempt 1 is with your teacher');
+        $freya = $this->person('freya');
+        $freya->read('Time is over');
+        $freya->press('Look at it: Foghorn');
+        $freya->read('The time for handing in is over.');
+        $siobhan->assertNoComplaints();
+    }
+
+    public function testAYearIsPutAwayAndTheNextBegins(): void
+    {
+        $bertil = $this->person('bertil');
+        $bertil->press('School');
+        $bertil->press('Gull deck');
+        $bertil->press('The class');
+        $bertil->press('Begin the next year');
+        $bertil->fill('Name of the new class', 'Gull deck, Thursdays');
+        $bertil->press('Begin 20');
+        $bertil->press('5 students');
+        $bertil->read('Gull deck, Thursdays');
+        $bertil->go('/');
+        $bertil->read('Being planned');
+        $bertil->read('Gulls on the Rail');
+        $bertil->readNot('Gull deck, Fridays');
+        // The year before can still be read.
+        $bertil->press('School');
+        $bertil->press('Gull deck, Fridays');
+        $bertil->press('marks over the term');
+        $bertil->read('put away');
+        $bertil->press('Sunniva Dahl: 20');
+        $bertil->see('.note-matched');
+        $bertil->assertNoComplaints();
+    }
+
+    public function testMarksOverTheTermGoOutAndAStudentsPageShowsWhatComesAgain(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('The class over the term');
+        $odile->see('[aria-label="Bo: 17.5"]');
+        $odile->choose('Show', 'who misses something');
+        $odile->readNot('Ines Caldeira');
+        $odile->choose('Show', 'everybody');
+        $csv = $odile->driver->executeAsyncScript(
+            'const done = arguments[0]; fetch([...document.links].find((a) => a.textContent === "CSV").href).then((r) => r.text()).then(done)',
+        );
+        self::assertIsString($csv);
+        self::assertMatchesRegularExpression('/^Bo,17\.5,/m', $csv);
+        self::assertMatchesRegularExpression('/^"?Amara Obi"?,missing,/m', $csv);
+        $odile->press('نور الهدى');
+        $odile->read('Snare: every hit is one sixteenth late.');
+        $odile->read('and like it in 2 tasks');
+        $odile->press("Hear Lamplighters' March");
+        $odile->press('Stop');
+        $odile->assertNoComplaints();
+        $ines = $this->person('ines');
+        $ines->press('My term');
+        $ines->read('20 of 20');
+        $ines->press('Open Foghorn');
+        $ines->see('.note-matched');
+        $ines->assertNoComplaints();
+    }
+
+    public function testAPersonsFileAndTheirEnd(): void
+    {
+        $marit = $this->person('marit');
+        $marit->press('School');
+        $marit->press('Parade line, Tuesdays');
+        $marit->press('More for Tomás');
+        $start = $marit->driver->executeAsyncScript(
+            'const done = arguments[0]; fetch([...document.links].find((a) => a.textContent.startsWith("Everything that is kept")).href)'
+                .'.then((r) => r.text()).then((text) => done(text.slice(0, 2)))',
+        );
+        self::assertSame('PK', $start);
+        $marit->press('erase');
+        self::assertFalse($marit->see('[aria-label="Erase Tomás Quintero"]')->isEnabled());
+        $marit->fill('It cannot be undone', 'Tomás Quintero');
+        $marit->press('Erase Tomás Quintero');
+        $marit->readNot('Tomás Quintero');
+        $marit->press('marks over the term');
+        $marit->see('[aria-label="Bo: 17.5"]');
+        $marit->readNot('Tomás');
+        $marit->assertNoComplaints();
+    }
+
+    public function testATeacherSignsInWithASecondFactor(): void
+    {
+        $bertil = $this->person('bertil');
+        $bertil->pressInMenu('Change my password');
+        $bertil->press('Begin');
+        $bertil->see('[aria-label="The key as a picture"] path');
+        $key = $bertil->see('#second ~ form b.font-mono')->getText();
+        $bertil->fill('The code that it shows now', TimeCode::at($key, intdiv(time(), 30)));
+        $bertil->press('Ask for codes from now on');
+        $bertil->read('These recovery codes are good once each');
+        $recovery = $bertil->see('#second ~ div li')->getText();
+        $bertil->pressInMenu('Sign out');
+        $bertil->see('input[name=name]')->sendKeys('bertil');
+        $bertil->see('input[name=password]')->sendKeys((string) getenv('DEMO_PASSWORD'));
+        $bertil->press('Sign in');
+        $bertil->read('One more step');
+        $bertil->fill('Six digits', '000000');
+        $bertil->press('Go on');
+        $bertil->read('not the code of now');
+        $bertil->fill('Six digits', $recovery);
+        $bertil->press('Go on');
+        $bertil->read('Gull deck');
+        $bertil->assertNoComplaints();
     }
 
     /** @return array{string, string} sign-in name and password, as they stand on the slip */

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { api, reply, session } from '../api/client';
+import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { Door } from './Door';
@@ -7,26 +8,25 @@ import { Door } from './Door';
 /** A new password: students get a slip from their teacher, teachers a mail. */
 export function Forgot() {
   const { busy, error, run } = useTask();
-  const [sent, setSent] = useState(false);
+  const [mailed, setMailed] = useState(false);
   const submit = (form: FormData) =>
     run(async () => {
       await session();
       await reply(api.POST('/api/forgot', { body: { name: String(form.get('name')) } }));
-      setSent(true);
+      setMailed(true);
     });
   return (
     <Door title="A new password" line="Students: ask your teacher, who gives you a new slip.">
-      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+      <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
           Teachers: the name that you sign in with
           <input name="name" className="field" autoComplete="username" autoCapitalize="none" spellCheck={false} maxLength={60} required />
         </label>
         {error && <Notice>{error}</Notice>}
         <p role="status">
-          {sent &&
-            'If the school knows your address, a mail with a link is on its way; it is good for an hour. Else ask the keeper of the school.'}
+          {mailed && 'If the school knows your address, a mail with a link is on its way, good for an hour. Else ask the keeper.'}
         </p>
-        <button type="submit" className="button button-main justify-center" disabled={busy || sent}>
+        <button type="submit" className="button button-main justify-center" disabled={busy || mailed}>
           Send me a link
         </button>
         <a href="/" className="quiet-link self-center text-sm">
@@ -55,7 +55,7 @@ export function Reset() {
           Sign in with it
         </a>
       ) : (
-        <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+        <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
           <label>
             The new one, at least 8 characters; a sentence is good
             <input name="password" type="password" className="field" autoComplete="new-password" minLength={8} maxLength={200} required />

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { api, reply } from '../api/client';
+import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { Door } from './Door';
@@ -21,7 +22,7 @@ export function GiveSecond({ name }: { name: string }) {
     });
   return (
     <Door title="One more step" line={`${name}, what code does your device show?`}>
-      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+      <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
           Six digits, or a recovery code
           <input name="code" className="field font-mono text-lg" autoComplete="one-time-code" inputMode="text" maxLength={20} required />

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { api, reply, session } from '../api/client';
+import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { Door } from './Door';
@@ -30,7 +31,7 @@ export function Join() {
   }
   return (
     <Door title="Join a class" line="Your teacher shows a code of eight letters.">
-      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+      <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
           The code
           <input

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { api, reply } from '../api/client';
+import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { ownedSession } from './ownedSession';
@@ -24,7 +25,7 @@ export function NewPassword({ first }: { first: boolean }) {
           ? 'The one on your slip is known to whoever gave it to you. Choose one that only you know.'
           : 'You stay signed in here; everywhere else you sign in again.'}
       </p>
-      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+      <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
           {first ? 'The password on your slip' : 'Your password now'}
           <input name="old" type="password" className="field" autoComplete="current-password" maxLength={200} required />

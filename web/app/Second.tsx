@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, reply } from '../api/client';
 import type { Account } from '../api/types';
 import { Qr } from '../ui/Qr';
+import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { ownedSession } from './ownedSession';
@@ -53,7 +54,7 @@ export function Second({ account }: { account: Account }) {
         </button>
       )}
       {key && (
-        <form action={(form) => void confirm(form)} className="flex flex-col gap-2">
+        <form onSubmit={sent(confirm)} className="flex flex-col gap-2">
           <Qr text={key.address} label="The key as a picture" />
           <p className="text-sm">
             Read the picture with a program for time codes, or type this key: <b className="font-mono break-all">{key.key}</b>
@@ -68,7 +69,7 @@ export function Second({ account }: { account: Account }) {
         </form>
       )}
       {account.second === 'given' && (
-        <form action={(form) => void end(form)} className="flex flex-col gap-2">
+        <form onSubmit={sent(end)} className="flex flex-col gap-2">
           <label>
             It holds. To end it, your password
             <input name="password" type="password" className="field" autoComplete="current-password" maxLength={200} required />

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { api, reply, session } from '../api/client';
+import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { Door } from './Door';
@@ -26,7 +27,7 @@ export function Setup() {
     });
   return (
     <Door title="Your school" line="You keep it from now on: its teachers, its classes, its students.">
-      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+      <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
           The school's name
           <input name="school" className="field" maxLength={120} required />

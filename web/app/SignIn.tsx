@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { api, reply } from '../api/client';
+import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { ownedSession } from './ownedSession';
@@ -26,7 +27,7 @@ export function SignIn() {
       </svg>
       <h1 className="text-4xl">Pulsanda</h1>
       <p className="mb-5 text-faint">Set a beat, build a beat, hear what differs.</p>
-      <form action={(form) => void submit(form)} className="card flex flex-col gap-3">
+      <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
           Name
           <input

@@ -35,7 +35,7 @@ function wallTimeIn(time: string, there: string | undefined): string {
 }
 
 /**
- * The instant at which the school's clock shows this: where it shows it twice, the first; where it leaps over it, as much later as it leaps.
+ * The instant at which the school's clock shows this: where it shows it twice, the first; where it leaps over it, as much later.
  * @param wall "2026-12-01T18:00"
  */
 export function instantOf(wall: string): string {

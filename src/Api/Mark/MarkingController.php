@@ -69,7 +69,7 @@ final readonly class MarkingController
     #[Route('/api/attempts/{id}/feedback', methods: 'PUT')]
     public function save(string $id, Request $request): JsonResponse
     {
-        $attempt = $this->access->taughtAttempt($id);
+        $attempt = $this->access->markedAttempt($id);
         [$version, $write] = $this->answer($attempt, $request);
         if (null !== $attempt->feedback?->returnedAt) {
             throw new Conflict('This answer is returned already; return it again to change it.');
@@ -81,7 +81,7 @@ final readonly class MarkingController
     #[Route('/api/attempts/{id}/return', methods: 'POST')]
     public function giveBack(string $id, Request $request): JsonResponse
     {
-        $attempt = $this->access->taughtAttempt($id);
+        $attempt = $this->access->markedAttempt($id);
         [$version, $write, $mark] = $this->answer($attempt, $request);
         if (null === $mark) {
             throw InvalidInput::at('mark', 'give a mark before you return this.');
@@ -95,7 +95,7 @@ final readonly class MarkingController
     #[Route('/api/attempts/{id}/take-back', methods: 'POST')]
     public function takeBack(string $id): JsonResponse
     {
-        $attempt = $this->access->taughtAttempt($id);
+        $attempt = $this->access->markedAttempt($id);
         $this->answers->takeBack($attempt->part, [$attempt], $this->access->teacher());
 
         return new JsonResponse(Shapes::feedback($attempt->feedback));
@@ -105,7 +105,7 @@ final readonly class MarkingController
     #[Route('/api/parts/{id}/return-group', methods: 'POST')]
     public function giveBackAll(string $id, Request $request): JsonResponse
     {
-        $part = $this->access->taughtPart($id);
+        $part = $this->access->markedPart($id);
         $fields = Body::of($request, ['attempts', 'mark', 'text']);
         $text = $fields->text('text', Feedback::MOST_TEXT - 200);
         $given = self::mark($fields, $part);
@@ -129,7 +129,7 @@ final readonly class MarkingController
     #[Route('/api/parts/{id}/take-back-group', methods: 'POST')]
     public function takeBackGroup(string $id, Request $request): JsonResponse
     {
-        $part = $this->access->taughtPart($id);
+        $part = $this->access->markedPart($id);
         $attempts = $this->attempts($part, Body::of($request, ['attempts']));
         $this->answers->takeBack($part, $attempts, $this->access->teacher());
 

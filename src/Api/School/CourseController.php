@@ -121,8 +121,8 @@ final readonly class CourseController
     }
 
     /**
-     * The class of the next year: with the same teacher, colleagues and counting; its students and tasks where that is wanted. Tasks come as
-     * drafts, their times so many days later, at the same time of the school's day.
+     * The class of the next year: with the same teacher, colleagues and counting; its students and tasks where that is wanted. Tasks come
+     * as drafts, their times so many days later, at the same time of the school's day.
      */
     #[Route('/api/courses/{id}/next', methods: 'POST')]
     public function next(string $id, Request $request): JsonResponse
