@@ -33,6 +33,7 @@ final class Version20261127010000 extends AbstractMigration
         $this->addSql('CREATE TABLE reset_link (hash VARCHAR(64) NOT NULL PRIMARY KEY, account_id UUID NOT NULL, '
             .'ends_at TIMESTAMP(0) WITH TIME ZONE NOT NULL)');
         $this->addSql('ALTER TABLE reset_link ADD CONSTRAINT reset_link_account FOREIGN KEY (account_id) REFERENCES account (id) ON DELETE CASCADE');
+        $this->addSql('CREATE INDEX deed_who ON deed (who, at)');
         $this->addSql('CREATE INDEX IDX_C18B5D299B6B5FBA ON reset_link (account_id)');
     }
 
@@ -41,6 +42,7 @@ final class Version20261127010000 extends AbstractMigration
         foreach (['reset_link', 'joining', 'join_code'] as $table) {
             $this->addSql("DROP TABLE $table");
         }
+        $this->addSql('DROP INDEX deed_who');
         $this->addSql('ALTER TABLE account DROP second, DROP second_step, DROP recovery');
     }
 }

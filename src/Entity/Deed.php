@@ -11,7 +11,7 @@ use Symfony\Component\Uid\Uuid;
  * One entry in the record of deeds: who did what to what, and when. The application may add to the record and read it, never change it:
  * the database refuses that to its role. Record writes it.
  */
-#[ORM\Entity(readOnly: true), ORM\Index(columns: ['subject', 'at'])]
+#[ORM\Entity(readOnly: true), ORM\Index(columns: ['subject', 'at']), ORM\Index(columns: ['who', 'at'], name: 'deed_who')]
 class Deed
 {
     /** @readonly @phpstan-allow-private-mutation */

@@ -60,7 +60,8 @@ final readonly class PersonFile
         }
         /** @var list<array{at: string, what: string, subject: string|null, own: bool}> $deeds */
         $deeds = $this->connection->fetchAllAssociative(
-            'SELECT at, what, subject, who = :id AS own FROM deed WHERE who = :id OR subject = :id ORDER BY at LIMIT 50000',
+            'SELECT at, what, subject, who = :id AS own FROM deed WHERE who = :id UNION '
+                .'SELECT at, what, subject, false FROM deed WHERE subject = :id AND who IS DISTINCT FROM :id ORDER BY at LIMIT 50000',
             ['id' => $id],
         );
         $files['deeds.csv'] = Csv::write([

@@ -184,15 +184,15 @@ final readonly class Shelf
     {
         $account = $this->access->account();
         $others = $this->access->teaches()
-            ? '(k.shared AND k.school_id = :school)'
-            : 'k.id IN (SELECT l.kept_id FROM lent l JOIN enrolment e ON e.course_id = l.course_id WHERE e.student_id = :account)';
+            ? 'SELECT id FROM kept WHERE shared AND school_id = :school'
+            : 'SELECT l.kept_id FROM lent l JOIN enrolment e ON e.course_id = l.course_id WHERE e.student_id = :account';
         /** @var list<Row> $rows */
         $rows = $this->connection->fetchAllAssociative(<<<SQL
             SELECT k.id, k.version, k.title, k.listen, k.tags, k.level, k.shared, k.glimpse,
                 CASE WHEN k.plan IS NULL THEN 'pattern' ELSE 'task' END AS kind,
                 coalesce(json_array_length(k.plan -> 'parts'), 1) AS parts, a.name AS owner, k.owner_id = :account AS mine
             FROM kept k JOIN account a ON a.id = k.owner_id
-            WHERE k.owner_id = :account OR $others
+            WHERE k.id IN (SELECT id FROM kept WHERE owner_id = :account UNION $others)
             ORDER BY k.owner_id = :account DESC, k.id DESC
             SQL, ['account' => (string) $account->id, 'school' => (string) $account->school->id]);
 
