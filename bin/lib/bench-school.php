@@ -91,7 +91,8 @@ foreach ($school['parts'] as $name => $part) {
         [$version, $pattern] = [$draft['version'], $draft['pattern']];
         $handIn = 3 + $number % 15;
         for ($turn = 1; microtime(true) < $end; ++$turn) {
-            $pattern['sections'][0]['rows'][0]['hits'] = [['at' => 0, 'velocity' => 96], ['at' => 240 * ($turn % 31 + 1), 'velocity' => 64]];
+            $moved = ['at' => 240 * ($turn % 31 + 1), 'velocity' => 64];
+            $pattern['sections'][0]['rows'][0]['hits'] = [['at' => 0, 'velocity' => 96], $moved];
             $body = ['version' => $version, 'pattern' => $pattern, 'note' => "turn $turn"];
             if ($turn === $handIn) {
                 [$status, $said] = $visitor->ask('POST', "/api/parts/$part/attempts", $body);
@@ -132,7 +133,8 @@ foreach (range(1, 8) as $teacher) {
     });
 }
 $crowd->run();
-printf("%s: 300 students in ten classes save every %d seconds for %d seconds, eight teachers mark\n", $argv[2] ?? 'one instance', PAUSE, DAY);
+$said = '%s: 300 students in ten classes save every %d seconds for %d seconds, eight teachers mark';
+printf("$said\n", $argv[2] ?? 'one instance', PAUSE, DAY);
 foreach ($times as $what => $took) {
     printf(
         "  %-14s %5d, %5.1f a second; median %4.0f ms, 99th percentile %4.0f ms\n",

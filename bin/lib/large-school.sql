@@ -1,20 +1,22 @@
 -- A school of 1,500 students in 60 classes with 2,000 tasks and 100,000 attempts, beside the demo world: for bin/bench school.
 -- Ten classes have 30 students (the first 35), fifty have 24. Needs :'password', the hash with which all of them sign in.
 INSERT INTO account SELECT (jsonb_populate_record(a, jsonb_build_object('id', gen_random_uuid(), 'sign_in', 'teacher' || n,
-    'name', 'Teacher ' || n, 'given', 'Teacher', 'password', :'password'))).* FROM account a, generate_series(1, 8) n WHERE a.sign_in = 'odile';
+    'name', 'Teacher ' || n, 'given', 'Teacher', 'password', :'password'))).*
+    FROM account a, generate_series(1, 8) n WHERE a.sign_in = 'odile';
 INSERT INTO account SELECT (jsonb_populate_record(a, jsonb_build_object('id', gen_random_uuid(), 'sign_in', 'player' || n,
-    'name', 'Player ' || n, 'given', 'Player', 'password', :'password'))).* FROM account a, generate_series(1, 1500) n WHERE a.sign_in = 'ines';
+    'name', 'Player ' || n, 'given', 'Player', 'password', :'password'))).*
+    FROM account a, generate_series(1, 1500) n WHERE a.sign_in = 'ines';
 UPDATE account SET password = :'password' WHERE sign_in = 'marit';
 INSERT INTO course SELECT (jsonb_populate_record(c, jsonb_build_object('id', gen_random_uuid(), 'name', 'Class ' || n, 'teacher_id',
     (SELECT id FROM account WHERE sign_in = 'teacher' || (n - 1) % 8 + 1)))).*
     FROM course c, generate_series(1, 60) n WHERE c.name = 'Parade line, Tuesdays';
-INSERT INTO enrolment (school_id, course_id, student_id) SELECT a.school_id, c.id, a.id FROM account a
-    JOIN course c ON c.name = 'Class ' || CASE WHEN substr(a.sign_in, 7)::int <= 300 THEN (substr(a.sign_in, 7)::int - 1) / 30 + 1 ELSE 11 + (substr(a.sign_in, 7)::int - 301) / 24 END
-    WHERE a.sign_in LIKE 'player%';
+INSERT INTO enrolment (school_id, course_id, student_id) SELECT c.school_id, c.id, a.id
+    FROM (SELECT id, substr(sign_in, 7)::int AS n FROM account WHERE sign_in LIKE 'player%') a
+    JOIN course c ON c.name = 'Class ' || CASE WHEN a.n <= 300 THEN (a.n - 1) / 30 + 1 ELSE 11 + (a.n - 301) / 24 END;
 INSERT INTO enrolment (school_id, course_id, student_id) SELECT a.school_id, c.id, a.id FROM account a, course c
     WHERE c.name = 'Class 1' AND a.sign_in IN ('player301', 'player302', 'player303', 'player304', 'player305');
-INSERT INTO assignment SELECT (jsonb_populate_record(a, jsonb_build_object('id', gen_random_uuid(), 'title', 'Task ' || n, 'course_id', c.id,
-    'created_at', a.created_at + make_interval(mins => n)))).*
+INSERT INTO assignment SELECT (jsonb_populate_record(a, jsonb_build_object('id', gen_random_uuid(), 'title', 'Task ' || n,
+    'course_id', c.id, 'created_at', a.created_at + make_interval(mins => n)))).*
     FROM generate_series(1, 2000) n JOIN course c ON c.name = 'Class ' || (n - 1) % 60 + 1, assignment a WHERE a.title LIKE 'Lamplighters%';
 INSERT INTO part SELECT (jsonb_populate_record(p, jsonb_build_object('id', gen_random_uuid(), 'assignment_id', a.id))).*
     FROM assignment a, part p JOIN assignment o ON o.id = p.assignment_id WHERE o.title LIKE 'Lamplighters%' AND a.title LIKE 'Task %';

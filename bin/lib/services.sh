@@ -160,14 +160,14 @@ prepare_web() {
     local run
     run=$(run_folder)
     [ ${#run} -lt 80 ] || fail "The path $run is too long for a socket; move the checkout."
-    mkdir -p "$DATA/log/web" "$DATA/audio" "$DATA/nginx" "$DATA/cache" "$run/database" "$run/web" \
+    mkdir -p "$DATA/log/web" "$DATA/audio" "$DATA/mail" "$DATA/nginx" "$DATA/cache" "$run/database" "$run/web" \
         || fail "The folders below $DATA and $run cannot be made; check the rights."
     chmod 711 "$run"
     chmod 750 "$run/database"
     chmod 700 "$run/web"
     is_root || return 0
     chown postgres:www-data "$run/database"
-    chown -R www-data: "$run/web" "$DATA/nginx" "$DATA/cache" "$DATA/log/web" "$DATA/audio"
+    chown -R www-data: "$run/web" "$DATA/nginx" "$DATA/cache" "$DATA/log/web" "$DATA/audio" "$DATA/mail"
 }
 
 # What the web part reads. write_configuration PORT DATABASE_URL
@@ -178,6 +178,8 @@ write_configuration() {
         sed -n '/^APP_SECRET=/p; /^DEMO_PASSWORD=/p' "$DATA/secrets"
         printf 'APP_ENV=prod\nDATABASE_URL="%s"\n' "$url"
         [ -z "${TRUSTED_PROXIES:-}" ] || printf 'TRUSTED_PROXIES="%s"\n' "$TRUSTED_PROXIES"
+        [ -z "${MAILER_DSN:-}" ] || printf 'MAILER_DSN="%s"\n' "$MAILER_DSN"
+        [ -z "${MAIL_FROM:-}" ] || printf 'MAIL_FROM="%s"\n' "$MAIL_FROM"
         [ -z "${TRUSTED_HOSTS:-}" ] || printf 'TRUSTED_HOSTS="%s"\n' "$TRUSTED_HOSTS"
     } >"$DATA/app.env"
     chmod 640 "$DATA/app.env"

@@ -39,11 +39,16 @@ final class AccessibilityTest extends BrowserTestCase
     /** @return iterable<string, array{string|null, array<string, array{list<string>, string}>}> */
     public static function people(): iterable
     {
-        yield 'nobody' => [null, ['sign in' => [[], 'input[name=name]']]];
+        yield 'nobody' => [null, [
+            'sign in' => [[], 'input[name=name]'],
+            'joining a class' => [['Join a class'], 'input[name=code]'],
+            'a forgotten password' => [['I forgot'], 'input[name=name]'],
+        ]];
         yield 'a student' => ['ines', [
             'the day' => [[], 'main h2'],
             'the Bench' => [['Change it: Lamp', 'Show the target', 'Keys and hands'], '[role=grid] .note'],
             'what was returned' => [['Read the answer: Foghorn'], '.note-matched'],
+            'her term' => [['My term'], '.term-sum'],
         ]];
         yield 'another' => ['jun', [
             'what was returned of a target that is only heard' => [['Read the answer: Ferry'], '.note'],
@@ -67,7 +72,11 @@ final class AccessibilityTest extends BrowserTestCase
             'paper' => [['Answer 2: Ferry Rocker', 'Paper'], '.paper-bar'],
             'a new plan' => [['Plan an assignment'], '[role=grid]'],
             'the Shelf' => [['Shelf', 'Both', 'Name, tags'], '.staff .vf-stavenote'],
-            'the School' => [['School', 'Parade line, Tuesdays'], '.glance'],
+            'the School' => [['School', 'Parade line, Tuesdays', 'More for Bo'], '.glance'],
+            'ways into a class' => [['School', 'Parade line, Tuesdays', 'Add students', 'Show a code'], '[aria-labelledby=join] path'],
+            'what is settled for a class' => [['School', 'Parade line, Tuesdays', 'The class', 'Begin the next'], 'details[open]'],
+            'a student over the term' => [['The class over the term', 'Ines'], '.term-sum'],
+            'more time' => [['Answer 1: Foghorn', 'More time'], 'details[open]'],
             'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],
             'how it is marked' => [['Open the plan: Lamp', 'Marking'], '#policy'],
             'trying a task' => [
@@ -83,8 +92,10 @@ final class AccessibilityTest extends BrowserTestCase
             'two attempts' => [['Answer 12: Lamp', 'Ines', 'Lay attempt 1'], '.note-missing'],
             'the Class picture' => [['Class picture: Lamp'], '.picture-count'],
             'the term' => [['The class over the term'], '.term-cell'],
+            'a second factor' => [['Odile Marrick', 'Change my password', 'Begin'], '[aria-label="The key as a picture"] path'],
             'the projector' => [['Class picture: Lamp', 'Projector', 'Next beat', 'Both in one'], '.note-matched'],
         ]];
+        yield 'a keeper' => ['marit', ['teachers and the school' => [['School', 'Mail that stays'], '#bring-set']]];
     }
 
     /** @param list<string> $only rules of axe; none for all */

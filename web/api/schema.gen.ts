@@ -5448,6 +5448,7 @@ export interface components {
                 attemptId: string | null;
                 number: number;
                 returned: boolean;
+                glimpse: components["schemas"]["Glimpse"] | null;
                 said: string[];
             }[];
             /** @description 0 to 1 over what was marked */
@@ -5948,6 +5949,8 @@ export interface components {
                 id: string;
                 name: string;
                 counting: components["schemas"]["Counting"];
+                /** @description Of a new part in this school */
+                points: number;
                 students: number;
             }[];
             assignments: {

@@ -32,8 +32,8 @@ export default function PlannerPage() {
       const { courses } = (await reply(api.GET('/api/today'))) as TeacherToday;
       const course = courses.find((one) => one.id === courseId) ?? courses[0];
       if (!course) throw new Error('You have no class to set this to yet.');
-      const { newPattern } = catalogue.data ?? (await reply(api.GET('/api/catalogue')));
-      return { saved: newPlan(course, newPattern), left: null };
+      const { newPattern, policy } = catalogue.data ?? (await reply(api.GET('/api/catalogue')));
+      return { saved: newPlan(course, newPattern, policy.usual.points), left: null };
     },
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 0,

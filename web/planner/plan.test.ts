@@ -5,8 +5,8 @@ import { PatternStore } from '../music/PatternStore';
 import { rowAdded } from '../music/rows';
 import { copyOf, doubtsOf, inputOf, newFrame, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
 
-const course: TeacherToday['courses'][number] = { id: 'c', name: 'Parade line', counting: 'steps', students: 20 };
-const plan = { ...newPlan(course, catalogue.newPattern), title: 'Harbour Steps' };
+const course: TeacherToday['courses'][number] = { id: 'c', name: 'Parade line', counting: 'steps', points: 20, students: 20 };
+const plan = { ...newPlan(course, catalogue.newPattern, 20), title: 'Harbour Steps' };
 const part = plan.parts[0] as PartPlan;
 const rows = (pattern: Pattern | null | undefined) =>
   pattern?.sections[0]?.rows.map((row) => [row.instrument, ...row.hits.map((hit) => hit.at)]);
@@ -48,6 +48,11 @@ const answer = (change: object) =>
       },
     ],
   }) as unknown as PlannedAssignment;
+
+it('begins with the points of the school', () => {
+  expect(part.policy).toEqual({});
+  expect(newPlan({ ...course, points: 15 }, catalogue.newPattern, 20).parts[0]?.policy).toEqual({ points: 15 });
+});
 
 describe('a plan', () => {
   it('begins with a bar of four and the usual rows', () => {

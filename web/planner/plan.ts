@@ -65,7 +65,8 @@ export type Plan = {
 let keys = 0;
 export const newKey = (): string => `k${++keys}`;
 
-export function newPlan(course: TeacherToday['courses'][number], pattern: Pattern): Plan {
+/** @param usual points where nothing is said */
+export function newPlan(course: TeacherToday['courses'][number], pattern: Pattern, usual: number): Plan {
   return {
     id: null,
     course,
@@ -77,12 +78,13 @@ export function newPlan(course: TeacherToday['courses'][number], pattern: Patter
     publishedAt: null,
     closedAt: null,
     version: 0,
-    parts: [newPart(pattern)],
+    // What a part is worth in this school, where that is not what is usual.
+    parts: [newPart(pattern, course.points === usual ? {} : { points: course.points })],
   };
 }
 
 /** @param pattern what its sheet begins with */
-function newPart(pattern: Pattern): PartPlan {
+function newPart(pattern: Pattern, policy: PartPlan['policy'] = {}): PartPlan {
   return {
     key: newKey(),
     id: null,
@@ -92,7 +94,7 @@ function newPart(pattern: Pattern): PartPlan {
     kind: 'copy',
     view: 'seen',
     freedom: {},
-    policy: {},
+    policy,
     help: {},
     waits: false,
     asks: [],

@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { Aspects, StudentTerm } from '../api/types';
 import { ASPECT_NAMES } from '../compared/names';
+import { FirstBar } from '../sheet/FirstBar';
 import { Failed, Waiting } from '../ui/states';
 import { lateWords, plural, taskName, when } from '../ui/words';
 import { percentWords, STATE_WORDS } from './states';
@@ -119,8 +120,9 @@ function Tasks({ tasks, own }: { tasks: StudentTerm['tasks']; own: boolean }) {
         const { attemptId } = task;
         const to = own ? `/returned/${attemptId}` : `/marking/${task.partId}/${attemptId}`;
         return (
-          <li key={task.partId} className="card grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 break-inside-avoid p-3">
-            <div>
+          <li key={task.partId} className="card flex flex-wrap items-start gap-x-4 gap-y-2 break-inside-avoid p-3">
+            {task.glimpse && <FirstBar glimpse={task.glimpse} />}
+            <div className="min-w-48 flex-1">
               <h3 className="text-lg">{name}</h3>
               <p className="text-sm text-faint">
                 {task.dueAt ? `due ${when(task.dueAt)}` : 'no time to hand in by'}

@@ -23,6 +23,7 @@ export default function TermPage() {
   const [only, setOnly] = useState<Only>('all');
   const [sort, setSort] = useState<Sort>('name');
   const [withMissing, setWithMissing] = useState(false);
+  const [all, setAll] = useState(true);
   const { data, error, refetch } = useQuery({
     queryKey: ['term', courseId, attempt],
     queryFn: () => reply(api.GET('/api/courses/{id}/term', { params: { path: { id: courseId }, query: { attempt } } })),
@@ -31,7 +32,10 @@ export default function TermPage() {
   });
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Waiting what="the term" />;
-  const { course, parts } = data;
+  const { course } = data;
+  const hidden = data.parts.filter(({ weight }) => weight === 0).length;
+  const parts = all ? data.parts : data.parts.filter(({ weight }) => weight > 0);
+  const columns = new Set(parts.map(({ id }) => id));
   const lines = linesOf(data.students, only, sort, withMissing);
   const points = new Map(parts.map((part) => [part.id, part.points]));
   const sum = (line: Line) => (withMissing ? line.withMissing : line.share);
@@ -97,8 +101,14 @@ export default function TermPage() {
           <input type="checkbox" checked={withMissing} onChange={(event) => setWithMissing(event.target.checked)} />
           missing counts as 0
         </label>
+        {hidden > 0 && (
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={!all} onChange={(event) => setAll(!event.target.checked)} />
+            hide what counts 0 ({hidden})
+          </label>
+        )}
       </div>
-      {parts.length === 0 ? (
+      {data.parts.length === 0 ? (
         <p className="card">Nothing is published yet. Tasks stand here one beside the other as the term goes on.</p>
       ) : (
         // biome-ignore lint/a11y/noNoninteractiveTabindex: a table wider than a small screen is scrolled by key
@@ -123,12 +133,18 @@ export default function TermPage() {
                     </Link>
                     {line.left && <span className="text-sm font-normal text-faint"> (has left)</span>}
                   </th>
-                  {line.cells.map((cell) => (
-                    <td key={cell.partId}>
-                      <Cell cell={cell} shown={shown} points={points.get(cell.partId) ?? 0} name={line.name} />
-                    </td>
-                  ))}
-                  <td className="font-head text-base whitespace-nowrap">{percentWords(sum(line))}</td>
+                  {line.cells
+                    .filter(({ partId }) => columns.has(partId))
+                    .map((cell) => (
+                      <td key={cell.partId}>
+                        <Cell cell={cell} shown={shown} points={points.get(cell.partId) ?? 0} name={line.name} />
+                      </td>
+                    ))}
+                  <td className="font-head text-base whitespace-nowrap">
+                    <Link to={`/student/${line.id}`} className="quiet-link" aria-label={`${line.name}: ${percentWords(sum(line))} in all`}>
+                      {percentWords(sum(line))}
+                    </Link>
+                  </td>
                   <td className="text-sm">
                     {[
                       line.missing > 0 && `${line.missing} missing`,

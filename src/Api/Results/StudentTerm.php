@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\Results;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
@@ -14,6 +15,7 @@ use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Compare\Mark\TermState;
 use Pulsanda\Core\Compare\Mark\TermSum;
+use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Task\Findings;
 use Pulsanda\Core\Task\View;
@@ -67,6 +69,7 @@ final readonly class StudentTerm
                 'parts' => $column['parts'], 'points' => $column['points'], 'dueAt' => $column['dueAt'],
                 'course' => $course->name, 'year' => $course->year, 'state' => $state->value, 'late' => $cell['late'], 'mark' => $mark,
                 'attemptId' => $cell['attemptId'], 'number' => $cell['number'], 'returned' => null !== ($detail['returned_at'] ?? null),
+                'glimpse' => null === $detail ? null : Glimpse::of(PatternReader::read($detail['pattern'])),
                 'said' => $told && null !== $detail ? self::sentences($detail['findings'], $course->counting) : [],
             ];
             if (null === $course->archivedAt) {
@@ -108,13 +111,13 @@ final readonly class StudentTerm
     /**
      * @param array<string> $attempts ids
      *
-     * @return array<string, array{id: string, findings: string, returned_at: string|null, view: string}>
+     * @return array<string, array{id: string, findings: string, pattern: string, returned_at: string|null, view: string}>
      */
     private function details(array $attempts): array
     {
-        /** @var list<array{id: string, findings: string, returned_at: string|null, view: string}> $rows */
+        /** @var list<array{id: string, findings: string, pattern: string, returned_at: string|null, view: string}> $rows */
         $rows = $this->connection->fetchAllAssociative(
-            'SELECT t.id, t.findings, f.returned_at, p.view FROM attempt t JOIN part p ON p.id = t.part_id '
+            'SELECT t.id, t.findings, t.pattern, f.returned_at, p.view FROM attempt t JOIN part p ON p.id = t.part_id '
                 .'LEFT JOIN feedback f ON f.attempt_id = t.id WHERE t.id IN (:ids)',
             ['ids' => array_values($attempts)],
             ['ids' => ArrayParameterType::STRING],

@@ -36,9 +36,11 @@ final readonly class TodayController
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, count(e.student_id) AS students FROM teaching t JOIN course c ON c.id = t.course_id '
+            'SELECT c.id, c.name, c.counting, s.points, count(e.student_id) AS students '
+                .'FROM teaching t JOIN course c ON c.id = t.course_id '
+                .'JOIN school s ON s.id = c.school_id '
                 .'LEFT JOIN enrolment e ON e.course_id = c.id WHERE t.account_id = ? AND c.archived_at IS NULL '
-                .'GROUP BY c.id ORDER BY c.name',
+                .'GROUP BY c.id, s.id ORDER BY c.name',
             [$id],
         );
         // Only a student's newest attempt waits for an answer.
