@@ -22,7 +22,7 @@ SOUND_FONT=/usr/share/fluidr3mono-gm-soundfont/FluidR3Mono_GM.sf3
 SOUND_PACKAGES="fluidsynth:fluidsynth fluidr3mono-gm-soundfont:$SOUND_FONT"
 # Tests read MIDI, PDF, notation and spreadsheets with readers that are not ours.
 BROWSER_PACKAGES="midicsv:midicsv lilypond:musicxml2ly gnumeric:ssconvert poppler-utils:pdftotext
-chromium:/usr/bin/chromium chromium-driver:/usr/bin/chromedriver"
+chromium-headless-shell:/usr/bin/chromium-headless-shell chromium-driver:/usr/bin/chromedriver"
 
 install_packages() {
     local missing="" entry
@@ -92,7 +92,8 @@ port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 # with this run and what it has started.
 claim_port() {
     PORT=$1
-    until exec 9>"${TMPDIR:-/tmp}/pulsanda-$PORT.port" && flock -n 9 && ! port_taken $PORT && ! port_taken $((PORT + 1)); do
+    until exec 9>"${TMPDIR:-/tmp}/pulsanda-$PORT.port" && flock -n 9 && ! port_taken $PORT && ! port_taken $((PORT + 1)) \
+        && ! port_taken $((PORT + 2)) && ! port_taken $((PORT + 3)); do
         PORT=$((PORT + 100))
     done
 }

@@ -172,7 +172,7 @@ final class SchoolTest extends BrowserTestCase
         $bertil->press('Gull deck, Fridays');
         $bertil->press('marks over the term');
         $bertil->read('put away');
-        $bertil->press('Sunniva Dahl: 20');
+        $bertil->press('Sunniva Dahl, Gulls on the Rail: 20');
         $bertil->see('.note-matched');
         $bertil->assertNoComplaints();
     }
@@ -181,7 +181,7 @@ final class SchoolTest extends BrowserTestCase
     {
         $odile = $this->person('odile');
         $odile->press('The class over the term');
-        $odile->see('[aria-label="Bo: 17.5"]');
+        $odile->see('[aria-label="Bo, Foghorn Shuffle: 17.5"]');
         $odile->choose('Show', 'who misses something');
         $odile->readNot('Ines Caldeira');
         $odile->choose('Show', 'everybody');
@@ -222,7 +222,7 @@ final class SchoolTest extends BrowserTestCase
         $marit->press('Erase Tomás Quintero');
         $marit->readNot('Tomás Quintero');
         $marit->press('marks over the term');
-        $marit->see('[aria-label="Bo: 17.5"]');
+        $marit->see('[aria-label="Bo, Foghorn Shuffle: 17.5"]');
         $marit->readNot('Tomás');
         $marit->assertNoComplaints();
     }

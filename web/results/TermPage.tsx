@@ -6,7 +6,7 @@ import type { Aspects, TermCell } from '../api/types';
 import { ASPECT_NAMES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { Failed, Waiting } from '../ui/states';
-import { lateWords, plural } from '../ui/words';
+import { lateWords, plural, taskName } from '../ui/words';
 import { type Line, linesOf, type Only, percentWords, STATE_WORDS } from './states';
 import { TaskHead } from './TaskHead';
 import '../ui/rooms.css';
@@ -38,6 +38,7 @@ export default function TermPage() {
   const columns = new Set(parts.map(({ id }) => id));
   const lines = linesOf(data.students, only, sort, withMissing);
   const points = new Map(parts.map((part) => [part.id, part.points]));
+  const names = new Map(parts.map((part) => [part.id, taskName(part.title, part.parts, part)]));
   const sum = (line: Line) => (withMissing ? line.withMissing : line.share);
   const file = (kind: string) => `/api/courses/${course.id}/term.${kind}?attempt=${attempt}`;
   return (
@@ -137,7 +138,12 @@ export default function TermPage() {
                     .filter(({ partId }) => columns.has(partId))
                     .map((cell) => (
                       <td key={cell.partId}>
-                        <Cell cell={cell} shown={shown} points={points.get(cell.partId) ?? 0} name={line.name} />
+                        <Cell
+                          cell={cell}
+                          shown={shown}
+                          points={points.get(cell.partId) ?? 0}
+                          name={`${line.name}, ${names.get(cell.partId)}`}
+                        />
                       </td>
                     ))}
                   <td className="font-head text-base whitespace-nowrap">
@@ -169,7 +175,7 @@ export default function TermPage() {
   );
 }
 
-type CellProps = { cell: TermCell; shown: Shown; points: number; name: string };
+type CellProps = { cell: TermCell; shown: Shown; points: number /** Of student and task. */; name: string };
 
 function Cell({ cell, shown, points, name }: CellProps) {
   if (!cell.attemptId) {
