@@ -122,7 +122,7 @@ final readonly class Access
         return $this->runs($part->assignment->course) ? $part : throw new NotFoundHttpException();
     }
 
-    /** A student of the signed-in teacher's classes, or of the school that they keep. */
+    /** A student of the signed-in teacher's classes that are not put away, or of the school that they keep. */
     public function taughtStudent(string $id): Account
     {
         $by = $this->teacher();
@@ -131,11 +131,26 @@ final readonly class Access
             throw new NotFoundHttpException();
         }
         $taught = Role::Keeper === $by->role || false !== $this->entities->getConnection()->fetchOne(
-            'SELECT 1 FROM enrolment e JOIN teaching t ON t.course_id = e.course_id WHERE t.account_id = ? AND e.student_id = ? LIMIT 1',
+            'SELECT 1 FROM enrolment e JOIN teaching t ON t.course_id = e.course_id JOIN course c ON c.id = e.course_id '
+                .'WHERE t.account_id = ? AND e.student_id = ? AND c.archived_at IS NULL LIMIT 1',
             [(string) $by->id, $id],
         );
 
         return $taught ? $student : throw new NotFoundHttpException();
+    }
+
+    /** A student who is or was in a class of the signed-in teacher. */
+    public function knownStudent(string $id): Account
+    {
+        $student = $this->find(Account::class, $id);
+        $worked = Role::Student === $student->role && false !== $this->entities->getConnection()->fetchOne(
+            'SELECT 1 FROM teaching g WHERE g.account_id = :teacher AND g.course_id IN ('
+                .'SELECT course_id FROM enrolment WHERE student_id = :student UNION SELECT a.course_id FROM attempt t '
+                .'JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id WHERE t.student_id = :student) LIMIT 1',
+            ['student' => $id, 'teacher' => (string) $this->teacher()->id],
+        );
+
+        return $worked ? $student : $this->taughtStudent($id);
     }
 
     /** Somebody of the keeper's school, or a student of the teacher's; not oneself, unless that is said. */

@@ -121,6 +121,20 @@ final class ListTest extends ApiTestCase
         self::assertSame(404, $this->send('POST', '/api/school/oneroster', 'PK')->getStatusCode(), 'the set is the keeper\'s');
     }
 
+    public function testNobodyGetsAStudentOfOthersByAnId(): void
+    {
+        $this->one("UPDATE account SET source = '1001' WHERE sign_in = 'pim' RETURNING id");
+        $this->one("UPDATE account SET source = '1002' WHERE sign_in = 'marit' RETURNING id");
+        $this->signIn('odile');
+        $course = $this->course();
+        foreach ([1001, 1002, $this->account('tariq')] as $id) {
+            $this->assertProblem(422, 'whom you do not teach', $this->send('POST', "/api/courses/$course/list/take", "Name,ID\nX,$id\n"));
+        }
+        $this->signIn('marit');
+        $taken = $this->json($this->send('POST', "/api/courses/$course/list/take", "Name,ID\nPim,1001\n"));
+        self::assertSame([0, 1], [$taken['made'], $taken['enrolled']], 'the keeper knows everybody');
+    }
+
     public function testTheOneRosterSetGoesOutAndComesInAgain(): void
     {
         $this->signIn('marit');

@@ -105,6 +105,11 @@ final class YearTest extends ApiTestCase
         $term = $this->json($this->get("/api/courses/$from/term"));
         $left = array_values(array_filter((array) $term['students'], static fn (mixed $one): bool => \is_array($one) && true === $one['left']));
         self::assertSame(['Ines Caldeira'], array_column($left, 'name'), 'the marks of the class stay');
+        self::assertSame([0], array_column($left, 'missing'), 'nothing more is expected of her here');
+        $this->signIn('odile');
+        $page = $this->json($this->get("/api/students/$ines/term"));
+        self::assertContains('Foghorn Shuffle', array_column((array) $page['tasks'], 'title'));
+        self::assertSame(404, $this->send('POST', "/api/accounts/$ines/password")->getStatusCode(), 'no student of hers any more');
         $this->signIn('ines');
         self::assertStringContainsString('Gulls on the Rail', (string) $this->get('/api/today')->getContent());
         $attempt = $this->attempt('Foghorn Shuffle', 'ines');

@@ -24,6 +24,6 @@ final readonly class StudentController
     #[Route('/api/students/{id}/term', methods: 'GET')]
     public function taught(string $id): JsonResponse
     {
-        return new JsonResponse($this->term->of($this->access->taughtStudent($id), $this->access->teacher()));
+        return new JsonResponse($this->term->of($this->access->knownStudent($id), $this->access->teacher()));
     }
 }

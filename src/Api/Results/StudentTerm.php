@@ -10,7 +10,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Course;
-use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Compare\Mark\TermState;
@@ -95,11 +94,16 @@ final readonly class StudentTerm
     /** @return list<Course> those of the student that whoever asks may see, the newest first */
     private function courses(Account $student, ?Account $teacher): array
     {
-        /** @var list<Enrolment> $enrolments */
-        $enrolments = $this->entities->createQuery(
-            'SELECT e, c FROM '.Enrolment::class.' e JOIN e.course c WHERE e.student = :student ORDER BY c.archivedAt DESC, c.id DESC',
-        )->setParameter('student', $student)->getResult();
-        $courses = array_map(static fn (Enrolment $one) => $one->course, $enrolments);
+        // Also those that they have left, where they handed something in.
+        $ids = $this->connection->fetchFirstColumn(
+            'SELECT course_id FROM enrolment WHERE student_id = :student UNION SELECT a.course_id FROM attempt t '
+                .'JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id WHERE t.student_id = :student',
+            ['student' => (string) $student->id],
+        );
+        /** @var list<Course> $courses */
+        $courses = $this->entities->createQuery(
+            'SELECT c FROM '.Course::class.' c WHERE c.id IN (:ids) ORDER BY c.archivedAt DESC, c.id DESC',
+        )->setParameter('ids', $ids)->getResult();
         if (null === $teacher || Role::Keeper === $teacher->role) {
             return $courses;
         }

@@ -136,7 +136,8 @@ final readonly class TermTable
                 $has = $leave[$student['id']][$part['assignment_id']] ?? null;
                 $due = $has['until'] ?? $part['due'];
                 $over = null !== ($has['until'] ?? null) ? $now > $has['until'] : $part['over'] || (null !== $due && $now > $due);
-                $state = self::state($attempt, $has['excused'] ?? false, $over);
+                // Of somebody who has left, nothing more is expected.
+                $state = self::state($attempt, $has['excused'] ?? false, $over && !$student['left']);
                 $mark = self::number($attempt['mark'] ?? null);
                 $late = null === $attempt || null === $due ? 0 : max(0, (int) ceil(($attempt['at'] - $due) / 60));
                 $cells[] = [

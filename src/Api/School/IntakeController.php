@@ -62,6 +62,13 @@ final readonly class IntakeController
             }
             [$people, $faults, $already] = [[], [['line' => 0, 'text' => $error->reason]], 0];
         }
+        $strangers = $this->intakes->strangers($people, $this->access->account());
+        foreach ($people as $one) {
+            if (isset($strangers[$one['source'] ?? ''])) {
+                $text = "the id \"{$one['source']}\" is of somebody whom you do not teach; the keeper of the school can bring them in.";
+                $faults[] = ['line' => $one['line'], 'text' => $text];
+            }
+        }
         $room = PeopleController::MOST_STUDENTS - $this->entities->getRepository(Enrolment::class)->count(['course' => $course]);
         if (\count($people) > $room) {
             $faults[] = ['line' => $people[$room]['line'], 'text' => "from here on the class has no room: $room more can be in it."];

@@ -64,6 +64,31 @@ final readonly class Intakes
     }
 
     /**
+     * Whose ids stand in a list and who are not theirs who brings it: nobody gets a student of others by guessing an id.
+     *
+     * @param list<Listed> $people
+     *
+     * @return array<string, true> by id
+     */
+    public function strangers(array $people, Account $by): array
+    {
+        $strangers = [];
+        $sources = array_values(array_filter(array_column($people, 'source'), is_string(...)));
+        foreach ($this->known($by, $sources) as $id => $account) {
+            $theirs = Role::Keeper === $by->role || false !== $this->connection->fetchOne(
+                'SELECT 1 FROM enrolment e JOIN teaching t ON t.course_id = e.course_id '
+                    .'WHERE t.account_id = ? AND e.student_id = ? LIMIT 1',
+                [(string) $by->id, (string) $account->id],
+            );
+            if (!$theirs || Role::Student !== $account->role) {
+                $strangers[$id] = true;
+            }
+        }
+
+        return $strangers;
+    }
+
+    /**
      * @param Set $set
      *
      * @return array{id: string, made: int, enrolled: int}

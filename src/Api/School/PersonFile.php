@@ -53,6 +53,10 @@ final readonly class PersonFile
                 ? PatternWriter::write($one->pattern)
                 : json_encode($one->plan?->toData(), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
         }
+        $phrases = $this->connection->fetchFirstColumn('SELECT text FROM phrase WHERE teacher_id = ? ORDER BY id', [$id]);
+        if ([] !== $phrases) {
+            $files['phrases.txt'] = implode("\n", array_map(static fn (mixed $one): string => \is_string($one) ? $one : '', $phrases))."\n";
+        }
         /** @var list<array{id: string, name: string}> $sounds */
         $sounds = $this->connection->fetchAllAssociative('SELECT id, name FROM own_sound WHERE account_id = ? ORDER BY id', [$id]);
         foreach ($sounds as $i => $one) {
