@@ -62,16 +62,25 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         public readonly School $school,
         #[ORM\Column(length: 60, unique: true)]
         public readonly string $signIn,
+        /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column(length: 120)]
-        public readonly string $name,
+        public string $name,
         #[ORM\Column(length: 10, enumType: Role::class)]
         public readonly Role $role,
+        /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column(length: 60)]
-        public readonly string $given,
+        public string $given,
+        /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column(length: 60, options: ['default' => ''])]
-        public readonly string $family = '',
+        public string $family = '',
     ) {
         $this->id = Uuid::v7();
+    }
+
+    /** The name that others read, and as one is called; the sign-in name stays. */
+    public function call(string $name, string $given): void
+    {
+        [$this->name, $this->given] = [$name, $given];
     }
 
     /** @param string|null $source null leaves what is known */

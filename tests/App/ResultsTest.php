@@ -56,6 +56,37 @@ final class ResultsTest extends ApiTestCase
         self::assertSame([1, 15.5], $best);
     }
 
+    public function testATeacherHasColumnsOfTheirOwn(): void
+    {
+        $this->signIn('odile');
+        [$course, $wren] = [$this->course(), $this->account('wren')];
+        $this->assertProblem(422, 'points', $this->send('POST', "/api/courses/$course/columns", ['title' => 'Playing', 'points' => 0]));
+        $column = $this->text($this->json($this->send('POST', "/api/courses/$course/columns", ['title' => 'Playing', 'points' => 10])), 'id');
+        $give = "/api/columns/$column/marks/$wren";
+        $this->assertProblem(422, 'mark', $this->send('PUT', $give, ['mark' => 11]));
+        self::assertSame(204, $this->send('PUT', $give, ['mark' => 8])->getStatusCode());
+        self::assertSame(404, $this->send('PUT', "/api/columns/$column/marks/".$this->account('pim'), ['mark' => 8])->getStatusCode());
+        $term = $this->json($this->get("/api/courses/$course/term"));
+        self::assertSame(['marked', 8], $this->cell($term, 'Wren', $column, ['state', 'mark']));
+        self::assertSame(0.8, $this->line($term, 'Wren')['share']);
+        self::assertStringContainsString('Playing (of 10)', (string) $this->get("/api/courses/$course/term.csv")->getContent());
+        $weight = ['title' => 'Playing aloud', 'points' => 10, 'weight' => 0];
+        self::assertSame(204, $this->send('PUT', "/api/columns/$column", $weight)->getStatusCode());
+        self::assertNull($this->line($this->json($this->get("/api/courses/$course/term")), 'Wren')['share']);
+        self::assertSame(204, $this->send('PUT', $give, ['mark' => null])->getStatusCode());
+        self::assertSame(['open', null], $this->cell($this->json($this->get("/api/courses/$course/term")), 'Wren', $column, ['state', 'mark']));
+        $this->signIn('bertil');
+        self::assertSame(404, $this->send('PUT', $give, ['mark' => 8])->getStatusCode());
+        self::assertSame(404, $this->send('DELETE', "/api/columns/$column")->getStatusCode());
+        $this->signIn('odile');
+        self::assertSame(204, $this->send('PUT', $give, ['mark' => 9])->getStatusCode());
+        $this->signIn('wren');
+        self::assertContains('Playing aloud', array_column((array) $this->json($this->get('/api/term'))['tasks'], 'title'));
+        $this->signIn('odile');
+        self::assertSame(204, $this->send('DELETE', "/api/columns/$column")->getStatusCode());
+        self::assertSame('0', $this->one('SELECT count(*)::text FROM own_mark'));
+    }
+
     public function testResultsGoOutAndAreReadBack(): void
     {
         $this->signIn('odile');

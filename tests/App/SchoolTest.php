@@ -67,6 +67,9 @@ final class SchoolTest extends ApiTestCase
         $wren = $this->account('wren');
         $marit = $this->account('marit');
         $slip = $this->slip($this->json($this->send('POST', "/api/accounts/$wren/password")));
+        self::assertSame(204, $this->send('PUT', "/api/accounts/$wren/name", ['name' => 'Wren Aske', 'given' => 'Wren'])->getStatusCode());
+        $this->assertProblem(422, 'given', $this->send('PUT', "/api/accounts/$wren/name", ['name' => 'W', 'given' => ' ']));
+        self::assertSame(404, $this->send('PUT', "/api/accounts/$marit/name", ['name' => 'M', 'given' => 'M'])->getStatusCode());
         foreach (["/api/accounts/$marit/password", '/api/teachers'] as $path) {
             self::assertSame(404, $this->send('POST', $path, ['names' => 'X'])->getStatusCode(), $path);
         }

@@ -9,7 +9,9 @@ use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Exception\TimeoutException;
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteExecuteMethod;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverElement;
 use Facebook\WebDriver\WebDriverKeys;
@@ -19,6 +21,9 @@ use PHPUnit\Framework\Assert;
 final readonly class Person
 {
     private const PATIENCE = 15;
+    /** Whether an element can be seen, asked in the page: the driver's own way takes most of a run's time. */
+    private const SHOWN = 'const shown = (one) => one.getClientRects().length > 0'
+        .' && one.checkVisibility({ opacityProperty: true, visibilityProperty: true });';
 
     private function __construct(public RemoteWebDriver $driver, private string $url, private string $like = '')
     {
@@ -133,15 +138,11 @@ final readonly class Person
     /** Waits until something that fits the selector is shown, or is only there. */
     public function see(string $css, bool $hidden = false): WebDriverElement
     {
-        return $this->until(function () use ($css, $hidden): ?WebDriverElement {
-            foreach ($this->driver->findElements(WebDriverBy::cssSelector($css)) as $element) {
-                if ($hidden || $element->isDisplayed()) {
-                    return $element;
-                }
-            }
-
-            return null;
-        }, "to see $css");
+        return $this->until(fn (): ?WebDriverElement => $this->found($hidden ? <<<'JS'
+            return document.querySelector(arguments[0]);
+            JS : self::SHOWN.<<<'JS'
+            return [...document.querySelectorAll(arguments[0])].find(shown) ?? null;
+            JS, $css), "to see $css");
     }
 
     /** Waits until the page says this somewhere. */
@@ -157,7 +158,19 @@ final readonly class Person
 
     public function text(): string
     {
-        return $this->driver->findElement(WebDriverBy::tagName('body'))->getText();
+        $text = $this->script('return document.body.innerText');
+
+        return \is_string($text) ? $text : '';
+    }
+
+    /** What a script finds in the page. */
+    private function found(string $script, string $what): ?WebDriverElement
+    {
+        $found = $this->script($script, $what);
+        // The driver names an element by one key (W3C WebDriver, 12.1).
+        $id = \is_array($found) ? current($found) : null;
+
+        return \is_string($id) ? new RemoteWebElement(new RemoteExecuteMethod($this->driver), $id, true) : null;
     }
 
     /** Presses something in the menu of the account. */
@@ -172,20 +185,18 @@ final readonly class Person
     /** Presses the button, link or choice of this name (its label, or the beginning of its text). */
     public function press(string $name): void
     {
-        $quoted = '"'.$name.'"';
-        $path = "//*[self::button or self::a or @role='radio' or self::summary][starts-with(normalize-space(.), $quoted) or "
-            ."starts-with(@aria-label, $quoted)]";
-        $this->until(function () use ($path): bool {
-            foreach ($this->driver->findElements(WebDriverBy::xpath($path)) as $element) {
-                if ($element->isDisplayed() && $element->isEnabled()) {
-                    $this->script('arguments[0].scrollIntoView({block: "center"})', $element);
-                    $element->click();
+        $this->until(function () use ($name): bool {
+            $element = $this->found(self::SHOWN.<<<'JS'
+                const named = (text) => (text ?? '').replace(/\s+/g, ' ').trim().startsWith(arguments[0]);
+                const element = [...document.querySelectorAll('button, a, [role=radio], summary')].find(
+                    (one) => !one.disabled && (named(one.textContent) || one.getAttribute('aria-label')?.startsWith(arguments[0])) && shown(one),
+                );
+                element?.scrollIntoView({ block: 'center' });
+                return element ?? null;
+                JS, $name);
+            $element?->click();
 
-                    return true;
-                }
-            }
-
-            return false;
+            return null !== $element;
         }, "to press \"$name\"");
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Browser;
 
+use Facebook\WebDriver\WebDriverKeys;
 use Pulsanda\App\Security\TimeCode;
 
 /** A school of its own: keeper, teacher and student come in for the first time, and a beat is handed in and marked. */
@@ -11,10 +12,21 @@ final class SchoolTest extends BrowserTestCase
 {
     private const OWN = 'the tide comes twice';
 
-    public function testFromAPastedListToAMarkedBeat(): void
+    public function testFromNothingToAMarkedBeat(): void
     {
-        $marit = $this->person('marit');
-        $marit->press('School');
+        // The link that bin/start --empty prints, good once.
+        $this->database()->exec("INSERT INTO setup_link (hash) VALUES ('".hash('sha256', 'begin')."')");
+        $marit = $this->person();
+        $marit->go('/setup#begin');
+        $marit->fill('The school\'s name', 'Kelp Bay');
+        $marit->fill('Your name, as others', 'Runa Holt');
+        $marit->fill('The name that you sign in with', 'runa');
+        $marit->fill('Your password', 'password1');
+        $marit->press('Begin');
+        $marit->read('guessed first');
+        $marit->fill('Your password', self::OWN);
+        $marit->press('Begin');
+        $marit->read('0 classes');
         $marit->fill('Add teachers', 'Fenn, Ottoline');
         $marit->press('Add them');
         $teacher = $this->slip($marit);
@@ -182,6 +194,12 @@ final class SchoolTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('The class over the term');
         $odile->see('[aria-label="Bo, Foghorn Shuffle: 17.5"]');
+        $odile->press('a column of your own');
+        $odile->fill('Name of the column', 'Playing in the lesson');
+        $odile->press('Add it');
+        $odile->fill('Bo, Playing in the lesson', '10');
+        $odile->keys(WebDriverKeys::ENTER);
+        $odile->see('[aria-label="Bo: 69 % in all"]');
         $odile->choose('Show', 'who misses something');
         $odile->readNot('Ines Caldeira');
         $odile->choose('Show', 'everybody');
@@ -211,6 +229,9 @@ final class SchoolTest extends BrowserTestCase
         $marit->press('School');
         $marit->press('Parade line, Tuesdays');
         $marit->press('More for Tomás');
+        $marit->fill('called', 'Tom');
+        $marit->press('Keep the name');
+        $marit->see('button:disabled:not([aria-label])');
         $start = $marit->driver->executeAsyncScript(
             'const done = arguments[0]; fetch([...document.links].find((a) => a.textContent.startsWith("Everything that is kept")).href)'
                 .'.then((r) => r.text()).then((text) => done(text.slice(0, 2)))',
@@ -250,6 +271,16 @@ final class SchoolTest extends BrowserTestCase
         $bertil->press('Go on');
         $bertil->read('Gull deck');
         $bertil->assertNoComplaints();
+    }
+
+    private function database(): \PDO
+    {
+        $url = parse_url((string) getenv('PULSANDA_OWNER_URL'));
+        self::assertIsArray($url);
+        parse_str((string) ($url['query'] ?? ''), $query);
+        self::assertIsString($query['host'] ?? null);
+
+        return new \PDO('pgsql:dbname='.substr($url['path'] ?? '', 1).";host={$query['host']}", $url['user'] ?? '', $url['pass'] ?? '');
     }
 
     /** @return array{string, string} sign-in name and password, as they stand on the slip */

@@ -12,15 +12,29 @@ export function TaskHead({ part, shown, frozen, changed }: Props) {
   const { error, run } = useTask();
   const weigh = (weight: number) =>
     run(async () => {
-      await reply(api.PUT('/api/assignments/{id}/weight', { ...at({ id: part.assignmentId }), body: { weight } }));
+      if (part.own) {
+        const { title, points } = part;
+        await reply(api.PUT('/api/columns/{id}', { ...at({ id: part.id }), body: { title, points, weight } }));
+      } else {
+        await reply(api.PUT('/api/assignments/{id}/weight', { ...at({ id: part.assignmentId }), body: { weight } }));
+      }
+      changed();
+    });
+  const remove = () =>
+    run(async () => {
+      await reply(api.DELETE('/api/columns/{id}', at({ id: part.id })));
       changed();
     });
   const name = taskName(part.title, part.parts, part);
   return (
     <th scope="col" className={part.weight === 0 ? 'opacity-70' : ''}>
-      <Link to={`/picture/${part.id}`} className="quiet-link">
-        {name}
-      </Link>
+      {part.own ? (
+        name
+      ) : (
+        <Link to={`/picture/${part.id}`} className="quiet-link">
+          {name}
+        </Link>
+      )}
       {shown === 'mark' && ` (of ${part.points})`}
       <span className="mt-0.5 flex items-center gap-1 text-xs">
         counts
@@ -37,6 +51,11 @@ export function TaskHead({ part, shown, frozen, changed }: Props) {
           />
         )}
         ×
+        {part.own && !frozen && (
+          <button type="button" className="quiet-link ml-1" aria-label={`Remove ${name}`} onClick={() => void remove()}>
+            remove
+          </button>
+        )}
       </span>
       {error && <span role="alert">{error}</span>}
     </th>

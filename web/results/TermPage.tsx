@@ -2,28 +2,21 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, reply } from '../api/client';
-import type { Aspects, TermCell } from '../api/types';
-import { ASPECT_NAMES } from '../compared/names';
-import { Choice } from '../ui/Choice';
+import type { TermCell } from '../api/types';
 import { Failed, Waiting } from '../ui/states';
 import { lateWords, plural, taskName } from '../ui/words';
-import { type Line, linesOf, type Only, percentWords, STATE_WORDS } from './states';
+import { AddColumn, OwnMark } from './OwnColumn';
+import { type Line, linesOf, percentWords, STATE_WORDS } from './states';
 import { TaskHead } from './TaskHead';
+import { EVERYTHING, type Shown, TermBar, type TermView } from './TermBar';
 import '../ui/rooms.css';
 import './results.css';
-
-type Shown = 'mark' | keyof Aspects;
-type Sort = 'name' | 'sum' | 'missing';
 
 /** The marks of a class over the term: tasks against students. Every number opens what is behind it. */
 export default function TermPage() {
   const { courseId = '' } = useParams();
-  const [shown, setShown] = useState<Shown>('mark');
-  const [attempt, setAttempt] = useState<'last' | 'best'>('last');
-  const [only, setOnly] = useState<Only>('all');
-  const [sort, setSort] = useState<Sort>('name');
-  const [withMissing, setWithMissing] = useState(false);
-  const [all, setAll] = useState(true);
+  const [view, setView] = useState<TermView>(EVERYTHING);
+  const { shown, attempt, only, sort, withMissing, all } = view;
   const { data, error, refetch } = useQuery({
     queryKey: ['term', courseId, attempt],
     queryFn: () => reply(api.GET('/api/courses/{id}/term', { params: { path: { id: courseId }, query: { attempt } } })),
@@ -35,6 +28,7 @@ export default function TermPage() {
   const { course } = data;
   const hidden = data.parts.filter(({ weight }) => weight === 0).length;
   const parts = all ? data.parts : data.parts.filter(({ weight }) => weight > 0);
+  const own = new Set(parts.filter((part) => part.own).map(({ id }) => id));
   const columns = new Set(parts.map(({ id }) => id));
   const lines = linesOf(data.students, only, sort, withMissing);
   const points = new Map(parts.map((part) => [part.id, part.points]));
@@ -62,53 +56,8 @@ export default function TermPage() {
           </a>
         </span>
       </div>
-      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2 text-sm print:hidden">
-        <Choice<Shown>
-          label="What is shown"
-          value={shown}
-          options={[
-            { value: 'mark', label: 'Mark' },
-            ...(Object.keys(ASPECT_NAMES) as (keyof Aspects)[]).map((name) => ({ value: name, label: ASPECT_NAMES[name] })),
-          ]}
-          onChange={setShown}
-        />
-        <Choice
-          label="Which attempt counts"
-          value={attempt}
-          options={[
-            { value: 'last', label: 'last' },
-            { value: 'best', label: 'best' },
-          ]}
-          onChange={setAttempt}
-        />
-        <label>
-          Show{' '}
-          <select className="field field-small w-auto!" value={only} onChange={(event) => setOnly(event.target.value as Only)}>
-            <option value="all">everybody</option>
-            <option value="missing">who misses something</option>
-            <option value="late">who was late</option>
-            <option value="to-mark">who waits for a mark</option>
-          </select>
-        </label>
-        <label>
-          by{' '}
-          <select className="field field-small w-auto!" value={sort} onChange={(event) => setSort(event.target.value as Sort)}>
-            <option value="name">name</option>
-            <option value="sum">sum, lowest first</option>
-            <option value="missing">missing, most first</option>
-          </select>
-        </label>
-        <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={withMissing} onChange={(event) => setWithMissing(event.target.checked)} />
-          missing counts as 0
-        </label>
-        {hidden > 0 && (
-          <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={!all} onChange={(event) => setAll(!event.target.checked)} />
-            hide what counts 0 ({hidden})
-          </label>
-        )}
-      </div>
+      <TermBar view={view} change={(some) => setView({ ...view, ...some })} hidden={hidden} />
+      {!course.archived && <AddColumn courseId={course.id} changed={() => void refetch()} />}
       {data.parts.length === 0 ? (
         <p className="card">Nothing is published yet. Tasks stand here one beside the other as the term goes on.</p>
       ) : (
@@ -138,12 +87,23 @@ export default function TermPage() {
                     .filter(({ partId }) => columns.has(partId))
                     .map((cell) => (
                       <td key={cell.partId}>
-                        <Cell
-                          cell={cell}
-                          shown={shown}
-                          points={points.get(cell.partId) ?? 0}
-                          name={`${line.name}, ${names.get(cell.partId)}`}
-                        />
+                        {own.has(cell.partId) && !line.left && !course.archived && shown === 'mark' ? (
+                          <OwnMark
+                            columnId={cell.partId}
+                            studentId={line.id}
+                            label={`${line.name}, ${names.get(cell.partId)}`}
+                            mark={cell.mark}
+                            points={points.get(cell.partId) ?? 0}
+                            changed={() => void refetch()}
+                          />
+                        ) : (
+                          <Cell
+                            cell={cell}
+                            shown={shown}
+                            points={points.get(cell.partId) ?? 0}
+                            name={`${line.name}, ${names.get(cell.partId)}`}
+                          />
+                        )}
                       </td>
                     ))}
                   <td className="font-head text-base whitespace-nowrap">
@@ -179,6 +139,7 @@ type CellProps = { cell: TermCell; shown: Shown; points: number /** Of student a
 
 function Cell({ cell, shown, points, name }: CellProps) {
   if (!cell.attemptId) {
+    if (cell.mark !== null && shown === 'mark') return <span>{cell.mark}</span>;
     return <span className={cell.state === 'missing' ? 'font-bold' : 'text-faint'}>{STATE_WORDS[cell.state]}</span>;
   }
   const value = shown === 'mark' ? (cell.mark ?? cell.suggested) : (cell.aspects[shown] ?? null);

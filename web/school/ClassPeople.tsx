@@ -34,7 +34,8 @@ export function ClassPeople({ school, course, changed, show }: Props) {
     changed();
   };
   const { students = [] } = people.data ?? {};
-  const shown = students.length === 0 && part === 'people' && !course.archived ? 'add' : part;
+  // An empty class shows first how it is filled.
+  const shown = people.data?.students.length === 0 && part === 'people' && !course.archived ? 'add' : part;
   return (
     <>
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
@@ -49,7 +50,7 @@ export function ClassPeople({ school, course, changed, show }: Props) {
         label="What of the class"
         value={shown}
         options={[
-          { value: 'people', label: plural(students.length, 'student') },
+          { value: 'people', label: plural(course.students, 'student') },
           ...(course.archived ? [] : [{ value: 'add' as const, label: 'Add students' }]),
           { value: 'class', label: 'The class' },
         ]}
@@ -88,7 +89,7 @@ export function ClassPeople({ school, course, changed, show }: Props) {
 }
 
 type PeopleProps = Omit<Props, 'changed'> & {
-  students: { id: string; name: string; signIn: string; disabled: boolean; password: keyof typeof PASSWORDS }[];
+  students: { id: string; name: string; given: string; signIn: string; disabled: boolean; password: keyof typeof PASSWORDS }[];
   again: () => void;
 };
 
@@ -125,7 +126,7 @@ function People({ school, course, students, again, show }: PeopleProps) {
           </tr>
         </thead>
         <tbody>
-          {byName(students).map(({ id, name, signIn, disabled, password }) => (
+          {byName(students).map(({ id, name, given, signIn, disabled, password }) => (
             <Fragment key={id}>
               <tr>
                 <td>
@@ -154,7 +155,7 @@ function People({ school, course, students, again, show }: PeopleProps) {
               {open === id && (
                 <tr>
                   <td colSpan={4}>
-                    <Person person={{ id, name }} course={course} school={school} task={task} changed={again} />
+                    <Person key={name + given} person={{ id, name, given }} course={course} school={school} task={task} changed={again} />
                   </td>
                 </tr>
               )}

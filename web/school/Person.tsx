@@ -5,7 +5,7 @@ import type { SchoolPeople } from '../api/types';
 import type { Task } from '../ui/useTask';
 
 type Props = {
-  person: { id: string; name: string };
+  person: { id: string; name: string; given: string };
   course: SchoolPeople['courses'][number];
   school: SchoolPeople;
   task: Task;
@@ -13,14 +13,20 @@ type Props = {
 };
 
 /** What is done seldom for a student: their page, another class, out of the class, and for keepers their file and their end. */
-export function Person({ person: { id, name }, course, school, task: { busy, run }, changed }: Props) {
+export function Person({ person: { id, name, given }, course, school, task: { busy, run }, changed }: Props) {
   const [to, setTo] = useState('');
   const [typed, setTyped] = useState('');
+  const [names, setNames] = useState({ name, given });
   const others = school.courses.filter((one) => one.id !== course.id && !one.archived);
   const path = at({ id: course.id, student: id });
   const move = () =>
     run(async () => {
       await reply(api.POST('/api/courses/{id}/students/{student}/move', { ...path, body: { to } }));
+      changed();
+    });
+  const call = () =>
+    run(async () => {
+      await reply(api.PUT('/api/accounts/{id}/name', { ...at({ id }), body: names }));
       changed();
     });
   const takeOut = () =>
@@ -40,6 +46,34 @@ export function Person({ person: { id, name }, course, school, task: { busy, run
       </Link>
       {!course.archived && (
         <>
+          <span className="flex items-end gap-1.5">
+            <label>
+              Name
+              <input
+                className="field field-small w-44"
+                value={names.name}
+                maxLength={120}
+                onChange={(event) => setNames({ ...names, name: event.target.value })}
+              />
+            </label>
+            <label>
+              called
+              <input
+                className="field field-small w-28"
+                value={names.given}
+                maxLength={60}
+                onChange={(event) => setNames({ ...names, given: event.target.value })}
+              />
+            </label>
+            <button
+              type="button"
+              className="button button-small"
+              disabled={busy || names.name.trim() === '' || names.given.trim() === '' || (names.name === name && names.given === given)}
+              onClick={() => void call()}
+            >
+              Keep the name
+            </button>
+          </span>
           {others.length > 0 && (
             <span className="flex items-end gap-1.5">
               <label>
@@ -62,7 +96,7 @@ export function Person({ person: { id, name }, course, school, task: { busy, run
             type="button"
             className="button button-small"
             disabled={busy}
-            aria-label={`Take out: ${name}`}
+            aria-label={`Take out of the class: ${name}`}
             onClick={() => void takeOut()}
           >
             Take out of the class

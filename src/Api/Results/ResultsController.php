@@ -14,6 +14,7 @@ use Pulsanda\App\Format\Ods;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -76,13 +77,17 @@ final readonly class ResultsController
     public function weigh(string $id, Request $request): Response
     {
         $assignment = $this->access->workedAssignment($id);
-        $weight = Body::of($request, ['weight'])->number('weight');
-        if ($weight < 0 || $weight > self::MOST_WEIGHT) {
-            throw InvalidInput::at('weight', \sprintf('take a number from 0, for not at all, to %d.', self::MOST_WEIGHT));
-        }
-        $assignment->weigh($weight);
+        $assignment->weigh(self::weight(Body::of($request, ['weight'])));
         $this->entities->flush();
 
         return new Response(null, 204);
+    }
+
+    public static function weight(Fields $fields): float
+    {
+        $weight = $fields->number('weight');
+
+        return $weight >= 0 && $weight <= self::MOST_WEIGHT
+            ? $weight : throw InvalidInput::at('weight', \sprintf('take a number from 0, for not at all, to %d.', self::MOST_WEIGHT));
     }
 }

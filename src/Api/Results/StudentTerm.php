@@ -51,7 +51,8 @@ final readonly class StudentTerm
         $lines = [];
         foreach ($tasks as ['cell' => $cell, 'column' => $column, 'course' => $course]) {
             $detail = $details[$cell['attemptId'] ?? ''] ?? null;
-            $known = null !== $teacher || null !== ($detail['returned_at'] ?? null);
+            // A mark that is not of a beat is known as soon as it is given.
+            $known = null !== $teacher || $column['own'] || null !== ($detail['returned_at'] ?? null);
             $told = $known && (null !== $teacher || Disclosure::showsTarget(View::from($detail['view'] ?? 'hidden')));
             $mark = $known ? $cell['mark'] : null;
             $state = TermState::from(!$known && 'marked' === $cell['state'] ? 'handed-in' : $cell['state']);
@@ -64,7 +65,8 @@ final readonly class StudentTerm
                 }
             }
             $lines[] = [
-                'partId' => $column['id'], 'title' => $column['title'], 'position' => $column['position'], 'name' => $column['name'],
+                'partId' => $column['id'], 'own' => $column['own'], 'title' => $column['title'],
+                'position' => $column['position'], 'name' => $column['name'],
                 'parts' => $column['parts'], 'points' => $column['points'], 'dueAt' => $column['dueAt'],
                 'course' => $course->name, 'year' => $course->year, 'state' => $state->value, 'late' => $cell['late'], 'mark' => $mark,
                 'attemptId' => $cell['attemptId'], 'number' => $cell['number'], 'returned' => null !== ($detail['returned_at'] ?? null),

@@ -15,6 +15,7 @@ use Pulsanda\Core\Compare\Mark\TermSum;
  *
  * @phpstan-type Column array{
  *     id: string,
+ *     own: bool,
  *     assignmentId: string,
  *     title: string,
  *     position: int,
@@ -120,6 +121,21 @@ final readonly class TermTable
                 .'JOIN assignment a ON a.id = l.assignment_id WHERE a.course_id = ?',
             [$id],
         );
+        /** @var list<array{id: string, title: string, points: float|int, weight: float|int}> $own */
+        $own = $this->connection->fetchAllAssociative(
+            'SELECT id, title, points, weight FROM own_column WHERE course_id = ? ORDER BY id',
+            [$id],
+        );
+        /** @var array<string, array<string, float|int>> $ownMarks by student and column */
+        $ownMarks = [];
+        /** @var array{column_id: string, student_id: string, mark: float|int} $one */
+        foreach ($this->connection->fetchAllAssociative(
+            'SELECT m.column_id, m.student_id, m.mark FROM own_mark m JOIN own_column o ON o.id = m.column_id '
+                .'WHERE o.course_id = :course AND m.student_id = coalesce(:only::uuid, m.student_id)',
+            ['course' => $id, 'only' => $only],
+        ) as $one) {
+            $ownMarks[$one['student_id']][$one['column_id']] = $one['mark'];
+        }
         $found = $leave = [];
         foreach ($attempts as $one) {
             $found[$one['student_id']][$one['part_id']] = $one;
@@ -157,6 +173,16 @@ final readonly class TermTable
                     'late' => $late > 0,
                 ];
             }
+            foreach ($own as $column) {
+                $mark = self::number($ownMarks[$student['id']][$column['id']] ?? null);
+                $state = null === $mark ? TermState::Open : TermState::Marked;
+                $cells[] = [
+                    'partId' => $column['id'], 'state' => $state->value, 'attemptId' => null, 'number' => 0, 'mark' => $mark,
+                    'suggested' => null, 'aspects' => (object) [], 'late' => 0,
+                ];
+                $share = null === $mark ? null : $mark / $column['points'];
+                $sums[] = ['state' => $state, 'share' => $share, 'weight' => (float) $column['weight'], 'late' => false];
+            }
             $sum = TermSum::of($sums);
             $lines[] = $student + [
                 'cells' => $cells, 'share' => $sum->share, 'withMissing' => $sum->withMissing, 'missing' => $sum->missing,
@@ -165,11 +191,16 @@ final readonly class TermTable
         }
 
         return [
-            'parts' => array_map(static fn (array $one): array => [
-                'id' => $one['id'], 'assignmentId' => $one['assignment_id'], 'title' => $one['title'], 'position' => $one['position'],
+            'parts' => [...array_map(static fn (array $one): array => [
+                'id' => $one['id'], 'own' => false, 'assignmentId' => $one['assignment_id'], 'title' => $one['title'],
+                'position' => $one['position'],
                 'name' => $one['name'], 'parts' => $one['parts'], 'points' => (float) $one['points'], 'weight' => (float) $one['weight'],
                 'dueAt' => null === $one['due_at'] ? null : (new \DateTimeImmutable($one['due_at']))->format(\DATE_ATOM),
-            ], $parts),
+            ], $parts), ...array_map(static fn (array $one): array => [
+                'id' => $one['id'], 'own' => true, 'assignmentId' => '', 'title' => $one['title'], 'position' => 1,
+                'name' => '', 'parts' => 1,
+                'points' => (float) $one['points'], 'weight' => (float) $one['weight'], 'dueAt' => null,
+            ], $own)],
             'students' => $lines,
         ];
     }

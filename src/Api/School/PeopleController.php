@@ -229,6 +229,22 @@ final readonly class PeopleController
         return new JsonResponse(['id' => (string) $account->id, 'disabled' => $account->isDisabled()]);
     }
 
+    /** A name as people have it: by a keeper for everybody else, by a teacher for the students of their classes. */
+    #[Route('/api/accounts/{id}/name', methods: 'PUT')]
+    public function call(string $id, Request $request): Response
+    {
+        $account = $this->access->cared($id);
+        $fields = Body::of($request, ['name', 'given']);
+        [$name, $given] = [trim($fields->string('name')), trim($fields->string('given'))];
+        Range::checkText('name', $name, Roster::MOST_NAME);
+        Range::checkText('given', $given, Roster::MOST_GIVEN);
+        $account->call($name, $given);
+        $this->entities->flush();
+        $this->record->now('call', $this->access->account(), $account->id);
+
+        return new Response(null, 204);
+    }
+
     /** One's own password; every other session of the account ends. */
     #[Route('/api/password', methods: 'POST')]
     public function password(Request $request): Response
