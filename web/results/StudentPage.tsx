@@ -70,8 +70,10 @@ function Sum({ data, own }: { data: StudentTerm; own: boolean }) {
   return (
     <section aria-label="The term in short" className="flex flex-col gap-3">
       <div className="card">
-        <p className="term-sum">{percentWords(data.share)}</p>
-        <p className="text-sm text-faint">of what could be earned, over what is marked{counts.length > 0 && `; ${counts.join(', ')}`}</p>
+        <p className="term-sum">{data.share === null ? 'No mark yet' : percentWords(data.share)}</p>
+        <p className="text-sm text-faint">
+          {[data.share !== null && 'of what could be earned, over what is marked', ...counts].filter(Boolean).join('; ')}
+        </p>
       </div>
       {aspects.length > 0 && (
         <div className="card">

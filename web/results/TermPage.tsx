@@ -111,7 +111,7 @@ export default function TermPage() {
                       {percentWords(sum(line))}
                     </Link>
                   </td>
-                  <td className="text-sm">
+                  <td className="text-sm whitespace-nowrap">
                     {[
                       line.missing > 0 && `${line.missing} missing`,
                       line.lateCount > 0 && `${line.lateCount} late`,

@@ -47,7 +47,7 @@ export function Person({ person: { id, name, given }, course, school, task: { bu
       {!course.archived && (
         <>
           <span className="flex items-end gap-1.5">
-            <label>
+            <label className="flex items-center gap-1.5">
               Name
               <input
                 className="field field-small w-44"
@@ -56,7 +56,7 @@ export function Person({ person: { id, name, given }, course, school, task: { bu
                 onChange={(event) => setNames({ ...names, name: event.target.value })}
               />
             </label>
-            <label>
+            <label className="flex items-center gap-1.5">
               called
               <input
                 className="field field-small w-28"

@@ -6,7 +6,6 @@ namespace Pulsanda\App\Api\School;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Intake;
 use Pulsanda\App\Entity\Role;
@@ -30,6 +29,7 @@ final readonly class IntakeController
     public function __construct(
         private Access $access,
         private PeopleTable $people,
+        private Roster $roster,
         private Intakes $intakes,
         private OneRoster $oneRoster,
         private EntityManagerInterface $entities,
@@ -55,7 +55,7 @@ final readonly class IntakeController
             unset($table[$first]);
         }
         try {
-            [$people, $faults, $already] = $this->people->read($table, $columns, $this->names($course));
+            [$people, $faults, $already] = $this->people->read($table, $columns, $this->roster->namesIn($course));
         } catch (InvalidInput $error) {
             if (self::takes($request)) {
                 throw $error;
@@ -180,17 +180,5 @@ final readonly class IntakeController
     private static function takes(Request $request): bool
     {
         return str_ends_with($request->getPathInfo(), '/take');
-    }
-
-    /** @return array<string, true> names that are in a class */
-    private function names(Course $course): array
-    {
-        /** @var list<string> $names */
-        $names = $this->connection->fetchFirstColumn(
-            'SELECT a.name FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ?',
-            [(string) $course->id],
-        );
-
-        return array_fill_keys($names, true);
     }
 }

@@ -113,9 +113,19 @@ final readonly class Intakes
             }
             $courses = $this->courses($set, $accounts, $by, $made['courses']);
             $this->entities->flush();
+            /** @var list<array{course_id: string, student_id: string}> $rows */
+            $rows = $this->connection->fetchAllAssociative(
+                'SELECT course_id, student_id FROM enrolment WHERE school_id = ?',
+                [(string) $by->school->id],
+            );
+            $in = [];
+            foreach ($rows as $row) {
+                $in[$row['course_id']][$row['student_id']] = true;
+            }
             foreach ($set['enrolments'] as $one) {
                 [$course, $account] = [$courses[$one['class']], $accounts[$one['user']]];
-                if (!$one['teaches'] && Role::Student === $account->role && !$this->isIn($course, $account)) {
+                if (!$one['teaches'] && Role::Student === $account->role && !isset($in[(string) $course->id][(string) $account->id])) {
+                    $in[(string) $course->id][(string) $account->id] = true;
                     $this->entities->persist(new Enrolment($by->school, $course, $account));
                     $made['enrolments'][] = [(string) $course->id, (string) $account->id];
                 } elseif ($one['teaches'] && $account->teaches() && $account !== $course->teacher) {

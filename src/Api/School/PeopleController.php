@@ -141,9 +141,9 @@ final readonly class PeopleController
     #[Route('/api/courses/{id}/students/preview', methods: 'POST')]
     public function preview(string $id, Request $request): JsonResponse
     {
-        $this->access->taughtCourse($id);
+        $there = $this->roster->namesIn($this->access->taughtCourse($id));
 
-        return new JsonResponse(['people' => $this->roster->read(Body::of($request, ['names'])->text('names', 50_000))]);
+        return new JsonResponse(['people' => $this->roster->read(Body::of($request, ['names'])->text('names', 50_000), $there)]);
     }
 
     /** Students by their names, a person a line: all or none. */
@@ -151,7 +151,7 @@ final readonly class PeopleController
     public function addStudents(string $id, Request $request): JsonResponse
     {
         $course = $this->access->workedCourse($id);
-        $people = $this->roster->read(Body::of($request, ['names'])->text('names', 50_000));
+        $people = $this->roster->read(Body::of($request, ['names'])->text('names', 50_000), $this->roster->namesIn($course));
         $there = $this->entities->getRepository(Enrolment::class)->count(['course' => $course]);
         if ($there + \count($people) > self::MOST_STUDENTS) {
             throw new Conflict(\sprintf('A class has room for %d, and %d are in it; make another class.', self::MOST_STUDENTS, $there));

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\School;
 
+use Doctrine\DBAL\Connection;
+use Pulsanda\App\Entity\Course;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 
@@ -19,16 +21,18 @@ final readonly class Roster
     public const MOST_NAME = 120;
     public const MOST_GIVEN = 60;
 
-    public function __construct(private SignInNames $signInNames)
+    public function __construct(private SignInNames $signInNames, private Connection $connection)
     {
     }
 
     /**
+     * @param array<string, true> $there names that are in the class already
+     *
      * @return list<Person>
      *
      * @throws InvalidInput naming the line
      */
-    public function read(string $text): array
+    public function read(string $text, array $there = []): array
     {
         $lines = preg_split('/\R/u', $text);
         if (false === $lines) {
@@ -44,6 +48,10 @@ final readonly class Roster
                 throw InvalidInput::at('names', \sprintf('there are more than %d names; bring them in parts.', self::MOST_LINES));
             }
             [$name, $given, $family] = self::name($line, 'line '.($number + 1));
+            if (isset($there[$name])) {
+                $text = "\"$name\" is in this class already; if these are two people, tell them apart.";
+                throw InvalidInput::at('line '.($number + 1), $text);
+            }
             foreach ($people as $other) {
                 if ($other['name'] === $name) {
                     throw InvalidInput::at('line '.($number + 1), "\"$name\" stands here twice; if these are two people, tell them apart.");
@@ -53,6 +61,18 @@ final readonly class Roster
         }
 
         return [] === $people ? throw InvalidInput::at('names', 'write at least one name, a person a line.') : $people;
+    }
+
+    /** @return array<string, true> names that are in a class */
+    public function namesIn(Course $course): array
+    {
+        /** @var list<string> $names */
+        $names = $this->connection->fetchFirstColumn(
+            'SELECT a.name FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ?',
+            [(string) $course->id],
+        );
+
+        return array_fill_keys($names, true);
     }
 
     /** @return array{string, string, string} as others read it, as one is called, and the family's name where it is known */
