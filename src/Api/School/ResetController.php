@@ -46,9 +46,19 @@ final readonly class ResetController
     {
         TooOften::unless($this->joinLimiter->create('forgot '.$request->getClientIp())->consume());
         $name = Body::of($request, ['name'])->text('name', 200);
-        $this->bus->dispatch(new MailReset($name, $request->getSchemeAndHttpHost()));
+        $this->bus->dispatch(new MailReset($name, self::address($request)));
 
         return new Response(null, 204);
+    }
+
+    /** Where this server was reached. nginx hands the host on without a port: behind a proxy that is right, else it is nginx's own. */
+    private static function address(Request $request): string
+    {
+        $port = $request->server->get('SERVER_PORT');
+        $plain = $request->isFromTrustedProxy() || str_contains((string) $request->headers->get('Host'), ':') || !is_numeric($port)
+            || \in_array((int) $port, [80, 443], true);
+
+        return $request->getSchemeAndHttpHost().($plain ? '' : ":$port");
     }
 
     #[Route('/api/reset', methods: 'POST')]
