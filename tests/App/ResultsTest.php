@@ -56,6 +56,20 @@ final class ResultsTest extends ApiTestCase
         self::assertSame([1, 15.5], $best);
     }
 
+    /** Twenty students with five parts, or five with one: the table costs the same number of queries. */
+    public function testTheTermCostsAFixedNumberOfQueries(): void
+    {
+        $this->signIn('marit');
+        $counts = [];
+        foreach ([$this->course(), $this->course('Gull deck, Fridays')] as $course) {
+            QueryLog::reset();
+            self::assertSame(200, $this->get("/api/courses/$course/term")->getStatusCode());
+            $counts[] = QueryLog::count();
+        }
+        self::assertGreaterThan(5, $counts[0]);
+        self::assertSame($counts[0], $counts[1]);
+    }
+
     public function testATeacherHasColumnsOfTheirOwn(): void
     {
         $this->signIn('odile');
