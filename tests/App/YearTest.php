@@ -43,6 +43,8 @@ final class YearTest extends ApiTestCase
         self::assertSame(201, $this->handIn($part)->getStatusCode());
         $this->signIn('odile');
         self::assertSame([90, null], $this->lateness($part, 'wren'));
+        $term = (string) $this->get('/api/courses/'.$this->course().'/term')->getContent();
+        self::assertStringContainsString('"late":90', $term, 'the same as in the marking table, although there is a grace');
         $this->one('UPDATE assignment SET grace = 120 WHERE id = ? RETURNING id', $plan);
         self::assertSame([0, null], $this->lateness($part, 'wren'), 'within the grace');
     }

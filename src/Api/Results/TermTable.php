@@ -74,13 +74,14 @@ final readonly class TermTable
          *     points: float|int,
          *     weight: float|int,
          *     due: int|null,
+         *     grace: int,
          *     due_at: string|null,
          *     over: bool,
          * }> $parts
          */
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT p.id, a.id AS assignment_id, a.title, p.position, p.name, p.points, a.weight,
-                (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts, a.due_at,
+                (SELECT count(*) FROM part o WHERE o.assignment_id = a.id) AS parts, a.due_at, a.grace,
                 extract(epoch FROM a.due_at)::bigint + 60 * a.grace AS due, coalesce(a.closed_at <= :now, false) AS over
             FROM part p JOIN assignment a ON a.id = p.assignment_id
             WHERE a.course_id = :course AND a.published_at <= :now ORDER BY a.created_at, a.id, p.position
@@ -155,7 +156,9 @@ final readonly class TermTable
                 // Of somebody who has left, nothing more is expected.
                 $state = self::state($attempt, $has['excused'] ?? false, $over && !$student['left']);
                 $mark = self::number($attempt['mark'] ?? null);
-                $late = null === $attempt || null === $due ? 0 : max(0, (int) ceil(($attempt['at'] - $due) / 60));
+                // Counted from when it was due, as in the marking table; within the grace it is not late.
+                $from = $has['until'] ?? (null === $part['due'] ? null : $part['due'] - 60 * $part['grace']);
+                $late = null === $attempt || null === $due || $attempt['at'] <= $due ? 0 : (int) ceil(($attempt['at'] - $from) / 60);
                 $cells[] = [
                     'partId' => $part['id'],
                     'state' => $state->value,
