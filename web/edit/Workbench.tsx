@@ -5,7 +5,7 @@ import { hitCount, instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Player } from '../sound/Player';
-import { KitBar, Transport } from '../sound/Transport';
+import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
@@ -171,7 +171,7 @@ export function Workbench(props: Props) {
           <div className="work-said">
             <Said editor={editor} hint={hint} />
             {turn && <span>Playing {turn}</span>}
-            <KitBar player={player} />
+            <KitTrouble player={player} />
             <span className="ml-auto flex flex-none items-center gap-2">
               <Scopes editor={editor} scope={scope} setScope={setScope} />
               {!locked && <MarkedBar editor={editor} />}

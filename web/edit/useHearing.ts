@@ -3,6 +3,7 @@ import type { Catalogue, Music, Pattern } from '../api/types';
 import { placeInForm } from '../music/form';
 import type { Player } from '../sound/Player';
 import { usePlayer, usePlayerState } from '../sound/usePlayer';
+import { everyFrame } from '../ui/frames';
 import type { Editor } from './Editor';
 
 export const MINE = 'mine';
@@ -65,9 +66,7 @@ function useTurn(editor: Editor, player: Player, music: Music, scope: Scope): st
     }
     let shown = editor.index;
     let following = true;
-    let frame = 0;
     const look = () => {
-      frame = requestAnimationFrame(look);
       const { pattern } = editor.store;
       const tick = player.voiceNow() === MINE ? player.position() : null;
       const place = tick === null || pattern.sections.length < 1 ? null : placeInForm(pattern, music.barTicks, tick);
@@ -82,8 +81,7 @@ function useTurn(editor: Editor, player: Player, music: Music, scope: Scope): st
         pattern.sections.length > 1 || place.turns > 1 ? `${name}${place.turns > 1 ? `, ${place.turn} of ${place.turns}` : ''}` : null;
       setTurn(words);
     };
-    frame = requestAnimationFrame(look);
-    return () => cancelAnimationFrame(frame);
+    return everyFrame(look);
   }, [editor, player, music, playing, scope]);
   return turn;
 }

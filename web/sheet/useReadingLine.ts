@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Music } from '../api/types';
 import { written } from '../music/schedule';
+import { everyFrame } from '../ui/frames';
 import type { Geometry } from './geometry';
 
 type Line = { reading: HTMLElement; words: { at: number; element: Element }[] };
@@ -13,7 +14,7 @@ const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
 
 /**
- * Moves the reading line and lights the counting word once a frame, past React: nothing is rendered again. Notes stand in the middle
+ * Moves the reading line and lights the counting word once a frame while it plays, past React: nothing is rendered again. Notes stand in the middle
  * of a sixteenth's place; so does the line when they sound. A line that leaves the window is scrolled after, until somebody scrolls or
  * edits; from there on only when asked again.
  *
@@ -39,12 +40,10 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
     };
   }, [box]);
   useEffect(() => {
-    let frame = 0;
     let lit: Element | null = null;
     let shown: HTMLElement | null = null;
     let lines: (Line | null)[] | null = null;
     const draw = () => {
-      frame = requestAnimationFrame(draw);
       const place = position();
       const tick = place === null ? null : written(music, place);
       const at = tick === null ? null : g.lines.find((one) => tick >= one.from && tick < one.to);
@@ -84,9 +83,9 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
         lit = now;
       }
     };
-    frame = requestAnimationFrame(draw);
+    const end = everyFrame(draw);
     return () => {
-      cancelAnimationFrame(frame);
+      end();
       if (shown) hide(shown);
       lit?.classList.remove('lit');
     };

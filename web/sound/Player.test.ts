@@ -106,7 +106,8 @@ function stubAudio(): void {
       for (const listener of this.#listeners) listener();
     }
   }
-  vi.stubGlobal(
+  vi.stubGlobal('requestAnimationFrame', () => 1);
+vi.stubGlobal(
     'AudioContext',
     class {
       outputLatency = 0;

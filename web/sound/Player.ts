@@ -1,6 +1,7 @@
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { MOST_PUSH } from '../music/pattern';
 import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
+import { setMoving } from '../ui/frames';
 import { keep, kept } from '../ui/storage';
 import { ALL, type Ears, earsFor, flipped, hears, rowKey } from './Ears';
 import { builtKit, Kits } from './Kits';
@@ -362,6 +363,7 @@ export class Player {
 
   #change(change: Partial<PlayerState>): void {
     this.#state = { ...this.#state, ...change };
+    setMoving(this.#state.playing);
     for (const listener of this.#listeners) listener();
   }
 }

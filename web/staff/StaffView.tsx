@@ -7,6 +7,7 @@ import { drawSoon } from './drawSoon';
 import { barsInLine, drawSystem, musicFont, SYSTEM_HEIGHT } from './drawSystem';
 import { SwingMark } from './SwingMark';
 import './staff.css';
+import { everyFrame } from '../ui/frames';
 
 type Props = {
   pattern: Pattern;
@@ -108,16 +109,13 @@ function Line({ bars, meter, barTicks, width, first, heard, lit }: LineProps) {
 function useLine(line: React.RefObject<HTMLDivElement | null>, places: BarPlace[], barTicks: number, heard: Props['heard']): void {
   useEffect(() => {
     if (!heard) return;
-    let frame = 0;
     const draw = () => {
-      frame = requestAnimationFrame(draw);
       const place = heard.position();
       const x = place === null ? null : xOf(places, written(heard.music, place), barTicks);
       if (!line.current) return;
       line.current.style.opacity = x === null ? '0' : '1';
       if (x !== null) line.current.style.transform = `translateX(${x}px)`;
     };
-    frame = requestAnimationFrame(draw);
-    return () => cancelAnimationFrame(frame);
+    return everyFrame(draw);
   }, [line, places, barTicks, heard]);
 }
