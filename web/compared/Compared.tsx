@@ -3,7 +3,7 @@ import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/t
 import { writtenOut } from '../music/form';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Place } from '../sheet/Pins';
-import { KitBar, Transport } from '../sound/Transport';
+import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
 import { useKeys } from '../ui/useKeys';
 import { Arithmetic } from './Arithmetic';
@@ -175,7 +175,7 @@ export function Compared(props: Props) {
         <footer className="work-bar">
           <div className="work-said">
             {others}
-            <KitBar player={player} />
+            <KitTrouble player={player} />
             <span className="ml-auto">
               <HearAlone player={player} beats={compared ? [submission, compared.target] : [submission]} catalogue={catalogue} />
             </span>

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Catalogue, Paper } from '../api/types';
-import { KitBar, Transport } from '../sound/Transport';
+import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer } from '../sound/usePlayer';
 import { GridAndStaff } from '../staff/GridAndStaff';
 import '../ui/rooms.css';
@@ -39,7 +39,7 @@ function Heard({ beat, catalogue }: { beat: Beat; catalogue: Catalogue }) {
     <>
       <div className="work-tools mb-2">
         <Transport player={player} />
-        <KitBar player={player} />
+        <KitTrouble player={player} />
       </div>
       <GridAndStaff
         pattern={beat.pattern}

@@ -5,7 +5,7 @@ import { finestOf } from '../music/time';
 import { lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine } from '../sheet/Sheet';
-import { KitBar, Transport } from '../sound/Transport';
+import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
 import { TempoSign } from '../ui/NoteValue';
 import { lower } from '../ui/words';
@@ -126,7 +126,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
       <div className="work-bar">
         <div className="work-tools">
           <Transport player={player} />
-          <KitBar player={player} />
+          <KitTrouble player={player} />
         </div>
       </div>
     </>

@@ -5,7 +5,7 @@ import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Music, Pattern, Result } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { BeatSheet } from '../compared/BeatSheet';
-import { KitBar, Transport } from '../sound/Transport';
+import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
 import { TempoSign } from '../ui/NoteValue';
@@ -192,7 +192,7 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
         <span className="head-sign ml-2">
           <TempoSign tempo={pattern.tempo} />
         </span>
-        <KitBar player={player} />
+        <KitTrouble player={player} />
       </div>
       <div ref={wall.ref} className="wall mt-2" style={{ zoom: wall.size }}>
         <BeatSheet

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { Catalogue, KeptInput, Shelf, ShelfItem, ShelfThing } from '../api/types';
 import { KeptFields } from '../keep/KeepOnShelf';
-import { KitBar, Transport } from '../sound/Transport';
+import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer } from '../sound/usePlayer';
 import { GridAndStaff } from '../staff/GridAndStaff';
 import { Choice } from '../ui/Choice';
@@ -84,7 +84,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
       </header>
       <div className="work-tools my-2">
         <Transport player={player} />
-        <KitBar player={player} />
+        <KitTrouble player={player} />
         <span className="ml-auto">
           <Choice
             label="Seen as"

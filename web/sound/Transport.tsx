@@ -10,18 +10,21 @@ export function Transport({ player, voices }: Props) {
   const state = usePlayerState(player);
   return (
     <>
-      <button
-        type="button"
-        className="button button-main min-w-24 justify-center"
-        onClick={() => player.toggle()}
-        aria-label={state.playing ? 'Stop' : 'Play'}
-        title="Key Space"
-      >
-        <svg aria-hidden="true" viewBox="0 0 12 12" className="size-3 fill-current">
-          {state.playing ? <path d="M1 1h10v10H1z" /> : <path d="M2 0l10 6-10 6z" />}
-        </svg>
-        {state.playing ? (state.counting ? 'Counting in …' : 'Stop') : 'Play'}
-      </button>
+      <span className="relative flex">
+        <button
+          type="button"
+          className="button button-main min-w-24 justify-center"
+          onClick={() => player.toggle()}
+          aria-label={state.playing ? 'Stop' : 'Play'}
+          title="Key Space"
+        >
+          <svg aria-hidden="true" viewBox="0 0 12 12" className="size-3 fill-current">
+            {state.playing ? <path d="M1 1h10v10H1z" /> : <path d="M2 0l10 6-10 6z" />}
+          </svg>
+          {state.playing ? (state.counting ? 'Counting in …' : 'Stop') : 'Play'}
+        </button>
+        <Loading player={player} />
+      </span>
       {voices && voices.length > 1 && (
         <Choice label="What to hear" value={state.voice} options={voices} onChange={(voice) => player.hear(voice)} />
       )}
@@ -46,18 +49,27 @@ export function Transport({ player, voices }: Props) {
   );
 }
 
-/** How far the sounds are loaded; gone when they are. */
-export function KitBar({ player }: { player: Player }) {
-  const { trouble } = usePlayerState(player);
-  const { loaded, total, failed } = useSyncExternalStore(player.kits.subscribe, () => player.kits.progress);
-  if (trouble) return <span className="text-sm">{trouble}</span>;
-  if (failed)
-    return <span className="text-sm">Some sounds could not be loaded or do not fit into memory; press their row's name to try again.</span>;
-  if (loaded >= total) return null;
+/** How far the sounds are loaded: a line in the button, so that nothing moves from under a finger when they are there. */
+function Loading({ player }: { player: Player }) {
+  const { loaded, total, failed } = useKitProgress(player);
+  if (failed || loaded >= total) return null;
   return (
-    <label className="flex items-center gap-2 whitespace-nowrap">
-      Loading sounds
-      <progress value={loaded} max={total} className="w-24 accent-(--lamp)" />
-    </label>
+    <progress
+      aria-label="Loading sounds"
+      value={loaded}
+      max={total}
+      className="pointer-events-none absolute inset-x-3 bottom-1 h-1 w-auto accent-(--lamp)"
+    />
   );
 }
+
+/** What is wrong with the sounds, if anything is. */
+export function KitTrouble({ player }: { player: Player }) {
+  const { trouble } = usePlayerState(player);
+  const { failed } = useKitProgress(player);
+  if (trouble) return <span className="text-sm">{trouble}</span>;
+  if (!failed) return null;
+  return <span className="text-sm">Some sounds could not be loaded or do not fit into memory; press their row's name to try again.</span>;
+}
+
+const useKitProgress = (player: Player) => useSyncExternalStore(player.kits.subscribe, () => player.kits.progress);
