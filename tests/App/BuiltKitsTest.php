@@ -23,15 +23,24 @@ final class BuiltKitsTest extends TestCase
     {
         foreach ($this->built() as $name) {
             $kit = self::kits()->of($name);
+            $heard = [];
             foreach (Instrument::cases() as $instrument) {
+                // A relative plays what the kit lacks.
                 $strike = $kit->strike($instrument);
+                if (isset($heard[spl_object_id($strike)])) {
+                    continue;
+                }
+                $heard[spl_object_id($strike)] = true;
                 $peaks = [];
                 foreach (Level::cases() as $level) {
                     foreach ([0, 1] as $turn) {
                         ['from' => $from, 'samples' => $samples] = $strike->take($level->entry(), $turn);
+                        if (isset($peaks[$from])) {
+                            continue;
+                        }
                         $take = Sample::of(Wav::values(substr($strike->pcm, 2 * $from, 2 * $samples)));
                         self::assertGreaterThan(0.04 * $take->peak(), abs($take->values[0]), "$name: $instrument->value, $level->value");
-                        $peaks[] = $take->loudness();
+                        $peaks[$from] = $take->loudness();
                     }
                 }
                 self::assertLessThan(2.0, max($peaks) / min($peaks), "$name: $instrument->value is as loud in every layer");

@@ -19,6 +19,8 @@ final class AccessibilityTest extends BrowserTestCase
     public function testNothingSerious(?string $who, array $views): void
     {
         $person = $this->person($who);
+        $axe = (string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js');
+        $person->command('Page.addScriptToEvaluateOnNewDocument', ['source' => $axe]);
         foreach ($views as $view => [$way, $shown]) {
             $person->go('/');
             foreach ($way as $press) {
@@ -106,7 +108,6 @@ final class AccessibilityTest extends BrowserTestCase
             static fn (): bool => true === $person->script('return document.getAnimations().every((one) => one.playState !== "running")'),
             'transitions to end',
         );
-        $person->script((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
         $found = $person->driver->executeAsyncScript(
             'const [only, done] = arguments; axe.run(document, {resultTypes: ["violations"], ...(only.length > 0 && {runOnly: '
                 .'only})}).then((r) => done(r.violations.filter((v) => ["serious", "critical"].includes(v.impact)).map((v) => v.id + '

@@ -116,9 +116,9 @@ final class BeatTest extends BrowserTestCase
         $elodie->keys(WebDriverKeys::HOME);
         $elodie->hold(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT, 7);
         $elodie->told('2 hits marked');
-        $elodie->keys(WebDriverKeys::CONTROL.'c'.WebDriverKeys::NULL);
+        $elodie->keys(WebDriverKeys::CONTROL.'c');
         $elodie->told('2 hits copied');
-        $elodie->keys(WebDriverKeys::ESCAPE, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::CONTROL.'v'.WebDriverKeys::NULL);
+        $elodie->keys(WebDriverKeys::ESCAPE, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::CONTROL.'v');
         $elodie->until(static fn (): bool => [90, 28] === [$elodie->hit(1, 2880), $elodie->hit(1, 3600)], 'the copy to be there');
         $elodie->tabTo('button', 'Repeat bar 1');
         $elodie->keys(WebDriverKeys::ENTER);

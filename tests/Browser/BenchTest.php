@@ -88,7 +88,7 @@ final class BenchTest extends BrowserTestCase
         $elodie->until(static fn (): bool => 34 === $elodie->hit(1, 960), 'the hit to be harder');
         $elodie->keys(WebDriverKeys::DELETE);
         $elodie->until(static fn (): bool => null === $elodie->hit(1, 960), 'the hit to be gone');
-        $elodie->keys(WebDriverKeys::CONTROL.'z'.WebDriverKeys::NULL);
+        $elodie->keys(WebDriverKeys::CONTROL.'z');
         $elodie->until(static fn (): bool => 34 === $elodie->hit(1, 960), 'undo');
         $elodie->keys(' ');
         $elodie->see('button[aria-label=Stop]');

@@ -53,7 +53,7 @@ final class HandsTest extends BrowserTestCase
         $kwame->press('Begin: Slack Tide');
         $kwame->cell(0, 480)->click();
         $kwame->saved();
-        $kwame->keys(WebDriverKeys::CONTROL, 'c');
+        $kwame->keys(WebDriverKeys::CONTROL.'c');
         $kwame->until(fn (): bool => str_contains($this->kept($kwame), '"hits"'), 'the steps to be kept');
         $kwame->pressInMenu('Sign out');
         $kwame->read('Sign in');

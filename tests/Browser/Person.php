@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\JavascriptErrorException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Exception\TimeoutException;
 use Facebook\WebDriver\Interactions\WebDriverActions;
@@ -21,6 +22,7 @@ use PHPUnit\Framework\Assert;
 final readonly class Person
 {
     private const PATIENCE = 15;
+    private const MODIFIERS = [WebDriverKeys::SHIFT, WebDriverKeys::CONTROL, WebDriverKeys::ALT];
     /** Whether an element can be seen, asked in the page: the driver's own way takes most of a run's time. */
     private const SHOWN = 'const shown = (one) => one.getClientRects().length > 0'
         .' && one.checkVisibility({ opacityProperty: true, visibilityProperty: true });';
@@ -40,8 +42,9 @@ final readonly class Person
             return $person;
         }
         $options = new ChromeOptions();
-        // Chromium without a window, built so: it needs a third of the processor that a hidden one does.
-        $options->setBinary('/usr/bin/chromium-headless-shell');
+        // Chromium without a window, built so: it needs a third of the processor that a hidden one does. Not by Debian's script: the driver
+        // would end the script when somebody leaves, and the browser would go on.
+        $options->setBinary('/usr/lib/chromium/chromium-headless-shell');
         $options->addArguments(
             [
                 '--no-sandbox',
@@ -116,7 +119,6 @@ final readonly class Person
         $this->driver->switchTo()->window($new);
         $this->command('Storage.clearDataForOrigin', ['origin' => $this->url, 'storageTypes' => 'all']);
         $this->command('Network.clearBrowserCookies');
-        $this->command('Network.clearBrowserCache');
         $this->driver->manage()->getLog('browser');
         Browsers::leave($this->like, $this->driver);
     }
@@ -138,22 +140,23 @@ final readonly class Person
     /** Waits until something that fits the selector is shown, or is only there. */
     public function see(string $css, bool $hidden = false): WebDriverElement
     {
-        return $this->until(fn (): ?WebDriverElement => $this->found($hidden ? <<<'JS'
-            return document.querySelector(arguments[0]);
-            JS : self::SHOWN.<<<'JS'
-            return [...document.querySelectorAll(arguments[0])].find(shown) ?? null;
-            JS, $css), "to see $css");
+        return $this->element($this->waits(
+            'return [...document.querySelectorAll(arguments[0])].find((one) => arguments[1] || shown(one));',
+            "to see $css",
+            $css,
+            $hidden,
+        ));
     }
 
     /** Waits until the page says this somewhere. */
     public function read(string $text): void
     {
-        $this->until(fn (): bool => str_contains($this->text(), $text), "to read \"$text\"");
+        $this->waits('return document.body.innerText.includes(arguments[0])', "to read \"$text\"", $text);
     }
 
     public function readNot(string $text): void
     {
-        $this->until(fn (): bool => !str_contains($this->text(), $text), "that \"$text\" is gone");
+        $this->waits('return !document.body.innerText.includes(arguments[0])', "that \"$text\" is gone", $text);
     }
 
     public function text(): string
@@ -161,16 +164,6 @@ final readonly class Person
         $text = $this->script('return document.body.innerText');
 
         return \is_string($text) ? $text : '';
-    }
-
-    /** What a script finds in the page. */
-    private function found(string $script, string $what): ?WebDriverElement
-    {
-        $found = $this->script($script, $what);
-        // The driver names an element by one key (W3C WebDriver, 12.1).
-        $id = \is_array($found) ? current($found) : null;
-
-        return \is_string($id) ? new RemoteWebElement(new RemoteExecuteMethod($this->driver), $id, true) : null;
     }
 
     /** Presses something in the menu of the account. */
@@ -185,28 +178,47 @@ final readonly class Person
     /** Presses the button, link or choice of this name (its label, or the beginning of its text). */
     public function press(string $name): void
     {
-        $this->until(function () use ($name): bool {
-            $element = $this->found(self::SHOWN.<<<'JS'
-                const named = (text) => (text ?? '').replace(/\s+/g, ' ').trim().startsWith(arguments[0]);
-                const element = [...document.querySelectorAll('button, a, [role=radio], summary')].find(
-                    (one) => !one.disabled && (named(one.textContent) || one.getAttribute('aria-label')?.startsWith(arguments[0])) && shown(one),
-                );
-                element?.scrollIntoView({ block: 'center' });
-                return element ?? null;
-                JS, $name);
-            $element?->click();
+        $this->pressed(<<<'JS'
+            const named = (text) => (text ?? '').replace(/\s+/g, ' ').trim().startsWith(arguments[0]);
+            const element = [...document.querySelectorAll('button, a, [role=radio], summary')].find(
+                (one) => !one.disabled && (named(one.textContent) || one.getAttribute('aria-label')?.startsWith(arguments[0])) && shown(one),
+            );
+            JS, $name);
+    }
 
-            return null !== $element;
-        }, "to press \"$name\"");
+    /** Presses the element that a script finds, where nothing covers it and it stands still: one aims at what one sees. */
+    private function pressed(string $find, string $what): void
+    {
+        $found = $this->waits($find.<<<'JS'
+            if (!element) return null;
+            element.scrollIntoView({ block: 'center', behavior: 'instant' });
+            const { x, y, width, height } = element.getClientRects()[0] ?? {};
+            const at = [Math.floor(x + width / 2), Math.floor(y + height / 2)];
+            const top = document.elementFromPoint(...at);
+            const still = String(at) === kept.at;
+            kept.at = String(at);
+            return still && element.contains(top) ? [element, ...at] : null;
+            JS, "to press \"$what\"", $what);
+        Assert::assertIsArray($found);
+        [$element, $x, $y] = $found;
+        if ('' === $this->like) {
+            $this->element($element)->click(); // by touch
+        } else {
+            $this->point('mouse', [
+                ['type' => 'pointerMove', 'duration' => 0, 'x' => $x, 'y' => $y],
+                ['type' => 'pointerDown', 'button' => 0],
+                ['type' => 'pointerUp', 'button' => 0],
+            ]);
+        }
     }
 
     /** Presses the button that says this somewhere. */
     public function pressHolding(string $text): void
     {
-        $this->until(
-            fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath("//button[contains(., \"$text\")]"))[0] ?? null,
-            "the button with \"$text\"",
-        )->click();
+        $this->pressed(
+            'const element = [...document.querySelectorAll("button")].find((one) => one.textContent.includes(arguments[0]) && shown(one));',
+            $text,
+        );
     }
 
     /** Goes on with Tab until the focus is on what fits, and says this where a text is given. */
@@ -310,20 +322,28 @@ final readonly class Person
     /** What a status line or the sheet's line told last. */
     public function told(string $text): void
     {
-        $this->until(
-            fn (): bool => true === $this->script(
-                'return [...document.querySelectorAll("[role=status]")].some((e) => e.textContent.includes(arguments[0]))',
-                $text,
-            ),
+        $this->waits(
+            'return [...document.querySelectorAll("[role=status]")].some((e) => e.textContent.includes(arguments[0]))',
             "to be told \"$text\"",
+            $text,
         );
     }
 
     /** Types keys where the focus is. */
     public function keys(string ...$keys): void
     {
-        foreach ($keys as $key) {
-            $this->driver->getKeyboard()->sendKeys($key);
+        foreach ($keys as $text) {
+            $actions = $held = [];
+            foreach (mb_str_split($text) as $key) {
+                $actions[] = ['type' => 'keyDown', 'value' => $key];
+                if (\in_array($key, self::MODIFIERS, true)) {
+                    $held[] = $key;
+                } else {
+                    $actions[] = ['type' => 'keyUp', 'value' => $key];
+                }
+            }
+            array_push($actions, ...array_map(static fn (string $key): array => ['type' => 'keyUp', 'value' => $key], $held));
+            $this->act(['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]);
         }
     }
 
@@ -335,11 +355,7 @@ final readonly class Person
             array_push($actions, ['type' => 'keyDown', 'value' => $key], ['type' => 'keyUp', 'value' => $key]);
         }
         $actions[] = ['type' => 'keyUp', 'value' => $modifier];
-        $this->driver->executeCustomCommand(
-            '/session/:sessionId/actions',
-            'POST',
-            ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]]],
-        );
+        $this->act(['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]);
     }
 
     /** The cell of a row (from 0) at a tick. */
@@ -384,10 +400,7 @@ final readonly class Person
     /** One finger: down in the middle of the element, along the offsets, up. */
     public function touch(WebDriverElement $element, int $x = 0, int $y = 0, int $rest = 0): void
     {
-        $at = $element->getLocationOnScreenOnceScrolledIntoView();
-        $size = $element->getSize();
-        $startX = (int) ($at->getX() + $size->getWidth() / 2);
-        $startY = (int) ($at->getY() + $size->getHeight() / 2);
+        [$startX, $startY] = $this->middle($element);
         $move = static fn (int $toX, int $toY): array => ['type' => 'pointerMove', 'duration' => 60, 'x' => $toX, 'y' => $toY];
         $steps = [$move($startX, $startY), ['type' => 'pointerDown', 'button' => 0]];
         if ($rest > 0) {
@@ -397,16 +410,47 @@ final readonly class Person
             array_push($steps, $move($startX + intdiv($x, 2), $startY + intdiv($y, 2)), $move($startX + $x, $startY + $y));
         }
         $steps[] = ['type' => 'pointerUp', 'button' => 0];
-        $this->driver->executeCustomCommand(
-            '/session/:sessionId/actions',
-            'POST',
-            ['actions' => [['type' => 'pointer', 'id' => 'finger', 'parameters' => ['pointerType' => 'touch'], 'actions' => $steps]]],
-        );
+        $this->point('touch', $steps);
+    }
+
+    /**
+     * @param 'mouse'|'touch'            $with
+     * @param list<array<string, mixed>> $steps
+     */
+    private function point(string $with, array $steps): void
+    {
+        $this->act(['type' => 'pointer', 'id' => $with, 'parameters' => ['pointerType' => $with], 'actions' => $steps]);
+    }
+
+    /** @param array<string, mixed> $source of input, and what it does (W3C WebDriver, 15) */
+    private function act(array $source): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/actions', 'POST', ['actions' => [$source]]);
+    }
+
+    /** @return array{int, int} where the middle of an element is seen, once it stands still: a finger aims at what it sees */
+    private function middle(WebDriverElement $element): array
+    {
+        $middle = $this->waits(<<<'JS'
+            const [element] = arguments;
+            element.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' });
+            const { x, y, width, height } = element.getBoundingClientRect();
+            const at = [Math.floor(x + width / 2), Math.floor(y + height / 2)];
+            const still = String(at) === kept.at;
+            kept.at = String(at);
+            return still ? at : null;
+            JS, 'that it stands still', $element);
+        Assert::assertIsArray($middle);
+        [$x, $y] = $middle;
+        Assert::assertIsInt($x);
+        Assert::assertIsInt($y);
+
+        return [$x, $y];
     }
 
     public function soundsLoaded(): void
     {
-        $this->until(fn (): bool => [] === $this->driver->findElements(WebDriverBy::tagName('progress')), 'the sounds to be loaded');
+        $this->waits('return document.querySelector("progress") === null', 'the sounds to be loaded');
     }
 
     public function saved(): void
@@ -417,6 +461,49 @@ final readonly class Person
     public function script(string $script, mixed ...$arguments): mixed
     {
         return $this->driver->executeScript($script, $arguments);
+    }
+
+    /**
+     * Waits in the page until a script gives something, which costs a fraction of asking it again and again. `shown` tells it whether an
+     * element can be seen, `kept` holds what it wants to know at its next look.
+     */
+    private function waits(string $look, string $what, mixed ...$arguments): mixed
+    {
+        $end = microtime(true) + self::PATIENCE;
+        do {
+            try {
+                $found = $this->driver->executeAsyncScript(self::SHOWN."const kept = {}; const look = function () { $look };".<<<'JS'
+                    const [end, done] = [performance.now() + arguments[0], arguments[arguments.length - 1]];
+                    const again = () => {
+                        const found = look.apply(null, [...arguments].slice(1, -1));
+                        if (found || performance.now() > end) done(found || null);
+                        else setTimeout(again, 25);
+                    };
+                    again();
+                    JS, [max(0, 1000 * ($end - microtime(true))), ...$arguments]);
+                if (null !== $found) {
+                    return $found;
+                }
+            } catch (StaleElementReferenceException|JavascriptErrorException) {
+                // The page was left or drawn anew while it was looked at.
+            }
+        } while (microtime(true) < $end);
+        $this->inVain($what);
+    }
+
+    /** @param mixed $found as the driver names an element, by one key (W3C WebDriver, 12.1) */
+    private function element(mixed $found): WebDriverElement
+    {
+        Assert::assertIsArray($found);
+        $id = current($found);
+        Assert::assertIsString($id);
+
+        return new RemoteWebElement(new RemoteExecuteMethod($this->driver), $id, true);
+    }
+
+    private function inVain(string $what): never
+    {
+        Assert::fail("Waited in vain $what; the page says: ".mb_substr(str_replace("\n", ' · ', $this->text()), 0, 2500));
     }
 
     /**
@@ -442,7 +529,7 @@ final readonly class Person
                 }
             });
         } catch (TimeoutException) {
-            Assert::fail("Waited in vain $what; the page says: ".mb_substr(str_replace("\n", ' · ', $this->text()), 0, 2500));
+            $this->inVain($what);
         }
     }
 
