@@ -14,9 +14,9 @@ const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
 
 /**
- * Moves the reading line and lights the counting word once a frame while it plays, past React: nothing is rendered again. Notes stand in the middle
- * of a sixteenth's place; so does the line when they sound. A line that leaves the window is scrolled after, until somebody scrolls or
- * edits; from there on only when asked again.
+ * Moves the reading line and lights the counting word once a frame while it plays, past React: nothing is rendered again. Notes stand in
+ * the middle of a sixteenth's place; so does the line when they sound. A line that leaves the window is scrolled after, until somebody
+ * scrolls or edits; from there on only when asked again.
  *
  * @returns whether the line goes on out of sight, and how to follow it again
  */

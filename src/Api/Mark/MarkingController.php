@@ -47,13 +47,15 @@ final readonly class MarkingController
     public function list(string $id): JsonResponse
     {
         $part = $this->access->taughtPart($id);
+        // Asked first: what is judged between the two questions is only told as waiting once more, never as judged with what was before.
+        $recomparing = $this->judging->progress([$part]);
 
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
             'parts' => Shapes::partNames($part->assignment),
             ...$this->table->of($part),
-            'recomparing' => $this->judging->progress([$part]),
+            'recomparing' => $recomparing,
         ]);
     }
 
