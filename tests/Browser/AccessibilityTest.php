@@ -21,6 +21,11 @@ final class AccessibilityTest extends BrowserTestCase
         $person = $this->person($who);
         $axe = (string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js');
         $person->command('Page.addScriptToEvaluateOnNewDocument', ['source' => $axe]);
+        if (null !== $who) {
+            $person->pressInMenu('Evening light');
+            $person->see('html[data-theme=evening]');
+            $person->pressInMenu('Evening light');
+        }
         foreach ($views as $view => [$way, $shown]) {
             $person->go('/');
             foreach ($way as $press) {
@@ -29,11 +34,9 @@ final class AccessibilityTest extends BrowserTestCase
             $person->see($shown);
             $this->assertNothingSerious($person, $view);
             if (null !== $who) {
-                $person->pressInMenu('Evening light');
-                $person->see('html[data-theme=evening]');
                 // Only the colours are others.
+                $person->script('document.documentElement.dataset.theme = "evening"');
                 $this->assertNothingSerious($person, "$view in the evening", ['color-contrast']);
-                $person->pressInMenu('Evening light');
             }
         }
     }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Browser;
 
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Tests\Load\Crowd;
+use Pulsanda\Tests\Load\Visitor;
 use Symfony\Component\Process\Process;
 
 /** People at the running application (PULSANDA_URL), each in a browser of their own. The demo world is fresh for every class of tests. */
@@ -57,12 +59,24 @@ abstract class BrowserTestCase extends TestCase
         bool $touch = false,
         ?string $url = null,
     ): Person {
-        $person = Person::open('http://127.0.0.1:'.self::$port, $url ?? (string) getenv('PULSANDA_URL'), $width, $height, $touch);
-        $this->people[] = $person;
+        $driver = 'http://127.0.0.1:'.self::$port;
+        $cookies = null === $signIn ? [] : self::cookies($signIn);
+        $this->people[] = $person = Person::open($driver, $url ?? (string) getenv('PULSANDA_URL'), $width, $height, $touch, $cookies);
         if (null !== $signIn) {
-            $person->signIn($signIn, (string) getenv('DEMO_PASSWORD'));
+            $person->see('.account-button');
         }
 
         return $person;
+    }
+
+    /** @return array<string, string> of somebody who has signed in before; how that is done is told where it is tested */
+    private static function cookies(string $name): array
+    {
+        $crowd = new Crowd();
+        $visitor = new Visitor($crowd, (string) getenv('PULSANDA_URL'), $name);
+        $crowd->add(static fn () => $visitor->signIn((string) getenv('DEMO_PASSWORD')));
+        $crowd->run();
+
+        return $visitor->cookies();
     }
 }

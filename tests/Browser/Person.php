@@ -31,15 +31,13 @@ final readonly class Person
     {
     }
 
-    public static function open(string $driver, string $url, int $width, int $height, bool $touch): self
+    /** @param array<string, string> $cookies that are there already */
+    public static function open(string $driver, string $url, int $width, int $height, bool $touch, array $cookies = []): self
     {
         $like = $touch ? '' : "$driver $width $height";
         $left = '' === $like ? null : Browsers::take($like);
         if (null !== $left) {
-            $person = new self($left, $url, $like);
-            $person->go('/');
-
-            return $person;
+            return (new self($left, $url, $like))->begin($cookies);
         }
         $options = new ChromeOptions();
         // Chromium without a window, built so: it needs a third of the processor that a hidden one does. Not by Debian's script: the driver
@@ -69,10 +67,19 @@ final readonly class Person
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'SEVERE']);
-        $person = new self(RemoteWebDriver::create($driver, $capabilities, 30_000, 60_000), $url, $like);
-        $person->go('/');
 
-        return $person;
+        return (new self(RemoteWebDriver::create($driver, $capabilities, 30_000, 60_000), $url, $like))->begin($cookies);
+    }
+
+    /** @param array<string, string> $cookies */
+    private function begin(array $cookies): self
+    {
+        foreach ($cookies as $name => $value) {
+            $this->command('Network.setCookie', ['url' => $this->url, 'name' => $name, 'value' => $value, 'httpOnly' => true]);
+        }
+        $this->go('/');
+
+        return $this;
     }
 
     public function signIn(string $name, string $password): void

@@ -87,6 +87,12 @@ final class Visitor
         return [$status, $data];
     }
 
+    /** @return array<string, string> what a browser would send to be known as this person */
+    public function cookies(): array
+    {
+        return $this->cookies;
+    }
+
     /** How long the last request took, in milliseconds. */
     public function took(): float
     {
