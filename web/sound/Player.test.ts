@@ -107,7 +107,7 @@ function stubAudio(): void {
     }
   }
   vi.stubGlobal('requestAnimationFrame', () => 1);
-vi.stubGlobal(
+  vi.stubGlobal(
     'AudioContext',
     class {
       outputLatency = 0;
