@@ -21,11 +21,15 @@ final class Coverage
     /** @var array<string, array<int, Stroke>> by instrument and tick */
     private array $targets = [];
 
+    /** @var array<int, true> object ids of the strokes that were played where they are asked */
+    private array $right = [];
+
     /** @param list<Pair> $pairs of target and submission as they are */
     public function __construct(private readonly array $pairs)
     {
         foreach ($pairs as $pair) {
             null === $pair->target || $this->strokes[spl_object_id($pair->target)] = true;
+            null === $pair->target || $pair->differs() || $this->right[spl_object_id($pair->target)] = true;
             null === $pair->submission || $this->strokes[spl_object_id($pair->submission)] = true;
             null === $pair->target || $this->targets[$pair->target->instrument->value][$pair->target->tick] = $pair->target;
         }
@@ -39,6 +43,12 @@ final class Coverage
             ? $stroke
             : $this->targets[$stroke->instrument->value][$stroke->tick] ?? $stroke;
         $this->owner[spl_object_id($stroke)][] = $statement;
+    }
+
+    /** @return bool whether a stroke that is asked was played where it is asked, and no statement is about it so far */
+    public function isRight(Stroke $stroke): bool
+    {
+        return isset($this->right[spl_object_id($stroke)]) && !isset($this->owner[spl_object_id($stroke)]);
     }
 
     /** @param int $statement index of the first that gives a target stroke another partner */

@@ -7,6 +7,7 @@ namespace Pulsanda\Core\Compare;
 use Pulsanda\Core\Compare\Explain\Cause\Cause;
 use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
 use Pulsanda\Core\Compare\Explain\Cause\OneSidedRow;
+use Pulsanda\Core\Compare\Explain\Cause\RowCause;
 use Pulsanda\Core\Compare\Explain\Differences;
 use Pulsanda\Core\Compare\Explain\Explained;
 use Pulsanda\Core\Compare\Explain\Explanation;
@@ -29,6 +30,8 @@ final class Statements
 {
     /** @var list<Statement> the narrowest first */
     private array $found = [];
+    /** @var array<string, int> row => hits of which nothing is to say, since they stand where they are asked in a row that is exchanged */
+    private array $right = [];
 
     /** @param \Closure(int): int $bar of a written tick, from 1 */
     private function __construct(private readonly Coverage $coverage, private readonly \Closure $bar)
@@ -110,6 +113,13 @@ final class Statements
             }
             $this->found[] = $this->single($group);
         }
+        foreach ($leftPairs as $left) {
+            $stroke = $left->pair->stroke();
+            if (Status::Missing === $left->pair->status && $this->coverage->isRight($stroke)) {
+                $row = $tolerance->sameness($left->pair->instrument());
+                $this->right[$row] = 1 + ($this->right[$row] ?? 0);
+            }
+        }
     }
 
     /**
@@ -173,7 +183,8 @@ final class Statements
                 StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? $by + (int) $cause->ticks() : $cause->ticks(),
                 \count($strokes),
                 [],
-                $cause->values(),
+                $cause->values() + ($cause instanceof RowCause && $cause->moves() && isset($this->right[$cause->row])
+                    ? ['but' => $this->right[$cause->row]] : []),
                 [],
                 $cause->repairs(),
             );

@@ -23,6 +23,7 @@ final class Explanation
     private const MOST_BARS = 2;
     /** How many sets are followed, and how many are looked at to the end. */
     private const WIDTH = 5;
+    private const WIDE = 10;
     private const MOST_TRIED = 8;
     /** As many strokes must another cause match to be looked at before. */
     private const CAUSE = 3;
@@ -81,8 +82,10 @@ final class Explanation
     {
         $alone = $this->alone->in($this->start);
         $states = $front = [['left' => $this->start, 'causes' => [], 'timed' => false, 'bars' => 0, 'alone' => $alone, 'gain' => 0]];
+        // Bars that are left out or added hide what a move would match: more has to be followed.
+        $width = $this->start->askedBars === $this->start->playedBars ? self::WIDTH : self::WIDE;
         for ($depth = 1; $depth <= 1 + self::MOST_BARS && $depth < $this->best->count(); ++$depth) {
-            $front = self::fewestAlone(array_merge([], ...array_map($this->next(...), $front)), self::WIDTH);
+            $front = self::fewestAlone(array_merge([], ...array_map($this->next(...), $front)), $width);
             array_push($states, ...$front);
         }
         // Where there is much to say, a wide cause leaves much less.

@@ -124,9 +124,19 @@ final class Remainder
      */
     public function askedBefore(string $row, array $asked, int $by): array
     {
-        $all = [...$asked, ...$this->leftOut[$row] ?? []];
+        return [] === $this->barsLeftOut ? $asked : $this->outsideBarsLeftOut($this->askedOutsideToo($row, $asked), $by);
+    }
 
-        return [] === $this->barsLeftOut ? $asked : self::sorted($this->outsideBarsLeftOut($all, $by));
+    /**
+     * What is asked of a row, in the bars that are left out too.
+     *
+     * @param list<Stroke> $asked
+     *
+     * @return list<Stroke> by tick
+     */
+    public function askedOutsideToo(string $row, array $asked): array
+    {
+        return self::sorted([...$asked, ...$this->leftOut[$row] ?? []]);
     }
 
     /**

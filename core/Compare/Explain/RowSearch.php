@@ -137,7 +137,9 @@ final class RowSearch
                 $causes[] = new RowShifted($row, $instrument, $by, $bars);
             }
         }
-        foreach (Grid::commonest(Grid::votesRound($there, $here, $of->loop(), $grace), self::MOST_DISTANCES) as $by) {
+        // What went round before bars were left out may come from those.
+        $everywhere = $of->leavesOut() ? Fit::ticks($of->askedOutsideToo($row, $asked)) : $there;
+        foreach (Grid::commonest(Grid::votesRound($everywhere, $here, $of->loop(), $grace), self::MOST_DISTANCES) as $by) {
             if (0 === $by % $of->barTicks) {
                 continue; // its bars are exchanged
             }

@@ -98,13 +98,17 @@ final readonly class Words
         [$first, $second] = [$one->instruments[0] ?? null, $one->instruments[1] ?? null];
         $name = $first?->label() ?? 'Everything';
         $hits = 1 === $one->strokes ? 'hit' : "$one->strokes hits";
+        $but = self::one($one->values, 'but');
+        $every = "$name: every hit".match ($but) {
+            '' => '', '1' => ' but one', default => " but $but",
+        };
 
         return match ($one->kind) {
             StatementKind::Shifted => null === $first ? "Everything is {$this->offBy($one)}."
-                : "$name: every hit ".('bar' === $one->scope ? $this->wording->inBars($bars).' ' : '')."is {$this->offBy($one)}.",
+                : "$every ".('bar' === $one->scope ? $this->wording->inBars($bars).' ' : '')."is {$this->offBy($one)}.",
             StatementKind::SameSound => 'This is written otherwise than asked, and sounds the same; nothing is to change.',
             StatementKind::AnotherBeat => 'This is another beat: no more fits than by clicking at random.',
-            StatementKind::Rotated => (null === $first ? 'Everything' : "$name: the whole part")
+            StatementKind::Rotated => (null === $first ? 'Everything' : ('' === $but ? "$name: the whole part" : $every))
                 ." goes round the loop, {$this->offBy($one)}; start it where it is asked.",
             StatementKind::Subdivision => \sprintf(
                 '%s: you play %s, but %s are asked.',

@@ -205,6 +205,44 @@ final class WideStatementsTest extends TestCase
         self::assertCount(9, $comparison->statements[0]->pairs);
     }
 
+    /** One of its hits was played on the other drum and stands right there: the sentence is not true of that one. */
+    public function testARowThatIsExchangedAndMovedHasAHitThatStandsRight(): void
+    {
+        $target = ['snare' => [3, 7, 10, 11, 14, 17, 21, 24, 25, 28], 'ride' => [1, 5, 9, 13, 15, 19, 23, 27]];
+        $played = ['ride' => [1, 5, 8, 9, 12, 15, 22, 23, 26], 'snare' => [1, 5, 9, 13, 15, 19, 21, 23, 27]];
+        self::assertSame([
+            'Ride and snare are exchanged; swap them.',
+            'Snare: every hit but one is one eighth early.',
+        ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))));
+    }
+
+    public function testARowThatWentRoundComesFromTheBarThatIsEmpty(): void
+    {
+        $target = ['kick' => [1, 5, 9, 13, 17, 21, 25, 29], 'snare' => [3, 11, 19, 27], 'high-tom' => [8, 18, 26, 32]];
+        $played = ['kick' => [1, 5, 9, 13], 'snare' => [3, 11], 'high-tom' => [1, 9]];
+        self::assertSame([
+            'High tom: the whole part goes round the loop, one sixteenth late; start it where it is asked.',
+            'Bar 2 is empty; fill it.',
+        ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))));
+    }
+
+    /** As long as a bar is missing, what went round matches hardly more than before. */
+    public function testWhatIsLeftOfABeatGoesRound(): void
+    {
+        $target = [
+            'kick' => [1, 2, 7, 9, 17],
+            'snare' => [3, 7, 11, 15, 19, 23, 27, 31],
+            'ride' => range(2, 32, 2),
+            'low-tom' => [9, 19],
+            'side-stick' => [5, 25],
+        ];
+        $played = ['kick' => [5], 'snare' => [3, 7, 11, 15], 'ride' => range(2, 16, 2), 'low-tom' => [7], 'side-stick' => [13]];
+        self::assertSame([
+            'Everything goes round the loop, one quarter late; start it where it is asked.',
+            'Bar 1 is left out; put it in, and the rest falls into place.',
+        ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 1))));
+    }
+
     public function testARowThatIsLeftOutIsLeftOutWithAllItsStrokesAlsoWhereABarIsRepeated(): void
     {
         $target = ['snare' => [1, 5, 17, 20, 29], 'kick' => [1, 9, 17, 20, 27], 'shaker' => range(1, 31, 2)];

@@ -175,14 +175,18 @@ final class Judge
                 $this->keep(fn (Note $note): bool => $note->at < $this->submission->ticks());
                 break;
             case StatementKind::Shifted:
+                $objection = $this->leaveButThose($one, $row, $stands);
                 $by = (int) $one->ticks - ('whole' === $one->scope ? 0 : $this->everything());
                 $this->each(fn (Note $note): Note => ($all || $note->row === $stands)
                     && ([] === $one->bars || \in_array($this->barOf($note->origin), $one->bars, true)) ? $note->to($note->at + $by) : $note);
-                break;
+
+                return $objection;
             case StatementKind::Rotated:
+                $objection = $this->leaveButThose($one, $row, $stands);
                 $this->each(fn (Note $note): Note => $all || $note->row === $stands
                     ? $note->to(self::round($note->at + (int) $one->ticks, $this->ticks)) : $note);
-                break;
+
+                return $objection;
             case StatementKind::Subdivision:
                 return $this->subdivide($stands, (int) json_encode($one->values['asked']), (int) json_encode($one->values['has']));
             case StatementKind::HitMoved:
@@ -351,6 +355,23 @@ final class Judge
         }
 
         return null;
+    }
+
+    /** "Every hit but one": those stand where they are asked, in the row in which they are asked. */
+    private function leaveButThose(Statement $one, string $row, string $stands): ?string
+    {
+        $but = (int) json_encode($one->values['but'] ?? 0);
+        foreach ($this->notes as $i => $note) {
+            $isThere = static fn (Note $one): bool => $one->row === $row
+                && abs($one->at + $one->push - $note->origin - $note->push) <= self::GRACE;
+            $isRight = [] !== array_filter($this->played, $isThere) && [] === array_filter($this->notes, $isThere);
+            if ($but > 0 && $note->row === $stands && $isRight) {
+                $this->notes[$i] = $note->on($row)->to($note->origin);
+                --$but;
+            }
+        }
+
+        return 0 === $but ? null : 'no such hit stands where it is asked';
     }
 
     /** In rows that are said to be exchanged, a hit may stand where it is asked all the same: nothing has to be said of it. */
