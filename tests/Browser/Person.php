@@ -202,7 +202,7 @@ final readonly class Person
             const { x, y, width, height } = element.getClientRects()[0] ?? {};
             const at = [Math.floor(x + width / 2), Math.floor(y + height / 2)];
             const top = document.elementFromPoint(...at);
-            const still = String(at) === kept.at;
+            const still = String(at) === kept.at && document.fonts.status === 'loaded';
             kept.at = String(at);
             return still && element.contains(top) ? [element, ...at] : null;
             JS, "to press \"$what\"", $what);
@@ -443,7 +443,7 @@ final readonly class Person
             element.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' });
             const { x, y, width, height } = element.getBoundingClientRect();
             const at = [Math.floor(x + width / 2), Math.floor(y + height / 2)];
-            const still = String(at) === kept.at;
+            const still = String(at) === kept.at && document.fonts.status === 'loaded';
             kept.at = String(at);
             return still ? at : null;
             JS, 'that it stands still', $element);

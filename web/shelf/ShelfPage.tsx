@@ -54,6 +54,8 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
       const { title, listen, tags, level, shared } = item;
       const pattern = beats[0]?.pattern;
       const body = { title, listen, tags, level, shared, ...(plan ? { plan } : pattern && { pattern }) };
+      // Gone at once: a line that is still there would be pressed while the others move up.
+      queries.setQueryData<Shelf>(['shelf'], (now) => now && { ...now, items: now.items.filter((one) => one.key !== item.key) });
       setGone({ title, back: () => reply(api.POST('/api/shelf', { body })) });
       setSearch({}, { replace: true });
       await queries.invalidateQueries({ queryKey: ['shelf'] });
