@@ -151,15 +151,16 @@ final class ShapesTest extends BrowserTestCase
             look();
             JS);
         $dilnoza->press('Play');
-        $dilnoza->until(static fn (): bool => 12 < $dilnoza->script('return new Set(window.seen.map(([x]) => x)).size'), 'the mark to have stepped through');
+        // On a slow machine some frames are left out, and come the next time round.
+        $dilnoza->until(static fn (): bool => true === $dilnoza->script(<<<'JS'
+            const [places, lit] = [new Set(window.seen.map(([x]) => x)), new Set(window.seen.flatMap(([, words]) => words))];
+            return places.size > 12 && lit.has(240) && lit.has(320);
+            JS), 'the mark to have stepped through, and both words to be lit');
         $dilnoza->press('Stop');
         /** @var list<array{float, list<int>}> $seen */
         $seen = $dilnoza->script('return window.seen');
         $places = array_values(array_unique(array_column($seen, 0)));
         self::assertLessThanOrEqual(16, \count($places), 'it steps, and does not glide');
-        $lit = array_unique(array_merge(...array_column($seen, 1)));
-        self::assertContains(320, $lit);
-        self::assertContains(240, $lit);
         foreach ($seen as [, $words]) {
             self::assertLessThanOrEqual(1, \count($words), 'one word at a time');
         }

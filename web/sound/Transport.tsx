@@ -53,14 +53,7 @@ export function Transport({ player, voices }: Props) {
 function Loading({ player }: { player: Player }) {
   const { loaded, total, failed } = useKitProgress(player);
   if (failed || loaded >= total) return null;
-  return (
-    <progress
-      aria-label="Loading sounds"
-      value={loaded}
-      max={total}
-      className="pointer-events-none absolute inset-x-3 bottom-1 h-1 w-auto accent-(--lamp)"
-    />
-  );
+  return <progress aria-label="Loading sounds" value={loaded} max={total} className="loading-line" />;
 }
 
 /** What is wrong with the sounds, if anything is. */
