@@ -6,6 +6,7 @@ namespace Pulsanda\Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Exception\JavascriptErrorException;
+use Facebook\WebDriver\Exception\ScriptTimeoutException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Exception\TimeoutException;
 use Facebook\WebDriver\Interactions\WebDriverActions;
@@ -477,6 +478,7 @@ final readonly class Person
     private function waits(string $look, string $what, mixed ...$arguments): mixed
     {
         $end = microtime(true) + self::PATIENCE;
+        $last = $lost = null;
         do {
             try {
                 $found = $this->driver->executeAsyncScript(self::SHOWN."const kept = {}; const look = function () { $look };".<<<'JS'
@@ -491,11 +493,16 @@ final readonly class Person
                 if (null !== $found) {
                     return $found;
                 }
-            } catch (StaleElementReferenceException|JavascriptErrorException) {
+            } catch (StaleElementReferenceException|JavascriptErrorException $problem) {
                 // The page was left or drawn anew while it was looked at.
+                $last = $problem;
+            } catch (ScriptTimeoutException $problem) {
+                // The driver has lost the script with the page that was left; the next one is looked at.
+                $end = null === $lost ? microtime(true) + self::PATIENCE : $end;
+                $last = $lost = $problem;
             }
         } while (microtime(true) < $end);
-        $this->inVain($what);
+        $this->inVain($what.(null === $last ? '' : ' ('.strtok($last->getMessage(), "\n").')'));
     }
 
     /** @param mixed $found as the driver names an element, by one key (W3C WebDriver, 12.1) */
