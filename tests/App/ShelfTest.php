@@ -126,6 +126,32 @@ final class ShelfTest extends ApiTestCase
         self::assertSame(404, $this->get("/api/shelf/$lent")->getStatusCode(), 'not lent any more');
     }
 
+    public function testAClassThatIsPutAwayTakesNothingMoreAndASharedOneDoes(): void
+    {
+        $this->signIn('odile');
+        $course = $this->course();
+        $old = $this->one('SELECT id FROM course WHERE archived_at IS NOT NULL');
+        self::assertSame([$course], array_column((array) $this->json($this->get('/api/shelf'))['courses'], 'id'));
+        $lend = ['courses' => [$course, $old]];
+        $this->assertProblem(409, 'is put away', $this->send('PUT', '/api/shelf/groove:heron/lent', $lend));
+        $this->assertProblem(409, 'is put away', $this->send('POST', '/api/shelf/task:light-the-lamps/assignment', ['courseId' => $old]));
+        $this->one(
+            "INSERT INTO lent (id, school_id, course_id, groove) SELECT gen_random_uuid(), school_id, id, 'heron' FROM course "
+                .'WHERE id = ? RETURNING id',
+            $old,
+        );
+        self::assertSame([], $this->lentOf('Heron'), 'what was lent before is no matter now');
+        self::assertSame(200, $this->send('PUT', '/api/shelf/groove:heron/lent', ['courses' => [$course]])->getStatusCode());
+        self::assertSame([$course], $this->lentOf('Heron'));
+
+        $share = ['colleagues' => [$this->account('bertil')]];
+        self::assertSame(204, $this->send('PUT', "/api/courses/$course/colleagues", $share)->getStatusCode());
+        $this->signIn('bertil');
+        self::assertContains($course, array_column((array) $this->json($this->get('/api/shelf'))['courses'], 'id'));
+        self::assertSame(200, $this->send('PUT', '/api/shelf/groove:heron/lent', ['courses' => []])->getStatusCode());
+        self::assertSame([], $this->lentOf('Heron'));
+    }
+
     public function testAWholeShelfGoesOutAndComesIn(): void
     {
         $this->signIn('odile');
@@ -216,5 +242,13 @@ final class ShelfTest extends ApiTestCase
         unlink($path);
 
         return $bytes;
+    }
+
+    /** @return array<mixed> the classes that may take a groove */
+    private function lentOf(string $title): array
+    {
+        $items = array_column((array) $this->json($this->get('/api/shelf'))['items'], 'lent', 'title');
+
+        return (array) $items[$title];
     }
 }

@@ -203,7 +203,7 @@ final readonly class Shelf
     private function lent(): array
     {
         $courses = $this->access->teaches()
-            ? 'SELECT course_id FROM teaching WHERE account_id = ?'
+            ? 'SELECT t.course_id FROM teaching t JOIN course c ON c.id = t.course_id WHERE t.account_id = ? AND c.archived_at IS NULL'
             : 'SELECT course_id FROM enrolment WHERE student_id = ?';
         /** @var list<array{key: string, course: string}> $rows */
         $rows = $this->connection->fetchAllAssociative(

@@ -194,7 +194,7 @@ final readonly class ShelfController
             if (!\is_string($id)) {
                 throw InvalidInput::at("courses[$i]", 'the id of a class is needed here.');
             }
-            $courses[] = $this->access->taughtCourse($id);
+            $courses[] = $this->access->workedCourse($id);
         }
         $this->entities->wrapInTransaction(function () use ($thing, $courses): void {
             $of = $thing instanceof Groove ? ['groove' => $thing->key] : ['kept' => $thing];
@@ -218,7 +218,7 @@ final readonly class ShelfController
     #[Route('/api/shelf/{key}/assignment', methods: 'POST', requirements: ['key' => '(task:)?[a-z0-9-]+'])]
     public function assign(string $key, Request $request): JsonResponse
     {
-        $course = $this->access->taughtCourse(Body::of($request, ['courseId'])->string('courseId'));
+        $course = $this->access->workedCourse(Body::of($request, ['courseId'])->string('courseId'));
         $thing = $this->shelf->find($key);
         $plan = $thing instanceof Groove ? null : $thing->plan;
         if (null === $plan) {
@@ -291,12 +291,17 @@ final readonly class ShelfController
         );
     }
 
-    /** @return list<Course> of a teacher, or of a student */
+    /** @return list<Course> that are not put away, of a teacher with those shared with them; or all of a student */
     private function courses(): array
     {
         $account = $this->access->account();
         if ($this->access->teaches()) {
-            return $this->entities->getRepository(Course::class)->findBy(['teacher' => $account], ['name' => 'ASC']);
+            $taught = $this->entities->getConnection()->fetchFirstColumn(
+                'SELECT course_id FROM teaching WHERE account_id = ?',
+                [(string) $account->id],
+            );
+
+            return $this->entities->getRepository(Course::class)->findBy(['id' => $taught, 'archivedAt' => null], ['name' => 'ASC']);
         }
 
         return array_map(
