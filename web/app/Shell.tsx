@@ -99,12 +99,7 @@ export function Shell({ account, children }: { account: Account; children: React
         </Link>
         <nav aria-label="Places">
           {PLACES.filter(({ to }) => to !== '/school' || account.role !== 'student').map(({ to, name }) => (
-            <Link
-              key={to}
-              to={to}
-              aria-current={pathname === to ? 'page' : undefined}
-              className="quiet-link mr-4 aria-[current=page]:font-bold"
-            >
+            <Link key={to} to={to} aria-current={pathname === to ? 'page' : undefined} className="quiet-link place-link" data-name={name}>
               {name}
             </Link>
           ))}
