@@ -30,7 +30,7 @@ final class Statements
 {
     /** @var list<Statement> the narrowest first */
     private array $found = [];
-    /** @var array<string, int> row => hits of which nothing is to say, since they stand where they are asked in a row that is exchanged */
+    /** @var array<string, list<int>> row that is exchanged => bars of hits of which nothing is to say: they stand where they are asked */
     private array $right = [];
 
     /** @param \Closure(int): int $bar of a written tick, from 1 */
@@ -48,18 +48,55 @@ final class Statements
         $barTicks = $target->meter->barTicks();
         $askedBars = intdiv($targetTicks, $barTicks);
         $playedBars = (int) ceil($submission->ticks() / $barTicks);
-        $coverage = new Coverage($pairs);
-        $say = new self($coverage, static fn (int $tick): int => 1 + max(0, (int) floor($tick / $barTicks)));
+        $bar = static fn (int $tick): int => 1 + max(0, (int) floor($tick / $barTicks));
         $sides = static fn (string $side): array => array_values(
             array_filter(array_map(static fn (Pair $pair): ?Stroke => 'target' === $side ? $pair->target : $pair->submission, $pairs)),
         );
         $start = Remainder::of($sides('target'), $sides('submission'), $policy->tolerance, $barTicks, $askedBars, $playedBars);
         $differs = [] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs());
-        $found = $differs ? Explanation::of($start, $pairs) : null;
+        $search = $differs ? Explanation::of($start, $pairs) : null;
+        $list = static function (?Explained $found) use ($start, $pairs, $bar, $policy, $target, $submission, $targetTicks): array {
+            $say = new self(new Coverage($pairs), $bar);
+
+            return [
+                ...$say->all($start, $found, $policy),
+                ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found),
+            ];
+        };
+        $best = $list($search?->best());
+        // Other causes may leave less to say of loudness and feel.
+        $more = \count(array_filter($best, self::isMore(...)));
+        foreach (0 === $more ? [] : $search?->others($search->best()->count() + $more - 1) ?? [] as $found) {
+            $other = $list($found);
+            $best = \count($other) < \count($best) ? $other : $best;
+        }
+        $width = static fn (Statement $one): int => match ($one->scope) {
+            'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
+        };
+        usort(
+            $best,
+            static fn (
+                Statement $a,
+                Statement $b,
+            ): int => $width($a) <=> $width($b) ?: $b->strokes <=> $a->strokes ?: ($a->pairs[0] ?? 0) <=> ($b->pairs[0] ?? 0),
+        );
+
+        return $best;
+    }
+
+    /** Whether a statement may go when the same differences are said by other causes. */
+    private static function isMore(Statement $one): bool
+    {
+        return \in_array($one->scope, ['dynamics', 'feel'], true) || ('stroke' === $one->scope && [] === $one->pairs);
+    }
+
+    /** @return list<Statement> of what the causes do, of what they leave, and of how that is heard */
+    private function all(Remainder $start, ?Explained $found, Policy $policy): array
+    {
         $leftPairs = (null === $found ? $start : $found->right())->paired();
-        $say->singles($leftPairs, $policy->tolerance, $found?->apart() ?? [], $found?->joined() ?? []);
-        null === $found || $say->causes($start, $found, $leftPairs);
-        $statements = [...$coverage->of($say->found), ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found)];
+        $this->singles($leftPairs, $policy->tolerance, $found?->apart() ?? [], $found?->joined() ?? []);
+        null === $found || $this->causes($start, $found, $leftPairs);
+        $statements = $this->coverage->of($this->found);
         $matched = array_map(
             static fn (LeftPair $one): Pair => new Pair($one->pair->status, $one->pair->target, $one->pair->submission),
             $leftPairs,
@@ -67,29 +104,19 @@ final class Statements
         // A run in another subdivision has no loudness to compare.
         $runs = array_map(
             static fn (Statement $one): string => $policy->tolerance->sameness($one->instruments[0]),
-            array_filter($say->found, static fn (Statement $one): bool => StatementKind::Subdivision === $one->kind),
+            array_filter($this->found, static fn (Statement $one): bool => StatementKind::Subdivision === $one->kind),
         );
         $matched = array_values(array_filter(
             $matched,
             static fn (Pair $pair): bool => !\in_array($policy->tolerance->sameness($pair->instrument()), $runs, true),
         ));
         $heard = [
-            ...DynamicsStatements::of($matched, $policy->tolerance, $say->bar),
+            ...DynamicsStatements::of($matched, $policy->tolerance, $this->bar),
             ...Timing::statements($matched, $policy->tolerance),
         ];
         foreach ($heard as $one) {
-            $statements[] = $one->covering($coverage->lit($one, $matched));
+            $statements[] = $one->covering($this->coverage->lit($one, $matched));
         }
-        $width = static fn (Statement $one): int => match ($one->scope) {
-            'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
-        };
-        usort(
-            $statements,
-            static fn (
-                Statement $a,
-                Statement $b,
-            ): int => $width($a) <=> $width($b) ?: $b->strokes <=> $a->strokes ?: ($a->pairs[0] ?? 0) <=> ($b->pairs[0] ?? 0),
-        );
 
         return $statements;
     }
@@ -116,8 +143,7 @@ final class Statements
         foreach ($leftPairs as $left) {
             $stroke = $left->pair->stroke();
             if (Status::Missing === $left->pair->status && $this->coverage->isRight($stroke)) {
-                $row = $tolerance->sameness($left->pair->instrument());
-                $this->right[$row] = 1 + ($this->right[$row] ?? 0);
+                $this->right[$tolerance->sameness($left->pair->instrument())][] = ($this->bar)($stroke->written);
             }
         }
     }
@@ -159,7 +185,7 @@ final class Statements
         $by = $found->shiftedBy();
         foreach ($found->ofRows() as $cause) {
             $after = $cause->undone($before);
-            $about[] = [$cause, self::all($start, $cause) ?? self::about($before, $after, $asked)];
+            $about[] = [$cause, self::ofWholeRow($start, $cause) ?? self::about($before, $after, $asked)];
             $before = $after;
         }
         foreach (array_reverse($about) as [$cause, $strokes]) {
@@ -183,12 +209,19 @@ final class Statements
                 StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? $by + (int) $cause->ticks() : $cause->ticks(),
                 \count($strokes),
                 [],
-                $cause->values() + ($cause instanceof RowCause && $cause->moves() && isset($this->right[$cause->row])
-                    ? ['but' => $this->right[$cause->row]] : []),
+                $cause->values() + array_filter(['but' => $this->rightIn($cause)]),
                 [],
                 $cause->repairs(),
             );
         }
+    }
+
+    /** @return int hits that stand right though all of the row, or of some of its bars, is said to have moved */
+    private function rightIn(Cause $cause): int
+    {
+        $right = $cause instanceof RowCause && null !== $cause->ticks() ? $this->right[$cause->row] ?? [] : [];
+
+        return \count([] === $cause->bars() ? $right : array_intersect($right, $cause->bars()));
     }
 
     /**
@@ -196,7 +229,7 @@ final class Statements
      *
      * @return list<array{Stroke|null, Stroke|null}>|null played and asked strokes
      */
-    private static function all(Remainder $start, Cause $cause): ?array
+    private static function ofWholeRow(Remainder $start, Cause $cause): ?array
     {
         if (!$cause instanceof OneSidedRow) {
             return null;

@@ -28,7 +28,7 @@ final readonly class Differences
     }
 
     /** @param list<Pair> $pairs of one row */
-    public static function account(array $pairs): RowAccount
+    public static function account(array $pairs, int $grace): RowAccount
     {
         $kinds = $missing = $extra = [];
         $louder = 0;
@@ -53,7 +53,9 @@ final readonly class Differences
         }
         $all = [[...$missing, ...$moved['missing']], [...$extra, ...$moved['extra']]];
         array_walk($all, static fn (array &$ticks) => sort($ticks));
-        $both = [Status::Missing->value => \count($all[0]), Status::Extra->value => \count($all[1])];
+        // What one stroke left may be where another came to: there it is right.
+        $all = [self::without($all[0], $all[1], $grace), self::without($all[1], $all[0], $grace)];
+        $both = array_filter([Status::Missing->value => \count($all[0]), Status::Extra->value => \count($all[1])]);
         $apart = new RowAccount([], $both, $all[0], $all[1], louder: $louder);
 
         return self::isShorterApart($kinds) ? $apart : new RowAccount([], $kinds, $missing, $extra, 0, [$apart], $louder);
@@ -79,7 +81,7 @@ final readonly class Differences
         [$none, $many] = [Status::Missing->value, Status::Extra->value];
         foreach ($rows as $row => $groups) {
             if (\in_array($row, $apart, true) || self::isShorterApart(array_map(count(...), $groups))) {
-                $rows[$row] = self::apart($groups, array_diff_key($groups, [$none => 0, $many => 0]), $many);
+                $rows[$row] = self::apart($groups, array_diff_key($groups, [$none => 0, $many => 0]), $tolerance->grace);
             }
         }
         foreach ($joined as [$asked, $played]) {
@@ -135,15 +137,25 @@ final readonly class Differences
      *
      * @return array<string, list<LeftPair>>
      */
-    private static function apart(array $groups, array $apart, string $many): array
+    private static function apart(array $groups, array $apart, int $grace): array
     {
         $groups = array_diff_key($groups, $apart);
+        [$none, $many] = [$groups[Status::Missing->value] ?? [], $groups[Status::Extra->value] ?? []];
         foreach (array_merge([], ...array_values($apart)) as $left) {
-            $groups[Status::Missing->value][] = new LeftPair(new Pair(Status::Missing, $left->pair->target, null), null);
-            $groups[$many][] = new LeftPair(new Pair(Status::Extra, null, $left->pair->submission), $left->played);
+            $none[] = new LeftPair(new Pair(Status::Missing, $left->pair->target, null), null);
+            $many[] = new LeftPair(new Pair(Status::Extra, null, $left->pair->submission), $left->played);
+        }
+        // What one stroke left may be where another came to: there it is right.
+        foreach ($none as $m => $missing) {
+            foreach ($many as $e => $extra) {
+                if (abs($missing->pair->stroke()->tick - $extra->pair->stroke()->tick) <= $grace) {
+                    unset($none[$m], $many[$e]);
+                    break;
+                }
+            }
         }
 
-        return $groups;
+        return array_map(array_values(...), array_filter([Status::Missing->value => $none, Status::Extra->value => $many]) + $groups);
     }
 
     /** @param array<string, int> $kinds of one row */
@@ -152,5 +164,19 @@ final readonly class Differences
         $moved = array_diff_key($kinds, [Status::Missing->value => 0, Status::Extra->value => 0]);
 
         return [] !== $moved && \count($kinds) > 2;
+    }
+
+    /**
+     * @param list<int> $ticks
+     * @param list<int> $others
+     *
+     * @return list<int>
+     */
+    public static function without(array $ticks, array $others, int $grace): array
+    {
+        return array_values(array_filter(
+            $ticks,
+            static fn (int $tick): bool => [] === array_filter($others, static fn (int $other): bool => abs($tick - $other) <= $grace),
+        ));
     }
 }

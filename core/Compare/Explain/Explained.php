@@ -18,7 +18,7 @@ final class Explained
 
     /** @var list<int>|null */
     private ?array $score = null;
-    /** @var list<string> rows that are left out or added, whose strokes were played on another drum */
+    /** @var list<string> rows whose cause is not said, since their strokes were played on another drum or are said one by one */
     private array $dissolved = [];
     /** @var list<string> rows in which what was moved is said as left out and too many */
     private array $apart = [];
@@ -106,9 +106,13 @@ final class Explained
         ));
     }
 
-    /** What is said of everything is not true of a row that stands where it should. */
+    /** What is said of everything is not true of a row that stands where it should, and nothing goes round a loop of another length. */
     public function isConsistent(): bool
     {
+        $rotated = static fn (Cause $cause): bool => StatementKind::Rotated === $cause->kind();
+        if ($this->left->askedBars !== $this->left->playedBars && [] !== array_filter($this->wide, $rotated)) {
+            return false;
+        }
         $by = $this->shiftedBy();
         foreach (0 === $by ? [] : $this->ofRows() as $cause) {
             if (StatementKind::Shifted === $cause->kind() && 0 === $by + (int) $cause->ticks()) {
@@ -127,35 +131,36 @@ final class Explained
     private function acrossDrums(): array
     {
         $best = $this->across([]);
-        $this->apart = $this->joined = [];
+        $chosen = [];
         foreach ($this->accounts as $row => $account) {
-            if ([] === $account->apart) {
-                continue;
-            }
             // What was moved may as well be left out here, and one too many there.
-            $found = $this->across([...$this->apart, $row]);
-            if ($found['count'] < $best['count']) {
-                $best = $found;
-                $this->apart[] = $row;
+            foreach ($account->instead as $instead) {
+                $found = $this->across([$row => $instead] + $chosen);
+                if ($found['count'] < $best['count']) {
+                    $best = $found;
+                    $chosen = [$row => $instead] + $chosen;
+                }
             }
         }
-        $this->dissolved = $best['dissolved'];
+        $this->apart = array_keys(array_filter($chosen, static fn (RowAccount $one): bool => $one->movesNone()));
+        $plain = array_filter($chosen, static fn (RowAccount $one): bool => [] === $one->causes);
+        $this->dissolved = [...$best['dissolved'], ...array_keys($plain)];
         $this->joined = $best['joined'];
 
         return [$best['count'], $best['singles']];
     }
 
     /**
-     * @param list<string> $apart rows in which what was moved is said as left out and too many
+     * @param array<string, RowAccount> $instead of what else would be said of a row
      *
      * @return array{count: int, singles: int, dissolved: list<string>, joined: list<array{string, string}>}
      */
-    private function across(array $apart): array
+    private function across(array $instead): array
     {
         $accounts = $this->accounts;
         $count = $singles = 0;
-        foreach ($apart as $row) {
-            $accounts[$row] = $accounts[$row]->apart[0];
+        foreach ($instead as $row => $account) {
+            $accounts[$row] = $account;
             $count += $accounts[$row]->count() - $this->accounts[$row]->count();
             $singles += $accounts[$row]->singles() - $this->accounts[$row]->singles();
         }
@@ -174,7 +179,10 @@ final class Explained
                     $singles += $pairs;
                 }
             }
-            [$missing[$a], $extra[$b]] = [self::without($missing[$a], $extra[$b], $grace), self::without($extra[$b], $missing[$a], $grace)];
+            [$missing[$a], $extra[$b]] = [
+                Differences::without($missing[$a], $extra[$b], $grace),
+                Differences::without($extra[$b], $missing[$a], $grace),
+            ];
         }
 
         return ['count' => $count, 'singles' => $singles, 'dissolved' => $dissolved, 'joined' => $joined];
@@ -197,8 +205,9 @@ final class Explained
                 [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs === \count($played)];
                 $sweeps = ($accounts[$a]->isOneSided() && !$allAsked) || ($accounts[$b]->isOneSided() && !$allPlayed);
                 // A stroke that stands where it is asked, in a row that is exchanged, is no difference at all.
-                $change = ($this->standsOn($b, $a) ? 0 : 1) - ($allAsked ? self::kinds($accounts[$a], Status::Missing, $pairs) : 0)
-                    - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, $pairs) : 0);
+                $change = ($this->standsOn($b, $a) ? 0 : 1)
+                    - ($allAsked ? self::kinds($accounts[$a], Status::Missing, \count($accounts[$a]->missing)) : 0)
+                    - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, \count($accounts[$b]->extra)) : 0);
                 if (0 !== $pairs && !$sweeps && $change <= 0 && (null === $best || $change < $best[3])) {
                     $best = [$a, $b, $pairs, $change];
                 }
@@ -221,23 +230,9 @@ final class Explained
     }
 
     /** @return int statements that go when these strokes are said otherwise: not what is said of moved strokes too */
-    private static function kinds(RowAccount $account, Status $status, int $pairs): int
+    private static function kinds(RowAccount $account, Status $status, int $strokes): int
     {
-        return $account->isOneSided() || ($account->kinds[$status->value] ?? 0) === $pairs ? 1 : 0;
-    }
-
-    /**
-     * @param list<int> $ticks
-     * @param list<int> $others
-     *
-     * @return list<int>
-     */
-    private static function without(array $ticks, array $others, int $grace): array
-    {
-        return array_values(array_filter(
-            $ticks,
-            static fn (int $tick): bool => [] === array_filter($others, static fn (int $other): bool => abs($tick - $other) <= $grace),
-        ));
+        return $account->isOneSided() || ($account->kinds[$status->value] ?? 0) === $strokes ? 1 : 0;
     }
 
     /** @return list<string> rows in which what was moved is said as left out and too many */

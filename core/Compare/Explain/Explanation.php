@@ -36,6 +36,10 @@ final class Explanation
     private RowSearch $rows;
     private Alone $alone;
     private Explained $best;
+    /** How many statements are looked for beside the best. */
+    private int $room = 0;
+    /** @var list<Explained> that have room */
+    private array $others = [];
     /** @var array<int, true> object ids of the strokes that stand where they are asked */
     private array $right = [];
 
@@ -53,18 +57,28 @@ final class Explanation
     }
 
     /** @param list<Pair> $pairs of target and submission as they are */
-    public static function of(Remainder $start, array $pairs): Explained
+    public static function of(Remainder $start, array $pairs): self
     {
-        if ([] === $start->played) {
-            // Nothing was played: that is one thing to say.
-            foreach (Proposals::ofBars($start) as $cause) {
-                return new Explained([$cause], [], [], $cause->undone($start));
-            }
-        }
         $search = new self($start, $pairs);
         $search->search();
 
-        return $search->best;
+        return $search;
+    }
+
+    public function best(): Explained
+    {
+        return $this->best;
+    }
+
+    /** @return list<Explained> other ways to account for every difference that take at most so many statements, the better ones first */
+    public function others(int $most): array
+    {
+        $this->room = $most;
+        $this->search();
+        $others = array_filter($this->others, fn (Explained $one): bool => $one !== $this->best);
+        usort($others, static fn (Explained $a, Explained $b): int => $a->score() <=> $b->score());
+
+        return $others;
     }
 
     /** Whether most of many rows fits nowhere, so that no wide cause is looked for among rows: a list would be noise. */
@@ -78,13 +92,32 @@ final class Explanation
         return \count($this->start->differing()) >= self::MANY_ROWS && $this->alone->in($this->start) > self::HOPELESS * $strokes;
     }
 
+    private function isTrue(Explained $found): bool
+    {
+        return $found->isConsistent() && Truth::of($this->start, $found);
+    }
+
+    /** @return int statements of the longest list that is looked for */
+    private function most(): int
+    {
+        return max($this->room, $this->best->count());
+    }
+
     private function search(): void
     {
+        if ([] === $this->start->played) {
+            // Nothing was played: that is one thing to say.
+            foreach (Proposals::ofBars($this->start) as $cause) {
+                $this->best = new Explained([$cause], [], [], $cause->undone($this->start));
+
+                return;
+            }
+        }
         $alone = $this->alone->in($this->start);
         $states = $front = [['left' => $this->start, 'causes' => [], 'timed' => false, 'bars' => 0, 'alone' => $alone, 'gain' => 0]];
         // Bars that are left out or added hide what a move would match: more has to be followed.
         $width = $this->start->askedBars === $this->start->playedBars ? self::WIDTH : self::WIDE;
-        for ($depth = 1; $depth <= 1 + self::MOST_BARS && $depth < $this->best->count(); ++$depth) {
+        for ($depth = 1; $depth <= 1 + self::MOST_BARS && $depth < $this->most(); ++$depth) {
             $front = self::fewestAlone(array_merge([], ...array_map($this->next(...), $front)), $width);
             array_push($states, ...$front);
         }
@@ -96,13 +129,15 @@ final class Explanation
                 continue;
             }
             // A statement can put two rows right at most.
-            if (\count($state['causes']) + intdiv(\count($state['left']->differing()) + 1, 2) > $this->best->count()) {
+            if (\count($state['causes']) + intdiv(\count($state['left']->differing()) + 1, 2) > $this->most()) {
                 continue;
             }
             $found = Exchanges::best($state['left'], $this->rows);
             $found = $found->under($state['causes'], \count(array_intersect_key(Truth::touched($this->start, $found->left), $this->right)));
-            if ($found->score() < $this->best->score() && $found->isConsistent() && Truth::of($this->start, $found)) {
-                $this->best = $found;
+            $isBetter = $found->score() < $this->best->score();
+            if (($isBetter || $found->count() <= $this->room) && $this->isTrue($found)) {
+                $this->best = $isBetter ? $found : $this->best;
+                $this->others[] = $found;
             }
         }
     }
@@ -126,7 +161,7 @@ final class Explanation
             }
             $left = $cause->undone($state['left']);
             // A statement can put two rows right at most; another cause may come yet.
-            if ($depth + 1 >= $this->best->count() && $depth + intdiv(\count($left->differing()) + 1, 2) > $this->best->count()) {
+            if ($depth + 1 >= $this->most() && $depth + intdiv(\count($left->differing()) + 1, 2) > $this->most()) {
                 continue;
             }
             $alone = $this->alone->in($left);
@@ -170,12 +205,12 @@ final class Explanation
             static fn (string $row): bool => \count($left->asked[$row] ?? []) !== \count($left->played[$row] ?? []),
         );
         // What only moves strokes leaves rows with more or fewer of them as they are.
-        $moves = 1 + \count($causes) + intdiv(\count($uneven) + 1, 2) < $this->best->count();
+        $moves = 1 + \count($causes) + intdiv(\count($uneven) + 1, 2) < $this->most();
         $bars = $left->askedBars + $left->playedBars > 2 && $state['bars'] < self::MOST_BARS
             && 0 !== (($causes[0] ?? null)?->ticks() ?? 1) % $left->barTicks;
         // A row that stands right stands wrong when all is moved: that would have to be said again.
         $right = \count($left->asked + $left->played) - \count($left->differing());
-        $shifts = 1 + \count($causes) + intdiv($right + 1, 2) <= $this->best->count();
+        $shifts = 1 + \count($causes) + intdiv($right + 1, 2) <= $this->most();
         yield from $moves && !$state['timed'] ? Proposals::ofMoves($left, $shifts) : [];
         yield from [] === $causes ? Proposals::ofPace($left) : [];
         yield from $bars ? Proposals::ofBars($left) : [];
@@ -192,7 +227,16 @@ final class Explanation
         // What matches nothing more by itself may do so together with what comes next.
         $cost = static fn (array $state): int => $state['alone'] + self::CAUSE * \count($state['causes']) + ($state['gain'] > 0 ? 0 : 1);
         usort($states, static fn (array $a, array $b): int => $cost($a) <=> $cost($b));
+        $different = [];
+        foreach ($states as $state) {
+            $causes = array_map(
+                static fn (Cause $one): string => serialize([$one->kind(), $one->ticks(), $one->bars(), $one->values()]),
+                $state['causes'],
+            );
+            sort($causes);
+            $different[$state['alone'].implode(' ', $causes)] ??= $state;
+        }
 
-        return \array_slice($states, 0, $most);
+        return \array_slice(array_values($different), 0, $most);
     }
 }

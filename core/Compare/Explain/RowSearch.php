@@ -49,6 +49,7 @@ final class RowSearch
     private function best(Remainder $of, string $row, array $asked, array $played, int $most): RowAccount
     {
         [$best, $right] = $this->plain($of, $row, $asked, $played);
+        $singles = $best;
         if (0 === $most || [] === $asked || [] === $played || $best->count() < 1 || $best->singles() < self::LEAST_STROKES) {
             return $best;
         }
@@ -76,8 +77,10 @@ final class RowSearch
             $found = $found->after($cause, \count(array_intersect_key($moved, $right)));
             $best = $found->score() < $best->score() ? $found : $best;
         }
+        // Where all of a row is said to have moved, nothing in it can be one of another row that stands where it belongs.
+        $isShort = $best !== $singles && [] !== $singles->extra && $singles->count() <= $best->count();
 
-        return $best;
+        return $isShort ? $best->orElse($singles) : $best;
     }
 
     /**
@@ -137,9 +140,12 @@ final class RowSearch
                 $causes[] = new RowShifted($row, $instrument, $by, $bars);
             }
         }
+        // What begins before the loop goes round none.
+        $inside = $here[0] >= -$grace && $here[\count($here) - 1] < $of->loop();
         // What went round before bars were left out may come from those.
         $everywhere = $of->leavesOut() ? Fit::ticks($of->askedOutsideToo($row, $asked)) : $there;
-        foreach (Grid::commonest(Grid::votesRound($everywhere, $here, $of->loop(), $grace), self::MOST_DISTANCES) as $by) {
+        $votes = $inside ? Grid::votesRound($everywhere, $here, $of->loop(), $grace) : [];
+        foreach (Grid::commonest($votes, self::MOST_DISTANCES) as $by) {
             if (0 === $by % $of->barTicks) {
                 continue; // its bars are exchanged
             }
@@ -240,7 +246,12 @@ final class RowSearch
                 default => new RowAccount([], [([] === $played ? Status::Missing : Status::Extra)->value => 1]),
             };
 
-            return [new RowAccount($account->causes, $account->kinds, [] === $asked ? [] : $ticks, [] === $asked ? $ticks : []), []];
+            [$missing, $extra] = [] === $asked ? [[], $ticks] : [$ticks, []];
+            $kind = ([] === $asked ? Status::Extra : Status::Missing)->value;
+            // What belongs to several other drums is no row that is left out or added.
+            $instead = [] === $account->causes ? [] : [new RowAccount([], [$kind => \count($ticks)], $missing, $extra)];
+
+            return [new RowAccount($account->causes, $account->kinds, $missing, $extra, 0, $instead), []];
         }
         $strokes = array_map(static fn (Played $one): Stroke => $one->asStroke(), $played);
         $from = [];
@@ -257,7 +268,7 @@ final class RowSearch
             }
         }
 
-        return [Differences::account($pairs), $right];
+        return [Differences::account($pairs, $of->tolerance->grace), $right];
     }
 
     /**

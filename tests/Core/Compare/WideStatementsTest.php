@@ -216,6 +216,65 @@ final class WideStatementsTest extends TestCase
         ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))));
     }
 
+    /** One row alone went round as well, but then the loud and the soft hits of another would have to be said too. */
+    public function testWhatLeavesLessToSayOfLoudnessIsSaid(): void
+    {
+        $target = Lesson::grid("kick x...|..x.\nsnare X...|x...\nride x...|x...", 1, Meter::of(2, 4));
+        $played = Lesson::grid("kick ..x.|x...\nsnare x...|X...\nride x...|x...", 1, Meter::of(2, 4));
+        self::assertSame(
+            ['Everything goes round the loop, one quarter early; start it where it is asked.'],
+            self::texts(Lesson::compare($target, $played)),
+        );
+    }
+
+    /** @return iterable<string, array{array<string, list<int>>, array<string, list<int>>, int, list<string>}> */
+    public static function strokesOfOthers(): iterable
+    {
+        yield 'each hit of a row was played on another drum' => [
+            ['kick' => [1, 9], 'high-woodblock' => [3, 13], 'ride' => [2, 4, 8, 12]],
+            ['kick' => [1, 9], 'low-conga' => [3], 'ride' => [2, 4, 8, 12, 13]],
+            1,
+            ['High woodblock: you played low conga instead on beat 1 &.', 'High woodblock: you played ride instead on beat 4.'],
+        ];
+        yield 'a hit of the snare on a kick that is late' => [
+            ['kick' => [1, 5, 11], 'snare' => [3, 7, 13], 'ride' => [2, 4, 6, 8]],
+            ['kick' => [2, 6, 7, 12], 'snare' => [3, 13], 'ride' => [2, 4, 6, 8]],
+            1,
+            ['Kick: 3 hits on beat 1, beat 2 and beat 3 & are one sixteenth late.', 'Snare: you played kick instead on beat 2 &.'],
+        ];
+        yield 'a hit stands right in a bar that is late' => [
+            ['kick' => [1, 5, 17, 21], 'snare' => [3, 6, 7, 12, 13, 15, 17], 'claves' => [4, 7, 8, 14, 17, 18, 24, 29]],
+            ['kick' => [1, 5, 17, 21], 'claves' => [3, 4, 6, 7, 12, 13, 15, 17], 'snare' => [9, 10, 16, 17, 18, 24, 29]],
+            2,
+            ['Claves and snare are exchanged; swap them.', 'Claves: every hit but one in bar 1 is one eighth late.'],
+        ];
+    }
+
+    /**
+     * @param array<string, list<int>> $target
+     * @param array<string, list<int>> $played
+     * @param list<string>             $said
+     */
+    #[DataProvider('strokesOfOthers')]
+    public function testAHitOnTheDrumOfAnotherIsSaidOnce(array $target, array $played, int $bars, array $said): void
+    {
+        self::assertSame($said, self::texts(Lesson::compare(Lesson::steps($target, $bars), Lesson::steps($played, $bars))));
+    }
+
+    /** The second hit stands where the first one left, a touch early: that place is right, and what is left is on another drum. */
+    public function testWhereOneHitLeftAnotherStandsRight(): void
+    {
+        $target = Lesson::pushed(['side-stick' => [[240, -8], [480, -8], [720, -8], [1200, -8], [2280, -8]], 'snare' => [[960, 8], [2880, 8]]]);
+        $played = Lesson::pushed([
+            'side-stick' => [[0, 0], [240, -8], [720, -8], [1200, -8], [2280, -8]],
+            'snare' => [[480, -8], [960, 8], [2880, 8]],
+        ]);
+        self::assertSame(
+            ['Side stick: a hit too many on beat 1; take it out.', 'Side stick: you played snare instead on beat 1 &.'],
+            self::texts(Lesson::compare($target, $played)),
+        );
+    }
+
     public function testARowThatWentRoundComesFromTheBarThatIsEmpty(): void
     {
         $target = ['kick' => [1, 5, 9, 13, 17, 21, 25, 29], 'snare' => [3, 11, 19, 27], 'high-tom' => [8, 18, 26, 32]];

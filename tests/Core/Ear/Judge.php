@@ -38,6 +38,8 @@ final class Judge
     private array $notes;
     /** @var array<int, Note> what nothing has been said of yet */
     private array $played;
+    /** @var list<Statement> what was done so far */
+    private array $done = [];
     private readonly int $bar;
     /** How long the target is, with what is said of bars. */
     private int $ticks;
@@ -116,6 +118,7 @@ final class Judge
             foreach (array_filter($this->said, static fn (Statement $one): bool => self::name($one) === $name) as $one) {
                 $before = [$this->notes, $this->played];
                 $objection = $this->apply($one) ?? ($before == [$this->notes, $this->played] ? 'changes nothing' : null);
+                $this->done[] = $one;
                 if (null !== $objection) {
                     return "$name: $objection";
                 }
@@ -178,7 +181,7 @@ final class Judge
                 $objection = $this->leaveButThose($one, $row, $stands);
                 $by = (int) $one->ticks - ('whole' === $one->scope ? 0 : $this->everything());
                 $this->each(fn (Note $note): Note => ($all || $note->row === $stands)
-                    && ([] === $one->bars || \in_array($this->barOf($note->origin), $one->bars, true)) ? $note->to($note->at + $by) : $note);
+                    && ('bar' !== $one->scope || \in_array($this->barOf($note->origin), $one->bars, true)) ? $note->to($note->at + $by) : $note);
 
                 return $objection;
             case StatementKind::Rotated:
@@ -271,7 +274,8 @@ final class Judge
     /** @param list<int> $bars */
     private function bars(array $bars, bool $missing, bool $moved): void
     {
-        rsort($bars);
+        // Those too many are counted in the submission, with those before them; those left out in the target.
+        $missing ? rsort($bars) : sort($bars);
         $this->ticks += $moved ? ($missing ? -1 : 1) * \count($bars) * $this->bar : 0;
         foreach ($bars as $bar) {
             if ($missing) {
@@ -289,11 +293,11 @@ final class Judge
         }
     }
 
-    /** A tick of the submission, what is said of everything taken back. */
+    /** A tick of the submission, what is said of everything taken back that comes after the bars. */
     private function before(int $at): int
     {
         foreach ($this->said as $one) {
-            $at = 'whole' !== $one->scope ? $at : match ($one->kind) {
+            $at = 'whole' !== $one->scope || \in_array($one, $this->done, true) ? $at : match ($one->kind) {
                 StatementKind::DoubleTime => 2 * $at,
                 StatementKind::HalfTime => intdiv($at, 2),
                 StatementKind::Shifted => $at - (int) $one->ticks,

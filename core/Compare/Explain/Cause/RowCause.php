@@ -33,12 +33,6 @@ abstract readonly class RowCause extends Cause
         return $before->with([$this->row => $asked] + $before->asked, [$this->row => $played] + $before->played);
     }
 
-    /** @return bool whether every stroke of the row has moved by it */
-    public function moves(): bool
-    {
-        return null !== $this->ticks() && [] === $this->bars();
-    }
-
     public function scope(): string
     {
         return 'row';
