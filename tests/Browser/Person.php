@@ -444,9 +444,9 @@ final readonly class Person
             element.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' });
             const { x, y, width, height } = element.getBoundingClientRect();
             const at = [Math.floor(x + width / 2), Math.floor(y + height / 2)];
-            const still = String(at) === kept.at && document.fonts.status === 'loaded';
+            kept.looks = String(at) === kept.at ? kept.looks + 1 : 0;
             kept.at = String(at);
-            return still ? at : null;
+            return kept.looks > 3 && document.fonts.status === 'loaded' ? at : null;
             JS, 'that it stands still', $element);
         Assert::assertIsArray($middle);
         [$x, $y] = $middle;
