@@ -154,6 +154,29 @@ final class FrameTest extends BrowserTestCase
         $kwame->press('Stop');
     }
 
+    /** At a width at which the words of one state would fit beside the others, and those of another would not. */
+    public function testTheSheetStandsStillWhileTheBeatIsSaved(): void
+    {
+        $elodie = $this->person('elodie', 1024, 768, true);
+        $elodie->press('Begin: Slack Tide');
+        $elodie->see('[role=grid] [data-cell="0-0"]');
+        $elodie->read('Nothing to save yet');
+        $elodie->script(<<<'JS'
+            window.tops = new Set();
+            window.states = new Set();
+            const look = () => {
+                window.tops.add(document.querySelector('#sheet').getBoundingClientRect().top);
+                window.states.add(document.querySelector('[data-keeping]').textContent.slice(0, 7));
+                requestAnimationFrame(look);
+            };
+            look();
+            JS);
+        $elodie->touch($elodie->cell(0, 0));
+        $elodie->read('Saved at');
+        $elodie->until(static fn (): bool => 3 === $elodie->script('return window.states.size'), 'all three states');
+        self::assertCount(1, (array) $elodie->script('return [...window.tops]'));
+    }
+
     public function testArrivingSomewhereTheHeadingHasTheFocus(): void
     {
         $ines = $this->person('ines');

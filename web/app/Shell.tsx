@@ -99,7 +99,13 @@ export function Shell({ account, children }: { account: Account; children: React
         </Link>
         <nav aria-label="Places">
           {PLACES.filter(({ to }) => to !== '/school' || account.role !== 'student').map(({ to, name }) => (
-            <Link key={to} to={to} aria-current={pathname === to ? 'page' : undefined} className="quiet-link place-link" data-name={name}>
+            <Link
+              key={to}
+              to={to}
+              aria-current={pathname === to ? 'page' : undefined}
+              className="quiet-link keeps-room place-link"
+              data-room={name}
+            >
               {name}
             </Link>
           ))}

@@ -15,7 +15,8 @@ export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
     <p
       role="status"
       data-keeping={keeping.state}
-      className={`text-sm ${keeping.state === 'refused' || keeping.state === 'waiting' ? 'font-bold' : 'text-faint'}`}
+      data-room={keepingWords({ state: 'saved', at: null })}
+      className={`keeps-room text-right text-sm ${keeping.state === 'refused' || keeping.state === 'waiting' ? 'font-bold' : 'text-faint'}`}
     >
       {keepingWords(keeping, here)}
     </p>

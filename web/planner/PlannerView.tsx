@@ -135,7 +135,7 @@ function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
         <h1>{plan.title || 'A new assignment'}</h1>
         <span className="text-sm text-faint">{plan.course.name}</span>
         {parts}
-        <p role="status" className="ml-auto text-sm text-faint">
+        <p role="status" className="keeps-room ml-auto text-right text-sm text-faint" data-room="Changed, not saved yet">
           {keeper.said}
         </p>
       </div>

@@ -90,7 +90,11 @@ function Open({ thing, work, left, catalogue }: Props) {
             <Link to={`/shelf?thing=${thing.key}`} className="quiet-link text-sm">
               back to the Shelf
             </Link>
-            <p role="status" className="ml-auto text-sm text-faint">
+            <p
+              role="status"
+              className="keeps-room ml-auto text-right text-sm text-faint"
+              data-room={keepingWords({ state: 'saved', at: null })}
+            >
               {keepingWords(keeping)}
             </p>
           </div>
