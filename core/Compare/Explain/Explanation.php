@@ -73,6 +73,9 @@ final class Explanation
     /** @return list<Explained> other ways to account for every difference that take at most so many statements, the better ones first */
     public function others(int $most): array
     {
+        if ($this->best->count() >= self::MUCH) {
+            return []; // one less would not make it shorter to read
+        }
         $this->room = $most;
         $this->search();
         $others = array_filter($this->others, fn (Explained $one): bool => $one !== $this->best);
