@@ -24,9 +24,13 @@ final class Alone
         $rows = array_keys($alone);
         $asks = array_map(Fit::ticks(...), array_intersect_key($left->asked, $alone));
         $plays = array_map(Fit::ticks(...), array_intersect_key($left->played, $alone));
-        // What is left out in one row may stand in another.
+        // What is left out in one row may stand in another, and each in one other at most.
+        $done = [];
         foreach ($rows as $i => $a) {
-            foreach (\array_slice($rows, $i + 1) as $b) {
+            foreach (isset($done[$a]) ? [] : \array_slice($rows, $i + 1) as $b) {
+                if (isset($done[$b])) {
+                    continue;
+                }
                 // No fewer stand alone than one side has more of.
                 $least = abs(\count($asks[$a] ?? []) - \count($plays[$b] ?? [])) + abs(\count($asks[$b] ?? []) - \count($plays[$a] ?? []));
                 if ($least >= $alone[$a] + $alone[$b]) {
@@ -36,6 +40,7 @@ final class Alone
                     + Fit::misfit($asks[$b] ?? [], $plays[$a] ?? [], $left->tolerance->grace);
                 if ($exchanged < $alone[$a] + $alone[$b]) {
                     [$alone[$a], $alone[$b]] = [$exchanged, 0];
+                    $done[$b] = true;
                     break;
                 }
             }

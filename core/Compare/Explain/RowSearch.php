@@ -64,8 +64,13 @@ final class RowSearch
                 [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);
             }
             $moved = self::moved($played, $nowPlayed);
-            [$plain, $nowRight] = $this->plain($of, $row, $nowAsked, $nowPlayed);
-            if (!self::isTrue($cause, $plain, $moved, $nowRight)) {
+            [$plain, $nowRight, $askedFor] = $this->plain($of, $row, $nowAsked, $nowPlayed);
+            // What is said of every hit in a bar is not true where one of them stands elsewhere.
+            $still = array_filter(
+                array_diff_key($askedFor, $moved),
+                static fn (Stroke $one): bool => \in_array($of->bar($one), $cause->bars(), true),
+            );
+            if ([] !== $still || !self::isTrue($cause, $plain, $moved, $nowRight)) {
                 continue;
             }
             $found = $plain;
@@ -231,7 +236,8 @@ final class RowSearch
      * @param list<Stroke> $asked
      * @param list<Played> $played
      *
-     * @return array{RowAccount, array<int, true>} with the object ids of the strokes that are matched
+     * @return array{RowAccount, array<int, true>, array<int, Stroke>} with the object ids of the strokes that are matched, and what each
+     *                                                                 that is paired is asked for
      */
     private function plain(Remainder $of, string $row, array $asked, array $played): array
     {
@@ -251,7 +257,7 @@ final class RowSearch
             // What belongs to several other drums is no row that is left out or added.
             $instead = [] === $account->causes ? [] : [new RowAccount([], [$kind => \count($ticks)], $missing, $extra)];
 
-            return [new RowAccount($account->causes, $account->kinds, $missing, $extra, 0, $instead), []];
+            return [new RowAccount($account->causes, $account->kinds, $missing, $extra, 0, $instead), [], []];
         }
         $strokes = array_map(static fn (Played $one): Stroke => $one->asStroke(), $played);
         $from = [];
@@ -261,14 +267,16 @@ final class RowSearch
         $pairs = Remainder::fits($asked, $played, $of->tolerance->grace)
             ? array_map(static fn (Stroke $stroke, Stroke $own): Pair => new Pair(Status::Match, $stroke, $own), $asked, $strokes)
             : Pairing::of($asked, $strokes, $of->tolerance)->pairs;
-        $right = [];
+        $right = $askedFor = [];
         foreach ($pairs as $pair) {
-            if (Status::Match === $pair->status && null !== $pair->submission) {
-                $right[$from[spl_object_id($pair->submission)]] = true;
+            if (null !== $pair->submission && null !== $pair->target) {
+                $id = $from[spl_object_id($pair->submission)];
+                $askedFor[$id] = $pair->target;
+                Status::Match === $pair->status && $right[$id] = true;
             }
         }
 
-        return [Differences::account($pairs, $of->tolerance->grace), $right];
+        return [Differences::account($pairs, $of->tolerance->grace), $right, $askedFor];
     }
 
     /**

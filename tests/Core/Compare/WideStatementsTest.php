@@ -261,6 +261,28 @@ final class WideStatementsTest extends TestCase
         self::assertSame($said, self::texts(Lesson::compare(Lesson::steps($target, $bars), Lesson::steps($played, $bars))));
     }
 
+    /** "Every hit in bar 2 is three eighths early" would not be true of the last one. */
+    public function testWhatIsSaidOfABarIsTrueOfEveryHitInIt(): void
+    {
+        $meter = Meter::of(6, 8);
+        $target = Lesson::grid("kick x.x.x.|......|x.....|..x.x.\nsnare ..x...|x...x.|..x...|x...x.", 2, $meter);
+        $played = Lesson::grid("kick ..x.x.|x.....|..x...|....x.\nsnare ..x...|x...x.|..x...|x...x.", 2, $meter);
+        self::assertSame(
+            ['Kick: every hit is one eighth late.', 'Kick: a hit is missing on beat 6 in bar 2; add it.'],
+            self::texts(Lesson::compare($target, $played)),
+        );
+    }
+
+    public function testABeatOfThreeHitsGoesRound(): void
+    {
+        $target = ['kick' => [1], 'snare' => [1], 'shaker' => [9]];
+        $played = ['kick' => [9], 'snare' => [9], 'shaker' => [1]];
+        self::assertSame(
+            ['Everything goes round the loop, one half note early; start it where it is asked.'],
+            self::texts(Lesson::compare(Lesson::steps($target), Lesson::steps($played))),
+        );
+    }
+
     /** The second hit stands where the first one left, a touch early: that place is right, and what is left is on another drum. */
     public function testWhereOneHitLeftAnotherStandsRight(): void
     {
