@@ -57,7 +57,7 @@ final class LoopTest extends BrowserTestCase
         $odile->fill('Mark', '17');
         $odile->read('Kept; not returned yet');
         $odile->press('Return and next');
-        $odile->read('returned');
+        $odile->read('Returned to Wren');
 
         $wren->go('/');
         $wren->press('Read the answer: Harbour Steps');
