@@ -136,7 +136,7 @@ final readonly class Person
             $this->command('Network.clearBrowserCookies');
             $this->driver->manage()->getLog('browser');
         } catch (WebDriverCurlException) {
-            // A browser that is lost in forgetting (seen once in a thousand) is none for the next person; the driver's end is its own.
+            // A browser that is lost in forgetting (seen once) is none for the next person; the driver's end is its own.
             return;
         }
         $this->patience(self::TO_ANSWER);
