@@ -11,13 +11,14 @@ namespace Pulsanda\Core\Input;
 final readonly class Fields
 {
     /**
+     * @param array<mixed> $data  by key
      * @param list<string> $known the keys that may occur
      *
      * @throws InvalidInput naming the first key that is not known
      */
-    private function __construct(private \stdClass $data, private string $path, array $known)
+    private function __construct(private array $data, private string $path, array $known)
     {
-        foreach (array_keys(get_object_vars($data)) as $key) {
+        foreach ($data as $key => $_) {
             if (!\in_array($key, $known, true)) {
                 throw InvalidInput::at($this->at((string) $key), 'this key is not known; remove it or correct its name.');
             }
@@ -35,12 +36,12 @@ final readonly class Fields
             throw InvalidInput::at($path, 'an object {…} is needed here, not '.self::describe($value).'.');
         }
 
-        return new self($value, $path, $known);
+        return new self((array) $value, $path, $known);
     }
 
     public function has(string $key): bool
     {
-        return property_exists($this->data, $key);
+        return \array_key_exists($key, $this->data);
     }
 
     public function at(string $key): string
@@ -169,7 +170,7 @@ final readonly class Fields
     /** Null when the key is left out or null. */
     public function isNull(string $key): bool
     {
-        return !$this->has($key) || null === $this->data->{$key};
+        return !isset($this->data[$key]);
     }
 
     /** @throws InvalidInput when the key is left out */
@@ -179,7 +180,7 @@ final readonly class Fields
             throw InvalidInput::at($this->at($key), 'this is missing; add it.');
         }
 
-        return $this->data->{$key};
+        return $this->data[$key];
     }
 
     /**
