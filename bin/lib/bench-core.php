@@ -122,7 +122,7 @@ foreach ([1, 2, 4, 8, 16] as $bars) {
         static fn () => array_map(static fn (Pattern $one): array => Strokes::written(clone $one), $read),
         static fn () => array_map(static fn (array $strokes): Pairing => Pairing::of($asked, $strokes, $policy->tolerance), $written),
         static fn () => array_map(
-            static fn (Pattern $one, array $of): array => Statements::of($target, $one, $of, $policy, $target->ticks()),
+            static fn (Pattern $one, array $of): array => Statements::of($target, $one, $of, $policy, $target->ticks())[0],
             $read,
             $pairs,
         ),

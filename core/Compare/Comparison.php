@@ -54,6 +54,7 @@ final readonly class Comparison
 {
     /**
      * @param int              $target     the target's index among those it was chosen from
+     * @param list<Pair>       $pairs      those of the pairing; one of which the two strokes are said for themselves is two
      * @param list<Statement>  $statements
      * @param list<float|null> $credits    of each pair's target stroke; null where a submission stroke stands alone
      * @param list<int|null>   $accounts   for each pair the index of the statement that accounts for it
@@ -62,6 +63,7 @@ final readonly class Comparison
     private function __construct(
         public int $target,
         public Pairing $pairing,
+        public array $pairs,
         public array $statements,
         public Aspects $aspects,
         public Policy $policy,
@@ -81,8 +83,8 @@ final readonly class Comparison
         [$asked, $played] = [self::repeated($target, $targetTicks), Strokes::written($submission)];
         $pairing = Pairing::of($asked, $played, $policy->tolerance);
         $heard = $pairing->differs() ? SameSound::pairs($target, $submission, $asked, $played, $policy->tolerance) : null;
-        $statements = null !== $heard
-            ? [self::instead(StatementKind::SameSound, $pairing)]
+        [$statements, $pairs] = null !== $heard
+            ? [[self::instead(StatementKind::SameSound, $pairing)], $pairing->pairs]
             : Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
         if (null === $heard && !$policy->guessing) {
             $runs = array_flip(array_merge([], ...array_map(
@@ -91,11 +93,11 @@ final readonly class Comparison
             )));
             $fit = Chance::fit($pairing->pairs, self::explained($statements), $runs, $policy->tolerance);
             if (Chance::explains($target, $asked, $played, $fit, $targetTicks, $policy->tolerance)) {
-                $statements = [self::instead(StatementKind::AnotherBeat, $pairing)];
+                [$statements, $pairs] = [[self::instead(StatementKind::AnotherBeat, $pairing)], $pairing->pairs];
             }
         }
 
-        return self::marked($index, $target, $submission, $targetTicks, $pairing, $statements, $policy, $heard);
+        return self::marked($index, $target, $submission, $targetTicks, $pairing, $pairs, $statements, $policy, $heard);
     }
 
     /**
@@ -130,6 +132,7 @@ final readonly class Comparison
             $this->played,
             $this->targetTicks,
             $this->pairing,
+            $this->pairs,
             $this->statements,
             $policy,
             $this->heard,
@@ -137,6 +140,7 @@ final readonly class Comparison
     }
 
     /**
+     * @param list<Pair>      $pairs
      * @param list<Statement> $statements
      * @param list<Pair>|null $heard
      */
@@ -146,6 +150,7 @@ final readonly class Comparison
         Pattern $submission,
         int $targetTicks,
         Pairing $pairing,
+        array $pairs,
         array $statements,
         Policy $policy,
         ?array $heard,
@@ -154,7 +159,7 @@ final readonly class Comparison
         foreach ($statements as $s => $statement) {
             $by += array_fill_keys($statement->pairs, $s);
         }
-        $accounts = array_map(static fn (int $pair): ?int => $by[$pair] ?? null, array_keys($pairing->pairs));
+        $accounts = array_map(static fn (int $pair): ?int => $by[$pair] ?? null, array_keys($pairs));
         $credits = null === $heard
             ? Credits::of($pairing->pairs, self::explained($statements), $policy)
             : array_map(static fn (Pair $pair): ?float => null === $pair->target ? null : 1.0, $pairing->pairs);
@@ -164,7 +169,23 @@ final readonly class Comparison
             default => Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks),
         };
 
-        return new self($index, $pairing, $statements, $aspects, $policy, $target, $submission, $targetTicks, $credits, $accounts, $heard);
+        // What a pair earned stays with the stroke that is asked when it is taken apart.
+        $credits = array_pad($credits, \count($pairs), null);
+
+        return new self(
+            $index,
+            $pairing,
+            $pairs,
+            $statements,
+            $aspects,
+            $policy,
+            $target,
+            $submission,
+            $targetTicks,
+            $credits,
+            $accounts,
+            $heard,
+        );
     }
 
     /**
@@ -228,7 +249,7 @@ final readonly class Comparison
     {
         $pairs = [];
         $targets = $submissions = 0;
-        foreach ($this->pairing->pairs as $i => $pair) {
+        foreach ($this->pairs as $i => $pair) {
             [$target, $submission] = [$pair->target, $pair->submission];
             $instrument = $pair->instrument();
             $targets += null === $target ? 0 : 1;

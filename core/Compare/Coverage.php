@@ -24,8 +24,11 @@ final class Coverage
     /** @var array<int, true> object ids of the strokes that were played where they are asked */
     private array $right = [];
 
-    /** @param list<Pair> $pairs of target and submission as they are */
-    public function __construct(private readonly array $pairs)
+    /**
+     * @param list<Pair> $pairs of target and submission as they are
+     * @param list<Pair> $whole the same before some were taken apart
+     */
+    public function __construct(private readonly array $pairs, private readonly array $whole)
     {
         foreach ($pairs as $pair) {
             null === $pair->target || $this->strokes[spl_object_id($pair->target)] = true;
@@ -106,7 +109,7 @@ final class Coverage
 
         $explained = array_fill(0, \count($found), []);
         $of = [];
-        foreach ($this->pairs as $i => $pair) {
+        foreach ($this->whole as $i => $pair) {
             null === $pair->submission || $of[spl_object_id($pair->submission)] = $i;
         }
         foreach ($this->pairs as $i => $pair) {
@@ -122,6 +125,31 @@ final class Coverage
             $covered,
             $explained,
         );
+    }
+
+    /**
+     * @param list<Statement> $covered
+     *
+     * @return list<int> pairs that are none: a statement that goes without is about one of the two strokes, and another about the other
+     */
+    public function shared(array $covered): array
+    {
+        $shared = [];
+        foreach ($covered as $s => $statement) {
+            foreach ([] === $statement->pairs ? $this->pairs : [] as $i => $pair) {
+                if (null === $pair->target || null === $pair->submission || !$pair->differs()) {
+                    continue;
+                }
+                $asked = \in_array($s, $this->owner[spl_object_id($pair->target)] ?? [], true);
+                $played = \in_array($s, $this->owner[spl_object_id($pair->submission)] ?? [], true);
+                if ($asked !== $played) {
+                    $shared[] = $i;
+                    break;
+                }
+            }
+        }
+
+        return array_values(array_unique($shared));
     }
 
     /**

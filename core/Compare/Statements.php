@@ -17,6 +17,7 @@ use Pulsanda\Core\Compare\Explain\Remainder;
 use Pulsanda\Core\Compare\Explain\Truth;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
+use Pulsanda\Core\Compare\Pair\Pairing;
 use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Compare\Say\Statement;
@@ -30,45 +31,52 @@ final class Statements
 {
     /** @var list<Statement> the narrowest first */
     private array $found = [];
+    /** @var list<Statement> and what is heard */
+    private array $said = [];
     /** @var array<string, list<int>> row that is exchanged => bars of hits of which nothing is to say: they stand where they are asked */
     private array $right = [];
 
-    /** @param \Closure(int): int $bar of a written tick, from 1 */
-    private function __construct(private readonly Coverage $coverage, private readonly \Closure $bar)
+    /**
+     * @param \Closure(int): int $bar   of a written tick, from 1
+     * @param list<Pair>         $pairs that are covered
+     */
+    private function __construct(private readonly Coverage $coverage, private readonly \Closure $bar, private readonly array $pairs)
     {
     }
 
     /**
      * @param list<Pair> $pairs
      *
-     * @return list<Statement> the widest first: everything, settings, rows, bars, strokes, dynamics and feel; then those that cover more
+     * @return array{
+     *     list<Statement>,
+     *     list<Pair>,
+     * } the widest first: everything, settings, rows, bars, strokes, dynamics and feel; then those that cover more. And the pairs: one of
+     *   which the two strokes are said for themselves is taken apart, see Pairing::apart()
      */
     public static function of(Pattern $target, Pattern $submission, array $pairs, Policy $policy, int $targetTicks): array
     {
         $barTicks = $target->meter->barTicks();
         $askedBars = intdiv($targetTicks, $barTicks);
         $playedBars = (int) ceil($submission->ticks() / $barTicks);
-        $bar = static fn (int $tick): int => 1 + max(0, (int) floor($tick / $barTicks));
         $sides = static fn (string $side): array => array_values(
             array_filter(array_map(static fn (Pair $pair): ?Stroke => 'target' === $side ? $pair->target : $pair->submission, $pairs)),
         );
         $start = Remainder::of($sides('target'), $sides('submission'), $policy->tolerance, $barTicks, $askedBars, $playedBars);
         $differs = [] !== array_filter($pairs, static fn (Pair $pair): bool => $pair->differs());
         $search = $differs ? Explanation::of($start, $pairs) : null;
-        $list = static function (?Explained $found) use ($start, $pairs, $bar, $policy, $target, $submission, $targetTicks): array {
-            $say = new self(new Coverage($pairs), $bar);
-
-            return [
-                ...$say->all($start, $found, $policy),
-                ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found),
-            ];
-        };
-        $best = $list($search?->best());
+        $all = static fn (self $say): array => [
+            ...$say->said,
+            ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found),
+        ];
+        $say = self::list($start, $search?->best(), $policy, $pairs);
+        $best = $all($say);
         // Other causes may leave less to say of loudness and feel.
         $more = \count(array_filter($best, self::isMore(...)));
         foreach (0 === $more ? [] : $search?->others($search->best()->count() + $more - 1) ?? [] as $found) {
-            $other = $list($found);
-            $best = \count($other) < \count($best) ? $other : $best;
+            $other = self::list($start, $found, $policy, $pairs);
+            if (self::length($all($other)) < self::length($best)) {
+                [$say, $best] = [$other, $all($other)];
+            }
         }
         $width = static fn (Statement $one): int => match ($one->scope) {
             'whole' => $one->repairs ? 0 : 1, 'row' => 2, 'bar' => 3, 'stroke' => 4, default => 5,
@@ -81,13 +89,43 @@ final class Statements
             ): int => $width($a) <=> $width($b) ?: $b->strokes <=> $a->strokes ?: ($a->pairs[0] ?? 0) <=> ($b->pairs[0] ?? 0),
         );
 
-        return $best;
+        return [$best, $say->pairs];
+    }
+
+    /** @param list<Pair> $pairs as they are */
+    private static function list(Remainder $start, ?Explained $found, Policy $policy, array $pairs): self
+    {
+        $bar = static fn (int $tick): int => 1 + max(0, (int) floor($tick / $start->barTicks));
+        $now = $pairs;
+        do {
+            $say = new self(new Coverage($now, $pairs), $bar, $now);
+            $say->said = $say->all($start, $found, $policy);
+            $shared = $say->coverage->shared($say->said);
+            $now = Pairing::apart($now, $shared);
+        } while ([] !== $shared);
+
+        return $say;
+    }
+
+    /**
+     * @param list<Statement> $said
+     *
+     * @return int how many there are; one that is about nothing is worse than one more
+     */
+    private static function length(array $said): int
+    {
+        return \count($said) + \count(array_filter($said, self::isEmpty(...)));
+    }
+
+    private static function isEmpty(Statement $one): bool
+    {
+        return 'stroke' === $one->scope && [] === $one->pairs;
     }
 
     /** Whether a statement may go when the same differences are said by other causes. */
     private static function isMore(Statement $one): bool
     {
-        return \in_array($one->scope, ['dynamics', 'feel'], true) || ('stroke' === $one->scope && [] === $one->pairs);
+        return \in_array($one->scope, ['dynamics', 'feel'], true) || self::isEmpty($one);
     }
 
     /** @return list<Statement> of what the causes do, of what they leave, and of how that is heard */

@@ -106,9 +106,21 @@ final class Explained
         ));
     }
 
-    /** What is said of everything is not true of a row that stands where it should, and nothing goes round a loop of another length. */
+    /**
+     * What is said of everything is not true of a row that stands where it should, nothing goes round a loop of another length, and a bar
+     * that repeats another is the same as that is in the end.
+     */
     public function isConsistent(): bool
     {
+        $repeated = [];
+        foreach ($this->wide as $cause) {
+            if (StatementKind::NoVariation === $cause->kind()) {
+                if ([] !== array_intersect($cause->bars(), $repeated)) {
+                    return false;
+                }
+                $repeated[] = $cause->values()['bar'] ?? 0;
+            }
+        }
         $rotated = static fn (Cause $cause): bool => StatementKind::Rotated === $cause->kind();
         if ($this->left->askedBars !== $this->left->playedBars && [] !== array_filter($this->wide, $rotated)) {
             return false;

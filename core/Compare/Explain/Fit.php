@@ -34,4 +34,25 @@ final readonly class Fit
     {
         return \count($asked) + \count($played) - 2 * Likeness::common($asked, $played, $grace, $by);
     }
+
+    /**
+     * @param list<int> $asked  ticks
+     * @param list<int> $played
+     *
+     * @return int ticks by which those that have one another lie apart then
+     */
+    public static function rest(array $asked, array $played, int $grace, int $by): int
+    {
+        [$i, $j, $rest] = [0, 0, 0];
+        while (isset($asked[$i], $played[$j])) {
+            $late = $played[$j] - $by - $asked[$i];
+            if (abs($late) <= $grace) {
+                $rest += abs($late);
+            }
+            $i += $late >= -$grace ? 1 : 0;
+            $j += $late <= $grace ? 1 : 0;
+        }
+
+        return $rest;
+    }
 }

@@ -132,11 +132,17 @@ final class RowSearch
         $found = $causes = [];
         $common = Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), self::MOST_DISTANCES);
         $distances = array_unique([...$distances, ...$common]);
+        $shifts = [];
         foreach ($distances as $by) {
             $misfit = Fit::misfit($there, $here, $grace, $by);
             if ($misfit < $now) {
-                $found[] = [$misfit, new RowShifted($row, $instrument, $by), null, null];
+                $shifts[] = [$misfit, Fit::rest($there, $here, $grace, $by), $by];
             }
+        }
+        // Of those that match as much, the one that lies nearest: the others would leave it a touch early or late.
+        usort($shifts, static fn (array $a, array $b): int => [$a[0], $a[1]] <=> [$b[0], $b[1]]);
+        foreach ($shifts as [$misfit, , $by]) {
+            $found[] = [$misfit, new RowShifted($row, $instrument, $by), null, null];
         }
         foreach ($of->askedBars < 2 ? [] : $distances as $by) {
             // A bar of a row that stands in another bar is exchanged, or too many.

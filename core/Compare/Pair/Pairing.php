@@ -136,6 +136,23 @@ final readonly class Pairing
         return [$pairs, array_values(array_filter($targets, $others)), array_values(array_filter($submissions, $others))];
     }
 
+    /**
+     * @param list<Pair> $pairs
+     * @param list<int>  $which of them
+     *
+     * @return list<Pair> the same, of which some are a stroke left out, where the pair stood, and one too many, at the end
+     */
+    public static function apart(array $pairs, array $which): array
+    {
+        foreach ($which as $i) {
+            [$target, $submission] = [$pairs[$i]->target, $pairs[$i]->submission];
+            $pairs[$i] = new Pair(Status::Missing, $target, null);
+            $pairs[] = new Pair(Status::Extra, null, $submission);
+        }
+
+        return array_values($pairs);
+    }
+
     /** @return bool whether any pair is a difference */
     public function differs(): bool
     {

@@ -137,13 +137,13 @@ final class ComparisonTest extends TestCase
                 ...array_map(
                     static fn ($statement): array => array_filter(
                         $statement->pairs,
-                        static fn (int $i): bool => $comparison->pairing->pairs[$i]->differs(),
+                        static fn (int $i): bool => $comparison->pairs[$i]->differs(),
                     ),
                     $comparison->statements,
                 ),
             );
             sort($covered);
-            $different = array_keys(array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs()));
+            $different = array_keys(array_filter($comparison->pairs, static fn ($pair): bool => $pair->differs()));
             self::assertSame($different, $covered);
             foreach (Lesson::texts($comparison) as $text) {
                 self::assertLessThanOrEqual(20, \count(explode(' ', $text)), $text);

@@ -159,13 +159,13 @@ final class ComposedCausesTest extends TestCase
             ...array_map(
                 static fn (Statement $one): array => array_filter(
                     $one->pairs,
-                    static fn (int $i): bool => $comparison->pairing->pairs[$i]->differs(),
+                    static fn (int $i): bool => $comparison->pairs[$i]->differs(),
                 ),
                 $comparison->statements,
             ),
         );
         sort($covered);
-        self::assertSame(array_keys(array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs())), $covered);
+        self::assertSame(array_keys(array_filter($comparison->pairs, static fn ($pair): bool => $pair->differs())), $covered);
     }
 
     /** @return Beat rows that are unlike one another, with a bar of its own for each bar */

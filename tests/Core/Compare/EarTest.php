@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\Core\Compare;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Tests\Core\Ear\Hearing;
 use Pulsanda\Tests\Core\Ear\Judge;
@@ -37,6 +38,20 @@ final class EarTest extends TestCase
         self::assertLessThanOrEqual(self::CASES / 200, \count($long), implode("\n", $long));
     }
 
+    /** Something false was said of them once, or something that was about nothing. */
+    #[TestWith([3141, 1598])]
+    #[TestWith([9001, 3939])]
+    #[TestWith([12007, 1243])]
+    #[TestWith([33002, 2189])]
+    #[TestWith([33003, 2499])]
+    #[TestWith([41004, 2974])]
+    #[TestWith([41005, 2499])]
+    public function testBeatsThatWereHard(int $seed, int $case): void
+    {
+        $hearing = Hearing::of($seed, $case);
+        self::assertNull($hearing->objection(), implode(' ', $hearing->sentences()));
+    }
+
     /**
      * @param array<string, list<int>> $target
      * @param array<string, list<int>> $played
@@ -46,8 +61,11 @@ final class EarTest extends TestCase
     public function testTheJudgeIsNotEasilySatisfied(array $target, array $played, array $asIf): void
     {
         $asked = Lesson::steps($target, 2);
-        $true = Lesson::compare($asked, Lesson::steps($played, 2))->statements;
+        $comparison = Lesson::compare($asked, Lesson::steps($played, 2));
+        $true = $comparison->statements;
         self::assertNull(Judge::objection($asked, Lesson::steps($played, 2), $true));
+        self::assertNull(Judge::objection($asked, Lesson::steps($played, 2), $true, $comparison->pairs));
+        self::assertNotNull(Judge::objection($asked, Lesson::steps($played, 2), $true, array_reverse($comparison->pairs)));
         $false = Lesson::compare($asked, Lesson::steps($asIf, 2))->statements;
         self::assertNotNull(Judge::objection($asked, Lesson::steps($played, 2), $false));
         self::assertNotNull(Judge::objection($asked, Lesson::steps($played, 2), []));

@@ -13,6 +13,7 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Tests\Core\Ear\Judge;
 use Pulsanda\Tests\Core\Lesson;
 
 /** The wider causes in words: what a teacher would say, where, and of how many strokes. */
@@ -337,6 +338,68 @@ final class WideStatementsTest extends TestCase
         ], self::texts($comparison));
         self::assertCount(5, $comparison->statements[0]->pairs);
         self::assertNotContains([], array_map(static fn (Statement $one): array => $one->pairs, $comparison->statements));
+    }
+
+    /** As they stand, the hit that is left out and the one that is too many are one that is early. */
+    public function testWhatIsNoPairOnceTheCausesAreKnownIsTwoDifferences(): void
+    {
+        $target = ['kick' => [1, 3, 5], 'snare' => [3, 7, 11], 'ride' => [1, 5, 9, 11], 'side-stick' => [6, 8, 10, 13], 'high-tom' => [2, 15]];
+        $played = [
+            'kick' => [1, 5, 9],
+            'snare' => [5, 13, 21],
+            'ride' => [1, 9, 17, 21],
+            'side-stick' => [5, 15, 19, 25],
+            'high-tom' => [3, 29],
+        ];
+        $comparison = Lesson::compare(Lesson::steps($target, 1), Lesson::steps($played, 2));
+        self::assertSame([
+            'Everything is half as fast as asked; bring it into half the time.',
+            'Side stick: a hit is missing on beat 2 e in bar 1; add it.',
+            'Side stick: a hit too many on beat 2 in bar 1; take it out.',
+        ], self::texts($comparison));
+        [, [$asked], [$many]] = array_map(static fn (Statement $one): array => $one->pairs, $comparison->statements);
+        self::assertSame([1200, null], [$comparison->pairs[$asked]->target?->tick, $comparison->pairs[$asked]->submission]);
+        self::assertSame([null, 960], [$comparison->pairs[$many]->target, $comparison->pairs[$many]->submission?->tick]);
+        $credits = array_column($comparison->toData()['pairs'], 'credit');
+        self::assertNotNull($credits[$asked]);
+        self::assertNull($credits[$many]);
+    }
+
+    public function testARowIsAsLateAsItLiesNearest(): void
+    {
+        $hits = static fn (int $late, int $push, int ...$ticks): array => array_map(
+            static fn (int $tick): array => [$tick + $late, $push],
+            array_values($ticks),
+        );
+        $target = [
+            'kick' => $hits(0, 0, 0, 960, 1920),
+            'snare' => $hits(0, 0, 960, 2880),
+            'closed-hat' => $hits(0, 0, ...range(0, 3360, 480)),
+            'ride' => $hits(0, 0, 0, 960, 1200, 1920, 2640),
+        ];
+        // A thirty-second would leave it a little behind.
+        $played = ['ride' => $hits(160, -16, 0, 960, 1200, 1920, 2640)] + $target;
+        self::assertSame([
+            'Ride: every hit is one sixteenth triplet late.',
+            'Ride: a little ahead of the beat throughout; wait a touch longer.',
+        ], self::texts(Lesson::compare(Lesson::pushed($target), Lesson::pushed($played))));
+    }
+
+    /** The third bar is that of before, and the fourth the third as it is asked: that is not the third as it was played. */
+    public function testABarThatIsTheSameAsAnotherIsSoInTheEnd(): void
+    {
+        $target = [
+            'kick' => [1, 11, 13, 16, 17, 18, 21, 25, 28, 32, 33, 41, 44, 45, 48, 49, 51, 60, 62],
+            'snare' => [5, 6, 9, 13, 21, 29, 37, 44, 45, 53, 59, 61],
+            'closed-hat' => range(1, 63),
+            'cowbell' => [1, 5, 9, 13, 21, 25, 29, 33, 37, 41, 45, 49, 53, 57, 61],
+            'high-tom' => [4, 7, 9, 11, 12, 15, 20, 23, 25, 27, 28, 31, 36, 39, 41, 43, 44, 47, 56, 57, 58],
+            'open-hat' => [13, 14, 29, 30, 45, 46, 61, 62],
+        ];
+        $late = static fn (array $steps): array => array_map(static fn (int $step): int => $step + 1, array_values($steps));
+        [$asked, $played] = [Lesson::steps($target, 4), Lesson::steps(array_map($late, self::inBars($target, 1, 2, 2, 3)), 5)];
+        $comparison = Lesson::compare($asked, $played);
+        self::assertNull(Judge::objection($asked, $played, $comparison->statements, $comparison->pairs));
     }
 
     /** @return list<string> */

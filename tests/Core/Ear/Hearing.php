@@ -105,7 +105,7 @@ final readonly class Hearing
     /** @return string|null what is false, or left out, or said twice */
     public function objection(): ?string
     {
-        return Judge::objection($this->target->pattern(), $this->played->pattern(), $this->comparison->statements);
+        return Judge::objection($this->target->pattern(), $this->played->pattern(), $this->comparison->statements, $this->comparison->pairs);
     }
 
     public function isShort(): bool

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Core\Ear;
 
+use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
 
 /**
@@ -31,6 +34,9 @@ final class Judge
         ['row-missing', 'no-variation', 'hit-missing', 'rows', 'hit-moved', 'other-drum', 'subdivision', ...self::OF_TIME,
             'bar-missing and empty',
             ...self::OF_BARS, ...self::LAST],
+        ['row-missing', 'no-variation', 'hit-missing', 'rows', 'hit-moved', 'other-drum', 'subdivision', ...self::OF_ROWS,
+            'bar-missing and empty',
+            ...self::OF_BARS, 'rotated', 'shifted', 'double-time', 'half-time', ...self::LAST],
     ];
     private const GRACE = 30;
 
@@ -55,12 +61,13 @@ final class Judge
 
     /**
      * @param list<Statement> $said
+     * @param list<Pair>|null $pairs by which it is said what accounts for what; those of the two patterns where none are given
      *
      * @return string|null what is wrong with the list, null when it is true and whole
      */
-    public static function objection(Pattern $target, Pattern $submission, array $said): ?string
+    public static function objection(Pattern $target, Pattern $submission, array $said, ?array $pairs = null): ?string
     {
-        $objection = self::uncovered($target, $submission, $said);
+        $objection = self::uncovered($target, $submission, $said, $pairs);
         $instead = array_filter($said, static fn (Statement $one): bool => \in_array(
             $one->kind,
             [StatementKind::SameSound, StatementKind::AnotherBeat],
@@ -82,12 +89,17 @@ final class Judge
 
     /**
      * @param list<Statement> $said
+     * @param list<Pair>|null $now
      *
      * @return string|null where a difference is not said exactly once, or a statement is about nothing
      */
-    private static function uncovered(Pattern $target, Pattern $submission, array $said): ?string
+    private static function uncovered(Pattern $target, Pattern $submission, array $said, ?array $now): ?string
     {
         $pairs = Pairing::of(Strokes::written($target), Strokes::written($submission), Tolerance::of())->pairs;
+        $pairs = null === $now ? $pairs : self::apart($pairs, $now);
+        if (null === $pairs) {
+            return 'its pairs are not those of the two patterns';
+        }
         $times = array_fill(0, \count($pairs), 0);
         foreach ($said as $one) {
             $isSetting = \in_array($one->kind->value, self::SETTINGS, true) || \in_array($one->scope, ['dynamics', 'feel'], true);
@@ -105,6 +117,37 @@ final class Judge
         }
 
         return null;
+    }
+
+    /**
+     * A difference may be taken apart: one stroke left out, and one too many at the end, each of which is said for itself.
+     *
+     * @param list<Pair> $pairs
+     * @param list<Pair> $now
+     *
+     * @return list<Pair>|null the second, null when they are not the first taken apart
+     */
+    private static function apart(array $pairs, array $now): ?array
+    {
+        $key = static fn (Pair $one): string => serialize(array_map(
+            static fn (?Stroke $stroke): ?array => null === $stroke ? null : [$stroke->instrument, $stroke->written, $stroke->tick],
+            [$one->target, $one->submission],
+        ));
+        $extra = [];
+        foreach ($pairs as $i => $pair) {
+            if ($key($pair) === $key($now[$i])) {
+                continue;
+            }
+            if (!$pair->differs() || $key($now[$i]) !== $key(new Pair(Status::Missing, $pair->target, null))) {
+                return null;
+            }
+            $extra[] = $key(new Pair(Status::Extra, null, $pair->submission));
+        }
+        $rest = array_map($key, \array_slice($now, \count($pairs)));
+        sort($extra);
+        sort($rest);
+
+        return $extra === $rest ? $now : null;
     }
 
     /** @param list<string> $order of what is said */
