@@ -53,11 +53,18 @@ final class RowSearch
         if (0 === $most || [] === $asked || [] === $played || $best->count() < 1 || $best->singles() < self::LEAST_STROKES) {
             return $best;
         }
-        $candidates = $this->candidates($of, $row, $asked, $played);
+        // One statement is bettered only by a cause that leaves none; where strokes are missing or too many, no move does.
+        $optional = \count(array_filter($asked, static fn (Stroke $one): bool => $one->optional));
+        $moves = $best->count() > 1 || 0 !== $optional || \count($asked) === \count($played) || $of->leavesOut();
+        $candidates = $this->candidates($of, $row, $asked, $played, $moves);
         usort($candidates, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
         foreach (\array_slice($candidates, 0, self::MOST_TRIED) as [$misfit, $cause, $nowAsked, $nowPlayed]) {
             // Better than what fits is only what fits too.
             if (1 === $best->count() && $best->singles() < self::LEAST_STROKES && (0 === $best->louder || $misfit > 0)) {
+                break;
+            }
+            $alone = max(0, $misfit - $optional);
+            if ([0 === $alone ? 1 : 2, intdiv($alone + 1, 2)] > \array_slice($best->score(), 0, 2)) {
                 break;
             }
             if (null === $nowAsked || null === $nowPlayed) {
@@ -117,21 +124,49 @@ final class RowSearch
     /**
      * @param list<Stroke> $asked
      * @param list<Played> $played
+     * @param bool         $moves  whether those that only move strokes are looked for
      *
      * @return list<array{int, RowCause, list<Stroke>|null, list<Played>|null}> those that match more, with the strokes that then have no
      *                                                                          other, and the row without the cause where it is known
      */
-    private function candidates(Remainder $of, string $row, array $asked, array $played): array
+    private function candidates(Remainder $of, string $row, array $asked, array $played, bool $moves): array
+    {
+        $grace = $of->tolerance->grace;
+        $now = Fit::misfit(Fit::ticks($asked), Fit::ticks($played), $grace);
+        [$found, $causes] = $moves ? $this->moves($of, $row, $asked, $played, $now) : [[], []];
+        if (\count($asked) > 3 && Subdivided::isOther($asked, $played)) {
+            $causes[] = new Subdivided($row, $asked[0]->instrument, (int) Subdivided::step($asked), (int) Subdivided::step($played));
+        }
+        foreach ($causes as $cause) {
+            [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);
+            $misfit = Fit::misfit(Fit::ticks($nowAsked), Fit::ticks($nowPlayed), $grace);
+            if ($misfit < $now) {
+                $found[] = [$misfit, $cause, $nowAsked, $nowPlayed];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     * @param int          $now    strokes that have no other as it stands
+     *
+     * @return array{list<array{int, RowCause, null, null}>, list<RowCause>} those that match more, and others that may
+     */
+    private function moves(Remainder $of, string $row, array $asked, array $played, int $now): array
     {
         $instrument = $asked[0]->instrument;
         $grace = $of->tolerance->grace;
         [$there, $here] = [Fit::ticks($asked), Fit::ticks($played)];
-        $now = Fit::misfit($there, $here, $grace);
         [$askedAlone, $playedAlone] = self::withoutRight($there, $here, $grace);
-        $distances = Grid::commonest(Grid::votes($askedAlone, $playedAlone, $of->barTicks, $grace), self::MOST_DISTANCES);
+        $distances = Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), self::MOST_DISTANCES);
+        if (\count($askedAlone) < \count($there)) {
+            $first = Grid::commonest(Grid::votes($askedAlone, $playedAlone, $of->barTicks, $grace), self::MOST_DISTANCES);
+            $distances = array_unique([...$first, ...$distances]);
+        }
         $found = $causes = [];
-        $common = Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), self::MOST_DISTANCES);
-        $distances = array_unique([...$distances, ...$common]);
         $shifts = [];
         foreach ($distances as $by) {
             $misfit = Fit::misfit($there, $here, $grace, $by);
@@ -171,18 +206,8 @@ final class RowSearch
                 $found[] = [$misfit, new RowRotated($row, $instrument, $by), null, null];
             }
         }
-        if (\count($asked) > 3 && Subdivided::isOther($asked, $played)) {
-            $causes[] = new Subdivided($row, $instrument, (int) Subdivided::step($asked), (int) Subdivided::step($played));
-        }
-        foreach ($causes as $cause) {
-            [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);
-            $misfit = Fit::misfit(Fit::ticks($nowAsked), Fit::ticks($nowPlayed), $grace);
-            if ($misfit < $now) {
-                $found[] = [$misfit, $cause, $nowAsked, $nowPlayed];
-            }
-        }
 
-        return $found;
+        return [$found, $causes];
     }
 
     /**
@@ -272,7 +297,7 @@ final class RowSearch
         }
         $pairs = Remainder::fits($asked, $played, $of->tolerance->grace)
             ? array_map(static fn (Stroke $stroke, Stroke $own): Pair => new Pair(Status::Match, $stroke, $own), $asked, $strokes)
-            : Pairing::of($asked, $strokes, $of->tolerance)->pairs;
+            : Pairing::ofRow($asked, $strokes, $of->tolerance)->pairs;
         $right = $askedFor = [];
         foreach ($pairs as $pair) {
             if (null !== $pair->submission && null !== $pair->target) {

@@ -45,7 +45,28 @@ final readonly class Pairing
                 ),
             );
         }
-        [$pairs, $targets, $submissions] = self::rowsAsAsked($targets, $submissions, $tolerance);
+
+        return self::assigned(...self::rowsAsAsked($targets, $submissions, $tolerance), tolerance: $tolerance);
+    }
+
+    /**
+     * The same of one row in which not every stroke has its own.
+     *
+     * @param list<Stroke> $targets     by tick
+     * @param list<Stroke> $submissions by tick
+     */
+    public static function ofRow(array $targets, array $submissions, Tolerance $tolerance): self
+    {
+        return self::assigned([], $targets, $submissions, $tolerance);
+    }
+
+    /**
+     * @param list<Pair>   $pairs       that are known
+     * @param list<Stroke> $targets     all others
+     * @param list<Stroke> $submissions
+     */
+    private static function assigned(array $pairs, array $targets, array $submissions, Tolerance $tolerance): self
+    {
         $unit = self::unit($tolerance);
         $units = 0;
         $assigned = LeastCost::assign(
