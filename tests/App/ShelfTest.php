@@ -150,6 +150,8 @@ final class ShelfTest extends ApiTestCase
         self::assertContains($course, array_column((array) $this->json($this->get('/api/shelf'))['courses'], 'id'));
         self::assertSame(200, $this->send('PUT', '/api/shelf/groove:heron/lent', ['courses' => []])->getStatusCode());
         self::assertSame([], $this->lentOf('Heron'));
+        $this->signIn('marit');
+        $this->assertProblem(422, 'a class of others', $this->send('PUT', '/api/shelf/groove:heron/lent', ['courses' => [$course]]));
     }
 
     public function testAWholeShelfGoesOutAndComesIn(): void

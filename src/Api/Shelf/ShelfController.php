@@ -189,16 +189,19 @@ final readonly class ShelfController
         if (!$thing instanceof Groove && !($thing instanceof Kept && null !== $thing->pattern)) {
             throw new Conflict('A class can take patterns; a task is set to it.');
         }
-        $courses = [];
+        [$mine, $courses] = [$this->courses(), []];
         foreach (Body::of($request, ['courses'])->list('courses', 0, self::MOST_COURSES) as $i => $id) {
             if (!\is_string($id)) {
                 throw InvalidInput::at("courses[$i]", 'the id of a class is needed here.');
             }
-            $courses[] = $this->access->workedCourse($id);
+            $course = $this->access->workedCourse($id);
+            if (!\in_array($course, $mine, true)) {
+                throw InvalidInput::at("courses[$i]", "\"$course->name\" is a class of others; its own teacher lends to it.");
+            }
+            $courses[] = $course;
         }
-        $this->entities->wrapInTransaction(function () use ($thing, $courses): void {
+        $this->entities->wrapInTransaction(function () use ($thing, $courses, $mine): void {
             $of = $thing instanceof Groove ? ['groove' => $thing->key] : ['kept' => $thing];
-            $mine = array_filter($this->courses(), $this->entities->contains(...));
             foreach ($mine as $course) {
                 $this->entities->lock($course, LockMode::PESSIMISTIC_WRITE);
                 $known = $this->entities->getRepository(Lent::class)->findOneBy(['course' => $course] + $of);
