@@ -18,6 +18,8 @@ final readonly class Proposals
     private const MOST_DISTANCES = 3;
     /** Of so few bars any two are tried, since other causes may hide that they are exchanged. */
     private const FEW_BARS = 4;
+    /** And of those at which most of a row fits. */
+    private const MOST_OF_A_ROW = 2;
     /** How many bars are tried as the one that is repeated. */
     private const MOST_REPEATED = 6;
 
@@ -30,23 +32,35 @@ final readonly class Proposals
     {
         $common = array_keys(array_intersect_key($left->asked, $left->played));
         $grace = $left->tolerance->grace;
-        $votes = $round = [];
+        $votes = $round = $ofRows = $ofRowsRound = [];
         foreach ($common as $row) {
             $asked = array_map(static fn (Stroke $one): int => $one->tick, $left->asked[$row]);
             $played = array_map(static fn (Played $one): int => $one->tick, $left->played[$row]);
             // Every row has the same weight: a dense one fits at many distances.
             $share = static fn (int $count): int => intdiv(1000 * $count, \count($asked));
-            foreach ($shifts ? Grid::votes($asked, $played, $left->barTicks, $grace) : [] as $by => $count) {
+            $straight = $shifts ? Grid::votes($asked, $played, $left->barTicks, $grace) : [];
+            foreach ($straight as $by => $count) {
                 $votes[$by] = ($votes[$by] ?? 0) + $share($count);
             }
-            foreach (Grid::votesRound($asked, $played, $left->loop(), $grace) as $by => $count) {
+            $loop = Grid::votesRound($asked, $played, $left->loop(), $grace);
+            foreach ($loop as $by => $count) {
                 $round[$by] = ($round[$by] ?? 0) + $share($count);
             }
+            // Rows that stand on other instruments vote for anything: where most of one row fits counts by itself.
+            $most = 0.8 * max(\count($asked), \count($played));
+            foreach (Grid::commonest($straight, 1) as $by) {
+                $ofRows[$by] = ($ofRows[$by] ?? 0) + ($straight[$by] >= $most ? 2 : 0);
+            }
+            foreach (Grid::commonest($loop, 1) as $by) {
+                $ofRowsRound[$by] = ($ofRowsRound[$by] ?? 0) + ($loop[$by] >= $most ? 2 : 0);
+            }
         }
-        foreach (Grid::commonest($votes, self::MOST_DISTANCES) as $by) {
+        $shifted = [...Grid::commonest($votes, self::MOST_DISTANCES), ...Grid::commonest($ofRows, self::MOST_OF_A_ROW)];
+        foreach (array_unique($shifted) as $by) {
             yield Everything::shifted($by);
         }
-        foreach (Grid::commonest($round, self::MOST_DISTANCES) as $by) {
+        $rotated = [...Grid::commonest($round, self::MOST_DISTANCES), ...Grid::commonest($ofRowsRound, self::MOST_OF_A_ROW)];
+        foreach (array_unique($rotated) as $by) {
             // Two bars that go round by one are exchanged.
             if (0 !== $by % $left->barTicks) {
                 yield Everything::rotated($by);
