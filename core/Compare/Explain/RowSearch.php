@@ -22,6 +22,8 @@ final class RowSearch
     public const LEAST_STROKES = 2;
     /** How many of the commonest distances are tried. */
     private const MOST_DISTANCES = 5;
+    /** And in bars that are not as asked. */
+    private const MOST_OF_BARS = 2;
     /** And how many causes of one row, those first that match most. */
     private const MOST_TRIED = 6;
 
@@ -166,6 +168,11 @@ final class RowSearch
             $first = Grid::commonest(Grid::votes($askedAlone, $playedAlone, $of->barTicks, $grace), self::MOST_DISTANCES);
             $distances = array_unique([...$first, ...$distances]);
         }
+        [$askedUnlike, $playedUnlike] = self::inUnlikeBars($of, $asked, $played);
+        if ([] !== $askedUnlike && \count($askedUnlike) < \count($there)) {
+            $unlike = Grid::votes($askedUnlike, $playedUnlike, $of->barTicks, $grace);
+            $distances = array_unique([...$distances, ...Grid::commonest($unlike, self::MOST_OF_BARS)]);
+        }
         $found = $causes = [];
         $shifts = [];
         foreach ($distances as $by) {
@@ -232,6 +239,33 @@ final class RowSearch
         }
 
         return [[...$there, ...\array_slice($asked, $i)], [...$here, ...\array_slice($played, $j)]];
+    }
+
+    /**
+     * @param list<Stroke> $asked
+     * @param list<Played> $played
+     *
+     * @return array{list<int>, list<int>} ticks of those that stand in bars which are not as asked
+     */
+    private static function inUnlikeBars(Remainder $of, array $asked, array $played): array
+    {
+        $bars = [];
+        foreach ([$asked, $played] as $side => $strokes) {
+            foreach ($strokes as $one) {
+                $bars[$of->bar($one)][$side][] = $one->tick;
+            }
+        }
+        $there = $here = [];
+        ksort($bars);
+        foreach ($bars as $both) {
+            [$a, $b] = [$both[0] ?? [], $both[1] ?? []];
+            if (Fit::misfit($a, $b, $of->tolerance->grace) > 0) {
+                array_push($there, ...$a);
+                array_push($here, ...$b);
+            }
+        }
+
+        return [$there, $here];
     }
 
     /**
