@@ -177,6 +177,22 @@ final class ComparisonTest extends TestCase
         self::assertSame([], $text('snare X.s.|x.s.|X.s.|x.s.'));
     }
 
+    /** The kick and the snare are even in what is asked. */
+    public function testOneRowThatIsLouderByItselfIsNotHeldAgainstTheOthers(): void
+    {
+        $rest = "\nride X.s.|x.s.|X.s.|x.s.\nkick s...|s...|s...|....";
+        $target = Lesson::grid("snare ..g.|..g.|..g.|..g.$rest");
+        $louder = Lesson::compare($target, Lesson::grid("snare ..X.|..X.|..X.|..X.$rest"));
+        self::assertSame([], Lesson::texts($louder));
+        self::assertSame(1.0, $louder->aspects->dynamics);
+        $throughout = "\nride X.x.|X.x.|X.x.|X.x.\nkick x...|x...|x...|....";
+        self::assertSame(
+            ['Ride: accents are missing on beat 1 and beat 3; play harder there.'],
+            Lesson::texts(Lesson::compare($target, Lesson::grid("snare ..s.|..s.|..s.|..s.$throughout"))),
+            'all are louder but its accents, which cannot be',
+        );
+    }
+
     public function testFeelTempoAndForm(): void
     {
         $grid = 'kick x...|x...|x...|x...';
