@@ -83,6 +83,8 @@ final readonly class Person
         foreach ($cookies as $name => $value) {
             $this->command('Network.setCookie', ['url' => $this->url, 'name' => $name, 'value' => $value, 'httpOnly' => true]);
         }
+        // Files would come to lie where the tests run.
+        $this->command('Page.setDownloadBehavior', ['behavior' => 'deny']);
         $this->go('/');
 
         return $this;
