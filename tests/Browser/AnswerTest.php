@@ -125,6 +125,8 @@ final class AnswerTest extends BrowserTestCase
         $tomas->press('Hear it');
         $tomas->see('button[aria-label=Stop]');
         $tomas->press('Suggestion');
+        $tomas->see('[aria-label^="Your teacher"] [data-reading][style*="opacity: 1"]', true);
+        self::assertSame(1, $tomas->script('return document.querySelectorAll("[data-reading][style*=\'opacity: 1\']").length'));
         $tomas->press('Take this suggestion over');
         $tomas->see('[aria-label^="Undo: take the teacher"]');
         self::assertSame(90, $tomas->hit(0, 6240));

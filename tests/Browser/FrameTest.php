@@ -154,6 +154,26 @@ final class FrameTest extends BrowserTestCase
         $kwame->press('Stop');
     }
 
+    /** By the scroll bar, which no sheet hears of. */
+    public function testWhoScrollsAwayWhileItPlaysIsNotPulledBack(): void
+    {
+        $lukasz = $this->person('lukasz');
+        $lukasz->view(1280, 700);
+        $lukasz->press('Begin: Slack Tide');
+        $lukasz->press('Bars');
+        $lukasz->choose('Bars', '8');
+        $lukasz->press('Done');
+        $lukasz->cell(0, 0)->click();
+        $lukasz->press('Play');
+        $lukasz->see('[data-reading="0"][style*="opacity: 1"]');
+        $far = $lukasz->script('const room = document.querySelector(".sheet-room"); room.scrollTo(0, 9999); return room.scrollTop');
+        self::assertGreaterThan(100, $far);
+        $lukasz->see('[data-reading="1"][style*="opacity: 1"]', true);
+        $lukasz->see('.follow', true);
+        self::assertSame($far, $lukasz->script('return document.querySelector(".sheet-room").scrollTop'));
+        $lukasz->press('Stop');
+    }
+
     /** At a width at which the words of one state would fit beside the others, and those of another would not. */
     public function testTheSheetStandsStillWhileTheBeatIsSaved(): void
     {

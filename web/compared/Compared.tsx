@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
 import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/types';
 import { writtenOut } from '../music/form';
 import { PatternSheet } from '../sheet/PatternSheet';
@@ -92,6 +92,9 @@ export function Compared(props: Props) {
   const player = usePlayer(catalogue, voices, music);
   const position = usePosition(player);
   const { voice } = usePlayerState(player);
+  // Only the sheet of what is heard is read, and followed.
+  const inBeat = useCallback(() => (voice === CORRECTION ? null : position()), [voice, position]);
+  const inCorrection = useCallback(() => (voice === CORRECTION ? position() : null), [voice, position]);
   const bars = Math.max(...[submission, target].map((one) => (one ? (writtenOut(one, music.barTicks).sections[0]?.bars ?? 1) : 1)));
   useEffect(() => {
     player.loop(bar === null ? null : { from: bar * music.barTicks, to: (bar + 1) * music.barTicks });
@@ -141,7 +144,7 @@ export function Compared(props: Props) {
             music={music}
             catalogue={catalogue}
             audition={player.audition}
-            position={position}
+            position={inBeat}
             chosen={chosen}
             pins={pins}
             draft={draft}
@@ -167,7 +170,7 @@ export function Compared(props: Props) {
               music={music}
               catalogue={catalogue}
               audition={player.audition}
-              position={() => (voice === CORRECTION ? position() : null)}
+              position={inCorrection}
             />
           )}
           {beneath}

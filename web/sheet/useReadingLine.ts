@@ -10,8 +10,12 @@ type Line = { reading: HTMLElement; words: { at: number; element: Element }[] };
 const STEP = 240;
 const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
 
-/** What a hand does that the page must not move under. */
-const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
+/** What a hand does on the sheet that the page must not move under. */
+const BY_HAND = ['pointerdown', 'keydown'] as const;
+
+/** Milliseconds that following scrolls for, and in which somebody who has scrolled is not pulled back by what begins to play. */
+const OWN = 900;
+const A_MOMENT = 1000;
 
 /**
  * Moves the reading line and lights the counting word once a frame while it plays, past React: nothing is rendered again. Notes stand in
@@ -22,21 +26,36 @@ const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
  */
 export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, music: Music, g: Geometry, position: () => number | null) {
   const follows = useRef(true);
+  const reads = useRef(false);
+  const scrolled = useRef({ byHand: Number.NEGATIVE_INFINITY, ownUntil: 0 });
   const [astray, setAstray] = useState(false);
+  const bring = useCallback((line: HTMLElement) => {
+    if (isInSight(line)) return;
+    scrolled.current.ownUntil = performance.now() + OWN;
+    bringIntoSight(line);
+  }, []);
   const again = useCallback(() => {
     follows.current = true;
     setAstray(false);
     const line = box.current?.querySelector<HTMLElement>('[data-reading][style*="opacity: 1"]');
-    if (line) bringIntoSight(line);
-  }, [box]);
+    if (line) bring(line);
+  }, [box, bring]);
   useEffect(() => {
     const element = box.current;
     const stop = (event: Event) => {
       if (!(event.target as Element).closest('.follow')) follows.current = false;
     };
+    // Wherever the hand is: what scrolls may hold more than the sheet.
+    const scroll = (event: Event) => {
+      if (performance.now() < scrolled.current.ownUntil || !(event.target as Node).contains(element)) return;
+      if (reads.current) follows.current = false;
+      scrolled.current.byHand = performance.now();
+    };
     for (const name of BY_HAND) element?.addEventListener(name, stop, { passive: true });
+    document.addEventListener('scroll', scroll, { capture: true, passive: true });
     return () => {
       for (const name of BY_HAND) element?.removeEventListener(name, stop);
+      document.removeEventListener('scroll', scroll, { capture: true });
     };
   }, [box]);
   useEffect(() => {
@@ -56,6 +75,7 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
         }
         lit?.classList.remove('lit');
         [shown, lit] = [null, null];
+        reads.current = false;
         return;
       }
       lines ??= g.lines.map((one) => found(box.current, one.index));
@@ -66,10 +86,12 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       }
       if (shown !== line.reading) {
         if (shown) hide(shown);
+        else if (performance.now() - scrolled.current.byHand < A_MOMENT) follows.current = false;
+        reads.current = true;
         // A layer of its own while it moves: nothing under it is painted again.
         line.reading.style.willChange = 'transform';
         line.reading.style.opacity = '1';
-        if (g.lines.length > 1 && follows.current) bringIntoSight(line.reading);
+        if (g.lines.length > 1 && follows.current) bring(line.reading);
         else if (g.lines.length > 1) setAstray(!isInSight(line.reading));
         shown = line.reading;
       }
@@ -86,10 +108,11 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
     const end = everyFrame(draw);
     return () => {
       end();
+      reads.current = false;
       if (shown) hide(shown);
       lit?.classList.remove('lit');
     };
-  }, [box, music, g, position]);
+  }, [box, music, g, position, bring]);
   return { astray, again };
 }
 
@@ -122,7 +145,6 @@ function isInSight(reading: HTMLElement): boolean {
 
 /** Brings a line of music into sight when the reading line comes to it. */
 function bringIntoSight(reading: HTMLElement): void {
-  if (isInSight(reading)) return;
   const { top, bottom } = reading.getBoundingClientRect();
   reading.parentElement?.parentElement?.scrollIntoView({
     block: bottom - top > (scroller(reading)?.clientHeight ?? window.innerHeight) ? 'start' : 'center',
