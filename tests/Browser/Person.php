@@ -284,17 +284,18 @@ final readonly class Person
     /** Types into the field with this label, in place of what is there. */
     public function fill(string $label, string $text): void
     {
-        $field = $this->until(
-            fn (): ?WebDriverElement => $this->driver->findElements(
+        $this->until(function () use ($label, $text): bool {
+            $field = $this->driver->findElements(
                 WebDriverBy::xpath(
                     "//label[starts-with(normalize-space(.), \"$label\")]//*[self::input or self::textarea] | "
                         ."//*[self::input or self::textarea][starts-with(@aria-label, \"$label\")]",
                 ),
-            )[0] ?? null,
-            "the field \"$label\"",
-        );
-        $field->clear();
-        $field->sendKeys($text);
+            )[0] ?? null;
+            $field?->clear();
+            $field?->sendKeys($text);
+
+            return null !== $field;
+        }, "the field \"$label\"");
     }
 
     public function choose(string $label, string $option): void
@@ -302,9 +303,9 @@ final readonly class Person
         $path = "//*[(self::label and starts-with(normalize-space(.), \"$label\")) or (self::select and "
             ."@aria-label=\"$label\")]//option[normalize-space(.)=\"$option\"]";
         $this->until(
-            fn (): ?WebDriverElement => $this->driver->findElements(WebDriverBy::xpath($path))[0] ?? null,
+            fn (): ?WebDriverElement => ($this->driver->findElements(WebDriverBy::xpath($path))[0] ?? null)?->click(),
             "the option \"$option\"",
-        )->click();
+        );
     }
 
     /** Chooses a file that holds this. */

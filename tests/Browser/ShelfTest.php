@@ -107,6 +107,10 @@ final class ShelfTest extends BrowserTestCase
         $kwame->read('The march for the small ones');
         $kwame->readNot('Harbour Office');
         $kwame->press('Plain Boards');
+        $kwame->until(
+            static fn (): bool => 'Plain Boards' === $kwame->script('return document.querySelector(".shelf-thing h2")?.textContent'),
+            'the groove to be shown',
+        );
         $kwame->choose('Take it to the Bench of', "Lamplighters' March");
         $kwame->press('Take it');
         // The task has two bars, and its own tempo.
