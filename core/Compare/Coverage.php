@@ -137,7 +137,7 @@ final class Coverage
         $shared = [];
         foreach ($covered as $s => $statement) {
             foreach ([] === $statement->pairs ? $this->pairs : [] as $i => $pair) {
-                if (null === $pair->target || null === $pair->submission || !$pair->differs()) {
+                if (null === $pair->target || null === $pair->submission) {
                     continue;
                 }
                 $asked = \in_array($s, $this->owner[spl_object_id($pair->target)] ?? [], true);

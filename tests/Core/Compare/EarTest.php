@@ -46,6 +46,7 @@ final class EarTest extends TestCase
     #[TestWith([33003, 2499])]
     #[TestWith([41004, 2974])]
     #[TestWith([41005, 2499])]
+    #[TestWith([51302, 1854])]
     public function testBeatsThatWereHard(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);

@@ -120,7 +120,7 @@ final class Judge
     }
 
     /**
-     * A difference may be taken apart: one stroke left out, and one too many at the end, each of which is said for itself.
+     * A pair may be taken apart: one stroke left out, and one too many at the end, each of which is said for itself.
      *
      * @param list<Pair> $pairs
      * @param list<Pair> $now
@@ -138,7 +138,7 @@ final class Judge
             if ($key($pair) === $key($now[$i])) {
                 continue;
             }
-            if (!$pair->differs() || $key($now[$i]) !== $key(new Pair(Status::Missing, $pair->target, null))) {
+            if (null === $pair->submission || $key($now[$i]) !== $key(new Pair(Status::Missing, $pair->target, null))) {
                 return null;
             }
             $extra[] = $key(new Pair(Status::Extra, null, $pair->submission));
