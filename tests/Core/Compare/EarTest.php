@@ -53,6 +53,18 @@ final class EarTest extends TestCase
         self::assertNull($hearing->objection(), implode(' ', $hearing->sentences()));
     }
 
+    /** More was said of them once than was done: everything is late and rows stand elsewhere, or one bar of a row is late. */
+    #[TestWith([41002, 1088])]
+    #[TestWith([41002, 628])]
+    #[TestWith([41005, 1167])]
+    #[TestWith([41002, 1012])]
+    public function testBeatsOfWhichTooMuchWasSaid(int $seed, int $case): void
+    {
+        $hearing = Hearing::of($seed, $case);
+        self::assertNull($hearing->objection(), implode(' ', $hearing->sentences()));
+        self::assertTrue($hearing->isShort(), implode(' ', $hearing->sentences()));
+    }
+
     /**
      * @param array<string, list<int>> $target
      * @param array<string, list<int>> $played
