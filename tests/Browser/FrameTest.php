@@ -131,16 +131,23 @@ final class FrameTest extends BrowserTestCase
         $freya->assertNoComplaints();
     }
 
+    private function playingEightBars(string $name): Person
+    {
+        $person = $this->person($name);
+        $person->view(1280, 700);
+        $person->press('Begin: Slack Tide');
+        $person->press('Bars');
+        $person->choose('Bars', '8');
+        $person->press('Done');
+        $person->cell(0, 0)->click();
+        $person->press('Play');
+
+        return $person;
+    }
+
     public function testThePageIsNotPulledFromUnderAnEditingHand(): void
     {
-        $kwame = $this->person('kwame');
-        $kwame->view(1280, 700);
-        $kwame->press('Begin: Slack Tide');
-        $kwame->press('Bars');
-        $kwame->choose('Bars', '8');
-        $kwame->press('Done');
-        $kwame->cell(0, 0)->click();
-        $kwame->press('Play');
+        $kwame = $this->playingEightBars('kwame');
         $kwame->cell(1, 960)->click();
         $top = static fn (): mixed => $kwame->script('return document.querySelector(".sheet-room").scrollTop');
         self::assertSame(0, $top());
@@ -157,14 +164,7 @@ final class FrameTest extends BrowserTestCase
     /** By the scroll bar, which no sheet hears of. */
     public function testWhoScrollsAwayWhileItPlaysIsNotPulledBack(): void
     {
-        $lukasz = $this->person('lukasz');
-        $lukasz->view(1280, 700);
-        $lukasz->press('Begin: Slack Tide');
-        $lukasz->press('Bars');
-        $lukasz->choose('Bars', '8');
-        $lukasz->press('Done');
-        $lukasz->cell(0, 0)->click();
-        $lukasz->press('Play');
+        $lukasz = $this->playingEightBars('lukasz');
         $lukasz->see('[data-reading="0"][style*="opacity: 1"]');
         $far = $lukasz->script('const room = document.querySelector(".sheet-room"); room.scrollTo(0, 9999); return room.scrollTop');
         self::assertGreaterThan(100, $far);

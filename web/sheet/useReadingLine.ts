@@ -11,11 +11,13 @@ const STEP = 240;
 const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
 
 /** What a hand does on the sheet that the page must not move under. */
-const BY_HAND = ['pointerdown', 'keydown'] as const;
+const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
 
 /** Milliseconds that following scrolls for, and in which somebody who has scrolled is not pulled back by what begins to play. */
 const OWN = 900;
 const A_MOMENT = 1000;
+/** And in which the room scrolls by itself, since the sheet has become shorter. */
+const SETTLES = 200;
 
 /**
  * Moves the reading line and lights the counting word once a frame while it plays, past React: nothing is rendered again. Notes stand in
@@ -58,6 +60,10 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       document.removeEventListener('scroll', scroll, { capture: true });
     };
   }, [box]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: with another section, or another width, the sheet has another height
+  useEffect(() => {
+    scrolled.current.ownUntil = Math.max(scrolled.current.ownUntil, performance.now() + SETTLES);
+  }, [g]);
   useEffect(() => {
     let lit: Element | null = null;
     let shown: HTMLElement | null = null;
