@@ -109,7 +109,7 @@ final class PaperTest extends BrowserTestCase
         $ines = $this->person('ines');
         $ines->press("Change it: Lamplighters' March");
         $ines->press('your beat on paper');
-        $ines->read('Ines Caldeira');
+        $ines->read("Lamplighters' March on paper");
         self::assertSame(1, substr_count($this->printed($ines), "\f"));
         $ines->press('to hear');
         $ines->see('.staff .vf-stavenote');
