@@ -68,6 +68,7 @@ final class KitsTest extends BrowserTestCase
         $wren->keys('w');
         $wren->told('You do not hear closed hi-hat; in the beat all sound');
         $wren->press('Hand in');
+        $wren->read('is with your teacher');
         $wren->readNot('Muted in the beat');
         $wren->assertNoComplaints();
     }

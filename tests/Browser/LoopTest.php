@@ -61,9 +61,9 @@ final class LoopTest extends BrowserTestCase
 
         $wren->go('/');
         $wren->press('Read the answer: Harbour Steps');
-        $wren->read('17');
         $wren->read('one sixteenth late');
         $wren->see('.note-missing');
+        $wren->read('17');
         $wren->press('Mend it and hand in again');
         $wren->cell(1, 1200)->click();
         $wren->cell(1, 960)->click();

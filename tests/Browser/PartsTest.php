@@ -28,7 +28,7 @@ final class PartsTest extends BrowserTestCase
         );
         $odile->press('Words');
         $odile->press('Publish to Parade line');
-        $odile->read('Ebb and Flood');
+        $odile->read('0 of 20 handed in');
 
         $wren = $this->person('wren');
         $wren->read('Opens when part 1 is right');

@@ -53,7 +53,7 @@ final class SchoolTest extends BrowserTestCase
         $ottoline->cell(0, 0)->click();
         $ottoline->told('Saved');
         $ottoline->press('Publish');
-        $ottoline->read('First lamp');
+        $ottoline->read('0 of 1 handed in');
 
         $ada = $this->person(null);
         $this->comesIn($ada, $student);
@@ -97,6 +97,7 @@ final class SchoolTest extends BrowserTestCase
         $odile->press('I have them');
         $odile->press('Take that list back');
         $odile->press('20 students');
+        $odile->read('Ines Caldeira');
         $odile->readNot('Þóra Ærø');
         $odile->assertNoComplaints();
     }
@@ -217,6 +218,7 @@ final class SchoolTest extends BrowserTestCase
         $odile->assertNoComplaints();
         $ines = $this->person('ines');
         $ines->press('My term');
+        $ines->until(static fn (): bool => 'My term' === $ines->script('return document.querySelector("h1")?.textContent'), 'the term');
         $ines->read('20 of 20');
         $ines->press('Open Foghorn');
         $ines->see('.note-matched');

@@ -64,8 +64,8 @@ final class ShelfTest extends BrowserTestCase
         $odile->read('Snare on 2 and 4, loud and even.');
         $odile->press('Harbour Office');
         $odile->press('Plan it');
-        $odile->read('Harbour Office');
         $odile->see('[role=grid] .note');
+        $odile->read('Harbour Office');
         $odile->press('Keep the task on the Shelf');
         $odile->fill('Its name', 'Boards of ours');
         $odile->fill('What it teaches', 'backbeat, backbeat, quick steps');
