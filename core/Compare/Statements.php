@@ -254,10 +254,15 @@ final class Statements
         }
     }
 
-    /** @return int hits that stand right though all of the row, or of some of its bars, is said to have moved */
+    /** @return int hits that stand right though all of the row, or of some bars, is said to have moved, or to be on another instrument */
     private function rightIn(Cause $cause): int
     {
-        $right = $cause instanceof RowCause && null !== $cause->ticks() ? $this->right[$cause->row] ?? [] : [];
+        $row = match (true) {
+            StatementKind::WrongRow === $cause->kind() && $cause instanceof MovedRow => $cause->askedRow,
+            $cause instanceof RowCause && null !== $cause->ticks() => $cause->row,
+            default => '',
+        };
+        $right = $this->right[$row] ?? [];
 
         return \count([] === $cause->bars() ? $right : array_intersect($right, $cause->bars()));
     }

@@ -102,13 +102,16 @@ final readonly class Words
         $every = "$name: every hit".match ($but) {
             '' => '', '1' => ' but one', default => " but $but",
         };
+        $part = "$name: the whole part".match ($but) {
+            '' => '', '1' => ' but one hit', default => " but $but hits",
+        };
 
         return match ($one->kind) {
             StatementKind::Shifted => null === $first ? "Everything is {$this->offBy($one)}."
                 : "$every ".('bar' === $one->scope ? $this->wording->inBars($bars).' ' : '')."is {$this->offBy($one)}.",
             StatementKind::SameSound => 'This is written otherwise than asked, and sounds the same; nothing is to change.',
             StatementKind::AnotherBeat => 'This is another beat: no more fits than by clicking at random.',
-            StatementKind::Rotated => (null === $first ? 'Everything' : ('' === $but ? "$name: the whole part" : $every))
+            StatementKind::Rotated => (null === $first ? 'Everything' : ('' === $but ? $part : $every))
                 ." goes round the loop, {$this->offBy($one)}; start it where it is asked.",
             StatementKind::Subdivision => \sprintf(
                 '%s: you play %s, but %s are asked.',
@@ -117,7 +120,7 @@ final readonly class Words
                 Wording::runOf((int) self::one($one->values, 'asked')),
             ),
             StatementKind::SwappedRows => "$name and ".self::small($second).' are exchanged; swap them.',
-            StatementKind::WrongRow => "$name: the whole part is played on ".self::small($second).'; move it to '.self::small($first).'.',
+            StatementKind::WrongRow => "$part is played on ".self::small($second).'; move it to '.self::small($first).'.',
             StatementKind::DoubleTime => 'Everything is twice as fast as asked; spread it over twice the time.',
             StatementKind::HalfTime => 'Everything is half as fast as asked; bring it into half the time.',
             StatementKind::RowMissing => "$name is left out; add its $hits.",

@@ -156,6 +156,10 @@ final class Judge
         foreach ($order as $name) {
             if ('rows' === $name) {
                 $this->each(fn (Note $note): Note => $note->on($this->stands($note->row)));
+                $objection = $this->leaveOnTheirRow();
+                if (null !== $objection) {
+                    return "$name: $objection";
+                }
                 continue;
             }
             foreach (array_filter($this->said, static fn (Statement $one): bool => self::name($one) === $name) as $one) {
@@ -398,6 +402,20 @@ final class Judge
             }
             if ($off) {
                 return "$row: said ".implode(',', $a).' played '.implode(',', $b);
+            }
+        }
+
+        return null;
+    }
+
+    /** Rows that are on another instrument but for some hits. */
+    private function leaveOnTheirRow(): ?string
+    {
+        foreach ($this->said as $one) {
+            $row = self::row($one, 0);
+            $objection = StatementKind::WrongRow === $one->kind ? $this->leaveButThose($one, $row, $this->stands($row)) : null;
+            if (null !== $objection) {
+                return $objection;
             }
         }
 
