@@ -90,10 +90,10 @@ final class Remainder
      */
     public function leavingOut(array $bars): self
     {
-        $there = $gone = [];
+        [$there, $gone] = [[], $this->leftOut];
         foreach ($this->asked as $row => $strokes) {
             foreach ($strokes as $stroke) {
-                \in_array($this->bar($stroke), $bars, true) ? $gone[$row][] = $stroke : $there[$row][] = $stroke;
+                \in_array($this->bar($stroke->written), $bars, true) ? $gone[$row][] = $stroke : $there[$row][] = $stroke;
             }
         }
 
@@ -104,7 +104,7 @@ final class Remainder
             $this->barTicks,
             $this->askedBars,
             $this->playedBars,
-            $gone + $this->leftOut,
+            $gone,
             [...$this->barsLeftOut, ...$bars],
         );
     }
@@ -179,9 +179,9 @@ final class Remainder
     }
 
     /** @return int from 1; what is written before the first bar line counts to the first bar */
-    public function bar(Stroke|Played $one): int
+    public function bar(int $written): int
     {
-        return $one->written < $this->barTicks ? 1 : 1 + intdiv($one->written, $this->barTicks);
+        return $written < $this->barTicks ? 1 : 1 + intdiv($written, $this->barTicks);
     }
 
     /** @return int ticks of the submission */
@@ -226,7 +226,7 @@ final class Remainder
             $this->askedInBars = [];
             foreach ($this->asked as $row => $strokes) {
                 foreach ($strokes as $stroke) {
-                    $this->askedInBars[$row][$this->bar($stroke)][] = $stroke;
+                    $this->askedInBars[$row][$this->bar($stroke->written)][] = $stroke;
                 }
             }
         }

@@ -77,7 +77,7 @@ final class RowSearch
             // What is said of every hit in a bar is not true where one of them stands elsewhere.
             $still = array_filter(
                 array_diff_key($askedFor, $moved),
-                static fn (Stroke $one): bool => \in_array($of->bar($one), $cause->bars(), true),
+                static fn (Stroke $one): bool => \in_array($of->bar($one->written), $cause->bars(), true),
             );
             if ([] !== $still || !self::isTrue($cause, $plain, $moved, $nowRight)) {
                 continue;
@@ -168,7 +168,8 @@ final class RowSearch
             $first = Grid::commonest(Grid::votes($askedAlone, $playedAlone, $of->barTicks, $grace), self::MOST_DISTANCES);
             $distances = array_unique([...$first, ...$distances]);
         }
-        [$askedUnlike, $playedUnlike] = self::inUnlikeBars($of, $asked, $played);
+        $inBars = self::inBars($of, $asked, $played);
+        [$askedUnlike, $playedUnlike] = self::inUnlikeBars($of, $inBars);
         if ([] !== $askedUnlike && \count($askedUnlike) < \count($there)) {
             $unlike = Grid::votes($askedUnlike, $playedUnlike, $of->barTicks, $grace);
             $distances = array_unique([...$distances, ...Grid::commonest($unlike, self::MOST_OF_BARS)]);
@@ -188,7 +189,7 @@ final class RowSearch
         }
         foreach ($of->askedBars < 2 ? [] : $distances as $by) {
             // A bar of a row that stands in another bar is exchanged, or too many.
-            $bars = 0 === $by % $of->barTicks ? [] : $this->barsBetter($of, $asked, $played, $by);
+            $bars = 0 === $by % $of->barTicks ? [] : self::barsBetter($of, $inBars, $played, $by);
             if ([] !== $bars && \count($bars) < $of->askedBars) {
                 $causes[] = new RowShifted($row, $instrument, $by, $bars);
             }
@@ -245,20 +246,31 @@ final class RowSearch
      * @param list<Stroke> $asked
      * @param list<Played> $played
      *
-     * @return array{list<int>, list<int>} ticks of those that stand in bars which are not as asked
+     * @return array<int, array{list<int>, list<int>}> bar => ticks of what is asked and of what is played, in the order of the bars
      */
-    private static function inUnlikeBars(Remainder $of, array $asked, array $played): array
+    private static function inBars(Remainder $of, array $asked, array $played): array
     {
         $bars = [];
         foreach ([$asked, $played] as $side => $strokes) {
             foreach ($strokes as $one) {
-                $bars[$of->bar($one)][$side][] = $one->tick;
+                $bars[$of->bar($one->written)] ??= [[], []];
+                $bars[$of->bar($one->written)][$side][] = $one->tick;
             }
         }
-        $there = $here = [];
         ksort($bars);
-        foreach ($bars as $both) {
-            [$a, $b] = [$both[0] ?? [], $both[1] ?? []];
+
+        return $bars;
+    }
+
+    /**
+     * @param array<int, array{list<int>, list<int>}> $inBars
+     *
+     * @return array{list<int>, list<int>} ticks of those that stand in bars which are not as asked
+     */
+    private static function inUnlikeBars(Remainder $of, array $inBars): array
+    {
+        $there = $here = [];
+        foreach ($inBars as [$a, $b]) {
             if (Fit::misfit($a, $b, $of->tolerance->grace) > 0) {
                 array_push($there, ...$a);
                 array_push($here, ...$b);
@@ -269,25 +281,21 @@ final class RowSearch
     }
 
     /**
-     * @param list<Stroke> $asked
-     * @param list<Played> $played
+     * @param array<int, array{list<int>, list<int>}> $inBars
+     * @param list<Played>                            $played
      *
      * @return list<int> bars that fit better when what was played is put so much earlier
      */
-    private function barsBetter(Remainder $of, array $asked, array $played, int $by): array
+    private static function barsBetter(Remainder $of, array $inBars, array $played, int $by): array
     {
-        $askedIn = $there = $here = [];
-        foreach ($asked as $stroke) {
-            $askedIn[$of->bar($stroke)][] = $stroke->tick;
-        }
+        $there = [];
         foreach ($played as $one) {
-            $here[$of->bar($one)][] = $one->tick;
-            $there[$of->bar($one->at($one->written - $by))][] = $one->tick - $by;
+            $there[$of->bar($one->written - $by)][] = $one->tick - $by;
         }
         $bars = [];
         $grace = $of->tolerance->grace;
-        foreach ($askedIn as $bar => $ticks) {
-            if (Fit::misfit($ticks, $there[$bar] ?? [], $grace) < Fit::misfit($ticks, $here[$bar] ?? [], $grace)) {
+        foreach ($inBars as $bar => [$asked, $here]) {
+            if ([] !== $asked && Fit::misfit($asked, $there[$bar] ?? [], $grace) < Fit::misfit($asked, $here, $grace)) {
                 $bars[] = $bar;
             }
         }

@@ -40,9 +40,10 @@ final readonly class RowShifted extends RowCause
             $ticks,
             static fn (int $tick): bool => abs($tick - $one->tick) <= $of->tolerance->grace,
         );
-        $undo = function (Played $one) use ($back, $of, $isAsked): Played {
+        $isIn = fn (Played $one): bool => \in_array($of->bar($one->written), $this->bars, true);
+        $undo = static function (Played $one) use ($back, $isIn, $isAsked): Played {
             $right = $back($one);
-            [$here, $there] = [\in_array($of->bar($one), $this->bars, true), \in_array($of->bar($right), $this->bars, true)];
+            [$here, $there] = [$isIn($one), $isIn($right)];
 
             // What crosses a bar line on its way belongs to the bar in which it is asked.
             return $there && ($here || ($isAsked($right) && !$isAsked($one))) ? $right : $one;

@@ -30,7 +30,7 @@ final readonly class SwappedBars extends Cause
     {
         $by = ($this->b - $this->a) * $before->barTicks;
 
-        return $before->changed(fn (Played $one): Played => match ($before->bar($one)) {
+        return $before->changed(fn (Played $one): Played => match ($before->bar($one->written)) {
             $this->a => $one->at($one->written + $by),
             $this->b => $one->at($one->written - $by),
             default => $one,

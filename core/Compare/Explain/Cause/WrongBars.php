@@ -31,7 +31,8 @@ final readonly class WrongBars extends Cause
 
     public function undone(Remainder $before): Remainder
     {
-        $here = fn (Played $one): bool => \in_array($before->bar($one), $this->bars, true);
+        // What everything being late brings before the beginning stands in no bar that is taken out.
+        $here = fn (Played $one): bool => $one->written >= 0 && \in_array($before->bar($one->written), $this->bars, true);
         $bars = $this->moved ? \count($this->bars) : 0;
         if ($this->missing) {
             return $before->leavingOut($this->bars)->changed(
@@ -43,7 +44,7 @@ final readonly class WrongBars extends Cause
         return $before->changed(
             fn (Played $one): ?Played => $here($one)
                 ? null
-                : $one->at($one->written - $before->barTicks * $this->before($before->bar($one))),
+                : $one->at($one->written - $before->barTicks * $this->before($before->bar($one->written))),
             $before->playedBars - $bars,
         );
     }
@@ -51,12 +52,12 @@ final readonly class WrongBars extends Cause
     /** @return int ticks that a stroke moves when the missing bars are put in again */
     private function later(Remainder $before, Played $one): int
     {
-        $bar = $before->bar($one);
+        $bar = $before->bar($one->written);
         foreach ($this->moved ? $this->bars : [] as $missing) {
             $bar += $bar >= $missing ? 1 : 0;
         }
 
-        return ($bar - $before->bar($one)) * $before->barTicks;
+        return ($bar - $before->bar($one->written)) * $before->barTicks;
     }
 
     /** @return int how many bars too many stand before a bar, where what comes after has moved */
