@@ -15,6 +15,8 @@ final class Exchanges
 
     /** @var array<string, array<string, bool>> */
     private array $fits = [];
+    /** @var array<string, int> */
+    private array $right = [];
 
     /** @param list<string> $rows that differ */
     private function __construct(private readonly Remainder $left, private readonly array $rows, private readonly RowSearch $search)
@@ -153,11 +155,28 @@ final class Exchanges
             }
         }
         $left = [] === $causes ? $this->left : MovedRow::allUndone($causes, $this->left);
+        // In a row that gives away what it has, most may stand where it is asked.
+        $disturbed = 0;
+        foreach (array_flip($on) as $row => $_) {
+            $mostIs = 2 * $this->right($row) > \count($this->left->played[$row] ?? []);
+            $disturbed += $mostIs ? max(0, $this->right($row) - self::rightIn($left, $row)) : 0;
+        }
         $accounts = [];
         foreach ($left->differing() as $row) {
             $accounts[$row] = $this->search->account($left, $row);
         }
 
-        return new Explained([], $causes, $accounts, $left);
+        return new Explained([], $causes, $accounts, $left, $disturbed);
+    }
+
+    private function right(string $row): int
+    {
+        return $this->right[$row] ??= self::rightIn($this->left, $row);
+    }
+
+    /** @return int strokes of a row that stand where they are asked */
+    private static function rightIn(Remainder $left, string $row): int
+    {
+        return Likeness::common(Fit::ticks($left->asked[$row] ?? []), Fit::ticks($left->played[$row] ?? []), $left->tolerance->grace);
     }
 }

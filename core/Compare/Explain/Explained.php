@@ -46,7 +46,7 @@ final class Explained
      */
     public function under(array $wide, int $disturbed): self
     {
-        return new self($wide, $this->moved, $this->accounts, $this->left, $disturbed);
+        return new self($wide, $this->moved, $this->accounts, $this->left, $this->disturbed + $disturbed);
     }
 
     /** @return int statements, before strokes of one row are found on another drum */
@@ -108,17 +108,26 @@ final class Explained
 
     /**
      * What is said of everything is not true of a row that stands where it should, nothing goes round a loop of another length, and a bar
-     * that repeats another is the same as that is in the end.
+     * that repeats another is the same as that is in the end, so that the two are not exchanged.
      */
     public function isConsistent(): bool
     {
-        $repeated = [];
+        $repeated = $same = [];
         foreach ($this->wide as $cause) {
             if (StatementKind::NoVariation === $cause->kind()) {
                 if ([] !== array_intersect($cause->bars(), $repeated)) {
                     return false;
                 }
-                $repeated[] = $cause->values()['bar'] ?? 0;
+                $repeated[] = $bar = $cause->values()['bar'] ?? 0;
+                $same[] = [$bar, ...$cause->bars()];
+            }
+        }
+        foreach ($this->wide as $cause) {
+            // Two bars that are the same are not exchanged.
+            foreach (StatementKind::BarsSwapped === $cause->kind() ? $same : [] as $bars) {
+                if (2 === \count(array_intersect($cause->bars(), $bars))) {
+                    return false;
+                }
             }
         }
         $rotated = static fn (Cause $cause): bool => StatementKind::Rotated === $cause->kind();

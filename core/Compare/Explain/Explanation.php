@@ -25,6 +25,7 @@ final class Explanation
     private const WIDTH = 5;
     private const WIDE = 10;
     private const MOST_TRIED = 8;
+    private const FEW_ROWS = 3;
     /** As many strokes must another cause match to be looked at before. */
     private const CAUSE = 3;
     /** Statements that are much to say, and the part of the strokes that a wide cause then leaves alone at most. */
@@ -121,13 +122,13 @@ final class Explanation
         // Bars that are left out or added hide what a move would match: more has to be followed.
         $width = $this->start->askedBars === $this->start->playedBars ? self::WIDTH : self::WIDE;
         for ($depth = 1; $depth <= 1 + self::MOST_BARS && $depth < $this->most(); ++$depth) {
-            $front = self::fewestAlone(array_merge([], ...array_map($this->next(...), $front)), $width);
+            $front = $this->fewestAlone(array_merge([], ...array_map($this->next(...), $front)), $width);
             array_push($states, ...$front);
         }
         // Where there is much to say, a wide cause leaves much less.
         $most = $this->best->count() < self::MUCH ? \PHP_INT_MAX : self::LESS * $alone;
         $better = array_filter($states, static fn (array $state): bool => $state['gain'] > 0);
-        foreach (self::fewestAlone(array_values($better), self::MOST_TRIED) as $state) {
+        foreach ($this->fewestAlone(array_values($better), self::MOST_TRIED) as $state) {
             if ($state['alone'] > $most) {
                 continue;
             }
@@ -136,7 +137,8 @@ final class Explanation
                 continue;
             }
             $found = Exchanges::best($state['left'], $this->rows);
-            $found = $found->under($state['causes'], \count(array_intersect_key(Truth::touched($this->start, $found->left), $this->right)));
+            $disturbed = array_intersect_key(Truth::touched($this->start, $state['left']), $this->right);
+            $found = $found->under($state['causes'], \count($disturbed));
             $isBetter = $found->score() < $this->best->score();
             if (($isBetter || $found->count() <= $this->room) && $this->isTrue($found)) {
                 $this->best = $isBetter ? $found : $this->best;
@@ -175,7 +177,8 @@ final class Explanation
                 'timed' => $state['timed'] || $time,
                 'bars' => $state['bars'] + ($time ? 0 : 1),
                 'alone' => $alone,
-                'gain' => $state['alone'] - $alone,
+                // What stands alone is told roughly: rows that are right then tell it better.
+                'gain' => max($state['alone'] - $alone, \count($state['left']->differing()) - \count($left->differing())),
             ];
         }
 
@@ -225,7 +228,7 @@ final class Explanation
      *
      * @return list<State>
      */
-    private static function fewestAlone(array $states, int $most): array
+    private function fewestAlone(array $states, int $most): array
     {
         // What matches nothing more by itself may do so together with what comes next.
         $cost = static fn (array $state): int => $state['alone'] + self::CAUSE * \count($state['causes']) + ($state['gain'] > 0 ? 0 : 1);
@@ -239,7 +242,12 @@ final class Explanation
             sort($causes);
             $different[$state['alone'].implode(' ', $causes)] ??= $state;
         }
+        $chosen = \array_slice($different, 0, $most);
+        // And those that leave the fewest rows to say something of.
+        $rows = static fn (array $state): int => \count($state['causes']) + \count($state['left']->differing());
+        $rest = array_filter(\array_slice($different, $most), fn (array $state): bool => $rows($state) < $this->best->count());
+        uasort($rest, static fn (array $a, array $b): int => $rows($a) <=> $rows($b));
 
-        return \array_slice(array_values($different), 0, $most);
+        return array_values($chosen + \array_slice($rest, 0, self::FEW_ROWS));
     }
 }

@@ -34,7 +34,7 @@ final class Likeness
         foreach (['asked' => $of->asked, 'played' => $of->played] as $side => $rows) {
             foreach ($rows as $row => $strokes) {
                 foreach ($strokes as $one) {
-                    $bar = $of->bar($one);
+                    $bar = $of->bar($one->written);
                     $bars[$side][$bar][$row][] = $one->tick - ($bar - 1) * $of->barTicks;
                     $louder[$side][$bar][$row][] = $one instanceof Played ? $one->stroke->velocity : $one->velocity;
                 }

@@ -21,7 +21,7 @@ final readonly class Proposals
     /** And of those at which most of a row fits. */
     private const MOST_OF_A_ROW = 2;
     /** How many bars are tried as the one that is repeated. */
-    private const MOST_REPEATED = 6;
+    private const MOST_REPEATED = 8;
 
     /**
      * @param bool $shifts whether anything but what goes round the loop is proposed

@@ -47,6 +47,10 @@ final class EarTest extends TestCase
     #[TestWith([41004, 2974])]
     #[TestWith([41005, 2499])]
     #[TestWith([51302, 1854])]
+    #[TestWith([61001, 319])]
+    #[TestWith([61002, 2504])]
+    #[TestWith([61003, 474])]
+    #[TestWith([72001, 3974])]
     public function testBeatsThatWereHard(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);
@@ -58,6 +62,10 @@ final class EarTest extends TestCase
     #[TestWith([41002, 628])]
     #[TestWith([41005, 1167])]
     #[TestWith([41002, 1012])]
+    #[TestWith([72001, 3297])]
+    #[TestWith([73002, 3607])]
+    #[TestWith([73006, 2057])]
+    #[TestWith([73006, 2404])]
     public function testBeatsOfWhichTooMuchWasSaid(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);

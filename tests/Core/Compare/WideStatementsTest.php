@@ -217,6 +217,47 @@ final class WideStatementsTest extends TestCase
         ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))));
     }
 
+    /** So "the whole part" is not true of that hit. */
+    public function testARowThatIsOnAnotherInstrumentHasAHitThatStandsRight(): void
+    {
+        $target = ['snare' => [3, 7, 11, 19, 23, 27], 'claves' => [13, 29], 'ride' => [1, 9, 17, 25]];
+        $played = ['crash' => [3, 11, 19, 23, 27], 'snare' => [7, 13, 29], 'ride' => [1, 9, 17, 25]];
+        $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
+        self::assertSame([
+            'Claves: the whole part is played on snare; move it to claves.',
+            'Snare: the whole part but one hit is played on crash; move it to snare.',
+        ], self::texts($comparison));
+        self::assertNull(Judge::objection(Lesson::steps($target, 2), Lesson::steps($played, 2), $comparison->statements));
+    }
+
+    /** All that stands on the shaker is asked there: it is no hi-hat, though it sounds as the hi-hat should. */
+    public function testARowThatStandsRightIsNotTakenForAnother(): void
+    {
+        $target = Lesson::grid("kick x...|....|x...|....\nclosed-hat x.x.|x.x.|x.x.|x.x.\nshaker xxxx|xxxx|xxxx|xxxx");
+        $played = Lesson::grid("kick x...|....|x...|....\nshaker x.x.|x.x.|x.x.|x.x.");
+        self::assertSame(
+            ['Shaker: you play eighths, but sixteenths are asked.', 'Closed hi-hat is left out; add its 8 hits.'],
+            self::texts(Lesson::compare($target, $played)),
+        );
+    }
+
+    /** With everything a sixteenth earlier it would stand before the beginning, and not in the bar that is too many. */
+    public function testAHitAtTheBeginningOfALateBeatIsNotTakenOutWithABar(): void
+    {
+        $target = Lesson::grid("kick x...|..x.|x.x.|....\nsnare ....|X...|....|X...", 1);
+        $played = Lesson::grid(
+            "kick xx..|...x|.x.x|....|xx..|...x|.x.x|....\nsnare ....|.X..|....|.X..|....|.X..|....|.X..",
+            2,
+        );
+        $comparison = Lesson::compare($target, $played);
+        self::assertSame([
+            'Everything is one sixteenth late.',
+            'Bar 1 is one too many; take it out, and the rest falls into place.',
+            'Kick: a hit too many on beat 1 in bar 2; take it out.',
+        ], self::texts($comparison));
+        self::assertNull(Judge::objection($target, $played, $comparison->statements));
+    }
+
     /** One row alone went round as well, but then the loud and the soft hits of another would have to be said too. */
     public function testWhatLeavesLessToSayOfLoudnessIsSaid(): void
     {
