@@ -17,6 +17,7 @@ use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Tests\Core\Ear\Hearing;
 use Pulsanda\Tests\Core\Lesson;
 
 /** Pairing, single-stroke statements, aspects and mark, by the worked examples and beyond. */
@@ -280,6 +281,34 @@ final class ComparisonTest extends TestCase
     public function testNothingAgainstNothingIsPerfect(): void
     {
         self::assertSame(20.0, Lesson::compare(Lesson::steps([]), Lesson::steps([]))->mark());
+    }
+
+    /** So that the same beat weighed by many policies is searched once for those that only count otherwise. */
+    public function testPoliciesThatOnlyCountOtherwiseShareASearch(): void
+    {
+        $read = static fn (array $data): Policy => PolicyFile::read((string) json_encode($data));
+        $usual = Policy::of();
+        $counts = [
+            ['points' => 10], ['step' => 1], ['credit' => 0.25],
+            ['weights' => ['placement' => 1, 'dynamics' => 5, 'feel' => 0, 'tempo' => 3, 'form' => 2]],
+        ];
+        foreach (array_map($read, $counts) as $policy) {
+            self::assertSame($usual->searchKey(), $policy->searchKey());
+            for ($case = 0; $case < 10; ++$case) {
+                $hearing = Hearing::of(8, $case);
+                [$target, $played] = [$hearing->target->pattern(), $hearing->played->pattern()];
+                self::assertEquals(
+                    Comparison::of($target, $played, $policy)->toData(),
+                    Comparison::of($target, $played, $usual)->by($policy)->toData(),
+                );
+            }
+        }
+        $searches = [
+            ['grace' => 40], ['window' => 200], ['alike' => [['snare', 'clap']]], ['repeat' => 'tile'],
+            ['tempo' => ['low' => 90, 'high' => 99]], ['guessing' => 'counted'],
+        ];
+        $keys = array_map(static fn (array $data): string => $read($data)->searchKey(), $searches);
+        self::assertCount(1 + \count($searches), array_unique([$usual->searchKey(), ...$keys]));
     }
 
     public function testAPolicyKeepsItsMeaningThroughItsFile(): void
