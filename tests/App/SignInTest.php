@@ -25,6 +25,18 @@ final class SignInTest extends ApiTestCase
         self::assertSame($wrong->getContent(), $this->send('POST', '/api/sign-in', ['name' => 'nobody', 'password' => 'x'])->getContent());
     }
 
+    /** Whoever asks by the clock which names there are learns nothing: each try costs one hash. */
+    public function testAnUnknownNameTakesAsLongAsAWrongPassword(): void
+    {
+        $hashes = [];
+        foreach (['ines', 'nobody'] as $name) {
+            HashCount::$times = 0;
+            $this->assertProblem(401, 'do not go together', $this->send('POST', '/api/sign-in', ['name' => $name, 'password' => 'x']));
+            $hashes[] = HashCount::$times;
+        }
+        self::assertSame([1, 1], $hashes);
+    }
+
     public function testGuessingIsSlowedDown(): void
     {
         for ($try = 0; $try < 6; ++$try) {
