@@ -55,7 +55,7 @@ final readonly class ProblemListener
     {
         return Problem::response(
             503,
-            'The server is being restarted; what you do is kept here and sent in a moment.',
+            'The server is being restarted; try again in a moment.',
             [],
             ['Retry-After' => self::BACK_IN],
         );

@@ -184,7 +184,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->read('Bo, attempt 1');
         $odile->offline(true);
         $odile->fill('What you say to', 'Right, Bo.');
-        $odile->read('Kept in this browser');
+        $odile->read('Kept here until the connection is back');
         $odile->offline(false);
         $odile->read('Kept; not returned yet');
         $odile->driver->navigate()->refresh();

@@ -141,11 +141,34 @@ final class BenchTest extends BrowserTestCase
         $jun->saved();
         $jun->offline(true);
         $jun->cell(0, 960)->click();
-        $jun->read('kept in this browser and sent when the connection is back');
+        $jun->read('Kept here until the connection is back');
         $jun->offline(false);
         $jun->saved();
         $jun->driver->navigate()->refresh();
         self::assertSame([90, 90], [$jun->hit(0, 0), $jun->hit(0, 960)]);
+    }
+
+    public function testWhileTheServerIsRestartedWorkIsKeptAndGoesOnByItself(): void
+    {
+        $anh = $this->person('anh');
+        $anh->press('Begin: Slack Tide');
+        $anh->cell(0, 0)->click();
+        $anh->saved();
+        // As the web server answers while what is behind it is away.
+        $anh->script(<<<'JS'
+            const real = window.fetch;
+            const detail = 'The server is being restarted; try again in a moment.';
+            const away = () => new Response(JSON.stringify({ title: 'Away', status: 503, detail }), { status: 503, headers: { 'Retry-After': '1' } });
+            window.fetch = (request, ...rest) => (window.back ? real(request, ...rest) : Promise.resolve(away()));
+            JS);
+        $anh->cell(0, 960)->click();
+        $anh->read('Kept here until the server is back');
+        $anh->cell(1, 960)->click();
+        $anh->script('window.back = true');
+        $anh->saved();
+        $anh->driver->navigate()->refresh();
+        self::assertSame([90, 90, 90], [$anh->hit(0, 0), $anh->hit(0, 960), $anh->hit(1, 960)]);
+        $anh->assertNoComplaints();
     }
 
     public function testAReloadWithoutAConnectionOpensTheBeatAgain(): void
@@ -165,7 +188,7 @@ final class BenchTest extends BrowserTestCase
         $elodie->saved();
         $wire->cut();
         $elodie->cell(1, 960)->click();
-        $elodie->read('kept in this browser and sent when the connection is back');
+        $elodie->read('Kept here until the connection is back');
         $elodie->driver->navigate()->refresh();
         self::assertSame([90, 90, 90], [$elodie->hit(0, 0), $elodie->hit(0, 960), $elodie->hit(1, 960)]);
         $elodie->cell(1, 2880)->click();

@@ -236,7 +236,7 @@ final class HandsTest extends BrowserTestCase
         self::assertSame(90, $second->hit(0, 0));
         $first->offline(true);
         $first->cell(1, 960)->click();
-        $first->read('kept in this browser');
+        $first->read('Kept here until the connection is back');
         $second->cell(2, 480)->click();
         $second->saved();
         // The lid is closed while there is no connection; the page is opened again later.

@@ -62,7 +62,7 @@ describe('asking the server', () => {
     answers = [() => new Response('<h1>Bad gateway</h1>', { status: 502 })];
     expect((await error(today())).message).toBe('The server did not answer as expected; try again in a moment.');
     const lost = await error(today());
-    expect([lost.status, lost.message.startsWith('The connection is lost')]).toEqual([0, true]);
+    expect([lost.status, lost.message.startsWith('No connection')]).toEqual([0, true]);
   });
 
   it('knows how long a server that is being restarted wants to be left alone', async () => {

@@ -23,7 +23,7 @@ export class ApiError extends Error {
 
 /** Milliseconds to wait for an answer. */
 const PATIENCE = 20_000;
-const LOST = 'The connection is lost; what you do is kept here and sent when it is back.';
+const LOST = 'No connection; try again when it is back.';
 const ODD = 'The server did not answer as expected; try again in a moment.';
 
 let csrf = '';

@@ -217,7 +217,7 @@ describe('a server that is being restarted', () => {
     world.answer = () => ({ status: 503, body: { title: '', status: 503, detail: 'The server is being restarted.' } });
     add(0);
     await vi.advanceTimersByTimeAsync(500);
-    expect(keeper.keeping).toEqual({ state: 'waiting', sentence: 'The server is being restarted.' });
+    expect(keeper.keeping).toEqual({ state: 'waiting', sentence: 'Kept here until the server is back' });
     world.answer = ({ body }) => ({ status: 200, body: { version: body.version + 1, savedAt: null } });
     await vi.advanceTimersByTimeAsync(2100);
     expect([keeper.keeping.state, world.sent.length]).toEqual(['saved', 2]);

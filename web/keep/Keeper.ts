@@ -253,12 +253,11 @@ export class Keeper<W> {
       this.took(work, await this.place.send(work, this.#known.version, false));
     } catch (error) {
       if (this.refused(error)) return;
-      const sentence = (error as Error).message;
       if (error instanceof ApiError && error.passes) {
-        this.#set({ state: 'waiting', sentence });
+        this.#set({ state: 'waiting', sentence: until(error) });
         if (this.options.pause !== null) this.#schedule(error.wait === null ? RETRY : error.wait * 1000);
       } else {
-        this.#set({ state: 'refused', sentence });
+        this.#set({ state: 'refused', sentence: (error as Error).message });
       }
     }
   }
@@ -272,7 +271,7 @@ export class Keeper<W> {
     // Whoever comes back sees what is kept here, and sends it again: it is the same, so nothing is asked.
     this.place.send(work, this.#known.version, small).then(
       (answer) => this.took(work, answer),
-      () => this.#set({ state: 'waiting', sentence: 'Not sent yet.' }),
+      (error) => this.#set({ state: 'waiting', sentence: until(error) }),
     );
   }
 
@@ -284,4 +283,11 @@ export class Keeper<W> {
   #tell(): void {
     for (const listener of this.#listeners) listener();
   }
+}
+
+/** What the work that is kept here waits for. */
+function until(error: unknown): string {
+  const status = error instanceof ApiError ? error.status : 0;
+  if (status === 0) return 'Kept here until the connection is back';
+  return status === 503 ? 'Kept here until the server is back' : 'Kept here; sent again in a moment';
 }

@@ -10,9 +10,8 @@ export function keepingWords<W>(keeping: Keeping<W>, here = true): string {
     case 'saved':
       return keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet';
     case 'waiting':
-      return here
-        ? 'Not sent yet; kept in this browser and sent when the connection is back'
-        : 'Not sent yet, and this browser has no room to keep it; leave this page open';
+      // Why it waits: no connection, or a server that is away for a moment.
+      return here ? keeping.sentence : 'Not sent yet, and this browser has no room to keep it; leave this page open';
     case 'refused':
       return `Not saved: ${keeping.sentence}`;
     case 'conflict':

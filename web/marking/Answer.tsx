@@ -15,7 +15,6 @@ const KEPT = {
   saved: 'Kept; not returned yet',
   changed: 'Keeping …',
   saving: 'Keeping …',
-  waiting: 'Kept in this browser; sent when the connection is back',
   refused: 'Not kept',
   conflict: 'Not kept: changed elsewhere',
 };
@@ -38,6 +37,7 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
   const navigate = useNavigate();
   const { typed, change, add, value, wrong, keeping, returnedAt } = answer;
   const error = answer.error || (keeping.state === 'refused' ? keeping.sentence : '');
+  const said = keeping.state === 'waiting' ? keeping.sentence : KEPT[keeping.state];
   const { points } = data.part;
   const first = data.student.firstName;
   const [toAll, setToAll] = useState(fromTheStart);
@@ -104,7 +104,7 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
         />
       </label>
       <p role="status" className="text-sm text-faint">
-        {returnedAt ? `Returned ${when(returnedAt)}` : typed.mark === '' && typed.text === '' ? 'Not answered yet' : KEPT[keeping.state]}
+        {returnedAt ? `Returned ${when(returnedAt)}` : typed.mark === '' && typed.text === '' ? 'Not answered yet' : said}
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
         <button type="button" className="button button-small" onClick={() => add(draftText(data))}>

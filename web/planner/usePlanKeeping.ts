@@ -199,7 +199,7 @@ function saidOf(plan: Plan, keeping: Keeping<AssignmentInput>, dirty: boolean, r
   if (!plan.id && plan.title.trim() === '') return 'Name the task, and it is kept from then on';
   switch (keeping.state) {
     case 'waiting':
-      return 'Not sent yet; kept in this browser and sent when the connection is back';
+      return keeping.sentence;
     case 'refused':
       return 'Not saved';
     case 'conflict':
