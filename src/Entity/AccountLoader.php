@@ -24,8 +24,7 @@ final class AccountLoader extends ServiceEntityRepository implements UserLoaderI
 
     public function loadUserByIdentifier(string $identifier): ?UserInterface
     {
-        $name = SignInName::canonical($identifier);
-        $account = null === $name ? null : $this->findOneBy(['signIn' => $name]);
+        $account = $this->meant($identifier);
         if (null === $account || $account->isDisabled()) {
             // As long as a wrong password takes, so that nobody learns by the clock which names there are.
             $this->hashers->getPasswordHasher(Account::class)->hash('nobody');
@@ -34,5 +33,13 @@ final class AccountLoader extends ServiceEntityRepository implements UserLoaderI
         }
 
         return $account;
+    }
+
+    /** @return Account|null who has this sign-in name, however it is typed */
+    public function meant(string $name): ?Account
+    {
+        $canonical = SignInName::canonical($name);
+
+        return null === $canonical ? null : $this->findOneBy(['signIn' => $canonical]);
     }
 }

@@ -19,7 +19,7 @@ class Deed
     public Uuid $id;
 
     /**
-     * @param School|null          $school  null where nobody is known, as for a sign-in that failed
+     * @param School|null          $school  null where nobody is known, as for a sign-in by a name that nobody has
      * @param Uuid|null            $who     account
      * @param Uuid|null            $subject what it was done to: an attempt, an assignment, an account
      * @param array<string, mixed> $details what changed, from and to

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Security;
 
 use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\AccountLoader;
 use Pulsanda\App\Http\Problem;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
@@ -17,13 +18,15 @@ use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\TooManyLoginAttemptsAuthenticationException;
 use Symfony\Component\Security\Http\Authentication\AuthenticationFailureHandlerInterface as FailureHandler;
 use Symfony\Component\Security\Http\Authentication\AuthenticationSuccessHandlerInterface as SuccessHandler;
+use Symfony\Component\Security\Http\Authenticator\Passport\Badge\UserBadge;
 use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface as EntryPoint;
+use Symfony\Component\Security\Http\Event\LoginFailureEvent;
 use Symfony\Component\Security\Http\Event\LogoutEvent;
 
 /** What the API answers to signing in and out, and to being asked without it. */
 final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoint
 {
-    public function __construct(private Record $record, private TokenStorageInterface $tokens)
+    public function __construct(private Record $record, private TokenStorageInterface $tokens, private AccountLoader $accounts)
     {
     }
 
@@ -42,7 +45,6 @@ final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoin
         if ($exception instanceof TooManyLoginAttemptsAuthenticationException) {
             $minutes = $exception->getMessageData()['%minutes%'] ?? 1;
             $minutes = is_numeric($minutes) ? max(1, (int) $minutes) : 1;
-            $this->record->now('sign-in-limit', null, null, ['address' => $request->getClientIp()]);
 
             return Problem::response(
                 429,
@@ -51,9 +53,18 @@ final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoin
                 ['Retry-After' => (string) (60 * $minutes)],
             );
         }
-        $this->record->now('sign-in-failed', null, null, ['address' => $request->getClientIp()]);
 
         return Problem::response(401, 'This name and password do not go together; check both and try again.');
+    }
+
+    /** Whose name was tried, where there is such an account; what was typed is not kept. */
+    #[AsEventListener]
+    public function failed(LoginFailureEvent $event): void
+    {
+        $badge = $event->getPassport()?->getBadge(UserBadge::class);
+        $meant = $badge instanceof UserBadge ? $this->accounts->meant($badge->getUserIdentifier()) : null;
+        $what = $event->getException() instanceof TooManyLoginAttemptsAuthenticationException ? 'sign-in-limit' : 'sign-in-failed';
+        $this->record->now($what, null, $meant?->id, ['address' => $event->getRequest()->getClientIp()], $meant?->school);
     }
 
     public function start(Request $request, ?AuthenticationException $authException = null): Response

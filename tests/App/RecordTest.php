@@ -39,9 +39,15 @@ final class RecordTest extends ApiTestCase
     {
         $this->send('POST', '/api/sign-in', ['name' => 'ines', 'password' => 'not this one']);
         self::assertSame(['sign-in-failed'], $this->whatIsNew());
+        self::assertSame('1', $this->one(
+            "SELECT count(*)::text FROM deed WHERE what = 'sign-in-failed' AND who IS NULL AND subject = ? AND details->>'address' IS NOT NULL",
+            $this->account('ines'),
+        ), 'whose name was tried, not who did it');
+        $this->send('POST', '/api/sign-in', ['name' => 'nobody at all', 'password' => 'x']);
+        self::assertSame('1', $this->one("SELECT count(*)::text FROM deed WHERE what = 'sign-in-failed' AND subject IS NULL"));
         $this->signIn('ines');
         $this->send('POST', '/api/sign-out');
-        self::assertSame(['sign-in-failed', 'sign-in', 'sign-out'], $this->whatIsNew());
+        self::assertSame(['sign-in-failed', 'sign-in-failed', 'sign-in', 'sign-out'], $this->whatIsNew());
         self::assertSame('0', $this->one("SELECT count(*)::text FROM deed WHERE details::text LIKE '%not this one%'"), 'no input of people');
     }
 
