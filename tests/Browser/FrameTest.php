@@ -131,10 +131,10 @@ final class FrameTest extends BrowserTestCase
         $freya->assertNoComplaints();
     }
 
-    private function playingEightBars(string $name): Person
+    private function playingEightBars(string $name, int $height = 700): Person
     {
         $person = $this->person($name);
-        $person->view(1280, 700);
+        $person->view(1280, $height);
         $person->press('Begin: Slack Tide');
         $person->press('Bars');
         $person->choose('Bars', '8');
@@ -161,15 +161,27 @@ final class FrameTest extends BrowserTestCase
         $kwame->press('Stop');
     }
 
+    public function testWhoHasEditedAndPlaysIsFollowed(): void
+    {
+        $siobhan = $this->playingEightBars('siobhan', 600);
+        $siobhan->see('[data-reading="3"][style*="opacity: 1"]');
+        $siobhan->until(
+            static fn (): bool => $siobhan->script('return document.querySelector(".sheet-room").scrollTop') > 100,
+            'the line that plays to come into sight',
+        );
+        $siobhan->press('Stop');
+    }
+
     /** By the scroll bar, which no sheet hears of. */
     public function testWhoScrollsAwayWhileItPlaysIsNotPulledBack(): void
     {
-        $lukasz = $this->playingEightBars('lukasz');
+        $lukasz = $this->playingEightBars('lukasz', 600);
         $lukasz->see('[data-reading="0"][style*="opacity: 1"]');
         $far = $lukasz->script('const room = document.querySelector(".sheet-room"); room.scrollTo(0, 9999); return room.scrollTop');
         self::assertGreaterThan(100, $far);
         $lukasz->see('[data-reading="1"][style*="opacity: 1"]', true);
-        $lukasz->see('.follow', true);
+        // Going after the line would take a moment.
+        $lukasz->see('[data-reading="2"][style*="opacity: 1"]', true);
         self::assertSame($far, $lukasz->script('return document.querySelector(".sheet-room").scrollTop'));
         $lukasz->press('Stop');
     }

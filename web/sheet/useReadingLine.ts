@@ -13,7 +13,7 @@ const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
 /** What a hand does on the sheet that the page must not move under. */
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown', 'keydown'] as const;
 
-/** Milliseconds that following scrolls for, and in which somebody who has scrolled is not pulled back by what begins to play. */
+/** Milliseconds that following scrolls for, and in which somebody who has scrolled or edited is not pulled back by what begins to play. */
 const OWN = 900;
 const A_MOMENT = 1000;
 /** And in which the room scrolls by itself, since the sheet has become shorter. */
@@ -45,7 +45,14 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
   useEffect(() => {
     const element = box.current;
     const stop = (event: Event) => {
-      if (!(event.target as Element).closest('.follow')) follows.current = false;
+      // The key that begins to play is no hand on the sheet.
+      if ((event.target as Element).closest('.follow') || (event as KeyboardEvent).key === ' ') return;
+      if (reads.current) follows.current = false;
+      scrolled.current.byHand = performance.now();
+    };
+    // Whoever presses something else, as to play, has left the sheet.
+    const leave = (event: Event) => {
+      if (!element?.contains(event.target as Node)) scrolled.current.byHand = Number.NEGATIVE_INFINITY;
     };
     // Wherever the hand is: what scrolls may hold more than the sheet.
     const scroll = (event: Event) => {
@@ -55,9 +62,11 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
     };
     for (const name of BY_HAND) element?.addEventListener(name, stop, { passive: true });
     document.addEventListener('scroll', scroll, { capture: true, passive: true });
+    document.addEventListener('pointerdown', leave, { capture: true, passive: true });
     return () => {
       for (const name of BY_HAND) element?.removeEventListener(name, stop);
       document.removeEventListener('scroll', scroll, { capture: true });
+      document.removeEventListener('pointerdown', leave, { capture: true });
     };
   }, [box]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: with another section, or another width, the sheet has another height
@@ -73,10 +82,8 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       const tick = place === null ? null : written(music, place);
       const at = tick === null ? null : g.lines.find((one) => tick >= one.from && tick < one.to);
       if (!at || tick === null) {
-        // Who plays again is followed again.
         if (shown) {
           hide(shown);
-          follows.current = true;
           setAstray(false);
         }
         lit?.classList.remove('lit');
@@ -92,7 +99,8 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       }
       if (shown !== line.reading) {
         if (shown) hide(shown);
-        else if (performance.now() - scrolled.current.byHand < A_MOMENT) follows.current = false;
+        // Whoever plays is followed, whatever was edited before.
+        else follows.current = performance.now() - scrolled.current.byHand >= A_MOMENT;
         reads.current = true;
         // A layer of its own while it moves: nothing under it is painted again.
         line.reading.style.willChange = 'transform';
