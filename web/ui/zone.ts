@@ -20,16 +20,27 @@ export const zoneName = (): string => (zone ?? '').replaceAll('_', ' ');
 /** An instant as a clock on the wall shows it, as a datetime-local field wants it: "2026-12-01T18:00". */
 export const wallTime = (time: string): string => wallTimeIn(time, zone);
 
+/** Making one is what takes the time, so each is made once. */
+const clocks = new Map<string | undefined, Intl.DateTimeFormat>();
+
+function clockOf(there: string | undefined): Intl.DateTimeFormat {
+  const clock =
+    clocks.get(there) ??
+    new Intl.DateTimeFormat('en-GB', {
+      ...(there && { timeZone: there }),
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    });
+  clocks.set(there, clock);
+  return clock;
+}
+
 function wallTimeIn(time: string, there: string | undefined): string {
-  const parts = new Intl.DateTimeFormat('en-GB', {
-    ...(there && { timeZone: there }),
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).formatToParts(new Date(time));
+  const parts = clockOf(there).formatToParts(new Date(time));
   const part = (type: string) => parts.find((one) => one.type === type)?.value ?? '';
   return `${part('year')}-${part('month')}-${part('day')}T${part('hour')}:${part('minute')}`;
 }
