@@ -15,8 +15,8 @@ final class Exchanges
 
     /** @var array<string, array<string, bool>> */
     private array $fits = [];
-    /** @var array<string, int> */
-    private array $right = [];
+    /** @var array<string, array<string, int>> */
+    private array $disturbed = [];
 
     /** @param list<string> $rows that differ */
     private function __construct(private readonly Remainder $left, private readonly array $rows, private readonly RowSearch $search)
@@ -155,11 +155,9 @@ final class Exchanges
             }
         }
         $left = [] === $causes ? $this->left : MovedRow::allUndone($causes, $this->left);
-        // In a row that gives away what it has, most may stand where it is asked.
         $disturbed = 0;
-        foreach (array_flip($on) as $row => $_) {
-            $mostIs = 2 * $this->right($row) > \count($this->left->played[$row] ?? []);
-            $disturbed += $mostIs ? max(0, $this->right($row) - self::rightIn($left, $row)) : 0;
+        foreach ($on as $asked => $played) {
+            $disturbed += $this->disturbed[$asked][$played] ??= $this->disturbed($asked, $played);
         }
         $accounts = [];
         foreach ($left->differing() as $row) {
@@ -169,14 +167,41 @@ final class Exchanges
         return new Explained([], $causes, $accounts, $left, $disturbed);
     }
 
-    private function right(string $row): int
+    /**
+     * What is said to be another row may stand where it is asked, most of it.
+     *
+     * @return int strokes of the row that do, and are no nearer in loudness to what is asked there of the other row
+     */
+    private function disturbed(string $asked, string $played): int
     {
-        return $this->right[$row] ??= self::rightIn($this->left, $row);
+        $here = $this->left->played[$played];
+        $own = $this->louder($here, $this->left->asked[$played] ?? []);
+        $others = $this->louder($here, $this->left->asked[$asked]);
+        $as = array_filter($own, static fn (int $by, int $i): bool => $by <= ($others[$i] ?? $by), \ARRAY_FILTER_USE_BOTH);
+
+        return 2 * \count($own) > \count($here) ? \count($as) : 0;
     }
 
-    /** @return int strokes of a row that stand where they are asked */
-    private static function rightIn(Remainder $left, string $row): int
+    /**
+     * @param list<Played>                        $played
+     * @param list<\Pulsanda\Core\Pattern\Stroke> $asked
+     *
+     * @return array<int, int> index of a stroke that stands where one is asked => by how much it is louder or softer than that
+     */
+    private function louder(array $played, array $asked): array
     {
-        return Likeness::common(Fit::ticks($left->asked[$row] ?? []), Fit::ticks($left->played[$row] ?? []), $left->tolerance->grace);
+        [$i, $j, $by] = [0, 0, []];
+        while (isset($asked[$i], $played[$j])) {
+            $late = $played[$j]->tick - $asked[$i]->tick;
+            if (abs($late) <= $this->left->tolerance->grace) {
+                $by[$j] = abs($played[$j++]->stroke->velocity - $asked[$i++]->velocity);
+            } elseif ($late > 0) {
+                ++$i;
+            } else {
+                ++$j;
+            }
+        }
+
+        return $by;
     }
 }

@@ -230,6 +230,22 @@ final class WideStatementsTest extends TestCase
         self::assertNull(Judge::objection(Lesson::steps($target, 2), Lesson::steps($played, 2), $comparison->statements));
     }
 
+    /** The two rows would be right as well if they were exchanged: all of them would have moved, for one hit. */
+    public function testOneHitOfARowThatIsDoubledIsOnTheOtherDrum(): void
+    {
+        $target = Lesson::grid("kick x...|....|x...|....\nsnare ....|x...|....|x...\nclap ....|x...|....|x..x");
+        $played = Lesson::grid("kick x...|....|x...|....\nsnare ....|x...|....|x..x\nclap ....|x...|....|x...");
+        self::assertSame(['Clap: you played snare instead on beat 4 a.'], self::texts(Lesson::compare($target, $played)));
+    }
+
+    /** Most of both stands where it is asked, and each as loud as the other should be. */
+    public function testDoubledRowsAreExchangedWhereTheirLoudnessIs(): void
+    {
+        $target = Lesson::grid("snare X...|X...|X...|X.X.\nclap g...|g...|g...|g...");
+        $played = Lesson::grid("clap X...|X...|X...|X.X.\nsnare g...|g...|g...|g...");
+        self::assertSame(['Clap and snare are exchanged; swap them.'], self::texts(Lesson::compare($target, $played)));
+    }
+
     /** All that stands on the shaker is asked there: it is no hi-hat, though it sounds as the hi-hat should. */
     public function testARowThatStandsRightIsNotTakenForAnother(): void
     {
