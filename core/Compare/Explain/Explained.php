@@ -222,11 +222,14 @@ final class Explained
         $best = null;
         foreach ($missing as $a => $asked) {
             foreach ($extra as $b => $played) {
-                $pairs = $a === $b ? 0 : Likeness::common($asked, $played, $this->left->tolerance->grace);
+                $stands = $this->standsOn($b, $a);
+                // What stands right in a row that is exchanged has not gone round or been late with that.
+                $isMoved = $stands && [] !== $accounts[$b]->causes;
+                $pairs = $a === $b || $isMoved ? 0 : Likeness::common($asked, $played, $this->left->tolerance->grace);
                 [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs === \count($played)];
                 $sweeps = ($accounts[$a]->isOneSided() && !$allAsked) || ($accounts[$b]->isOneSided() && !$allPlayed);
                 // A stroke that stands where it is asked, in a row that is exchanged, is no difference at all.
-                $change = ($this->standsOn($b, $a) ? 0 : 1)
+                $change = ($stands ? 0 : 1)
                     - ($allAsked ? self::kinds($accounts[$a], Status::Missing, \count($accounts[$a]->missing)) : 0)
                     - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, \count($accounts[$b]->extra)) : 0);
                 if (0 !== $pairs && !$sweeps && $change <= 0 && (null === $best || $change < $best[3])) {
