@@ -223,9 +223,8 @@ final class Explained
         foreach ($missing as $a => $asked) {
             foreach ($extra as $b => $played) {
                 $stands = $this->standsOn($b, $a);
-                // What stands right in a row that is exchanged has not gone round or been late with that.
-                $isMoved = $stands && [] !== $accounts[$b]->causes;
-                $pairs = $a === $b || $isMoved ? 0 : Likeness::common($asked, $played, $this->left->tolerance->grace);
+                $pairs = $a === $b || ($stands && $this->isMoved($accounts[$a], $accounts[$b]))
+                    ? 0 : Likeness::common($asked, $played, $this->left->tolerance->grace);
                 [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs === \count($played)];
                 $sweeps = ($accounts[$a]->isOneSided() && !$allAsked) || ($accounts[$b]->isOneSided() && !$allPlayed);
                 // A stroke that stands where it is asked, in a row that is exchanged, is no difference at all.
@@ -251,6 +250,12 @@ final class Explained
         }
 
         return false;
+    }
+
+    /** What stands right in a row that is exchanged has not moved with that; and where all moved, it stands right no more. */
+    private function isMoved(RowAccount $asked, RowAccount $played): bool
+    {
+        return [] !== $played->causes || ([] !== $asked->causes && [] !== $this->wide);
     }
 
     /** @return int statements that go when these strokes are said otherwise: not what is said of moved strokes too */

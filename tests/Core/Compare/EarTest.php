@@ -52,6 +52,7 @@ final class EarTest extends TestCase
     #[TestWith([61003, 474])]
     #[TestWith([72001, 3974])]
     #[TestWith([78305, 2034])]
+    #[TestWith([79103, 1864])]
     public function testBeatsThatWereHard(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);
