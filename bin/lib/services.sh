@@ -178,7 +178,7 @@ write_configuration() {
     {
         sed -n '/^APP_SECRET=/p; /^DEMO_PASSWORD=/p' "$DATA/secrets"
         printf 'APP_ENV=prod\nDATABASE_URL="%s"\n' "$url"
-        [ -z "${PASSWORD_COST:-}" ] || printf 'PASSWORD_COST=%s\n' "$PASSWORD_COST"
+        [ -z "${PASSWORD_MEMORY:-}" ] || printf 'PASSWORD_MEMORY=%s\n' "$PASSWORD_MEMORY"
         [ -z "${TRUSTED_PROXIES:-}" ] || printf 'TRUSTED_PROXIES="%s"\n' "$TRUSTED_PROXIES"
         [ -z "${MAILER_DSN:-}" ] || printf 'MAILER_DSN="%s"\n' "$MAILER_DSN"
         [ -z "${MAIL_FROM:-}" ] || printf 'MAIL_FROM="%s"\n' "$MAIL_FROM"

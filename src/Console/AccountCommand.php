@@ -7,10 +7,12 @@ namespace Pulsanda\App\Console;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
 use Pulsanda\App\Entity\SignInName;
-use Pulsanda\App\Security\Passwords;
+use Pulsanda\App\School\Usernames;
+use Pulsanda\App\Security\StarterPasswords;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -23,7 +25,8 @@ final class AccountCommand extends Command
 {
     public function __construct(
         private readonly EntityManagerInterface $entities,
-        private readonly Passwords $passwords,
+        private readonly StarterPasswords $starters,
+        private readonly Usernames $usernames,
         private readonly ClockInterface $clock,
     ) {
         parent::__construct();
@@ -75,19 +78,19 @@ final class AccountCommand extends Command
         [$typed, $role] = [$input->getOption('sign-in'), $input->getOption('role')];
         $signIn = SignInName::canonical(\is_string($typed) ? $typed : '');
         $role = Role::tryFrom($role);
+        $name = PersonName::clean($name);
         $school = $this->entities->getRepository(School::class)->findOneBy([]);
-        $known = null !== $signIn && null !== $this->entities->getRepository(Account::class)->findOneBy(['signIn' => $signIn]);
         if (null === $school) {
             return 'There is no school yet; pulsanda:setup prints the link with which one begins.';
         }
-        if (null === $signIn || '' === $signIn || null === $role || '' === trim($name) || mb_strlen($name) > 120) {
+        if (null === $signIn || '' === $signIn || null === $role || '' === $name || mb_strlen($name) > PersonName::MOST) {
             return 'Give the name that others read, --sign-in=… without spaces, and --role=keeper, teacher or student.';
         }
-        if ($known) {
+        if (!$this->usernames->claim($signIn)) {
             return "There is an account $signIn already; take another sign-in name.";
         }
-        $account = new Account($school, $signIn, trim($name), $role, explode(' ', trim($name))[0]);
-        $password = $this->passwords->give($account);
+        $account = new Account($school, $signIn, $name, $role, explode(' ', $name)[0]);
+        $password = $this->starters->give($account);
         $this->entities->persist($account);
         $this->entities->flush();
         $output->writeln("$signIn can sign in with the first password $password", OutputInterface::OUTPUT_RAW);
@@ -107,7 +110,7 @@ final class AccountCommand extends Command
             'enable' => $account->enable(),
             'unlock' => $account->forgetSecond(),
             default => $output->writeln(
-                "$account->signIn has the first password {$this->passwords->give($account)}",
+                "$account->signIn has the first password {$this->starters->give($account)}",
                 OutputInterface::OUTPUT_RAW,
             ),
         };

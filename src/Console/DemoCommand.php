@@ -44,7 +44,7 @@ final class DemoCommand extends Command
             return Command::FAILURE;
         }
         if (true === $input->getOption('reset')) {
-            $this->connection->executeStatement('TRUNCATE school, sessions, cache_items, messenger_messages CASCADE');
+            $this->connection->executeStatement('TRUNCATE school, username, setup_link, sessions, cache_items, messenger_messages CASCADE');
         } elseif (false !== $this->connection->fetchOne('SELECT 1 FROM account LIMIT 1')) {
             return Command::SUCCESS;
         }

@@ -21,6 +21,7 @@ use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
+use Pulsanda\App\Entity\Username;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
@@ -122,6 +123,7 @@ final class DemoWorld
             $one->setPassword($this->hash);
             $one->find($one->signIn.'@saltmarsh.example');
             $this->entities->persist($one);
+            $this->entities->persist(new Username($one->signIn, $this->now));
         }
         $year = (int) $this->now->format('Y');
         $this->classOf($teacher, 'Parade line, Tuesdays', self::year($year), self::STUDENTS);
@@ -155,7 +157,11 @@ final class DemoWorld
         $this->course = new Course($this->school, $teacher, $name, year: $year);
         $this->entities->persist($this->course);
         foreach ($students as $signIn => [$called, $given]) {
-            $student = $this->students[$signIn] ??= new Account($this->school, $signIn, $called, Role::Student, $given);
+            if (!isset($this->students[$signIn])) {
+                $this->students[$signIn] = new Account($this->school, $signIn, $called, Role::Student, $given);
+                $this->entities->persist(new Username($signIn, $this->now));
+            }
+            $student = $this->students[$signIn];
             $student->setPassword($this->hash);
             $this->entities->persist($student);
             $this->entities->persist(new Enrolment($this->school, $this->course, $student));

@@ -24,6 +24,10 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(options: ['default' => false])]
     private bool $mustChange = false;
 
+    /** The starter password, sealed, until its slip was printed or used. */
+    #[ORM\Column(type: 'text', nullable: true)]
+    private ?string $starter = null;
+
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     private ?\DateTimeImmutable $disabledAt = null;
 
@@ -77,10 +81,10 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         $this->id = Uuid::v7();
     }
 
-    /** The name that others read, and as one is called; the sign-in name stays. */
-    public function call(string $name, string $given): void
+    /** The name that others read, as one is called, and the family name (empty where nobody has said which it is); the username stays. */
+    public function call(string $name, string $given, string $family): void
     {
-        [$this->name, $this->given] = [$name, $given];
+        [$this->name, $this->given, $this->family] = [$name, $given, $family];
     }
 
     /** @param string|null $source null leaves what is known */
@@ -94,10 +98,39 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return Role::Student !== $this->role;
     }
 
-    /** @param bool $first whether it was given by somebody else, so that it must be changed */
-    public function setPassword(string $hash, bool $first = false): void
+    /** A password of one's own. */
+    public function setPassword(string $hash): void
     {
-        [$this->password, $this->mustChange] = [$hash, $first];
+        [$this->password, $this->mustChange, $this->starter] = [$hash, false, null];
+    }
+
+    /** A starter password, which must be changed at the first sign-in. */
+    public function start(string $hash, string $sealed): void
+    {
+        [$this->password, $this->mustChange, $this->starter] = [$hash, true, $sealed];
+    }
+
+    /** The same password in a newer kind of hash. */
+    public function rehash(string $hash): void
+    {
+        $this->password = $hash;
+    }
+
+    public function starter(): ?string
+    {
+        return $this->starter;
+    }
+
+    /** Its slip has been printed. */
+    public function forgetStarter(): void
+    {
+        $this->starter = null;
+    }
+
+    /** Whether somebody has come in and chosen a password. */
+    public function hasOwnPassword(): bool
+    {
+        return '' !== $this->password && !$this->mustChange;
     }
 
     public function mustChangePassword(): bool

@@ -8,6 +8,8 @@ use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\Persistence\ManagerRegistry;
 use Symfony\Bridge\Doctrine\Security\User\UserLoaderInterface;
 use Symfony\Component\PasswordHasher\Hasher\PasswordHasherFactoryInterface;
+use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
+use Symfony\Component\Security\Core\User\PasswordUpgraderInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
 
 /**
@@ -15,7 +17,7 @@ use Symfony\Component\Security\Core\User\UserInterface;
  *
  * @extends ServiceEntityRepository<Account>
  */
-final class AccountLoader extends ServiceEntityRepository implements UserLoaderInterface
+final class AccountLoader extends ServiceEntityRepository implements UserLoaderInterface, PasswordUpgraderInterface
 {
     public function __construct(ManagerRegistry $registry, private readonly PasswordHasherFactoryInterface $hashers)
     {
@@ -33,6 +35,18 @@ final class AccountLoader extends ServiceEntityRepository implements UserLoaderI
         }
 
         return $account;
+    }
+
+    /** At sign-in, where the hash is of an earlier kind; a password that was changed at the same moment stays. */
+    public function upgradePassword(PasswordAuthenticatedUserInterface $user, string $newHashedPassword): void
+    {
+        \assert($user instanceof Account);
+        $updated = $this->getEntityManager()->getConnection()->update(
+            'account',
+            ['password' => $newHashedPassword],
+            ['id' => (string) $user->id, 'password' => $user->getPassword()],
+        );
+        0 === $updated || $user->rehash($newHashedPassword);
     }
 
     /** @return Account|null who has this sign-in name, however it is typed */

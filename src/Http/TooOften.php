@@ -22,7 +22,22 @@ final class TooOften extends \RuntimeException
     /** @throws self when the limit has been reached */
     public static function unless(RateLimit $limit): void
     {
-        if (!$limit->isAccepted()) {
+        self::unlessIs($limit->isAccepted(), $limit);
+    }
+
+    /**
+     * Of a limit that counts failures alone: `consume(0)` tells how many are left.
+     *
+     * @throws self when none is left
+     */
+    public static function unlessLeft(RateLimit $limit): void
+    {
+        self::unlessIs(0 < $limit->getRemainingTokens(), $limit);
+    }
+
+    private static function unlessIs(bool $allowed, RateLimit $limit): void
+    {
+        if (!$allowed) {
             $wait = max(1, $limit->getRetryAfter()->getTimestamp() - time());
             throw new self(
                 \sprintf('This is very fast; wait %s, then go on.', $wait > 90 ? intdiv($wait + 59, 60).' minutes' : 'a minute'),

@@ -139,6 +139,18 @@ final readonly class Access
         return $taught ? $student : throw new NotFoundHttpException();
     }
 
+    /** A student who is in a class that the signed-in teacher runs, or was. */
+    public function everIn(string $id, Course $course): Account
+    {
+        $ever = Uuid::isValid($id) && false !== $this->entities->getConnection()->fetchOne(
+            'SELECT 1 FROM (SELECT course_id, student_id FROM enrolment UNION ALL SELECT course_id, student_id FROM past_enrolment) e '
+                .'WHERE e.course_id = ? AND e.student_id = ? LIMIT 1',
+            [(string) $course->id, $id],
+        );
+
+        return $ever ? $this->find(Account::class, $id) : throw new NotFoundHttpException();
+    }
+
     /** A student who is or was in a class of the signed-in teacher. */
     public function knownStudent(string $id): Account
     {

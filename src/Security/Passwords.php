@@ -6,26 +6,13 @@ namespace Pulsanda\App\Security;
 
 use Pulsanda\App\Entity\Account;
 use Pulsanda\Core\Input\InvalidInput;
-use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\PasswordHasher\PasswordHasherInterface;
 
-/**
- * Passwords that people choose, by NIST SP 800-63B (length and no common one, no rules of signs), and first ones of readable words.
- */
+/** Passwords that people choose, by NIST SP 800-63B: length and no common one, no rules about which characters. */
 final readonly class Passwords
 {
     public const LEAST = 8;
     public const MOST = 200;
-    private const WORDS = [
-        'anchor', 'amber', 'barge', 'basket', 'beacon', 'bell', 'boat', 'bramble', 'breeze', 'bridge', 'buoy', 'cabin', 'candle', 'canvas',
-        'cargo', 'cedar', 'chain', 'chime', 'clover', 'cobble', 'copper', 'cork', 'crane', 'creek', 'curlew', 'deck', 'dinghy', 'drift',
-        'drum', 'dune', 'eel', 'ember', 'fern', 'ferry', 'flint', 'foam', 'fog', 'fiddle', 'gate', 'glow', 'goose', 'gravel', 'gull',
-        'hammer', 'harbour', 'hazel', 'heron', 'hill', 'hook', 'horn', 'island', 'ivy', 'jetty', 'kelp', 'kettle', 'knot', 'ladder', 'lamp',
-        'lantern', 'lark', 'ledge', 'lilac', 'linen', 'mallet', 'maple', 'marsh', 'mast', 'meadow', 'mist', 'moon', 'moss', 'net', 'north',
-        'oar', 'oak', 'orchard', 'otter', 'owl', 'paddle', 'path', 'pebble', 'pier', 'pine', 'plank', 'plover', 'pond', 'quay', 'quill',
-        'raft', 'rain', 'reed', 'ribbon', 'river', 'rope', 'rowan', 'rudder', 'rush', 'sail', 'salt', 'sand', 'seal', 'shell', 'shore',
-        'silver', 'slate', 'snow', 'spark', 'sparrow', 'spray', 'stone', 'storm', 'swan', 'thistle', 'tide', 'timber', 'tin', 'torch',
-        'tower', 'wave', 'well', 'wharf', 'whistle', 'willow', 'wind', 'wool', 'wren', 'yarn', 'yellow',
-    ];
     /** As much of what is guessed first as fits here: beginnings, and what stands alone. */
     private const COMMON = [
         'password', 'passwort', 'passw0rd', 'qwerty', 'qwertz', 'azerty', 'abcdef', 'abc123', 'letmein', 'welcome', 'iloveyou', 'princess',
@@ -34,30 +21,36 @@ final readonly class Passwords
         'student', 'musicmusic', '123456', '12345', '987654', '111111', '000000', '1q2w3e', 'asdfgh', 'zxcvbn',
     ];
 
-    public function __construct(private UserPasswordHasherInterface $hasher)
+    public function __construct(private PasswordHasherInterface $hasher)
     {
-    }
-
-    /** Gives somebody a first password, which they must change. */
-    public function give(Account $account): string
-    {
-        $word = static fn (): string => self::WORDS[random_int(0, \count(self::WORDS) - 1)];
-        $password = \sprintf('%s-%s-%s-%02d', $word(), $word(), $word(), random_int(0, 99));
-        $account->setPassword($this->hasher->hashPassword($account, $password), true);
-
-        return $password;
     }
 
     /** @throws InvalidInput for one that is easily guessed */
     public function choose(Account $account, #[\SensitiveParameter] string $password): void
     {
-        $this->check($account->signIn, $password);
-        $account->setPassword($this->hasher->hashPassword($account, $password));
+        $account->setPassword($this->hash($account->signIn, $password));
+    }
+
+    /**
+     * @return string the hash of a password that somebody has chosen who has no account yet
+     *
+     * @throws InvalidInput for one that is easily guessed
+     */
+    public function hash(string $username, #[\SensitiveParameter] string $password): string
+    {
+        $this->check($username, $password);
+
+        return $this->hasher->hash($password);
     }
 
     public function is(Account $account, #[\SensitiveParameter] string $password): bool
     {
-        return $this->hasher->isPasswordValid($account, $password);
+        return '' !== $account->getPassword() && $this->hasher->verify($account->getPassword(), $password);
+    }
+
+    public function matches(string $hash, #[\SensitiveParameter] string $password): bool
+    {
+        return $this->hasher->verify($hash, $password);
     }
 
     /** @throws InvalidInput */

@@ -29,7 +29,7 @@ final readonly class SecondFactor
             return false;
         }
         if (1 === preg_match('/^\d{6}$/D', $code)) {
-            $step = TimeCode::step($this->open($sealed), $code, $this->clock->now()->getTimestamp());
+            $step = TimeCode::step($this->key($sealed), $code, $this->clock->now()->getTimestamp());
 
             return null !== $step && $account->takeStep($step);
         }
@@ -49,7 +49,7 @@ final readonly class SecondFactor
             return null;
         }
         $codes = array_map(self::recovery(...), range(1, self::RECOVERY));
-        $account->secure($this->seal($key), array_map(static fn (string $one): string => self::hash(str_replace('-', '', $one)), $codes));
+        $account->secure($this->box()->seal($key), array_map(static fn (string $one): string => self::hash(str_replace('-', '', $one)), $codes));
         $account->takeStep($step);
 
         return $codes;
@@ -71,24 +71,13 @@ final readonly class SecondFactor
         return hash('sha256', $code);
     }
 
-    private function seal(string $key): string
+    private function key(string $sealed): string
     {
-        $nonce = random_bytes(\SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
-
-        return base64_encode($nonce.sodium_crypto_secretbox($key, $nonce, $this->sealing()));
+        return $this->box()->open($sealed) ?? throw new \RuntimeException('The key of a second factor was sealed with another APP_SECRET.');
     }
 
-    private function open(string $sealed): string
+    private function box(): SealedBox
     {
-        $bytes = (string) base64_decode($sealed, true);
-        $nonce = substr($bytes, 0, \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
-        $key = sodium_crypto_secretbox_open(substr($bytes, \SODIUM_CRYPTO_SECRETBOX_NONCEBYTES), $nonce, $this->sealing());
-
-        return false === $key ? throw new \RuntimeException('The key of a second factor was sealed with another APP_SECRET.') : $key;
-    }
-
-    private function sealing(): string
-    {
-        return hash('sha256', "second factor\0$this->secret", true);
+        return new SealedBox($this->secret, 'second factor');
     }
 }

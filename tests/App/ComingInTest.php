@@ -30,7 +30,9 @@ final class ComingInTest extends ApiTestCase
         $this->assertProblem(409, 'one name', $this->send('POST', '/api/join', ['name' => "Ada\nBo"] + $join));
         $asked = $this->json($this->send('POST', '/api/join', $join));
         self::assertSame(['signIn' => 'adi', 'class' => 'Parade line, Tuesdays'], $asked);
-        self::assertSame('adi-m', $this->json($this->send('POST', '/api/join', $join))['signIn'], 'another with the same name');
+        self::assertSame($asked, $this->json($this->send('POST', '/api/join', $join)), 'pressed twice is asked once');
+        $other = ['password' => 'another tide comes'] + $join;
+        self::assertSame('adi-m', $this->json($this->send('POST', '/api/join', $other))['signIn'], 'another with the same name');
         $this->assertProblem(401, 'do not go together', $this->send('POST', '/api/sign-in', ['name' => 'adi', 'password' => self::OWN]));
 
         $this->signIn('bertil');

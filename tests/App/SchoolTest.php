@@ -42,7 +42,10 @@ final class SchoolTest extends ApiTestCase
         $preview = $this->json($this->send('POST', "/api/courses/$course/students/preview", ['names' => $names]));
         self::assertSame(
             [['Ada Marsh', 'Adi', '', 'adi'], ['Ada B. Marsh', 'Ada', 'Marsh', 'ada'], ['نور دينا', 'نور', 'دينا', 'nwr']],
-            array_map(static fn (mixed $one): array => \is_array($one) ? array_values($one) : [], (array) $preview['people']),
+            array_map(
+                static fn (mixed $one): array => \is_array($one) ? [$one['name'], $one['given'], $one['family'], $one['signIn']] : [],
+                (array) $preview['people'],
+            ),
         );
         self::assertSame([], $this->json($this->get("/api/courses/$course/students"))['students'], 'nothing is kept');
         $slips = (array) $this->json($this->send('POST', "/api/courses/$course/students", ['names' => $names]))['slips'];
@@ -77,7 +80,7 @@ final class SchoolTest extends ApiTestCase
         self::assertSame(404, $this->send('POST', '/api/courses', ['name' => 'x', 'teacherId' => $marit])->getStatusCode());
         $own = $this->text($this->json($this->send('POST', '/api/courses', ['name' => 'A second class'])), 'id');
         self::assertSame(204, $this->send('DELETE', "/api/courses/$course/students/$wren")->getStatusCode());
-        self::assertSame(404, $this->send('DELETE', "/api/courses/$course/students/$wren")->getStatusCode());
+        self::assertSame(204, $this->send('DELETE', "/api/courses/$course/students/$wren")->getStatusCode(), 'twice is once');
         self::assertSame(404, $this->send('POST', "/api/accounts/$wren/password")->getStatusCode(), 'no student of hers any more');
         self::assertSame(200, $this->get("/api/courses/$own/students")->getStatusCode());
 
@@ -116,7 +119,6 @@ final class SchoolTest extends ApiTestCase
     public static function lists(): iterable
     {
         yield 'nothing' => [" \n ", 'write at least one name'];
-        yield 'somebody who is there' => ["Ada\nCaldeira, Ines", 'line 2: "Ines Caldeira" is in this class already'];
         yield 'twice' => ["Ada Marsh\nCy\nMarsh, Ada", 'line 3: "Ada Marsh" stands here twice'];
         yield 'too long' => ["Ada\n".str_repeat('a', 121), 'line 2'];
         yield 'too many' => [implode("\n", array_map(static fn (int $i): string => "Person $i", range(1, 501))), 'more than 500 names'];
@@ -127,7 +129,7 @@ final class SchoolTest extends ApiTestCase
         $this->signIn('odile');
         $course = $this->course();
         $names = implode("\n", array_map(static fn (int $i): string => "Person $i", range(1, 41)));
-        $this->assertProblem(409, 'room for 60, and 20 are in it', $this->send('POST', "/api/courses/$course/students", ['names' => $names]));
+        $this->assertProblem(409, 'room for 60, and 20 are in "Parade line, Tuesdays"', $this->send('POST', "/api/courses/$course/students", ['names' => $names]));
     }
 
     public function testAccountsAreMadeWithoutTheWeb(): void

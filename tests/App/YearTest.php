@@ -103,7 +103,11 @@ final class YearTest extends ApiTestCase
         $this->signIn('marit');
         [$from, $to, $ines] = [$this->course(), $this->course('Gull deck, Fridays'), $this->account('ines')];
         self::assertSame(204, $this->send('POST', "/api/courses/$from/students/$ines/move", ['to' => $to])->getStatusCode());
-        self::assertSame(404, $this->send('POST', "/api/courses/$from/students/$ines/move", ['to' => $to])->getStatusCode());
+        self::assertSame(204, $this->send('POST', "/api/courses/$from/students/$ines/move", ['to' => $to])->getStatusCode(), 'twice is once');
+        self::assertSame('1', $this->one('SELECT count(*)::text FROM enrolment WHERE student_id = ? AND course_id = ?', $ines, $to));
+        $into = "/api/courses/$to/students/$ines/move";
+        self::assertSame(204, $this->send('POST', $into, ['to' => $to])->getStatusCode(), 'into the class that she is in');
+        self::assertSame('1', $this->one('SELECT count(*)::text FROM enrolment WHERE student_id = ? AND course_id = ?', $ines, $to));
         $term = $this->json($this->get("/api/courses/$from/term"));
         $left = array_values(array_filter((array) $term['students'], static fn (mixed $one): bool => \is_array($one) && true === $one['left']));
         self::assertSame(['Ines Caldeira'], array_column($left, 'name'), 'the marks of the class stay');

@@ -22,6 +22,7 @@ final class ArchitectureRules
         ['Console'],
         ['Demo'],
         ['Api\Plan', 'Api\Bench', 'Api\Mark', 'Api\Picture', 'Api\Today', 'Api\School', 'Api\Edit', 'Api\Paper', 'Api\Shelf', 'Api\Sound'],
+        ['School'],
         ['Page', 'Job', 'Api\Shape'],
         ['Security', 'Sound', 'Format'],
         ['Http'],

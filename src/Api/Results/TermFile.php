@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Results;
 
-use Pulsanda\App\Api\School\OneRoster;
 use Pulsanda\App\Entity\Course;
+use Pulsanda\App\School\OneRoster;
 
 /**
  * A marks table for other programs: as a table, and as the results of a OneRoster 1.2 CSV set.

@@ -11,8 +11,9 @@ use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Colleague;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Http\Body;
-use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\School\Enrolments;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\Fields;
@@ -22,7 +23,6 @@ use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
 
@@ -38,6 +38,7 @@ final readonly class CourseController
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
         private Record $record,
+        private Enrolments $enrolments,
     ) {
     }
 
@@ -102,20 +103,7 @@ final readonly class CourseController
     {
         $from = $this->access->workedCourse($id);
         $to = $this->access->workedCourse(Body::of($request, ['to'])->string('to'));
-        $place = Uuid::isValid($student) ? ['course' => $from, 'student' => $student] : throw new NotFoundHttpException();
-        $enrolment = $this->entities->getRepository(Enrolment::class)->findOneBy($place) ?? throw new NotFoundHttpException();
-        $repository = $this->entities->getRepository(Enrolment::class);
-        if ($repository->count(['course' => $to]) >= PeopleController::MOST_STUDENTS) {
-            throw new Conflict("\"$to->name\" is full; take somebody out first.");
-        }
-        $this->entities->wrapInTransaction(function () use ($enrolment, $repository, $to): void {
-            $student = $enrolment->student;
-            $this->entities->remove($enrolment);
-            if (0 === $repository->count(['course' => $to, 'student' => $student])) {
-                $this->entities->persist(new Enrolment($to->school, $to, $student));
-            }
-            $this->record->now('move', $this->access->account(), $student->id);
-        });
+        $this->enrolments->move($this->access->everIn($student, $from), $from, $to, $this->access->account());
 
         return new Response(null, 204);
     }
@@ -179,8 +167,7 @@ final readonly class CourseController
     /** @return array{string, string} name and year */
     private static function name(Fields $fields): array
     {
-        $name = trim($fields->string('name'));
-        Range::checkText('name', $name, Roster::MOST_NAME);
+        $name = PersonName::read('name', $fields->string('name'));
 
         return [$name, $fields->has('year') ? trim($fields->text('year', 20)) : ''];
     }

@@ -6,12 +6,16 @@ namespace Pulsanda\App\Api\School;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
-use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Intake;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\School\ClassLock;
+use Pulsanda\App\School\Intakes;
+use Pulsanda\App\School\OneRoster;
+use Pulsanda\App\School\PeopleTable;
+use Pulsanda\App\School\Usernames;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -28,10 +32,10 @@ final readonly class IntakeController
 
     public function __construct(
         private Access $access,
-        private PeopleTable $people,
-        private Roster $roster,
         private Intakes $intakes,
         private OneRoster $oneRoster,
+        private ClassLock $lock,
+        private Usernames $usernames,
         private EntityManagerInterface $entities,
         private Connection $connection,
     ) {
@@ -55,7 +59,7 @@ final readonly class IntakeController
             unset($table[$first]);
         }
         try {
-            [$people, $faults, $already] = $this->people->read($table, $columns, $this->roster->namesIn($course));
+            [$people, $faults, $already] = PeopleTable::read($table, $columns, $this->lock->names($course));
         } catch (InvalidInput $error) {
             if (self::takes($request)) {
                 throw $error;
@@ -69,7 +73,7 @@ final readonly class IntakeController
                 $faults[] = ['line' => $one['line'], 'text' => $text];
             }
         }
-        $room = PeopleController::MOST_STUDENTS - $this->entities->getRepository(Enrolment::class)->count(['course' => $course]);
+        $room = $this->lock->roomIn($course);
         if (\count($people) > $room) {
             $faults[] = ['line' => $people[$room]['line'], 'text' => "from here on the class has no room: $room more can be in it."];
         }
@@ -83,7 +87,11 @@ final readonly class IntakeController
             'sample' => $sample,
             'columns' => array_pad(\array_slice($columns, 0, \count($titles)), \count($titles), ''),
             'kinds' => PeopleTable::kinds(),
-            'people' => \array_slice($people, 0, self::SHOWN),
+            'people' => array_map(
+                static fn (array $one, string $username): array => $one + ['signIn' => $username],
+                $shown = \array_slice($people, 0, self::SHOWN),
+                $this->usernames->propose($shown),
+            ),
             'count' => \count($people),
             'already' => $already,
             'faults' => \array_slice($faults, 0, self::SHOWN),

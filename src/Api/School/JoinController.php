@@ -7,17 +7,15 @@ namespace Pulsanda\App\Api\School;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
-use Pulsanda\App\Entity\Course;
-use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\JoinCode;
 use Pulsanda\App\Entity\Joining;
-use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Http\TooOften;
+use Pulsanda\App\School\JoinByCode;
+use Pulsanda\App\School\KnownStudents;
 use Pulsanda\App\Security\Access;
-use Pulsanda\App\Security\Passwords;
-use Pulsanda\App\Security\Record;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -33,11 +31,10 @@ final readonly class JoinController
 
     public function __construct(
         private Access $access,
-        private Roster $roster,
-        private Passwords $passwords,
+        private JoinByCode $join,
+        private KnownStudents $known,
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
-        private Record $record,
         private RateLimiterFactory $joinLimiter,
     ) {
     }
@@ -47,9 +44,13 @@ final readonly class JoinController
     public function show(string $id): JsonResponse
     {
         $course = $this->access->workedCourse($id);
-        $this->end($course);
-        $this->entities->persist(new JoinCode($course, $course->school, JoinCode::make(), $this->now()->modify(self::HOUR)));
-        $this->entities->flush();
+        $ends = $this->now()->modify(self::HOUR);
+        // One statement, so that of two presses at once the later one counts.
+        $this->entities->getConnection()->executeStatement(
+            'INSERT INTO join_code (course_id, school_id, code, ends_at) VALUES (?, ?, ?, ?) '
+                .'ON CONFLICT (course_id) DO UPDATE SET code = excluded.code, ends_at = excluded.ends_at',
+            [(string) $course->id, (string) $course->school->id, JoinCode::make(), $ends->format(\DATE_ATOM)],
+        );
 
         return $this->joining($id);
     }
@@ -57,7 +58,8 @@ final readonly class JoinController
     #[Route('/api/courses/{id}/code', methods: 'DELETE')]
     public function hide(string $id): Response
     {
-        $this->end($this->access->taughtCourse($id));
+        $course = $this->access->taughtCourse($id);
+        $this->entities->getConnection()->delete('join_code', ['course_id' => (string) $course->id]);
 
         return new Response(null, 204);
     }
@@ -69,72 +71,68 @@ final readonly class JoinController
         $course = $this->access->taughtCourse($id);
         $code = $this->entities->find(JoinCode::class, $course);
         $waiting = $this->entities->getRepository(Joining::class)->findBy(['course' => $course], ['id' => 'ASC']);
+        $names = array_map(static fn (Joining $one): string => $one->name, $waiting);
+        $known = [] === $names ? [] : $this->known->named($names, $course, $this->access->account());
 
         return new JsonResponse([
             'code' => null !== $code && $code->endsAt > $this->now() ? $code->code : null,
             'endsAt' => $code?->endsAt->format(\DATE_ATOM),
             'waiting' => array_map(static fn (Joining $one): array => [
-                'id' => (string) $one->id, 'name' => $one->name, 'signIn' => $one->signIn, 'at' => $one->at->format(\DATE_ATOM),
+                'id' => (string) $one->id,
+                'name' => $one->name,
+                'signIn' => $one->signIn,
+                'at' => $one->at->format(\DATE_ATOM),
+                'hasAccount' => null !== $one->account,
+                'known' => null === $one->account ? $known[$one->name] ?? [] : [],
             ], $waiting),
         ]);
     }
 
-    /** By whoever has read the code: they choose their password themselves. */
+    /** By whoever has read the code: with a name and a password that they choose, or with the account that they have. */
     #[Route('/api/join', methods: 'POST')]
     public function join(Request $request): JsonResponse
     {
-        TooOften::unless($this->joinLimiter->create((string) $request->getClientIp())->consume());
-        $fields = Body::of($request, ['code', 'name', 'password']);
-        $code = $this->entities->getRepository(JoinCode::class)->findOneBy(['code' => JoinCode::canonical($fields->string('code'))]);
-        if (null === $code || $code->endsAt <= $this->now() || null !== $code->course->archivedAt) {
-            throw new Conflict('No class has this code now; look once more at what your teacher shows.');
+        // Only what fails is counted, so that two classes fit behind one address.
+        $limiter = $this->joinLimiter->create((string) $request->getClientIp());
+        TooOften::unlessLeft($limiter->consume(0));
+        $fields = Body::of($request, ['code', 'name', 'signIn', 'password']);
+        try {
+            $code = $this->join->codeOf($fields->string('code'));
+            $joining = $fields->has('signIn')
+                ? $this->join->askAgain($code, $fields->string('signIn'), $fields->string('password'))
+                : $this->join->ask($code, $fields->text('name', PersonName::MOST), $fields->string('password'));
+        } catch (Conflict $refused) {
+            $limiter->consume();
+            throw $refused;
         }
-        $people = $this->roster->read($fields->text('name', Roster::MOST_NAME));
-        if (1 !== \count($people)) {
-            throw new Conflict('Write one name, your own.');
+        if (null === $joining) {
+            $limiter->consume();
+            throw new Conflict('This username and password do not go together. Check both and try again.');
         }
-        [['name' => $name, 'given' => $given, 'signIn' => $signIn]] = $people;
-        $in = $this->entities->getRepository(Enrolment::class)->count(['course' => $code->course]);
-        $waiting = $this->entities->getRepository(Joining::class)->count(['course' => $code->course]);
-        if ($in + $waiting >= PeopleController::MOST_STUDENTS) {
-            throw new Conflict('This class is full; tell your teacher.');
-        }
-        // The hash is made as for an account, which there is not yet.
-        $account = new Account($code->school, $signIn, $name, Role::Student, $given);
-        $this->passwords->choose($account, $fields->string('password'));
-        $this->entities->persist(new Joining($code->course, $code->school, $name, $given, $signIn, $account->getPassword(), $this->now()));
-        $this->entities->flush();
 
-        return new JsonResponse(['signIn' => $signIn, 'class' => $code->course->name], 201);
+        return new JsonResponse(['signIn' => $joining->signIn, 'class' => $code->course->name], 201);
     }
 
-    /** Lets somebody in who waits, or sends them away. */
+    /** Lets somebody in who waits, or sends them away; `account` says who they are, where they have one already. */
     #[Route('/api/joining/{id}', methods: 'POST')]
     public function settle(string $id, Request $request): Response
     {
         $joining = Uuid::isValid($id) ? $this->entities->find(Joining::class, Uuid::fromString($id)) : null;
         $course = $this->access->workedCourse((string) ($joining->course->id ?? throw new NotFoundHttpException()));
-        $this->entities->wrapInTransaction(function () use ($joining, $course, $request): void {
-            if (Body::of($request, ['in'])->bool('in', false)) {
-                $account = new Account($course->school, $joining->signIn, $joining->name, Role::Student, $joining->given);
-                $account->setPassword($joining->password);
-                $this->entities->persist($account);
-                $this->entities->persist(new Enrolment($course->school, $course, $account));
-                $this->record->now('join', $this->access->account(), $account->id);
-            }
-            $this->entities->remove($joining);
-        });
+        $fields = Body::of($request, ['in', 'account']);
+        if (!$fields->bool('in', false)) {
+            $this->join->sendAway($joining);
+
+            return new Response(null, 204);
+        }
+        $same = Body::uuid($fields, 'account');
+        $known = $this->known->named([$joining->name], $course, $this->access->account())[$joining->name] ?? [];
+        if (null !== $same && !\in_array((string) $same, array_column($known, 'id'), true)) {
+            throw new Conflict('This account is not theirs, or it is in the class already. Load the page again.');
+        }
+        $this->join->letIn($joining, null === $same ? null : $this->entities->find(Account::class, $same), $this->access->account());
 
         return new Response(null, 204);
-    }
-
-    private function end(Course $course): void
-    {
-        $code = $this->entities->find(JoinCode::class, $course);
-        if (null !== $code) {
-            $this->entities->remove($code);
-            $this->entities->flush();
-        }
     }
 
     private function now(): \DateTimeImmutable

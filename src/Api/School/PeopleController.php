@@ -9,16 +9,24 @@ use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Course;
-use Pulsanda\App\Entity\Enrolment;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Http\Body;
-use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Http\TooOften;
+use Pulsanda\App\School\Added;
+use Pulsanda\App\School\AddPeople;
+use Pulsanda\App\School\ClassLock;
+use Pulsanda\App\School\Enrolments;
+use Pulsanda\App\School\Intakes;
+use Pulsanda\App\School\KnownStudents;
+use Pulsanda\App\School\LoginSlips;
+use Pulsanda\App\School\PeopleTable;
+use Pulsanda\App\School\Roster;
+use Pulsanda\App\School\Usernames;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Passwords;
 use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\InvalidInput;
-use Pulsanda\Core\Input\Range;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -28,20 +36,21 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * The School: people and classes. A keeper has all of them, a teacher their own classes and the students in them. First passwords are told
- * once, to whoever gives them out.
- *
- * @phpstan-import-type Person from Roster
+ * The School: people and classes. A keeper has all of them, a teacher their own classes and the students in them. Starter
+ * passwords stand on login slips, which can be fetched until they were printed or used.
  */
 final readonly class PeopleController
 {
-    public const MOST_STUDENTS = 60;
-
     public function __construct(
         private Access $access,
         private EntityManagerInterface $entities,
         private Connection $connection,
-        private Roster $roster,
+        private AddPeople $add,
+        private Enrolments $enrolments,
+        private KnownStudents $known,
+        private LoginSlips $loginSlips,
+        private ClassLock $lock,
+        private Usernames $usernames,
         private Passwords $passwords,
         private Record $record,
         private ClockInterface $clock,
@@ -65,8 +74,8 @@ final readonly class PeopleController
             WHERE $whose ORDER BY c.archived_at IS NOT NULL, c.year DESC, c.name, c.id
             SQL, ['id' => (string) ($keeps ? $school->id : $account->id), 'me' => (string) $account->id]);
         $teachers = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT id, name, sign_in AS "signIn", email, role, disabled_at IS NOT NULL AS disabled,
-                second IS NOT NULL AS second FROM account
+            SELECT id, name, sign_in AS "signIn", email, role, disabled_at IS NOT NULL AS disabled, second IS NOT NULL AS second,
+                CASE WHEN starter IS NOT NULL THEN 'slip' WHEN must_change THEN 'first' ELSE 'own' END AS password FROM account
             WHERE school_id = ? AND role <> 'student' ORDER BY name, id
             SQL, [(string) $school->id]);
         $last = $this->intakes->last($account);
@@ -101,13 +110,7 @@ final readonly class PeopleController
     #[Route('/api/courses/{id}/students', methods: 'GET')]
     public function students(string $id): JsonResponse
     {
-        $course = $this->access->taughtCourse($id);
-
-        return new JsonResponse(['students' => $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.name, a.given, a.sign_in AS "signIn", a.disabled_at IS NOT NULL AS disabled,
-                CASE WHEN a.password = '' THEN 'none' WHEN a.must_change THEN 'first' ELSE 'own' END AS password
-            FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY a.name, a.id
-            SQL, [(string) $course->id])]);
+        return new JsonResponse(['students' => $this->studentsOf($this->access->taughtCourse($id))]);
     }
 
     #[Route('/api/courses', methods: 'POST')]
@@ -115,95 +118,135 @@ final readonly class PeopleController
     {
         $account = $this->access->teacher();
         $fields = Body::of($request, ['name', 'year', 'teacherId']);
-        $name = trim($fields->string('name'));
+        $name = PersonName::read('name', $fields->string('name'));
         $year = $fields->has('year') ? $fields->text('year', 20) : '';
-        Range::checkText('name', $name, Roster::MOST_NAME);
         $teacher = $fields->has('teacherId') ? $this->colleague($fields->string('teacherId')) : $account;
         $course = new Course($account->school, $teacher, $name, $account->school->counting, $year);
-        $this->entities->persist($course);
-        $this->entities->flush();
-        $this->record->now('add-class', $account, $course->id);
+        $this->entities->wrapInTransaction(function () use ($account, $course): void {
+            $this->entities->persist($course);
+            $this->record->now('add-class', $account, $course->id);
+        });
 
         return new JsonResponse(['id' => (string) $course->id], 201);
     }
 
-    /** Teachers by their names, a person a line. */
+    /** Teachers by their names, a person a line; who is there already is not added again. */
     #[Route('/api/teachers', methods: 'POST')]
     public function addTeachers(Request $request): JsonResponse
     {
-        $this->access->keeper();
-        $people = $this->roster->read(Body::of($request, ['names'])->text('names', 20_000));
+        $keeper = $this->access->keeper();
 
-        return $this->slips($this->make($people, Role::Teacher, null));
+        return $this->added($this->add->teachers(Body::of($request, ['names'])->text('names', 20_000), $keeper));
     }
 
-    /** What a pasted list would make; nothing is kept. */
+    /** What a pasted list would make; nothing is kept. `known` are accounts that somebody of this name may have already. */
     #[Route('/api/courses/{id}/students/preview', methods: 'POST')]
     public function preview(string $id, Request $request): JsonResponse
     {
-        $there = $this->roster->namesIn($this->access->taughtCourse($id));
+        $course = $this->access->taughtCourse($id);
+        $people = Roster::read(Body::of($request, ['names'])->text('names', 50_000));
+        $known = $this->known->named(array_column($people, 'name'), $course, $this->access->account());
+        $there = $this->lock->names($course);
+        $usernames = $this->usernames->propose($people);
 
-        return new JsonResponse(['people' => $this->roster->read(Body::of($request, ['names'])->text('names', 50_000), $there)]);
+        return new JsonResponse(['people' => array_map(static fn (array $one, string $username): array => [
+            'name' => $one['name'],
+            'given' => $one['given'],
+            'family' => $one['family'],
+            'signIn' => $username,
+            'already' => isset($there[$one['name']]),
+            'known' => $known[$one['name']] ?? [],
+        ], $people, $usernames)]);
     }
 
-    /** Students by their names, a person a line: all or none. */
+    /** Students by their names, a person a line: all or none. `same` names accounts that people of this list have already. */
     #[Route('/api/courses/{id}/students', methods: 'POST')]
     public function addStudents(string $id, Request $request): JsonResponse
     {
         $course = $this->access->workedCourse($id);
-        $people = $this->roster->read(Body::of($request, ['names'])->text('names', 50_000), $this->roster->namesIn($course));
-        $there = $this->entities->getRepository(Enrolment::class)->count(['course' => $course]);
-        if ($there + \count($people) > self::MOST_STUDENTS) {
-            throw new Conflict(\sprintf('A class has room for %d, and %d are in it; make another class.', self::MOST_STUDENTS, $there));
-        }
+        $fields = Body::of($request, ['names', 'same']);
+        $same = $fields->has('same') ? array_filter($fields->list('same', 0, ClassLock::MOST_STUDENTS), is_string(...)) : [];
 
-        return $this->slips($this->make($people, Role::Student, $course));
+        return $this->added($this->add->students($fields->text('names', 50_000), array_values($same), $course, $this->access->account()));
     }
 
-    /** Takes a student out of a class; their work stays, and so does their account. */
+    /** Those who were in a class and are not now. */
+    #[Route('/api/courses/{id}/former', methods: 'GET')]
+    public function former(string $id): JsonResponse
+    {
+        return new JsonResponse(['students' => $this->known->formerly($this->access->taughtCourse($id), $this->access->account())]);
+    }
+
+    /** Students of the school by a part of their name, also those who are in no class; for keepers. */
+    #[Route('/api/people', methods: 'GET')]
+    public function find(Request $request): JsonResponse
+    {
+        $part = trim((string) $request->query->get('name'));
+
+        return new JsonResponse([
+            'students' => mb_strlen($part) < 2 ? [] : $this->known->search(mb_substr($part, 0, PersonName::MOST), $this->access->keeper()),
+        ]);
+    }
+
+    /** Removes a student from a class; their work stays, and so does their account. Twice is once. */
     #[Route('/api/courses/{id}/students/{student}', methods: 'DELETE')]
-    public function takeOut(string $id, string $student): Response
+    public function remove(string $id, string $student): Response
     {
         $course = $this->access->workedCourse($id);
-        $enrolment = Uuid::isValid($student)
-            ? $this->entities->getRepository(Enrolment::class)->findOneBy(['course' => $course, 'student' => $student])
-            : null;
-        $this->entities->remove($enrolment ?? throw new NotFoundHttpException());
-        $this->entities->flush();
-        $this->record->now('take-out', $this->access->account(), $course->id);
+        $this->enrolments->remove($this->access->everIn($student, $course), $course, $this->access->account());
 
         return new Response(null, 204);
     }
 
-    /** Slips for those of a class who have not come in yet: each gets a new first password. */
-    #[Route('/api/courses/{id}/slips', methods: 'POST')]
-    public function slipsOf(string $id): JsonResponse
+    /** Puts somebody who was in a class back into it. */
+    #[Route('/api/courses/{id}/students/{student}', methods: 'PUT')]
+    public function putBack(string $id, string $student): Response
     {
         $course = $this->access->workedCourse($id);
-        /** @var list<Account> $fresh */
-        $fresh = $this->entities->createQuery(
-            'SELECT a FROM '.Account::class.' a JOIN '.Enrolment::class.' e WITH e.student = a '
-                ."WHERE e.course = :course AND (a.mustChange = true OR a.password = '') ORDER BY a.name, a.id",
-        )->setParameter('course', $course)->getResult();
-        $made = array_map(fn (Account $one): array => [$one, $this->passwords->give($one)], $fresh);
-        $this->entities->flush();
-        $this->record->now('slips', $this->access->account(), $course->id, ['accounts' => \count($made)]);
+        $this->enrolments->putBack($this->access->everIn($student, $course), $course, $this->access->account());
 
-        return $this->slips($made, 200);
+        return new Response(null, 204);
     }
 
-    /** A new first password: by a keeper for everybody else, by a teacher for the students of their classes. */
+    /** Login slips of a class that wait to be printed. */
+    #[Route('/api/courses/{id}/slips', methods: 'GET')]
+    public function slipsOf(string $id): JsonResponse
+    {
+        return new JsonResponse(['slips' => $this->loginSlips->ofClass($this->access->workedCourse($id))]);
+    }
+
+    /** Gives a starter password to everybody in a class who has neither a password of their own nor a slip that waits. */
+    #[Route('/api/courses/{id}/slips', methods: 'POST')]
+    public function completeSlips(string $id): JsonResponse
+    {
+        return new JsonResponse(['slips' => $this->loginSlips->complete($this->access->workedCourse($id), $this->access->account())]);
+    }
+
+    /** Login slips of teachers that wait to be printed; for keepers. */
+    #[Route('/api/teachers/slips', methods: 'GET')]
+    public function slipsOfTeachers(): JsonResponse
+    {
+        return new JsonResponse(['slips' => $this->loginSlips->ofTeachers($this->access->keeper()->school)]);
+    }
+
+    /** The slips of these accounts were printed: their passwords are told no more. */
+    #[Route('/api/slips/printed', methods: 'POST')]
+    public function printed(Request $request): Response
+    {
+        $ids = Body::of($request, ['accounts'])->list('accounts', 1, Roster::MOST_LINES);
+        $accounts = array_map(fn (mixed $id): Account => $this->access->cared(\is_string($id) ? $id : ''), $ids);
+        $this->loginSlips->markPrinted($accounts, $this->access->account());
+
+        return new Response(null, 204);
+    }
+
+    /** A new starter password: by a keeper for everybody else, by a teacher for the students of their classes. */
     #[Route('/api/accounts/{id}/password', methods: 'POST')]
     public function reset(string $id): JsonResponse
     {
-        $account = $this->access->cared($id);
-        $password = $this->passwords->give($account);
-        // Whoever comes in with it at once stays in.
-        $account->signOutEverywhere($this->now()->modify('-1 second'));
-        $this->entities->flush();
-        $this->record->now('reset-password', $this->access->account(), $account->id);
+        $slips = $this->loginSlips->replace($this->access->cared($id), $this->access->account(), $this->now());
 
-        return $this->slips([[$account, $password]], 200);
+        return new JsonResponse(['slips' => $slips]);
     }
 
     /** Who is disabled cannot sign in; what they have done stays. Where mail reaches them. */
@@ -213,18 +256,17 @@ final readonly class PeopleController
         $this->access->keeper();
         $account = $this->access->cared($id);
         $fields = Body::of($request, ['disabled', 'email']);
-        if ($fields->has('email')) {
-            $email = $fields->text('email', 200);
-            $fault = PeopleTable::fault('x', $email, '');
-            null === $fault || throw InvalidInput::at('email', $fault);
+        $email = $fields->has('email') ? $fields->text('email', 200) : $account->email;
+        $fault = PeopleTable::fault('x', $email, '');
+        null === $fault || throw InvalidInput::at('email', $fault);
+        $this->entities->wrapInTransaction(function () use ($account, $fields, $email): void {
             $account->find($email);
-        }
-        if ($fields->has('disabled')) {
-            $disabled = $fields->bool('disabled', false);
-            $disabled ? $account->disable($this->now()) : $account->enable();
-            $this->record->now($disabled ? 'disable' : 'enable', $this->access->account(), $account->id);
-        }
-        $this->entities->flush();
+            if ($fields->has('disabled')) {
+                $disabled = $fields->bool('disabled', false);
+                $disabled ? $account->disable($this->now()) : $account->enable();
+                $this->record->now($disabled ? 'disable' : 'enable', $this->access->account(), $account->id);
+            }
+        });
 
         return new JsonResponse(['id' => (string) $account->id, 'disabled' => $account->isDisabled()]);
     }
@@ -234,13 +276,14 @@ final readonly class PeopleController
     public function call(string $id, Request $request): Response
     {
         $account = $this->access->cared($id);
-        $fields = Body::of($request, ['name', 'given']);
-        [$name, $given] = [trim($fields->string('name')), trim($fields->string('given'))];
-        Range::checkText('name', $name, Roster::MOST_NAME);
-        Range::checkText('given', $given, Roster::MOST_GIVEN);
-        $account->call($name, $given);
-        $this->entities->flush();
-        $this->record->now('call', $this->access->account(), $account->id);
+        $fields = Body::of($request, ['name', 'given', 'family']);
+        $name = PersonName::read('name', $fields->string('name'));
+        $given = PersonName::read('given', $fields->string('given'), PersonName::MOST_PART);
+        $family = $fields->has('family') ? PersonName::clean($fields->text('family', PersonName::MOST_PART)) : $account->family;
+        $this->entities->wrapInTransaction(function () use ($account, $name, $given, $family): void {
+            $account->call($name, $given, $family);
+            $this->record->now('call', $this->access->account(), $account->id);
+        });
 
         return new Response(null, 204);
     }
@@ -258,47 +301,34 @@ final readonly class PeopleController
         if ($fields->string('old') === $fields->string('password')) {
             throw InvalidInput::at('password', 'this is the one that you have; take another.');
         }
-        $this->passwords->choose($account, $fields->string('password'));
-        $account->signOutEverywhere($this->now()->modify('-1 second'));
-        $this->entities->flush();
+        $this->entities->wrapInTransaction(function () use ($account, $fields): void {
+            $this->passwords->choose($account, $fields->string('password'));
+            $account->signOutEverywhere($this->now()->modify('-1 second'));
+            $this->record->now('change-password', $account, $account->id);
+        });
         $request->getSession()->migrate(true);
-        $this->record->now('change-password', $account, $account->id);
 
         return new Response(null, 204);
     }
 
-    /**
-     * @param list<Person> $people
-     *
-     * @return list<array{Account, string}> with their first passwords
-     */
-    private function make(array $people, Role $role, ?Course $course): array
+    private function added(Added $added): JsonResponse
     {
-        $by = $this->access->account();
-
-        return $this->entities->wrapInTransaction(function () use ($people, $role, $course, $by): array {
-            $made = [];
-            foreach ($people as ['name' => $name, 'given' => $given, 'family' => $family, 'signIn' => $signIn]) {
-                $account = new Account($by->school, $signIn, $name, $role, $given, $family);
-                $made[] = [$account, $this->passwords->give($account)];
-                $this->entities->persist($account);
-                null === $course || $this->entities->persist(new Enrolment($by->school, $course, $account));
-                $this->record->now('add-'.$role->value, $by, $account->id);
-            }
-
-            return $made;
-        });
+        return new JsonResponse([
+            'slips' => $this->loginSlips->of($added->accounts),
+            'already' => $added->already,
+            'back' => $added->back,
+        ], 201);
     }
 
-    /** @param list<array{Account, string}> $made */
-    private function slips(array $made, int $status = 201): JsonResponse
+    /** @return list<array<string, mixed>> */
+    private function studentsOf(Course $course): array
     {
-        return new JsonResponse(['slips' => array_map(static fn (array $one): array => [
-            'id' => (string) $one[0]->id,
-            'name' => $one[0]->name,
-            'signIn' => $one[0]->signIn,
-            'password' => $one[1],
-        ], $made)], $status);
+        return $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT a.id, a.name, a.given, a.family, a.sign_in AS "signIn", a.disabled_at IS NOT NULL AS disabled,
+                CASE WHEN a.password = '' THEN 'none' WHEN a.starter IS NOT NULL THEN 'slip' WHEN a.must_change THEN 'first' ELSE 'own' END
+                    AS password
+            FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY a.name, a.id
+            SQL, [(string) $course->id]);
     }
 
     private function colleague(string $id): Account

@@ -6,6 +6,7 @@ namespace Pulsanda\App\Api\School;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
@@ -39,8 +40,7 @@ final readonly class PrivacyController
     {
         $keeper = $this->access->keeper();
         $fields = Body::of($request, ['name', 'zone', 'counting', 'points', 'keepYears']);
-        $name = trim($fields->string('name'));
-        Range::checkText('name', $name, Roster::MOST_NAME);
+        $name = PersonName::read('name', $fields->string('name'));
         $points = $fields->int('points');
         Range::check('points', $points, 1, 1000);
         $keeper->school->settle($name, self::zone($fields->string('zone')), CourseController::counting($fields), $points);

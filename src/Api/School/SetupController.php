@@ -7,12 +7,14 @@ namespace Pulsanda\App\Api\School;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
 use Pulsanda\App\Entity\SetupLink;
 use Pulsanda\App\Entity\SignInName;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\School\Usernames;
 use Pulsanda\App\Security\Passwords;
 use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\InvalidInput;
@@ -30,6 +32,7 @@ final readonly class SetupController
         private Connection $connection,
         private Passwords $passwords,
         private Record $record,
+        private Usernames $usernames,
     ) {
     }
 
@@ -37,9 +40,8 @@ final readonly class SetupController
     public function setup(Request $request): Response
     {
         $fields = Body::of($request, ['key', 'school', 'name', 'signIn', 'password', 'zone', 'counting', 'points']);
-        [$school, $name] = [trim($fields->string('school')), trim($fields->string('name'))];
-        Range::checkText('school', $school, Roster::MOST_NAME);
-        Range::checkText('name', $name, Roster::MOST_NAME);
+        $school = PersonName::read('school', $fields->string('school'));
+        $name = PersonName::read('name', $fields->string('name'));
         $zone = $fields->has('zone') ? PrivacyController::zone($fields->string('zone')) : 'UTC';
         $counting = $fields->has('counting') ? CourseController::counting($fields) : CountingStyle::Syllables;
         $points = $fields->int('points', 20);
@@ -53,7 +55,7 @@ final readonly class SetupController
             if (1 !== $this->connection->executeStatement('DELETE FROM setup_link WHERE hash = ?', [$hash])) {
                 throw new Conflict('This link has been used, or is none; make a new one with bin/console pulsanda:setup.');
             }
-            if (null !== $this->entities->getRepository(Account::class)->findOneBy(['signIn' => $signIn])) {
+            if (!$this->usernames->claim($signIn)) {
                 throw InvalidInput::at('signIn', 'somebody signs in with this name already; take another.');
             }
             $school = new School($school);

@@ -2,9 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\App\Api\School;
+namespace Pulsanda\App\School;
 
 use Doctrine\DBAL\Connection;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\Core\Input\InvalidInput;
@@ -99,7 +100,7 @@ final readonly class OneRoster
         }
         $users = [];
         foreach (self::records($files['users.csv'], 'users.csv', ['sourcedId', 'givenName', 'familyName']) as $line => $one) {
-            $name = trim($one['givenName'].' '.$one['familyName']);
+            $name = PersonName::clean($one['givenName'].' '.$one['familyName']);
             $fault = PeopleTable::fault($name, $one['email'] ?? '', $one['sourcedId']);
             if (null !== $fault || '' === $one['sourcedId'] || isset($users[$one['sourcedId']])) {
                 $faults[] = "users.csv, line $line: ".($fault ?? 'the sourcedId is missing, or stands here twice.');
@@ -109,8 +110,8 @@ final readonly class OneRoster
             $users[$one['sourcedId']] = [
                 'id' => $one['sourcedId'],
                 'name' => $name,
-                'given' => mb_substr($called, 0, Roster::MOST_GIVEN),
-                'family' => mb_substr($one['familyName'], 0, Roster::MOST_GIVEN),
+                'given' => mb_substr(PersonName::clean($called), 0, PersonName::MOST_PART),
+                'family' => mb_substr(PersonName::clean($one['familyName']), 0, PersonName::MOST_PART),
                 'email' => $one['email'] ?? '',
                 // Version 1.1 had the role here.
                 'teaches' => $teaches[$one['sourcedId']] ?? self::isStaff($one['role'] ?? ''),

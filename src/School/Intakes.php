@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\App\Api\School;
+namespace Pulsanda\App\School;
 
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
@@ -30,7 +30,9 @@ final readonly class Intakes
         private EntityManagerInterface $entities,
         private Connection $connection,
         private ClockInterface $clock,
-        private SignInNames $signInNames,
+        private Usernames $usernames,
+        private ClassLock $lock,
+        private Enrolments $enrolments,
         private Record $record,
     ) {
     }
@@ -42,19 +44,33 @@ final readonly class Intakes
      */
     public function list(array $people, Course $course, Account $by): array
     {
-        return $this->entities->wrapInTransaction(function () use ($people, $course, $by): array {
-            $known = $this->known($by, array_values(array_filter(array_column($people, 'source'), is_string(...))));
+        $known = $this->known($by, array_values(array_filter(array_column($people, 'source'), is_string(...))));
+        $new = array_values(array_filter($people, static fn (array $one): bool => !isset($known[$one['source'] ?? ''])));
+        $usernames = $this->usernames->reserve($new);
+
+        return $this->entities->wrapInTransaction(function () use ($people, $known, $usernames, $course, $by): array {
+            // Of two who bring the same list at once, the second finds everybody there.
+            $there = $this->lock->namesIn($course);
             $made = $enrolled = [];
+            $accounts = [];
             foreach ($people as $one) {
                 $account = $known[$one['source'] ?? ''] ?? null;
+                $username = null === $account ? array_shift($usernames) : null;
+                if (isset($there[$one['name']])) {
+                    continue;
+                }
                 if (null === $account) {
-                    $account = new Account($by->school, $one['signIn'], $one['name'], Role::Student, $one['given'], $one['family']);
+                    \assert(null !== $username);
+                    $account = new Account($by->school, $username, $one['name'], Role::Student, $one['given'], $one['family']);
                     $account->find($one['email'], $one['source']);
                     $this->entities->persist($account);
                     $made[] = (string) $account->id;
                 }
-                if (!$this->isIn($course, $account)) {
-                    $this->entities->persist(new Enrolment($by->school, $course, $account));
+                $accounts[] = $account;
+            }
+            $this->entities->flush();
+            foreach ($accounts as $account) {
+                if ($this->enrolments->enter($account, $course)) {
                     $enrolled[] = [(string) $course->id, (string) $account->id];
                 }
             }
@@ -95,15 +111,19 @@ final readonly class Intakes
      */
     public function oneRoster(array $set, Account $by): array
     {
-        return $this->entities->wrapInTransaction(function () use ($set, $by): array {
-            $this->signInNames->begin();
+        $known = $this->known($by, array_map(strval(...), array_keys($set['users'])));
+        $usernames = $this->usernames->reserve(array_values(array_diff_key($set['users'], $known)));
+
+        return $this->entities->wrapInTransaction(function () use ($set, $usernames, $by): array {
+            // Of two sets at once, the second finds what the first has made.
+            $this->connection->executeStatement('SELECT 1 FROM school WHERE id = ? FOR UPDATE', [(string) $by->school->id]);
             $accounts = $this->known($by, array_map(strval(...), array_keys($set['users'])));
             $made = ['accounts' => [], 'courses' => [], 'enrolments' => []];
             foreach ($set['users'] as $id => $user) {
                 if (isset($accounts[$id])) {
                     continue;
                 }
-                $signIn = $this->signInNames->next($user['name'], $user['given']);
+                $signIn = array_shift($usernames) ?? throw new Conflict('Somebody else changed the people of the school. Try again.');
                 $role = $user['teaches'] ? Role::Teacher : Role::Student;
                 $account = new Account($by->school, $signIn, $user['name'], $role, $user['given'], $user['family']);
                 $account->find($user['email'], (string) $id);
@@ -155,6 +175,7 @@ final readonly class Intakes
             $busy = $this->connection->fetchOne(
                 'SELECT count(*) FROM account a WHERE a.id IN (:accounts) AND (EXISTS (SELECT 1 FROM draft d WHERE d.student_id = a.id) '
                     .'OR EXISTS (SELECT 1 FROM attempt t WHERE t.student_id = a.id) '
+                    .'OR EXISTS (SELECT 1 FROM asked k WHERE k.student_id = a.id) '
                     .'OR EXISTS (SELECT 1 FROM course c WHERE c.teacher_id = a.id AND c.id NOT IN (:courses)))',
                 $of,
                 $types,
@@ -237,11 +258,6 @@ final readonly class Intakes
         }
 
         return $known;
-    }
-
-    private function isIn(Course $course, Account $student): bool
-    {
-        return 0 < $this->entities->getRepository(Enrolment::class)->count(['course' => $course, 'student' => $student]);
     }
 
     /**

@@ -2,8 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\App\Api\School;
+namespace Pulsanda\App\School;
 
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 
@@ -18,11 +19,10 @@ use Pulsanda\Core\Input\Range;
  *     family: string,
  *     email: string,
  *     source: string|null,
- *     signIn: non-empty-string,
  * }
  * @phpstan-type Fault array{line: int, text: string}
  */
-final readonly class PeopleTable
+final class PeopleTable
 {
     /** What a column may hold, and how its head may read, in small letters. */
     private const COLUMNS = [
@@ -33,10 +33,6 @@ final readonly class PeopleTable
         'email' => ['email', 'e-mail', 'mail', 'email address'],
         'id' => ['id', 'number', 'student id', 'sourcedid', 'identifier', 'student number'],
     ];
-
-    public function __construct(private SignInNames $signInNames)
-    {
-    }
 
     /**
      * @param list<string> $head the first line
@@ -77,7 +73,7 @@ final readonly class PeopleTable
      *
      * @throws InvalidInput where no column holds a name, or two hold the same
      */
-    public function read(array $table, array $columns, array $there = []): array
+    public static function read(array $table, array $columns, array $there = []): array
     {
         $said = array_filter($columns);
         if (\count($said) !== \count(array_unique($said)) || [] !== array_diff($said, self::kinds())) {
@@ -86,13 +82,10 @@ final readonly class PeopleTable
         if (!\in_array('name', $said, true) && !\in_array('given', $said, true)) {
             throw InvalidInput::at('columns', 'no column holds a name; say which one does.');
         }
-        $this->signInNames->begin();
         $people = $faults = $lines = $sources = [];
         $already = 0;
         foreach ($table as $line => $cells) {
-            $of = static fn (string $kind): string => (string) preg_replace(
-                '/\s+/u',
-                ' ',
+            $of = static fn (string $kind): string => PersonName::clean(
                 false === ($at = array_search($kind, $columns, true)) ? '' : ($cells[$at] ?? ''),
             );
             $name = '' !== $of('name') ? $of('name') : trim($of('given').' '.$of('family'));
@@ -117,11 +110,10 @@ final readonly class PeopleTable
             $people[] = [
                 'line' => $line,
                 'name' => $name,
-                'given' => mb_substr($given, 0, Roster::MOST_GIVEN),
-                'family' => mb_substr($of('family'), 0, Roster::MOST_GIVEN),
+                'given' => mb_substr($given, 0, PersonName::MOST_PART),
+                'family' => mb_substr($of('family'), 0, PersonName::MOST_PART),
                 'email' => $of('email'),
                 'source' => '' === $of('id') ? null : $of('id'),
-                'signIn' => $this->signInNames->next($name, $given),
             ];
         }
 
@@ -135,7 +127,7 @@ final readonly class PeopleTable
             return 'there is no name in this line.';
         }
         try {
-            Range::checkText('', $name, Roster::MOST_NAME);
+            Range::checkText('', $name, PersonName::MOST);
         } catch (InvalidInput $error) {
             return $error->reason;
         }

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+
+final class Version20261130000000 extends AbstractMigration
+{
+    public function getDescription(): string
+    {
+        return 'Usernames are reserved in a table of their own; starter passwords stay, sealed, until their slips are printed or used.';
+    }
+
+    public function up(Schema $schema): void
+    {
+        $this->addSql('CREATE TABLE username (name VARCHAR(60) NOT NULL PRIMARY KEY, reserved_at TIMESTAMP(0) WITH TIME ZONE NOT NULL)');
+        $this->addSql('INSERT INTO username SELECT sign_in, now() FROM account UNION SELECT sign_in, now() FROM joining');
+        $this->addSql('ALTER TABLE account ADD starter TEXT DEFAULT NULL');
+        // Somebody may ask to join with the account that they have: then its username stands there too.
+        $this->addSql('DROP INDEX UNIQ_6B7DA62BE629950B');
+        $this->addSql('ALTER TABLE joining ADD account_id UUID DEFAULT NULL');
+        $this->addSql('ALTER TABLE joining ADD CONSTRAINT joining_of FOREIGN KEY (account_id) REFERENCES account (id) ON DELETE CASCADE');
+        $this->addSql('CREATE UNIQUE INDEX joining_account ON joining (course_id, account_id)');
+        $this->addSql('CREATE TABLE past_enrolment (course_id UUID NOT NULL, student_id UUID NOT NULL, school_id UUID NOT NULL, '
+            .'until TIMESTAMP(0) WITH TIME ZONE NOT NULL, PRIMARY KEY (course_id, student_id))');
+        foreach (['course' => 'course', 'student' => 'account', 'school' => 'school'] as $column => $table) {
+            $this->addSql("ALTER TABLE past_enrolment ADD CONSTRAINT past_enrolment_$column FOREIGN KEY ({$column}_id) REFERENCES $table (id)"
+                .('school' === $column ? '' : ' ON DELETE CASCADE'));
+        }
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE account DROP starter');
+        $this->addSql('DROP TABLE username');
+    }
+}
