@@ -28,9 +28,9 @@ final class SchoolTest extends BrowserTestCase
         $marit->press('Begin');
         $marit->read('0 classes');
         $marit->fill('Add teachers', 'Fenn, Ottoline');
-        $marit->press('Add them');
+        $marit->press('Add teachers');
         $teacher = $this->slip($marit);
-        $marit->press('I have them');
+        $marit->press('Done, they are on paper');
         $marit->fill('A new class', 'Kelp line, Mondays');
         $marit->choose('Its teacher', 'Ottoline Fenn');
         $marit->press('Make the class');
@@ -40,8 +40,8 @@ final class SchoolTest extends BrowserTestCase
         $marit->read('"Ada Marsh" stands here twice');
         $marit->fill('Paste names', 'Ada (Adi) Marsh');
         $marit->press('Look at the list');
-        $marit->see('[aria-label="Who would be added"]');
-        $marit->press('Add them to the class');
+        $marit->see('[aria-label="Who will be added"]');
+        $marit->press('Add 1 student');
         $student = $this->slip($marit);
         $marit->assertNoComplaints();
 
@@ -89,16 +89,53 @@ final class SchoolTest extends BrowserTestCase
         $odile->choose('What stands in “Locker”', 'their id elsewhere');
         $odile->press('Bring 2 in');
         $odile->press('22 students');
-        $odile->read('2 students have not come in');
-        $odile->press('New slips for these 2');
+        $odile->read('2 students haven’t signed in yet');
+        $odile->press('Make 2 new slips');
         $odile->see('.slip svg path');
         self::assertSame(['ada', 'thora'], $odile->script('return [...document.querySelectorAll(".slip b:first-child")].map((b) => b.textContent)'
             .'.filter((_, i) => i % 2 === 0)'));
-        $odile->press('I have them');
+        // The page is closed before anything was printed: the slips are still there.
+        $first = $odile->see('.slip b:last-child')->getText();
+        $odile->go('/school');
+        $odile->press('Parade line, Tuesdays');
+        $odile->press('Show 2 slips');
+        $odile->read($first);
+        $odile->press('Done, they are on paper');
+        $odile->readNot('not printed yet');
         $odile->press('Take that list back');
         $odile->press('20 students');
         $odile->read('Ines Caldeira');
         $odile->readNot('Þóra Ærø');
+        $odile->assertNoComplaints();
+    }
+
+    public function testAStudentWhoWasRemovedIsPutBackAndAPasswordIsReplacedAfterAsking(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('School');
+        $odile->press('Parade line, Tuesdays');
+        $odile->press('More for Wren');
+        $odile->press('Remove Wren from class');
+        $odile->press('19 students');
+        $odile->read('was in this class until');
+        // Also by name, when somebody adds them without looking: the account that they had is offered.
+        $odile->press('Add students');
+        $odile->fill('Paste names', 'Wren');
+        $odile->press('Look at the list');
+        $odile->read('Use the account wren: was in this class until');
+        // What is typed outlives the page.
+        $odile->go('/');
+        $odile->press('School');
+        $odile->press('Parade line, Tuesdays');
+        $odile->press('Put Wren back into the class');
+        $odile->press('20 students');
+        $odile->press('Add students');
+        self::assertSame('Wren', $odile->script('return document.querySelector("textarea").value'));
+        $odile->press('20 students');
+        $odile->press('Replace the password of Wren');
+        $odile->read('Wren has chosen a password. It will stop working');
+        $odile->press('Cancel');
+        $odile->press('More for Wren');
         $odile->assertNoComplaints();
     }
 
@@ -117,12 +154,12 @@ final class SchoolTest extends BrowserTestCase
         $ada->press('Join a class by its code');
         $ada->fill('The code', 'WRONGONE');
         $ada->fill('Your name', 'Runa (Ru) Holt');
-        $ada->fill('A password of your own', self::OWN);
+        $ada->fill('Choose a password', self::OWN);
         $ada->press('Ask to join');
         $ada->read('No class has this code now');
         $ada->fill('The code', strtolower($code));
         $ada->press('Ask to join');
-        $ada->read('You sign in as ru');
+        $ada->read('Your username is ru');
         $odile->press('Let Runa Holt in');
         $odile->press('21 students');
         $ada->press('My teacher has let me in');
@@ -231,11 +268,11 @@ final class SchoolTest extends BrowserTestCase
         $marit->press('School');
         $marit->press('Parade line, Tuesdays');
         $marit->press('More for Tomás');
-        $marit->fill('called', 'Tom');
-        $marit->press('Keep the name');
+        $marit->fill('Called', 'Tom');
+        $marit->press('Save name');
         $marit->see('button:disabled:not([aria-label])');
         $start = $marit->driver->executeAsyncScript(
-            'const done = arguments[0]; fetch([...document.links].find((a) => a.textContent.startsWith("Everything that is kept")).href)'
+            'const done = arguments[0]; fetch([...document.links].find((a) => a.textContent.startsWith("Download all data")).href)'
                 .'.then((r) => r.text()).then((text) => done(text.slice(0, 2)))',
         );
         self::assertSame('PK', $start);

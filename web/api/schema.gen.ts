@@ -955,8 +955,44 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description First passwords, told once */
+                /** @description Who was added and who was there already */
                 201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Added"];
+                    };
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teachers/slips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Login slips of teachers that wait to be printed; for keepers */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The slips */
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -967,9 +1003,93 @@ export interface paths {
                     };
                 };
                 404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/slips/printed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Says that the slips of these accounts were printed; their passwords are told no more */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        accounts: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description Noted */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
                 422: components["responses"]["Problem"];
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Students of the school by a part of their name or username; for keepers */
+        get: {
+            parameters: {
+                query: {
+                    name: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Up to 50 */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            students: components["schemas"]["KnownStudent"][];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1082,6 +1202,8 @@ export interface paths {
                     "application/json": {
                         name: string;
                         given: string;
+                        /** @description Empty where it is not known */
+                        family?: string;
                     };
                 };
             };
@@ -1272,6 +1394,10 @@ export interface paths {
                                 name: string;
                                 signIn: string;
                                 at: string;
+                                /** @description Whether they ask with an account that they have */
+                                hasAccount: boolean;
+                                /** @description Accounts that they may have already */
+                                known: components["schemas"]["KnownStudent"][];
                             }[];
                         };
                     };
@@ -1341,6 +1467,10 @@ export interface paths {
                                 name: string;
                                 signIn: string;
                                 at: string;
+                                /** @description Whether they ask with an account that they have */
+                                hasAccount: boolean;
+                                /** @description Accounts that they may have already */
+                                known: components["schemas"]["KnownStudent"][];
                             }[];
                         };
                     };
@@ -1377,7 +1507,10 @@ export interface paths {
                 content: {
                     "application/json": {
                         code: string;
-                        name: string;
+                        /** @description For a new account */
+                        name?: string;
+                        /** @description The username of an account that one has */
+                        signIn?: string;
                         password: string;
                     };
                 };
@@ -1429,6 +1562,11 @@ export interface paths {
                 content: {
                     "application/json": {
                         in: boolean;
+                        /**
+                         * Format: uuid
+                         * @description The account that they have already, where the teacher knows it
+                         */
+                        account?: string;
                     };
                 };
             };
@@ -1785,12 +1923,40 @@ export interface paths {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
-        get?: never;
+        /** Login slips of a class that wait to be printed */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The slips */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            slips: components["schemas"]["Slip"][];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+            };
+        };
         put?: never;
-        /** First passwords for those of a class who have not come in yet */
+        /** Gives a starter password to everybody in a class who has neither a password of their own nor a slip that waits */
         post: {
             parameters: {
                 query?: never;
@@ -1802,7 +1968,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description First passwords, told once */
+                /** @description All slips that wait now */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -2716,19 +2882,19 @@ export interface paths {
                     "application/json": {
                         /** @description A person a line */
                         names: string;
+                        /** @description Accounts that people of the list have already */
+                        same?: string[];
                     };
                 };
             };
             responses: {
-                /** @description First passwords, told once */
+                /** @description Who was added and who was there already */
                 201: {
                     headers: {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": {
-                            slips: components["schemas"]["Slip"][];
-                        };
+                        "application/json": components["schemas"]["Added"];
                     };
                 };
                 404: components["responses"]["Problem"];
@@ -2777,11 +2943,7 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            people: {
-                                name: string;
-                                given: string;
-                                signIn: string;
-                            }[];
+                            people: components["schemas"]["PreviewedStudent"][];
                         };
                     };
                 };
@@ -2795,17 +2957,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/courses/{id}/students/{student}": {
+    "/api/courses/{id}/former": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Students who were in the class and are not now */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The last first */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            students: components["schemas"]["KnownStudent"][];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
         put?: never;
         post?: never;
-        /** Takes a student out of a class; their work stays */
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/students/{student}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                student: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Puts a student who was in a class back into it */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    student: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description They are in it */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        /** Removes a student from a class; account and work stay */
         delete: {
             parameters: {
                 query?: never;
@@ -2818,7 +3047,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description Taken out */
+                /** @description They are not in it */
                 204: {
                     headers: {
                         [name: string]: unknown;
@@ -2826,6 +3055,7 @@ export interface paths {
                     content?: never;
                 };
                 404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
             };
         };
         options?: never;
@@ -2854,7 +3084,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description First passwords, told once */
+                /** @description The login slip */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -5523,17 +5753,46 @@ export interface components {
             signIn: string;
             password: string;
         };
+        Added: {
+            slips: components["schemas"]["Slip"][];
+            /** @description Names of those who were there */
+            already: string[];
+            /** @description Names of those who came in with an account that they had */
+            back: string[];
+        };
+        /** @description A student who has an account */
+        KnownStudent: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            signIn: string;
+            /** @description The day until which they were in the class that is asked about */
+            until: string | null;
+            /** @description The current ones that whoever asks may see */
+            classes: string[];
+        };
+        PreviewedStudent: {
+            name: string;
+            given: string;
+            family: string;
+            signIn: string;
+            /** @description Whether somebody of this name is in the class */
+            already: boolean;
+            /** @description Accounts that this person may have already */
+            known: components["schemas"]["KnownStudent"][];
+        };
         SchoolStudent: {
             id: string;
             name: string;
             given: string;
+            family: string;
             signIn: string;
             disabled: boolean;
             /**
-             * @description Whether there is none yet, a first one, or one of their own
+             * @description None yet, a starter password whose slip waits, one whose slip was printed, or one of their own
              * @enum {string}
              */
-            password: "none" | "first" | "own";
+            password: "none" | "slip" | "first" | "own";
         };
         SchoolPeople: {
             name: string;
@@ -5566,6 +5825,11 @@ export interface components {
                 role: "keeper" | "teacher";
                 disabled: boolean;
                 second: boolean;
+                /**
+                 * @description A starter password whose slip waits, one whose slip was printed, or one of their own
+                 * @enum {string}
+                 */
+                password: "slip" | "first" | "own";
             }[];
             colleagues: {
                 id: string;

@@ -8,19 +8,21 @@ import { Door } from './Door';
 /** Joining a class by the code that its teacher shows. */
 export function Join() {
   const { busy, error, run } = useTask();
+  const [known, setKnown] = useState(false);
   const [asked, setAsked] = useState<{ signIn: string; class: string } | null>(null);
   const submit = (form: FormData) =>
     run(async () => {
       await session();
       const field = (name: string) => String(form.get(name));
-      setAsked(await reply(api.POST('/api/join', { body: { code: field('code'), name: field('name'), password: field('password') } })));
+      const who = known ? { signIn: field('signIn') } : { name: field('name') };
+      setAsked(await reply(api.POST('/api/join', { body: { code: field('code'), password: field('password'), ...who } })));
     });
   if (asked) {
     return (
       <Door title="Nearly in" line={`Your teacher lets you into “${asked.class}”.`}>
         <div className="card flex flex-col gap-2">
           <p>
-            You sign in as <b className="font-mono text-lg">{asked.signIn}</b>, with the password that you have chosen. Write the name down.
+            Your username is <b className="font-mono text-lg">{asked.signIn}</b>. Write it down.
           </p>
           <a className="button button-main justify-center" href={`/?as=${encodeURIComponent(asked.signIn)}`}>
             My teacher has let me in
@@ -45,20 +47,46 @@ export function Join() {
             required
           />
         </label>
+        {known ? (
+          <label key="username">
+            Username
+            <input
+              name="signIn"
+              className="field"
+              autoComplete="username"
+              autoCapitalize="none"
+              spellCheck={false}
+              maxLength={60}
+              required
+            />
+          </label>
+        ) : (
+          <label key="name">
+            Your name, as it stands in the register
+            <input name="name" className="field" autoComplete="name" maxLength={120} required />
+          </label>
+        )}
         <label>
-          Your name, as it stands in the register
-          <input name="name" className="field" autoComplete="name" maxLength={120} required />
-        </label>
-        <label>
-          A password of your own, at least 8 characters; a sentence is good
-          <input name="password" type="password" className="field" autoComplete="new-password" minLength={8} maxLength={200} required />
+          {known ? 'Password' : 'Choose a password: at least 8 characters, a sentence is good'}
+          <input
+            name="password"
+            type="password"
+            className="field"
+            autoComplete={known ? 'current-password' : 'new-password'}
+            minLength={known ? undefined : 8}
+            maxLength={200}
+            required
+          />
         </label>
         {error && <Notice>{error}</Notice>}
         <button type="submit" className="button button-main justify-center" disabled={busy}>
           Ask to join
         </button>
+        <button type="button" className="quiet-link self-center text-sm" onClick={() => setKnown(!known)}>
+          {known ? 'I’m new here' : 'I have an account already'}
+        </button>
         <a href="/" className="quiet-link self-center text-sm">
-          I can sign in already
+          Sign in
         </a>
       </form>
     </Door>

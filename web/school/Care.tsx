@@ -1,19 +1,20 @@
 import { api, at, reply } from '../api/client';
 import type { Slip } from '../api/types';
+import { AskFirst } from '../ui/AskFirst';
 import type { Task } from '../ui/useTask';
 
 type Props = {
-  person: { id: string; name: string; disabled: boolean };
+  person: { id: string; name: string; disabled: boolean; hasPassword: boolean };
   /** Whether the account can be disabled by whoever looks. */
   mayDisable: boolean;
   task: Task;
-  /** Shows first passwords, once. */
+  /** Shows login slips. */
   show: (slips: Slip[]) => void;
   changed: () => void;
 };
 
-/** What is done for an account: a new first password, and disabling it or enabling it again. */
-export function Care({ person: { id, name, disabled }, mayDisable, task: { busy, run }, show, changed }: Props) {
+/** What is done for an account: a new login slip, and disabling it or enabling it again. */
+export function Care({ person: { id, name, disabled, hasPassword }, mayDisable, task: { busy, run }, show, changed }: Props) {
   const renew = () => run(async () => show((await reply(api.POST('/api/accounts/{id}/password', at({ id })))).slips));
   const turn = () =>
     run(async () => {
@@ -23,15 +24,21 @@ export function Care({ person: { id, name, disabled }, mayDisable, task: { busy,
   const word = disabled ? 'Enable' : 'Disable';
   return (
     <>
-      <button
-        type="button"
-        className="button button-small"
-        disabled={busy}
-        aria-label={`New password for ${name}`}
-        onClick={() => void renew()}
-      >
-        New password
-      </button>
+      {hasPassword ? (
+        <AskFirst action="Replace password" label={`Replace the password of ${name}`} disabled={busy} act={() => void renew()}>
+          <bdi>{name}</bdi> has chosen a password. It will stop working, {name} is signed out on all devices, and needs the new login slip.
+        </AskFirst>
+      ) : (
+        <button
+          type="button"
+          className="button button-small"
+          disabled={busy}
+          aria-label={`New login slip for ${name}`}
+          onClick={() => void renew()}
+        >
+          New slip
+        </button>
+      )}
       {mayDisable && (
         <button type="button" className="button button-small" disabled={busy} aria-label={`${word} ${name}`} onClick={() => void turn()}>
           {word}

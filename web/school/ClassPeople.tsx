@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Fragment, useState } from 'react';
 import { Link } from 'react-router';
 import { api, at, reply } from '../api/client';
-import type { SchoolPeople, Slip } from '../api/types';
+import type { SchoolPeople, SchoolStudent, Slip } from '../api/types';
 import { Choice } from '../ui/Choice';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { useTask } from '../ui/useTask';
@@ -10,6 +10,7 @@ import { byName, plural } from '../ui/words';
 import { BringList } from './BringList';
 import { Care } from './Care';
 import { ClassSettings } from './ClassSettings';
+import { Former } from './Former';
 import { JoinBlock } from './JoinBlock';
 import { NamesForm } from './NamesForm';
 import { Person } from './Person';
@@ -18,19 +19,20 @@ type Props = {
   school: SchoolPeople;
   course: SchoolPeople['courses'][number];
   changed: () => void;
-  /** Shows first passwords, once. */
+  /** Shows login slips. */
   show: (slips: Slip[]) => void;
 };
 
-const PASSWORDS = { none: 'none yet', first: 'the first one', own: 'their own' };
+const PASSWORDS = { none: 'none yet', slip: 'slip not printed yet', first: 'on a printed slip', own: 'their own' };
 
 /** A class: who is in it, how others come in, and what is settled for it. */
 export function ClassPeople({ school, course, changed, show }: Props) {
   const [part, setPart] = useState<'people' | 'add' | 'class'>('people');
   const where = at({ id: course.id });
   const people = useQuery({ queryKey: ['school', course.id], queryFn: () => reply(api.GET('/api/courses/{id}/students', where)) });
+  const queries = useQueryClient();
   const again = () => {
-    void people.refetch();
+    void queries.invalidateQueries({ queryKey: ['school', course.id] });
     changed();
   };
   const { students = [] } = people.data ?? {};
@@ -61,13 +63,14 @@ export function ClassPeople({ school, course, changed, show }: Props) {
       {people.data && shown === 'people' && <People school={school} course={course} students={students} again={again} show={show} />}
       {people.data && shown === 'add' && (
         <>
-          {students.length === 0 && <p className="mt-3 text-faint">Nobody is in this class yet: paste its names, or bring a file.</p>}
+          {students.length === 0 && <p className="mt-3 text-faint">Nobody is in this class yet. Paste names, or import a file.</p>}
           <NamesForm
+            kept={`names ${course.id}`}
             title="Paste names"
-            button="Add them to the class"
+            button={(count) => `Add ${plural(count ?? 0, 'student')}`}
             preview={async (names) => (await reply(api.POST('/api/courses/{id}/students/preview', { ...where, body: { names } }))).people}
-            send={async (names) => (await reply(api.POST('/api/courses/{id}/students', { ...where, body: { names } }))).slips}
-            done={(slips) => {
+            send={async (names, same) => reply(api.POST('/api/courses/{id}/students', { ...where, body: { names, same } }))}
+            done={({ slips }) => {
               setPart('people');
               again();
               show(slips);
@@ -89,7 +92,7 @@ export function ClassPeople({ school, course, changed, show }: Props) {
 }
 
 type PeopleProps = Omit<Props, 'changed'> & {
-  students: { id: string; name: string; given: string; signIn: string; disabled: boolean; password: keyof typeof PASSWORDS }[];
+  students: SchoolStudent[];
   again: () => void;
 };
 
@@ -97,19 +100,39 @@ function People({ school, course, students, again, show }: PeopleProps) {
   const task = useTask();
   const { busy, error, run } = task;
   const [open, setOpen] = useState<string | null>(null);
-  const fresh = students.filter(({ password }) => password !== 'own').length;
-  const slips = () =>
+  const waiting = students.filter(({ password }) => password === 'slip').length;
+  const without = students.filter(({ password }) => password === 'none' || password === 'first').length;
+  const path = at({ id: course.id });
+  const slips = (ask: () => Promise<{ slips: Slip[] }>) =>
     run(async () => {
-      show((await reply(api.POST('/api/courses/{id}/slips', at({ id: course.id })))).slips);
+      show((await ask()).slips);
       again();
     });
   return (
     <div className="mt-3">
-      {fresh > 0 && !course.archived && (
+      {waiting > 0 && !course.archived && (
         <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
-          {plural(fresh, 'student has', 'students have')} not come in with a password of their own yet.
-          <button type="button" className="button button-small" disabled={busy} onClick={() => void slips()}>
-            New slips for {fresh === 1 ? 'that one' : `these ${fresh}`}
+          {plural(waiting, 'login slip is', 'login slips are')} not printed yet.
+          <button
+            type="button"
+            className="button button-small button-main"
+            disabled={busy}
+            onClick={() => void slips(() => reply(api.GET('/api/courses/{id}/slips', path)))}
+          >
+            Show {plural(waiting, 'slip')}
+          </button>
+        </p>
+      )}
+      {without > 0 && !course.archived && (
+        <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
+          {plural(without, 'student hasn’t', 'students haven’t')} signed in yet and {without === 1 ? 'has' : 'have'} no slip to print.
+          <button
+            type="button"
+            className="button button-small"
+            disabled={busy}
+            onClick={() => void slips(() => reply(api.POST('/api/courses/{id}/slips', path)))}
+          >
+            Make {plural(without, 'new slip')}
           </button>
         </p>
       )}
@@ -118,7 +141,7 @@ function People({ school, course, students, again, show }: PeopleProps) {
         <thead>
           <tr>
             <th scope="col">Name</th>
-            <th scope="col">Signs in as</th>
+            <th scope="col">Username</th>
             <th scope="col">Password</th>
             <th scope="col">
               <span className="sr-only">What to do</span>
@@ -126,7 +149,7 @@ function People({ school, course, students, again, show }: PeopleProps) {
           </tr>
         </thead>
         <tbody>
-          {byName(students).map(({ id, name, given, signIn, disabled, password }) => (
+          {byName(students).map(({ id, name, given, family, signIn, disabled, password }) => (
             <Fragment key={id}>
               <tr>
                 <td>
@@ -138,7 +161,13 @@ function People({ school, course, students, again, show }: PeopleProps) {
                 <td className="text-right">
                   <span className="flex flex-wrap justify-end gap-1.5">
                     {!course.archived && (
-                      <Care person={{ id, name, disabled }} mayDisable={school.keeps} task={task} show={show} changed={again} />
+                      <Care
+                        person={{ id, name, disabled, hasPassword: password === 'own' }}
+                        mayDisable={school.keeps}
+                        task={task}
+                        show={show}
+                        changed={again}
+                      />
                     )}
                     <button
                       type="button"
@@ -155,7 +184,14 @@ function People({ school, course, students, again, show }: PeopleProps) {
               {open === id && (
                 <tr>
                   <td colSpan={4}>
-                    <Person key={name + given} person={{ id, name, given }} course={course} school={school} task={task} changed={again} />
+                    <Person
+                      key={name + given + family}
+                      person={{ id, name, given, family }}
+                      course={course}
+                      school={school}
+                      task={task}
+                      changed={again}
+                    />
                   </td>
                 </tr>
               )}
@@ -163,6 +199,7 @@ function People({ school, course, students, again, show }: PeopleProps) {
           ))}
         </tbody>
       </table>
+      {!course.archived && <Former course={course} changed={again} />}
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { api, at, reply } from '../api/client';
 import { Qr } from '../ui/Qr';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { clock } from '../ui/words';
+import { clock, day } from '../ui/words';
 
 /** Milliseconds between two looks at who waits, while a code is shown. */
 const LOOK = 4000;
@@ -27,9 +27,9 @@ export function JoinBlock({ courseId, changed }: { courseId: string; changed: ()
       await reply(api.DELETE('/api/courses/{id}/code', where));
       await joining.refetch();
     });
-  const settle = (id: string, into: boolean) =>
+  const settle = (id: string, into: boolean, account?: string) =>
     run(async () => {
-      await reply(api.POST('/api/joining/{id}', { ...at({ id }), body: { in: into } }));
+      await reply(api.POST('/api/joining/{id}', { ...at({ id }), body: { in: into, ...(account && { account }) } }));
       await joining.refetch();
       changed();
     });
@@ -70,10 +70,27 @@ export function JoinBlock({ courseId, changed }: { courseId: string; changed: ()
       {waiting.length > 0 && (
         <table className="glance mt-3" aria-label="Who waits">
           <tbody>
-            {waiting.map(({ id, name, signIn }) => (
+            {waiting.map(({ id, name, signIn, hasAccount, known }) => (
               <tr key={id}>
                 <td>
-                  <bdi className="font-bold">{name}</bdi> <span className="text-faint">signs in as {signIn}</span>
+                  <bdi className="font-bold">{name}</bdi>{' '}
+                  <span className="text-faint">{hasAccount ? `with the account ${signIn}` : `new account ${signIn}`}</span>
+                  {known.map((one) => (
+                    <span key={one.id} className="mt-1 flex flex-wrap items-center gap-2">
+                      {one.until
+                        ? `Was in this class until ${day(one.until)}.`
+                        : `Has an account: ${[one.signIn, ...one.classes].join(', ')}.`}
+                      <button
+                        type="button"
+                        className="button button-small"
+                        disabled={busy}
+                        aria-label={`Let ${name} in with the account ${one.signIn}`}
+                        onClick={() => void settle(id, true, one.id)}
+                      >
+                        Same person: use {one.signIn}
+                      </button>
+                    </span>
+                  ))}
                 </td>
                 <td className="text-right">
                   <button

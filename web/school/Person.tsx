@@ -5,7 +5,7 @@ import type { SchoolPeople } from '../api/types';
 import type { Task } from '../ui/useTask';
 
 type Props = {
-  person: { id: string; name: string; given: string };
+  person: { id: string; name: string; given: string; family: string };
   course: SchoolPeople['courses'][number];
   school: SchoolPeople;
   task: Task;
@@ -13,10 +13,10 @@ type Props = {
 };
 
 /** What is done seldom for a student: their page, another class, out of the class, and for keepers their file and their end. */
-export function Person({ person: { id, name, given }, course, school, task: { busy, run }, changed }: Props) {
+export function Person({ person: { id, name, given, family }, course, school, task: { busy, run }, changed }: Props) {
   const [to, setTo] = useState('');
   const [typed, setTyped] = useState('');
-  const [names, setNames] = useState({ name, given });
+  const [names, setNames] = useState({ name, given, family });
   const others = school.courses.filter((one) => one.id !== course.id && !one.archived);
   const path = at({ id: course.id, student: id });
   const move = () =>
@@ -29,7 +29,7 @@ export function Person({ person: { id, name, given }, course, school, task: { bu
       await reply(api.PUT('/api/accounts/{id}/name', { ...at({ id }), body: names }));
       changed();
     });
-  const takeOut = () =>
+  const remove = () =>
     run(async () => {
       await reply(api.DELETE('/api/courses/{id}/students/{student}', path));
       changed();
@@ -46,7 +46,7 @@ export function Person({ person: { id, name, given }, course, school, task: { bu
       </Link>
       {!course.archived && (
         <>
-          <span className="flex items-end gap-1.5">
+          <span className="flex flex-wrap items-end gap-1.5">
             <label className="flex items-center gap-1.5">
               Name
               <input
@@ -57,7 +57,7 @@ export function Person({ person: { id, name, given }, course, school, task: { bu
               />
             </label>
             <label className="flex items-center gap-1.5">
-              called
+              Called
               <input
                 className="field field-small w-28"
                 value={names.given}
@@ -65,13 +65,27 @@ export function Person({ person: { id, name, given }, course, school, task: { bu
                 onChange={(event) => setNames({ ...names, given: event.target.value })}
               />
             </label>
+            <label className="flex items-center gap-1.5">
+              Family name
+              <input
+                className="field field-small w-32"
+                value={names.family}
+                maxLength={60}
+                onChange={(event) => setNames({ ...names, family: event.target.value })}
+              />
+            </label>
             <button
               type="button"
               className="button button-small"
-              disabled={busy || names.name.trim() === '' || names.given.trim() === '' || (names.name === name && names.given === given)}
+              disabled={
+                busy ||
+                names.name.trim() === '' ||
+                names.given.trim() === '' ||
+                (names.name === name && names.given === given && names.family === family)
+              }
               onClick={() => void call()}
             >
-              Keep the name
+              Save name
             </button>
           </span>
           {others.length > 0 && (
@@ -96,17 +110,17 @@ export function Person({ person: { id, name, given }, course, school, task: { bu
             type="button"
             className="button button-small"
             disabled={busy}
-            aria-label={`Take out of the class: ${name}`}
-            onClick={() => void takeOut()}
+            aria-label={`Remove ${name} from class`}
+            onClick={() => void remove()}
           >
-            Take out of the class
+            Remove from class
           </button>
         </>
       )}
       {school.keeps && (
         <>
           <a className="button button-small" href={`/api/accounts/${id}/file`} download>
-            Everything that is kept
+            Download all data
           </a>
           <details>
             <summary className="quiet-link w-fit py-1">erase</summary>

@@ -8,6 +8,7 @@ import { useTask } from '../ui/useTask';
 import { fromNow, plural } from '../ui/words';
 import { BringSet } from './BringSet';
 import { ClassPeople } from './ClassPeople';
+import { FindStudent } from './FindStudent';
 import { MailboxView } from './MailboxView';
 import { NamesForm } from './NamesForm';
 import { SchoolSettings } from './SchoolSettings';
@@ -18,6 +19,7 @@ import './school.css';
 
 /** People and classes: a keeper has the whole school, a teacher their own classes. */
 export default function SchoolPage() {
+  const queries = useQueryClient();
   const school = useQuery({ queryKey: ['school'], queryFn: () => reply(api.GET('/api/school')) });
   const [search, setSearch] = useSearchParams();
   const [slips, setSlips] = useState<Slip[]>([]);
@@ -25,8 +27,12 @@ export default function SchoolPage() {
   if (!school.data) return <Waiting what="the school" />;
   const { name, keeps, courses } = school.data;
   const changed = () => void school.refetch();
+  const closeSlips = () => {
+    setSlips([]);
+    void queries.invalidateQueries({ queryKey: ['school'] });
+  };
   const chosen = courses.find(({ id }) => id === search.get('class')) ?? null;
-  if (slips.length > 0) return <Slips slips={slips} school={name} done={() => setSlips([])} />;
+  if (slips.length > 0) return <Slips slips={slips} school={name} done={closeSlips} />;
   return (
     <div className="school">
       <section aria-label="Classes">
@@ -77,14 +83,16 @@ export default function SchoolPage() {
           <>
             <Teachers school={school.data} changed={changed} show={setSlips} />
             <NamesForm
+              kept="names of teachers"
               title="Add teachers"
-              button="Add them"
-              send={async (names) => (await reply(api.POST('/api/teachers', { body: { names } }))).slips}
-              done={(made) => {
+              button={() => 'Add teachers'}
+              send={(names) => reply(api.POST('/api/teachers', { body: { names } }))}
+              done={({ slips: made }) => {
                 changed();
                 setSlips(made);
               }}
             />
+            <FindStudent />
             <BringSet done={changed} />
             <MailboxView />
             <SchoolSettings key={school.data.name} school={school.data} changed={changed} />

@@ -1,19 +1,38 @@
+import { useState } from 'react';
+import { api, reply } from '../api/client';
 import type { Slip } from '../api/types';
 import { Qr } from '../ui/Qr';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
 
-/** First passwords, to be printed and cut apart. They are told once: the server keeps them no more. */
+/** Login slips, to be printed and cut apart. They stay until somebody says that they were printed, or until they are used. */
 export function Slips({ slips, school, done }: { slips: Slip[]; school: string; done: () => void }) {
+  const [printed, setPrinted] = useState(false);
+  const { busy, error, run } = useTask();
+  const print = () => {
+    window.print();
+    setPrinted(true);
+  };
+  const finish = () =>
+    run(async () => {
+      await reply(api.POST('/api/slips/printed', { body: { accounts: slips.map(({ id }) => id) } }));
+      done();
+    });
   return (
     <>
       <header className="mb-3 flex flex-wrap items-baseline gap-3 print:hidden">
-        <h1>First passwords</h1>
-        <p>They stand here once: print them, or write them down. Everybody chooses a password of their own at the first sign-in.</p>
-        <button type="button" className="button button-main" onClick={() => window.print()}>
-          Print
+        <h1>Login slips</h1>
+        <p>Print them and hand them out. Everyone chooses their own password at the first sign-in.</p>
+        <button type="button" className={`button ${printed ? '' : 'button-main'}`} onClick={print}>
+          Print slips
+        </button>
+        <button type="button" className={`button ${printed ? 'button-main' : ''}`} disabled={busy} onClick={() => void finish()}>
+          Done, they are on paper
         </button>
         <button type="button" className="button" onClick={done}>
-          I have them
+          Print later
         </button>
+        {error && <Notice>{error}</Notice>}
       </header>
       <ul className="slips">
         {slips.map(({ id, name, signIn, password }) => (
@@ -29,7 +48,7 @@ export function Slips({ slips, school, done }: { slips: Slip[]; school: string; 
             <p className="text-sm">{school}, Pulsanda</p>
             <p className="text-sm">{window.location.origin}</p>
             <p>
-              Name: <b className="font-mono">{signIn}</b>
+              Username: <b className="font-mono">{signIn}</b>
             </p>
             <p>
               Password: <b className="font-mono">{password}</b>

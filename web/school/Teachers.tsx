@@ -3,23 +3,37 @@ import { api, at, reply } from '../api/client';
 import type { SchoolPeople, Slip } from '../api/types';
 import { Notice } from '../ui/states';
 import { type Task, useTask } from '../ui/useTask';
-import { byName } from '../ui/words';
+import { byName, plural } from '../ui/words';
 import { Care } from './Care';
 
 type Props = { school: SchoolPeople; changed: () => void; show: (slips: Slip[]) => void };
 
-/** The teachers and keepers of the school. */
+/** The teachers and administrators of the school. */
 export function Teachers({ school, changed, show }: Props) {
   const task = useTask();
+  const waiting = school.teachers.filter(({ role, password }) => role === 'teacher' && password === 'slip').length;
   return (
     <>
       <h2>Teachers</h2>
+      {waiting > 0 && (
+        <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
+          {plural(waiting, 'login slip is', 'login slips are')} not printed yet.
+          <button
+            type="button"
+            className="button button-small button-main"
+            disabled={task.busy}
+            onClick={() => void task.run(async () => show((await reply(api.GET('/api/teachers/slips'))).slips))}
+          >
+            Show {plural(waiting, 'slip')}
+          </button>
+        </p>
+      )}
       {task.error && <Notice>{task.error}</Notice>}
       <table className="glance">
         <thead>
           <tr>
             <th scope="col">Name</th>
-            <th scope="col">Signs in as</th>
+            <th scope="col">Username</th>
             <th scope="col">Mail</th>
             <th scope="col">
               <span className="sr-only">What to do</span>
@@ -27,11 +41,11 @@ export function Teachers({ school, changed, show }: Props) {
           </tr>
         </thead>
         <tbody>
-          {byName(school.teachers).map(({ id, name, signIn, email, role, disabled, second }) => (
+          {byName(school.teachers).map(({ id, name, signIn, email, role, disabled, second, password }) => (
             <tr key={id}>
               <td>
                 <bdi>{name}</bdi>
-                {role === 'keeper' && ', keeps the school'}
+                {role === 'keeper' && ', administrator'}
                 {disabled && ' (disabled)'}
               </td>
               <td>{signIn}</td>
@@ -57,7 +71,13 @@ export function Teachers({ school, changed, show }: Props) {
                         End second factor
                       </button>
                     )}
-                    <Care person={{ id, name, disabled }} mayDisable={true} task={task} show={show} changed={changed} />
+                    <Care
+                      person={{ id, name, disabled, hasPassword: password === 'own' }}
+                      mayDisable={true}
+                      task={task}
+                      show={show}
+                      changed={changed}
+                    />
                   </span>
                 )}
               </td>

@@ -17,6 +17,12 @@ function dayOf(date: Date): Intl.DateTimeFormatOptions {
   return { day: 'numeric', month: 'short', ...(date.getFullYear() === new Date().getFullYear() ? {} : { year: 'numeric' }) };
 }
 
+/** A date of the calendar, such as "2026-11-30", in words. */
+export function day(date: string): string {
+  const noon = new Date(`${date}T12:00:00Z`);
+  return noon.toLocaleDateString(undefined, { timeZone: 'UTC', ...dayOf(noon) });
+}
+
 /** The day of the week. */
 export const weekday = (): string => new Date().toLocaleDateString(undefined, { ...inZone(), weekday: 'long' });
 

@@ -1,0 +1,47 @@
+import { type ReactNode, useState } from 'react';
+
+type Props = {
+  /** Verb and thing, as on the button that does it. */
+  action: string;
+  /** What happens then, to whom. */
+  children: ReactNode;
+  /** Who or what it is done to, for those who hear the button alone. */
+  label?: string;
+  disabled?: boolean;
+  act: () => void;
+};
+
+/** A button for what is rare and large: it first says what will happen, and does it with a second press in the same place. */
+export function AskFirst({ action, label = action, children, disabled = false, act }: Props) {
+  const [asking, setAsking] = useState(false);
+  if (!asking) {
+    return (
+      <button type="button" className="button button-small" disabled={disabled} aria-label={label} onClick={() => setAsking(true)}>
+        {action} …
+      </button>
+    );
+  }
+  return (
+    <div role="alertdialog" aria-label={label} className="card flex max-w-md flex-col gap-2 text-left text-sm">
+      <div>{children}</div>
+      <span className="flex gap-2">
+        <button
+          type="button"
+          className="button button-small button-main"
+          disabled={disabled}
+          // biome-ignore lint/a11y/noAutofocus: the answer to a press stands where the press was
+          autoFocus
+          onClick={() => {
+            setAsking(false);
+            act();
+          }}
+        >
+          {action}
+        </button>
+        <button type="button" className="button button-small" onClick={() => setAsking(false)}>
+          Cancel
+        </button>
+      </span>
+    </div>
+  );
+}
