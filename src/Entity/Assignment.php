@@ -65,6 +65,7 @@ class Assignment
         ORM\OrderBy(['position' => 'ASC']),]
     private Collection $parts;
 
+    /** @param Uuid|null $id that a browser has chosen, so that a plan that is sent twice is one */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
@@ -73,8 +74,9 @@ class Assignment
         /** @readonly */
         #[ORM\Column(type: 'datetimetz_immutable')]
         public \DateTimeImmutable $createdAt = new \DateTimeImmutable(),
+        ?Uuid $id = null,
     ) {
-        $this->id = Uuid::v7();
+        $this->id = $id ?? Uuid::v7();
         $this->parts = new ArrayCollection();
     }
 

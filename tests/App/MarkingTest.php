@@ -38,6 +38,31 @@ final class MarkingTest extends ApiTestCase
         self::assertSame(200, $this->get("/api/parts/$part/bench")->getStatusCode());
     }
 
+    public function testAPlanIsKeptBeforeItHasAName(): void
+    {
+        $this->signIn('odile');
+        $id = '0190f1c0-0000-4000-8000-000000000001';
+        $input = ['title' => '', 'id' => $id, 'courseId' => $this->course()] + $this->input($this->assignment('Heron Step'));
+        unset($input['version']);
+        $input['parts'] = array_map(static fn (array $part): array => array_diff_key($part, ['id' => true]), $input['parts']);
+        $plan = $this->json($this->send('POST', '/api/assignments', $input));
+        self::assertSame([$id, '', 1], [$plan['id'], $plan['title'], $plan['version']]);
+        // The answer was lost, and the page sends it again: there is one.
+        self::assertSame($plan, $this->json($this->send('POST', '/api/assignments', $input)));
+        $this->assertProblem(409, 'another tab', $this->send('POST', '/api/assignments', ['brief' => 'Other'] + $input));
+        $this->assertProblem(422, 'no name yet', $this->send('POST', "/api/assignments/$id/publish"));
+        $today = $this->json($this->get('/api/today'));
+        self::assertContains('', array_column((array) $today['assignments'], 'title'));
+        $named = ['title' => 'Quay', 'version' => 1] + $this->input($id);
+        self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $named)->getStatusCode());
+        self::assertSame(200, $this->send('POST', "/api/assignments/$id/publish")->getStatusCode());
+        $this->assertProblem(422, 'title', $this->send('PUT', "/api/assignments/$id", ['title' => ' ', 'version' => 2] + $named));
+        // Nobody takes another's plan by its id.
+        $this->signIn('bertil');
+        $theirs = ['courseId' => $this->course('Gull deck, Fridays')] + $input;
+        self::assertSame(404, $this->send('POST', '/api/assignments', $theirs)->getStatusCode());
+    }
+
     #[\PHPUnit\Framework\Attributes\TestWith(['2027-02-31T18:00:00+00:00'])]
     #[\PHPUnit\Framework\Attributes\TestWith(['0000-01-01T18:00:00+00:00'])]
     #[\PHPUnit\Framework\Attributes\TestWith(['2027-01-01T18:00:00+99:99'])]
@@ -54,7 +79,7 @@ final class MarkingTest extends ApiTestCase
         $this->signIn('odile');
         $plan = $this->plan();
         foreach ([
-            'title' => ['title' => '  '] + $plan,
+            'title' => ['title' => str_repeat('a', 121)] + $plan,
             'dueAt' => ['dueAt' => 'tomorrow'] + $plan,
             'parts' => ['parts' => []] + $plan,
             'parts[0].view' => array_replace_recursive($plan, ['parts' => [['view' => 'perhaps']]]),

@@ -13,7 +13,7 @@ final class AnswerTest extends BrowserTestCase
     public function testTheSameMistakesAreAnsweredOnceAndTakenBackAndReturned(): void
     {
         $odile = $this->person('odile');
-        $odile->press('Answer 12: Lamp');
+        $odile->press('Mark 12: Lamp');
         $odile->read('12 beats to answer');
         $odile->press('Same mistakes together');
         $odile->press('Answer all 2 at once');

@@ -44,7 +44,7 @@ final class FrameTest extends BrowserTestCase
     {
         $odile = $this->person('odile');
         $odile->view(1280, 800);
-        $odile->press('Answer 12: Lamp');
+        $odile->press('Mark 12: Lamp');
         $odile->press('Łukasz');
         $odile->read('Kick: every hit is one sixteenth late.');
         foreach ([

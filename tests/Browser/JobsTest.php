@@ -102,7 +102,7 @@ final class JobsTest extends BrowserTestCase
     public function testOneStudentMarked(): void
     {
         $odile = $this->person('odile');
-        $odile->press('Answer 12: Lamp');
+        $odile->press('Mark 12: Lamp');
         $odile->press('Łukasz');
         $odile->read('Kick: every hit is one sixteenth late.');
         $odile->keys('y', '1');

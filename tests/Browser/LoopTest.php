@@ -42,7 +42,7 @@ final class LoopTest extends BrowserTestCase
         $wren->read('Attempt 1 is with your teacher');
 
         $odile->go('/');
-        $odile->press('Answer 1: Harbour Steps');
+        $odile->press('Mark 1: Harbour Steps');
         $odile->press('Wren');
         $odile->read('The snare comes when the boat is already gone.');
         $odile->read('one sixteenth late');
@@ -70,7 +70,7 @@ final class LoopTest extends BrowserTestCase
         $wren->press('Hand in again');
         $wren->read('Attempt 2 is with your teacher');
         $odile->go('/');
-        $odile->press('Answer 1: Harbour Steps');
+        $odile->press('Mark 1: Harbour Steps');
         $odile->press('Wren');
         $odile->read('Everything is as asked.');
         $wren->assertNoComplaints();

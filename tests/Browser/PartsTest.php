@@ -41,7 +41,7 @@ final class PartsTest extends BrowserTestCase
         $wren->read('Part 2 opens when part 1 is right');
 
         $odile->go('/');
-        $odile->press('Answer 1: Ebb and Flood, part 1');
+        $odile->press('Mark 1: Ebb and Flood, part 1');
         $odile->press('Wren');
         $odile->press('Take 1');
         $odile->fill('What you say to', 'The snare belongs on two.');
@@ -66,7 +66,7 @@ final class PartsTest extends BrowserTestCase
         $wren->read('Attempt 1 is with your teacher');
 
         $odile->go('/');
-        $odile->press('Answer 1: Ebb and Flood, part 1');
+        $odile->press('Mark 1: Ebb and Flood, part 1');
         $odile->press('Wren');
         $odile->read('Since attempt 1');
         $odile->read('You gave 1');

@@ -13,7 +13,7 @@ final class PlannerTest extends BrowserTestCase
     {
         $odile = $this->person('odile');
         $odile->press('Plan an assignment');
-        $odile->read('Name the task, and it is kept from then on');
+        $odile->read('A new assignment');
         $odile->fill('Name', 'Low Water');
         $odile->read('Saved at');
         $odile->press('Meter');
@@ -49,6 +49,40 @@ final class PlannerTest extends BrowserTestCase
         $odile->assertNoComplaints();
     }
 
+    public function testAPlanWithoutANameIsKeptFromTheFirstHit(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Plan an assignment');
+        $odile->cell(0, 0)->click();
+        // Away at once, before anything could be sent at leisure.
+        $odile->press('Today');
+        $weekday = (new \DateTimeImmutable('now', new \DateTimeZone('Europe/London')))->format('l');
+        $odile->press("Go on planning: Untitled, begun $weekday");
+        $odile->cell(0, 0);
+        self::assertNotNull($odile->hit(0, 0));
+        $odile->cell(1, 960)->click();
+        $odile->driver->navigate()->refresh();
+        $odile->cell(1, 960);
+        self::assertNotNull($odile->hit(1, 960));
+        $odile->readNot('another tab');
+        // A second new plan, whose page is closed within a moment: it is there once.
+        $odile->go('/');
+        $odile->press('Plan an assignment');
+        $odile->cell(2, 480)->click();
+        $odile->go('/');
+        $odile->press('Plan an assignment');
+        $odile->cell(2, 480);
+        self::assertNotNull($odile->hit(2, 480), 'it goes on where it was left, sent or not');
+        $odile->read('Untitled, begun');
+        $odile->press('Today');
+        $odile->until(static fn (): ?bool => 2 === $odile->script(
+            'return document.querySelectorAll(`[aria-label^="Go on planning: Untitled"]`).length',
+        ) ? true : null, 'two plans without a name');
+        $odile->press('Plan an assignment');
+        $odile->read('A new assignment');
+        $odile->assertNoComplaints();
+    }
+
     public function testATeacherLeavesOpenWhatSheLikes(): void
     {
         $odile = $this->person('odile');
@@ -81,7 +115,7 @@ final class PlannerTest extends BrowserTestCase
         $wren->read('Attempt 1 is with your teacher');
 
         $odile->go('/');
-        $odile->press('Answer 1: Driftwood');
+        $odile->press('Mark 1: Driftwood');
         $odile->press('Wren');
         $odile->see('section[aria-label="Their beat"] .note-plain');
         $odile->fill('Mark', '15');
@@ -172,7 +206,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Save and compare again');
         $odile->read('Saved at');
         $odile->go('/');
-        $odile->press('Answer 12: Lamplighters, by night');
+        $odile->press('Mark 12: Lamplighters, by night');
         $odile->press('Same mistakes together');
         $odile->read('Snare: every hit is one sixteenth late.');
         $odile->readNot('a hit is missing on beat 4 a in bar 2');

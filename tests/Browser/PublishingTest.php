@@ -39,7 +39,7 @@ final class PublishingTest extends BrowserTestCase
         $wren->read('The time for handing in is over.');
         $odile->press('Open it again');
         $odile->press('Today');
-        $odile->press('Answer 1: Quay Walk');
+        $odile->press('Mark 1: Quay Walk');
         $wren->driver->navigate()->refresh();
         $wren->cell(0, 960)->click();
         $wren->press('Hand in again');
@@ -102,7 +102,7 @@ final class PublishingTest extends BrowserTestCase
                 .then(({ assignments }) => done(assignments.some(({ parts }) => parts.some(({ toMark }) => toMark === 13))));
             JS), 'what was handed in, though nobody has opened it again');
         $odile->go('/');
-        $odile->press('Answer 13: Lamp');
+        $odile->press('Mark 13: Lamp');
         $odile->press('Jun');
         $odile->read('by the student’s clock, without a connection; arrived');
         self::assertSame(1, $odile->driver->executeAsyncScript(<<<'JS'

@@ -64,7 +64,7 @@ final class SchoolTest extends BrowserTestCase
         $ada->assertNoComplaints();
 
         $ottoline->go('/');
-        $ottoline->press('Answer 1: First lamp');
+        $ottoline->press('Mark 1: First lamp');
         $ottoline->press('Ada Marsh');
         $ottoline->press('Take 20');
         $ottoline->press('Return to Adi');
@@ -173,7 +173,7 @@ final class SchoolTest extends BrowserTestCase
     public function testMoreTimeForOneStudentWhoThenHandsInAndNobodyElse(): void
     {
         $odile = $this->person('odile');
-        $odile->press('Answer 1: Foghorn');
+        $odile->press('Mark 1: Foghorn');
         $odile->press('More time, or excused');
         $odile->tick('Siobhán');
         // Tomorrow by the clock of the school, as the field takes it.

@@ -79,7 +79,7 @@ final class TakingAwayTest extends BrowserTestCase
     public function testTheBeatsOfAClassAreOneZipMixedBehindThePage(): void
     {
         $odile = $this->person('odile');
-        $odile->press('Answer 1: Foghorn Shuffle');
+        $odile->press('Mark 1: Foghorn Shuffle');
         $odile->fill('How many times', '8');
         $odile->keys(WebDriverKeys::ENTER);
         $odile->press('Make the sound');

@@ -4095,6 +4095,8 @@ export interface paths {
                         "application/json": components["schemas"]["PlannedAssignment"];
                     };
                 };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
                 422: components["responses"]["Problem"];
             };
         };
@@ -5583,6 +5585,8 @@ export interface components {
             };
             /** @description What holds where a task says nothing about it */
             help: components["schemas"]["Help"];
+            /** @description What holds where a part says nothing about it */
+            freedom: components["schemas"]["Freedom"];
             /** @description Every kind of requirement: its words in a menu, its sentence with blanks, what stands in them at first */
             rules: components["schemas"]["Rule"][];
             /** @description What a teacher's first sheet begins with */
@@ -6253,12 +6257,18 @@ export interface components {
             attempts?: number;
         };
         PlannedAssignment: components["schemas"]["Assignment"] & {
+            createdAt: string;
             version: number;
             attempts: number;
             recomparing: components["schemas"]["Recomparing"];
             parts: components["schemas"]["PlannedPart"][];
         };
         AssignmentInput: {
+            /**
+             * Format: uuid
+             * @description A UUID that the browser chooses for a new one, so that sending it twice makes one
+             */
+            id?: string;
             /** @description The one that the changes rest on; needed where the assignment is there already */
             version?: number;
             courseId?: string;
@@ -6433,7 +6443,9 @@ export interface components {
             }[];
             assignments: {
                 id: string;
+                /** @description Empty where a plan has no name yet */
                 title: string;
+                createdAt: string;
                 /** @enum {string} */
                 kind: "copy" | "build-on" | "create";
                 glimpse: components["schemas"]["Glimpse"];

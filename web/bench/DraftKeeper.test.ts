@@ -126,6 +126,49 @@ describe('keeping a draft', () => {
     again.stop();
   });
 
+  it('takes nobody for another hand whose page went away before the answer came', async () => {
+    const work = { pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' };
+    // The server has it, in its own writing: defaults are left out or not, and keys stand in another order.
+    const taken: Draft = { ...draft, version: 4, pattern: withHit(pattern, 0, 0, { velocity: 90, at: 960, push: 0 }) };
+    const again = new DraftKeeper('1', new PatternStore(work.pattern), taken, { version: 3, work });
+    expect(again.keeping.state).toBe('saved');
+    again.start();
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([again.keeping.state, world.sent]).toEqual(['saved', []]);
+    again.stop();
+    // Something more was drawn while the first part was on its way.
+    const more = { pattern: withHit(work.pattern, 0, 0, { at: 1200 }), note: '' };
+    const later = new DraftKeeper('1', new PatternStore(more.pattern), taken, { version: 3, work: more, sent: [work] });
+    later.start();
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([later.keeping.state, world.sent.at(-1)?.body.version]).toEqual(['saved', 4]);
+    later.stop();
+  });
+
+  it('goes on by itself when an answer was lost on its way', async () => {
+    let server: Draft = draft;
+    world.answer = ({ body }) => {
+      if (body.version !== server.version) return { status: 409, body: { title: '', status: 409, detail: 'Changed.', draft: server } };
+      server = { ...draft, version: server.version + 1, pattern: body.pattern };
+      return server.version === 4 ? 'offline' : { status: 200, body: server };
+    };
+    keeper.start();
+    add(0);
+    await vi.advanceTimersByTimeAsync(400);
+    expect(keeper.keeping.state).toBe('waiting');
+    add(240);
+    await vi.advanceTimersByTimeAsync(50);
+    expect(unsent<Work>(NAME)?.sent).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect([keeper.keeping.state, server.version]).toEqual(['saved', 5]);
+    expect(server.pattern.sections[0]?.rows[0]?.hits).toHaveLength(2);
+    // Two different hands are still asked.
+    server = { ...server, version: 9, pattern: withHit(pattern, 0, 0, { at: 480 }) };
+    add(720);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(keeper.keeping.state).toBe('conflict');
+  });
+
   it('asks when what was not sent rests on an older version, and loses neither', async () => {
     const kept = { version: 2, work: { pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' } };
     const mine = new PatternStore(kept.work.pattern);

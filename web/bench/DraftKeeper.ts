@@ -1,8 +1,9 @@
 import { ApiError, api, at, reply } from '../api/client';
 import type { Checked, Draft, HandedIn, Pattern } from '../api/types';
-import { Keeper, type Keeping, type Known } from '../keep/Keeper';
+import { Keeper, type Keeping, type Known, type Left } from '../keep/Keeper';
 import { handIn, mayComeLater, presses } from '../keep/Presses';
 import type { PatternStore } from '../music/PatternStore';
+import { sameMusic } from '../music/pattern';
 import { keep, kept } from '../ui/storage';
 
 /** A beat and the line about it. */
@@ -41,7 +42,7 @@ export class DraftKeeper {
     private readonly partId: string,
     private readonly store: PatternStore,
     draft: Draft,
-    left: { version: number; work: Work } | null = null,
+    left: Left<Work> | null = null,
   ) {
     this.#note = left?.work.note ?? draft.note;
     this.#checked = draft.checked ?? null;
@@ -51,6 +52,7 @@ export class DraftKeeper {
         send: (work, version, keepalive) => this.#save(work, version, keepalive),
         other: ({ body }) => (body.draft ? knownOf(body.draft as Draft) : null),
         same: (a, b) => a.pattern === b.pattern && a.note === b.note,
+        equal: (a, b) => a.note === b.note && sameMusic(a.pattern, b.pattern),
         take: (work) => {
           this.#note = work.note;
           store.change('Take the other beat', () => work.pattern);
@@ -117,6 +119,8 @@ export class DraftKeeper {
       return done;
     } catch (error) {
       if (!this.#keeper.refused(error)) this.#keeper.changed();
+      // What the server had was sent from here: the press goes on with its version.
+      else if (this.#keeper.keeping.state !== 'conflict') return this.handIn();
       if (!mayComeLater(error)) throw error;
       if (!presses.add(press)) throw new ApiError(0, NOT_HANDED_IN, (error as ApiError).body);
       return null;

@@ -20,7 +20,10 @@ export type Place<W> = {
   send: (work: W, version: number, leaving: boolean) => Promise<{ version: number; savedAt: string | null }>;
   /** What is there instead, in the refusal of work that rests on an older version; null in any other refusal. */
   other: (error: ApiError) => Known<W> | null;
+  /** Whether nothing has changed; asked after every change, so it is quick. */
   same: (a: W, b: W) => boolean;
+  /** Whether two hold the same, wherever they come from; as `same` where that is enough. */
+  equal?: (a: W, b: W) => boolean;
   /** Whether work may be sent yet: a plan without a name is not. */
   ready?: (work: W) => boolean;
   /** Takes over what another tab has kept. */
@@ -48,8 +51,17 @@ export async function arrived(name: string): Promise<void> {
   await underWay.get(name);
 }
 
-/** What an earlier visit could not send; null when everything was sent. */
-export function unsent<W>(name: string): { version: number; work: W } | null {
+/**
+ * What an earlier visit could not send: the version that it rests on, and what was on its way by then. The server may have taken that
+ * although its answer never came.
+ */
+export type Left<W> = { version: number; work: W; sent?: W[] };
+
+/** How many works are remembered whose answer never came. */
+const MOST_SENT = 3;
+
+/** @returns null when everything was sent */
+export function unsent<W>(name: string): Left<W> | null {
   return kept('unsent', name);
 }
 
@@ -67,6 +79,8 @@ export class Keeper<W> {
   #listeners = new Set<() => void>();
   #ends: (() => void)[] = [];
   #here = true;
+  /** What was sent and not answered: what the server has of it is the work of this hand. */
+  #sent: W[];
 
   /**
    * @param name  of the work, under which the browser keeps it
@@ -79,14 +93,15 @@ export class Keeper<W> {
     private readonly place: Place<W>,
     known: Known<W>,
     private readonly read: () => W,
-    left: { version: number } | null = null,
+    left: Pick<Left<W>, 'version' | 'sent'> | null = null,
     private readonly options: Options = {},
   ) {
     this.#known = known;
-    this.#keeping =
-      left && left.version !== known.version
-        ? { state: 'conflict', sentence: ELSEWHERE, other: known }
-        : { state: 'saved', at: known.savedAt };
+    this.#sent = left?.sent ?? [];
+    const other = left && left.version !== known.version && !this.#isOwn(known.work);
+    this.#keeping = other ? { state: 'conflict', sentence: ELSEWHERE, other: known } : { state: 'saved', at: known.savedAt };
+    // What is there already is not sent again.
+    if (!other && left && this.#equal(read(), known.work)) this.#known = { ...known, work: read() };
   }
 
   get keeping(): Keeping<W> {
@@ -186,6 +201,7 @@ export class Keeper<W> {
   /** The server has taken this work by another way, as by handing it in. */
   took(work: W, answer: { version: number; savedAt: string | null }): void {
     this.#known = { ...answer, work };
+    this.#sent = [];
     if (this.dirty) {
       this.#keepSoonOrNow();
       this.#set({ state: 'changed' });
@@ -199,6 +215,13 @@ export class Keeper<W> {
   refused(error: unknown): boolean {
     const other = error instanceof ApiError && error.status === 409 ? this.place.other(error) : null;
     if (!other) return false;
+    if (this.#isOwn(other.work)) {
+      // An answer was lost on its way: what is there was sent from here.
+      const done = this.#equal(this.read(), other.work);
+      this.took(done ? this.read() : other.work, other);
+      if (!done) this.#schedule(0);
+      return true;
+    }
     this.#set({ state: 'conflict', sentence: (error as Error).message, other });
     this.#keepSoonOrNow();
     return true;
@@ -230,7 +253,7 @@ export class Keeper<W> {
     if (!this.dirty) return;
     // Until the person has chosen it rests on no version: whoever comes back is asked again.
     const version = this.#keeping.state === 'conflict' ? -1 : this.#known.version;
-    const here = keep('unsent', this.name, { version, work: this.read() });
+    const here = keep('unsent', this.name, { version, work: this.read(), ...(this.#sent.length > 0 && { sent: this.#sent }) });
     if (here === this.#here) return;
     this.#here = here;
     this.#tell();
@@ -249,6 +272,7 @@ export class Keeper<W> {
     const work = this.read();
     if (this.#keeping.state === 'conflict' || this.place.same(work, this.#known.work) || !(this.place.ready?.(work) ?? true)) return;
     if (this.#keeping.state !== 'waiting') this.#set({ state: 'saving' });
+    this.#sends(work);
     try {
       this.took(work, await this.place.send(work, this.#known.version, false));
     } catch (error) {
@@ -257,9 +281,22 @@ export class Keeper<W> {
         this.#set({ state: 'waiting', sentence: until(error) });
         if (this.options.pause !== null) this.#schedule(error.wait === null ? RETRY : error.wait * 1000);
       } else {
+        this.#sent = [];
         this.#set({ state: 'refused', sentence: (error as Error).message });
       }
     }
+  }
+
+  #sends(work: W): void {
+    this.#sent = [...this.#sent, work].slice(-MOST_SENT);
+  }
+
+  #isOwn(work: W): boolean {
+    return this.#equal(this.read(), work) || this.#sent.some((one) => this.#equal(one, work));
+  }
+
+  #equal(a: W, b: W): boolean {
+    return (this.place.equal ?? this.place.same)(a, b);
   }
 
   /** The page goes away: what is not sent yet is sent without waiting; the copy in the browser stays until it is known to be kept. */
@@ -268,6 +305,7 @@ export class Keeper<W> {
     if (!this.#mayGo() || this.#sending) return;
     const work = this.read();
     const small = JSON.stringify(work).length < MOST_LEAVING;
+    this.#sends(work);
     // Whoever comes back sees what is kept here, and sends it again: it is the same, so nothing is asked.
     this.place.send(work, this.#known.version, small).then(
       (answer) => this.took(work, answer),

@@ -67,7 +67,16 @@ function tidy(hits: Hit[]): Hit[] {
 
 /** Whether two patterns are the same music: what is left out counts as its default. */
 export function sameMusic(a: Pattern, b: Pattern): boolean {
-  return a === b || JSON.stringify(whole(a)) === JSON.stringify(whole(b));
+  return a === b || musicKey(a) === musicKey(b);
+}
+
+/** The same text for the same music. */
+export const musicKey = (pattern: Pattern): string => JSON.stringify(whole(pattern));
+
+/** The same sections and rows without a hit, the rows in their usual settings. */
+export function emptied(pattern: Pattern): Pattern {
+  const rows = (section: Section) => section.rows.map((row) => ({ instrument: row.instrument, hits: [] }));
+  return { ...pattern, sections: pattern.sections.map((section) => ({ ...section, rows: rows(section) })) };
 }
 
 function whole(pattern: Pattern) {
@@ -76,7 +85,7 @@ function whole(pattern: Pattern) {
     pattern.title,
     pattern.kit,
     pattern.seed ?? 1,
-    [meter.count, meter.unit],
+    [meter.count, meter.unit, meter.groups ?? null],
     [tempo.bpm, tempo.beat],
     [swing?.percent ?? 50, swing?.unit ?? 16],
     (order ?? pattern.sections.map(({ name }) => ({ section: name, times: 1 }))).map(({ section, times }) => [section, times]),

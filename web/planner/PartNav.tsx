@@ -1,7 +1,8 @@
 import type { Catalogue } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
+import { emptied } from '../music/pattern';
 import { lower, partName } from '../ui/words';
-import { baseOf, copyOf, emptied, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
+import { baseOf, copyOf, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
 
 export type Choosing = {
   plan: Plan;

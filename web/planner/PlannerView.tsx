@@ -10,7 +10,7 @@ import { ConflictNotice } from '../keep/ConflictNotice';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Notice, Waiting } from '../ui/states';
-import { plural, when } from '../ui/words';
+import { planTitle, plural, when } from '../ui/words';
 import { AsksPanel } from './AsksPanel';
 import { CopyTo } from './CopyTo';
 import { EffectNotice } from './EffectNotice';
@@ -29,7 +29,7 @@ export function PlannerView({ saved, left, catalogue }: Opened & { catalogue: Ca
   const [begun] = useState(() => roomFor(search.get('take') === null ? '' : (search.get('as') ?? ''), left?.plan ?? saved));
   const [plan, setPlan] = useState(begun.plan);
   const [chosen, setChosen] = useState({ part: 0, sheet: begun.sheet });
-  const keeper = usePlanKeeping(plan, setPlan, saved, left);
+  const keeper = usePlanKeeping(plan, setPlan, saved, left, catalogue);
   const part = (plan.parts[chosen.part] ?? plan.parts[0]) as PartPlan;
   const sheets = sheetsOf(part);
   const sheet = sheets.find(({ key }) => key === chosen.sheet) ?? (sheets[0] as PlanSheet);
@@ -132,7 +132,7 @@ function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
   return (
     <>
       <div className="head-line">
-        <h1>{plan.title || 'A new assignment'}</h1>
+        <h1>{plan.id || keeper.dirty ? planTitle(plan) : 'A new assignment'}</h1>
         <span className="text-sm text-faint">{plan.course.name}</span>
         {parts}
         <p role="status" className="keeps-room ml-auto text-right text-sm text-faint" data-room="Changed, not saved yet">

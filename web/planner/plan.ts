@@ -1,5 +1,6 @@
 import type {
   AssignmentInput,
+  Catalogue,
   Freedom,
   Help,
   PartInput,
@@ -11,7 +12,8 @@ import type {
   TeacherToday,
 } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
-import { hitCount, instrumentsOf } from '../music/pattern';
+import { emptied, hitCount, instrumentsOf, musicKey } from '../music/pattern';
+import { withUnsent } from './withUnsent';
 
 export type Kind = 'copy' | 'build-on' | 'create';
 export type View = 'seen' | 'hidden' | 'heard';
@@ -48,6 +50,9 @@ export type PartPlan = {
 /** A plan as it is being written. id is null until it is first kept. */
 export type Plan = {
   id: string | null;
+  /** The id that it gets when it is first kept, so that sending it twice makes one. */
+  fresh: string;
+  createdAt: string;
   course: { id: string; name: string; counting: 'steps' | 'syllables' | 'bar-beat' };
   title: string;
   brief: string;
@@ -69,6 +74,8 @@ export const newKey = (): string => `k${++keys}`;
 export function newPlan(course: TeacherToday['courses'][number], pattern: Pattern, usual: number): Plan {
   return {
     id: null,
+    fresh: crypto.randomUUID(),
+    createdAt: new Date().toISOString(),
     course,
     title: '',
     brief: '',
@@ -128,11 +135,6 @@ export function baseOf(part: PartPlan): Pattern {
   return store.pattern;
 }
 
-export function emptied(pattern: Pattern): Pattern {
-  const rows = (section: Pattern['sections'][number]) => section.rows.map((row) => ({ instrument: row.instrument, hits: [] }));
-  return { ...pattern, sections: pattern.sections.map((section) => ({ ...section, rows: rows(section) })) };
-}
-
 /** One bar with the rows of a part and no hit: a frame to draw. */
 export function newFrame(part: PartPlan): PatternStore {
   const base = emptied(baseOf(part));
@@ -166,9 +168,10 @@ export function withKind(part: PartPlan, kind: Kind): PartPlan {
 }
 
 export function planOf(one: PlannedAssignment): Plan {
-  const { id, course, title, brief, dueAt, late, grace, publishedAt, closedAt, version } = one;
+  const { id, course, title, brief, dueAt, late, grace, publishedAt, closedAt, version, createdAt } = one;
   if (one.parts.length === 0) throw new Error('This assignment has no part; plan it anew.');
-  return { id, course, title, brief, dueAt, late, grace, publishedAt, closedAt, version, parts: one.parts.map(partOf) };
+  const parts = one.parts.map(partOf);
+  return { id, fresh: id, createdAt, course, title, brief, dueAt, late, grace, publishedAt, closedAt, version, parts };
 }
 
 function partOf(part: PlannedPart): PartPlan {
@@ -211,7 +214,15 @@ function withRows(pattern: Pattern, instruments: string[]): Pattern {
 
 export function inputOf(plan: Plan): AssignmentInput {
   const { title, brief, dueAt, late, grace } = plan;
-  return { title, brief, dueAt, late, grace, parts: plan.parts.map((part) => partInput(part, title)) };
+  return {
+    ...(plan.id === null && { id: plan.fresh }),
+    title,
+    brief,
+    dueAt,
+    late,
+    grace,
+    parts: plan.parts.map((part) => partInput(part, title)),
+  };
 }
 
 function partInput(part: PartPlan, title: string): PartInput {
@@ -237,6 +248,47 @@ function partInput(part: PartPlan, title: string): PartInput {
     help,
     waits,
   };
+}
+
+/** A new plan as it was left before it was first kept. */
+export function leftPlan(course: TeacherToday['courses'][number], pattern: Pattern, usual: number, input: AssignmentInput): Plan {
+  const fresh = newPlan(course, pattern, usual);
+  const part = partInput(fresh.parts[0] as PartPlan, '');
+  const blank = { ...fresh, id: '', attempts: 0, recomparing: null, parts: [{ ...part, id: '', start: emptied(pattern), attempts: 0 }] };
+  return { ...planOf(withUnsent(blank as unknown as PlannedAssignment, input)), id: null, fresh: input.id ?? fresh.fresh };
+}
+
+/** What holds where a part says nothing. */
+export type Defaults = Pick<Catalogue, 'freedom' | 'help'> & { policy: { usual: Catalogue['policy']['usual'] } };
+
+/**
+ * Whether two plans say the same: in whatever order their keys stand, with what is left out counted as its default. A part that has no id
+ * yet is the same as one that has got one.
+ */
+export function sameInput(a: AssignmentInput, b: AssignmentInput, { freedom, help, policy }: Defaults): boolean {
+  const whole = (input: AssignmentInput) => ({
+    ...input,
+    id: null,
+    dueAt: input.dueAt && Date.parse(input.dueAt),
+    parts: input.parts.map((part) => ({
+      ...part,
+      freedom: { ...freedom, ...part.freedom },
+      help: { ...help, ...part.help },
+      policy: { ...policy.usual, ...part.policy },
+    })),
+  });
+  return a === b || canonical(whole(a)) === canonical(whole(b));
+}
+
+function canonical(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonical).join()}]`;
+  if (typeof value !== 'object' || value === null) return JSON.stringify(value ?? null);
+  if ('format' in value) return musicKey(value as Pattern);
+  const entries = Object.entries(value).filter(([key, one]) => key !== 'id' && one !== undefined && one !== null);
+  return `{${entries
+    .sort(([one], [other]) => (one < other ? -1 : 1))
+    .map(([key, one]) => `${JSON.stringify(key)}:${canonical(one)}`)
+    .join()}}`;
 }
 
 /** What a teacher is asked about before a class sees the plan: nothing of it is wrong, but seldom is it meant. */

@@ -3,17 +3,19 @@ import { useEffect, useMemo, useReducer, useRef, useState, useSyncExternalStore 
 import { useNavigate } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { AssignmentInput, Effect, PlannedAssignment } from '../api/types';
-import { Keeper, type Keeping, type Known } from '../keep/Keeper';
+import { Keeper, type Keeping, type Known, type Left } from '../keep/Keeper';
 import { useTask } from '../ui/useTask';
 import { clock } from '../ui/words';
-import { inputOf, type Plan, planOf, sheetsOf } from './plan';
+import { type Defaults, inputOf, type Plan, planOf, sameInput, sheetsOf } from './plan';
 
 /** Milliseconds between two looks at how far judging again is. */
 const LOOK = 700;
 const PAUSE = 700;
 
-/** Under which a plan is kept in the browser; one that was never kept has no name yet. */
-export const planName = (id: string | null): string => `plan ${id ?? 'new'}`;
+/** Under which a plan is kept in the browser. */
+export const planName = (id: string): string => `plan ${id}`;
+/** The same for the new plan of a class, which was never sent. */
+export const newPlanName = (courseId: string): string => `new plan ${courseId}`;
 
 const knownOf = (saved: Plan): Known<AssignmentInput> => ({ version: saved.version, work: inputOf(saved), savedAt: null });
 
@@ -32,7 +34,13 @@ function useSheets(plan: Plan): number {
  * Keeps a plan by itself while only the teacher sees it; what is published changes only on a press, and when that changes how beats
  * that are handed in are judged, only after it is told for whom.
  */
-export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Plan) => void, saved: Plan, left: { version: number } | null) {
+export function usePlanKeeping(
+  plan: Plan,
+  setPlan: (change: (plan: Plan) => Plan) => void,
+  saved: Plan,
+  left: Pick<Left<AssignmentInput>, 'version' | 'sent'> | null,
+  catalogue: Defaults,
+) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const sheets = useSheets(plan);
@@ -48,7 +56,7 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
 
   const [keeper] = useState(() => {
     const one: Keeper<AssignmentInput> = new Keeper<AssignmentInput>(
-      planName(plan.id),
+      plan.id ? planName(plan.id) : newPlanName(plan.course.id),
       {
         send: async (input, version, keepalive) => {
           const { plan: now } = latest.current;
@@ -61,7 +69,7 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
         },
         other: ({ body }) => (body.plan ? knownOf(planOf(body.plan as PlannedAssignment)) : null),
         same: (a, b) => JSON.stringify(a) === JSON.stringify(b),
-        ready: (input) => input.title.trim() !== '',
+        equal: (a, b) => sameInput(a, b, catalogue),
         // What another tab has kept is read anew.
         take: () => {
           one.forget();
@@ -77,6 +85,7 @@ export function usePlanKeeping(plan: Plan, setPlan: (change: (plan: Plan) => Pla
     const name = (kept: PlannedAssignment, input: AssignmentInput, keys: string[]) => {
       const ids = new Map(keys.map((key, i) => [key, kept.parts[i]?.id ?? null]));
       const fresh = !latest.current.plan.id;
+      delete input.id;
       input.parts.forEach((part, i) => {
         part.id = kept.parts[i]?.id ?? null;
       });
@@ -196,7 +205,6 @@ function saidOf(plan: Plan, keeping: Keeping<AssignmentInput>, dirty: boolean, r
     const missed = failed > 0 ? `; ${failed} could not be judged` : '';
     return done + failed < total ? `Saved; comparing again, ${done} of ${total}${missed} …` : `Saved${missed}`;
   }
-  if (!plan.id && plan.title.trim() === '') return 'Name the task, and it is kept from then on';
   switch (keeping.state) {
     case 'waiting':
       return keeping.sentence;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { catalogue } from '../../tests/web/catalogue';
 import type { PartInput, Pattern, PlannedAssignment } from '../api/types';
-import { inputOf, planOf } from './plan';
+import { inputOf, leftPlan, newPlan, planOf, sameInput } from './plan';
 import { withUnsent } from './withUnsent';
 
 const pattern = (ats: number[]): Pattern => ({
@@ -16,6 +17,7 @@ const answer = {
   id: 'a',
   title: 'March',
   brief: '',
+  createdAt: '2026-11-20T09:00:00+00:00',
   dueAt: null,
   late: false,
   grace: 0,
@@ -61,5 +63,29 @@ describe('a plan that was left before it was sent', () => {
       ['p', 3],
       [null, 0],
     ]);
+  });
+});
+
+describe('a new plan that was left before it was sent', () => {
+  const course = { id: 'c', name: 'Parade line', counting: 'steps' as const, points: 20, students: 3 };
+
+  it('comes back as it was drawn, under the id that it will have', () => {
+    const plan = newPlan(course, pattern([]), 20);
+    plan.parts[0]?.targets[0]?.change('Add kick', () => pattern([0, 960]));
+    const left = inputOf(plan);
+    const back = leftPlan(course, pattern([]), 20, left);
+    expect([back.id, back.fresh, back.title]).toEqual([null, plan.fresh, '']);
+    expect(sameInput(inputOf(back), left, catalogue)).toBe(true);
+    expect(sameInput(inputOf(newPlan(course, pattern([]), 20)), left, catalogue)).toBe(false);
+  });
+
+  it('is the same once it has got its ids, in whatever order its keys come back', () => {
+    const input = inputOf(planOf(answer));
+    const [part] = input.parts;
+    const { brief, ...others } = part as PartInput;
+    expect(sameInput(input, { ...input, parts: [{ brief, ...others, id: null } as PartInput] }, catalogue)).toBe(true);
+    const dense = { ...others, help: catalogue.help, freedom: catalogue.freedom, policy: catalogue.policy.usual };
+    expect(sameInput(input, { ...input, parts: [{ ...dense, brief } as PartInput] }, catalogue), 'the server writes defaults out').toBe(true);
+    expect(sameInput(input, { ...input, brief: 'Listen.' }, catalogue)).toBe(false);
   });
 });

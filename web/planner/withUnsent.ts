@@ -1,5 +1,5 @@
 import type { AssignmentInput, PlannedAssignment } from '../api/types';
-import { emptied } from './plan';
+import { emptied } from '../music/pattern';
 
 /** The assignment with the changes that were not sent, as they were left in this browser. */
 export function withUnsent(answer: PlannedAssignment, input: AssignmentInput): PlannedAssignment {

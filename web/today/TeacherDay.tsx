@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { TeacherToday } from '../api/types';
-import { fromNow, partName, plural, taskName, weekday } from '../ui/words';
+import { fromNow, partName, planTitle, plural, taskName, weekday } from '../ui/words';
 import { CountingField } from './CountingField';
 import { Due, TaskCard } from './TaskCard';
 
@@ -63,7 +63,7 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
 
 /** What needs something done stands first, what is finished last. */
 const GROUPS = [
-  { title: 'Waits for you', holds: 'waiting' },
+  { title: 'To mark', holds: 'waiting' },
   { title: 'Being planned', holds: 'planned' },
   { title: 'With the class', holds: 'running' },
   { title: 'Finished', holds: 'over' },
@@ -86,17 +86,17 @@ function dueOf(one: Assignment): ReactNode {
 
 function AssignmentCard({ one, students }: { one: Assignment; students: number }) {
   const plan = (label: string, className: string) => (
-    <Link to={`/plan/${one.id}`} className={className} aria-label={`${label}: ${one.title}`}>
+    <Link to={`/plan/${one.id}`} className={className} aria-label={`${label}: ${planTitle(one)}`}>
       {isOut(one) ? 'plan' : 'Go on planning'}
     </Link>
   );
   return (
-    <TaskCard title={one.title} kind={one.kind} glimpse={one.glimpse} due={dueOf(one)}>
+    <TaskCard title={planTitle(one)} kind={one.kind} glimpse={one.glimpse} due={dueOf(one)}>
       {isOut(one) ? (
         <div className="flex flex-col gap-2">
           {one.parts.map((part, index) => {
             const name = taskName(one.title, one.parts.length, part);
-            const doing = part.toMark > 0 ? `Answer ${part.toMark}` : 'Look at the work';
+            const doing = part.toMark > 0 ? `Mark ${part.toMark}` : 'Look at the work';
             return (
               <div key={part.id} className="flex flex-wrap items-center justify-end gap-x-4 gap-y-1">
                 <div className="w-52">

@@ -43,6 +43,15 @@ export function swingWords(swing: { percent: number } = { percent: 50 }): string
   return swing.percent === 66.67 ? 'triplet swing' : `swung ${swing.percent} %`;
 }
 
+/** What a plan is called, also before somebody has named it: "Untitled, begun Monday". */
+export function planTitle({ title, createdAt }: { title: string; createdAt: string }, now = new Date()): string {
+  if (title.trim() !== '') return title;
+  const begun = new Date(createdAt);
+  const recent = now.getTime() - begun.getTime() < 6 * 86_400_000;
+  const on = recent ? { weekday: 'long' as const } : dayOf(begun);
+  return `Untitled, begun ${begun.toLocaleDateString(undefined, { ...inZone(), ...on })}`;
+}
+
 type Part = { position: number; name: string };
 
 /** What a part is called among the others. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Plan;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
@@ -30,6 +31,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** The Planner: a teacher writes, tries and publishes assignments. */
 final readonly class AssignmentController
 {
+    private const ELSEWHERE = 'This plan was changed in another tab or on another device; choose which one to keep.';
     private const KEYS = ['version', 'title', 'brief', 'dueAt', 'late', 'grace', 'parts'];
 
     /** Minutes. */
@@ -38,6 +40,7 @@ final readonly class AssignmentController
     public function __construct(
         private Access $access,
         private EntityManagerInterface $entities,
+        private Connection $connection,
         private ClockInterface $clock,
         private Judging $judging,
         private Effect $effect,
@@ -54,12 +57,28 @@ final readonly class AssignmentController
     #[Route('/api/assignments', methods: 'POST')]
     public function create(Request $request): JsonResponse
     {
-        $fields = Body::of($request, ['courseId', 'title', 'brief', 'dueAt', 'late', 'grace', 'parts']);
+        $fields = Body::of($request, ['id', 'courseId', 'title', 'brief', 'dueAt', 'late', 'grace', 'parts']);
         $course = $this->access->workedCourse($fields->string('courseId'));
-        $assignment = new Assignment($course->school, $course, \DateTimeImmutable::createFromInterface($this->clock->now()));
-        $this->fill($assignment, $fields);
-        $this->entities->persist($assignment);
-        $this->entities->flush();
+        $id = Body::uuid($fields, 'id');
+        $assignment = $this->entities->wrapInTransaction(function () use ($fields, $course, $id): Assignment {
+            if (null !== $id) {
+                // Of two presses at once, the second waits and finds what the first has made.
+                $this->connection->executeStatement('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', [(string) $id]);
+                $there = $this->entities->find(Assignment::class, $id);
+                if (null !== $there) {
+                    return $this->access->workedAssignment((string) $id);
+                }
+            }
+            $now = \DateTimeImmutable::createFromInterface($this->clock->now());
+            $assignment = new Assignment($course->school, $course, $now, $id);
+            $this->fill($assignment, $fields);
+            $this->entities->persist($assignment);
+
+            return $assignment;
+        });
+        if (!$this->isTheSame($assignment, $fields)) {
+            throw new Conflict(self::ELSEWHERE, ['plan' => $this->shape($assignment)]);
+        }
 
         return $this->answer($assignment, 201);
     }
@@ -77,10 +96,7 @@ final readonly class AssignmentController
                 if ($this->isTheSame($assignment, $fields)) {
                     return []; // a request that is sent again is no second hand
                 }
-                throw new Conflict(
-                    'This plan was changed in another tab or on another device; choose which one to keep.',
-                    ['plan' => $this->shape($assignment)],
-                );
+                throw new Conflict(self::ELSEWHERE, ['plan' => $this->shape($assignment)]);
             }
             $revisions = array_map(static fn (Part $part): array => [$part, $part->revision], $assignment->parts());
             $this->fill($assignment, $fields);
@@ -131,6 +147,9 @@ final readonly class AssignmentController
             throw InvalidInput::at('at', 'this time is over; take one to come, or open it now.');
         }
         $assignment = $this->access->workedAssignment($id);
+        if ('' === $assignment->title) {
+            throw InvalidInput::at('title', 'this task has no name yet. Name it before you publish it.');
+        }
         foreach ($assignment->parts() as $part) {
             if (!$part->isDrawn()) {
                 throw InvalidInput::at(
@@ -253,8 +272,11 @@ final readonly class AssignmentController
             && Body::time($fields, 'dueAt')?->getTimestamp() === $assignment->dueAt?->getTimestamp()
             && self::late($fields, $assignment) === [$assignment->late, $assignment->grace];
         foreach ($same ? $this->matched($assignment, $fields) : [] as $i => [$part, $input]) {
-            $task = ($parts[$i] ?? null) === $part ? $part?->task() : null;
-            $same = $same && null !== $task && $input->part->task->hasSheetOf($task) && $input->part->task->judgesAs($task)
+            // What is sent again after it was made knows no id yet.
+            $there = $parts[$i] ?? null;
+            $task = $there === $part || null === $part ? $there?->task() : null;
+            $part = $there;
+            $same = $same && null !== $part && null !== $task && $input->part->task->hasSheetOf($task) && $input->part->task->judgesAs($task)
                 && $input->part->waits === $part->waits && [$input->part->name, $input->part->brief] === [$part->name, $part->brief]
                 && json_encode($input->part->task->help->toData()) === json_encode($task->help->toData());
         }
@@ -266,7 +288,10 @@ final readonly class AssignmentController
     private function fill(Assignment $assignment, Fields $fields): void
     {
         $title = trim($fields->string('title'));
-        Range::checkText('title', $title, Pattern::MOST_TITLE);
+        // A plan is kept from the first change; it needs a name when the class sees it.
+        if ('' !== $title || null !== $assignment->publishedAt) {
+            Range::checkText('title', $title, Pattern::MOST_TITLE);
+        }
         $due = Body::time($fields, 'dueAt');
         $brief = $fields->text('brief', PlanPart::MOST_BRIEF);
         $handedIn = $this->attempts($assignment);
@@ -354,6 +379,7 @@ final readonly class AssignmentController
         $parts = $assignment->parts();
 
         return Shapes::assignment($assignment) + [
+            'createdAt' => Shapes::time($assignment->createdAt),
             'version' => $assignment->version,
             'attempts' => array_sum($counts),
             'recomparing' => $this->judging->progress($parts),

@@ -94,6 +94,7 @@ final readonly class CatalogueController
                 'limits' => Policy::LIMITS + ['grace' => [0, Tolerance::MOST_WINDOW], 'window' => [0, Tolerance::MOST_WINDOW]],
             ],
             'help' => Help::of()->toData(),
+            'freedom' => Freedom::of()->toData(),
             'rules' => array_map(static fn (string $rule): array => $rule::declares()->toData(), array_values(RequirementFile::rules())),
             'newPattern' => self::newPattern(),
             'kits' => self::kits($kits->all()),

@@ -45,7 +45,7 @@ final readonly class TodayController
         );
         // Only a student's newest attempt waits for an answer.
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.title, a.course_id, a.due_at, a.published_at, a.closed_at, p.id AS part_id, p.position, p.name, p.kind,
+            SELECT a.id, a.title, a.created_at, a.course_id, a.due_at, a.published_at, a.closed_at, p.id AS part_id, p.position, p.name, p.kind,
                    coalesce(p.targets -> 0, p.start) AS pattern,
                    count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
             FROM teaching t
@@ -67,6 +67,7 @@ final readonly class TodayController
             $assignments[$key] ??= [
                 'id' => $key,
                 'title' => $row['title'],
+                'createdAt' => self::atom($row['created_at']),
                 'courseId' => $row['course_id'],
                 'dueAt' => self::atom($row['due_at']),
                 'publishedAt' => self::atom($row['published_at']),
