@@ -20,8 +20,6 @@ class Feedback
     public const MOST_TEXT = 4000;
     public const MOST_PINS = 60;
     public const MOST_PIN_TEXT = 500;
-    /** Until when a return can be taken back, in words of DateTimeImmutable::modify. */
-    public const UNDO = '+60 seconds';
 
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
@@ -34,6 +32,10 @@ class Feedback
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $returnedAt = null;
+
+    /** @readonly @phpstan-allow-private-mutation When the student first opened it, since it was last returned. */
+    #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
+    public ?\DateTimeImmutable $openedAt = null;
 
     /** @readonly @phpstan-allow-private-mutation null while the teacher has set none */
     #[ORM\Column(nullable: true)]
@@ -87,12 +89,13 @@ class Feedback
         if (null === $this->mark) {
             throw new \LogicException('What is returned has a mark.');
         }
-        $this->returnedAt = $now;
+        [$this->returnedAt, $this->openedAt] = [$now, null];
     }
 
-    public function canBeTakenBack(\DateTimeImmutable $now): bool
+    /** A return can be taken back until the student has opened it. */
+    public function canBeTakenBack(): bool
     {
-        return null !== $this->returnedAt && $this->returnedAt->modify(self::UNDO) >= $now;
+        return null !== $this->returnedAt && null === $this->openedAt;
     }
 
     public function takeBack(): void

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use Doctrine\DBAL\Connection;
-use Pulsanda\App\Entity\Feedback;
 
 /** The teacher's answers: to one, to a group, pinned to the sheet, drawn, taken back; and the Class picture. */
 final class AnswerTest extends ApiTestCase
@@ -39,7 +38,11 @@ final class AnswerTest extends ApiTestCase
             );
         }
         $this->signIn('odile');
-        self::assertSame(['takenBack' => 2], $this->json($this->send('POST', "$part/take-back-group", ['attempts' => $body['attempts']])));
+        $back = ['attempts' => $body['attempts']];
+        $this->assertProblem(409, 'Amara Obi has opened it', $this->send('POST', "$part/take-back-group", $back));
+        // As if nobody had opened it yet.
+        $this->one('UPDATE feedback SET opened_at = NULL WHERE opened_at IS NOT NULL RETURNING id::text');
+        self::assertSame(['takenBack' => 2], $this->json($this->send('POST', "$part/take-back-group", $back)));
         $this->signIn('amara');
         self::assertNull($this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'amara')))['feedback']);
     }
@@ -168,20 +171,39 @@ final class AnswerTest extends ApiTestCase
         }
     }
 
-    public function testAReturnIsTakenBackWithinAMinute(): void
+    public function testAReturnIsTakenBackUntilTheStudentHasOpenedIt(): void
     {
         $this->signIn('odile');
         $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'bo');
-        $this->assertProblem(
-            409,
-            'More than a minute',
-            $this->send('POST', '/api/attempts/'.$this->attempt(self::MARCH, 'yael').'/take-back'),
-        );
         $this->send('POST', "$attempt/return", ['mark' => 20, 'text' => 'Right.']);
         $this->assertProblem(409, 'returned already', $this->send('PUT', "$attempt/feedback", ['mark' => 1, 'text' => 'Too late.']));
+        // An hour later, on a page that was opened anew.
+        $this->one("UPDATE feedback SET returned_at = returned_at - interval '1 hour' WHERE returned_at IS NOT NULL RETURNING id::text");
+        self::assertNull($this->at($this->json($this->get($attempt)), 'feedback.openedAt'));
         self::assertNull($this->json($this->send('POST', "$attempt/take-back"))['returnedAt']);
         self::assertSame('Right.', $this->at($this->json($this->get($attempt)), 'feedback.text'), 'what was typed stays');
-        self::assertSame('+60 seconds', Feedback::UNDO);
+        $this->send('POST', "$attempt/return", ['mark' => 20, 'text' => 'Right.']);
+        $this->get($attempt);
+        self::assertNull($this->at($this->json($this->get($attempt)), 'feedback.openedAt'), 'the teacher who looks opens nothing');
+        $this->signIn('bo');
+        self::assertNotNull($this->at($this->json($this->get($attempt)), 'feedback.openedAt'));
+        $this->signIn('odile');
+        $this->assertProblem(409, 'Bo has opened it', $this->send('POST', "$attempt/take-back"));
+        // Changed and returned again, it is new to the student.
+        $this->send('POST', "$attempt/return", ['mark' => 19, 'text' => 'Nearly right.']);
+        self::assertNull($this->json($this->send('POST', "$attempt/take-back"))['returnedAt']);
+    }
+
+    public function testAPhraseThatIsNotFilledInIsNotSent(): void
+    {
+        $this->signIn('odile');
+        $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'bo');
+        foreach (['Count {place}.', 'Good, {name}.', 'Move the {instrument}.'] as $text) {
+            $this->assertProblem(422, 'still says', $this->send('POST', "$attempt/return", ['mark' => 20, 'text' => $text]));
+        }
+        $group = ['attempts' => [$this->attempt(self::MARCH, 'bo')], 'mark' => 20, 'text' => 'Count {place}, {name}.'];
+        $this->assertProblem(422, '{place}', $this->send('POST', '/api/parts/'.$this->part(self::MARCH).'/return-group', $group));
+        self::assertSame(200, $this->send('PUT', "$attempt/feedback", ['mark' => 20, 'text' => 'Count {place}.'])->getStatusCode(), 'it is kept');
     }
 
     public function testTwoAttemptsStandSideBySide(): void

@@ -24,7 +24,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->press('Return to all 2');
         $odile->read('Returned to 2 students');
         $odile->read('10 beats to answer');
-        $odile->press('Take it back');
+        $odile->press('Take back');
         $odile->read('Kept; not returned yet');
         self::assertSame(
             'Almost, Amara: one step earlier.',
@@ -91,6 +91,45 @@ final class AnswerTest extends BrowserTestCase
         $odile->assertNoComplaints();
     }
 
+    public function testNothingOfFeedbackThatIsBeingWrittenIsLost(): void
+    {
+        $odile = $this->person('odile');
+        $this->marking($odile);
+        $odile->press('Siobhán');
+        $odile->press('Pin a note');
+        $odile->fill('Note', 'Listen to this bar.');
+        $odile->press('Take 14');
+        $odile->press('Your phrases');
+        $odile->fill('What you say to', 'Count {place} aloud.');
+        $odile->read('The text still says {place}');
+        // The page is loaded anew: the note stands where it was written.
+        $odile->driver->navigate()->refresh();
+        $odile->until(static fn (): ?bool => 'Listen to this bar.' === $odile->script(
+            'return [...document.querySelectorAll("input")].map(({ value }) => value).find((value) => value.startsWith("Listen"))',
+        ) ? true : null, 'the note');
+        $odile->fill('What you say to', 'Count beat 2 aloud.');
+        // Wherever the focus is: here on a button that would take Enter.
+        $odile->press('Keys (?)');
+        $odile->hold(WebDriverKeys::CONTROL, WebDriverKeys::ENTER);
+        $odile->read('Returned to Siobhán Ó Faoláin');
+        // On a page that was opened anew, as long as he has not opened it.
+        $odile->driver->navigate()->refresh();
+        $odile->press('Siobhán');
+        $odile->read('not opened yet');
+        $odile->press('Take back');
+        $odile->read('Kept; not returned yet');
+        $odile->read('Listen to this bar.');
+        $odile->press('Return to Siobhán');
+        $siobhan = $this->person('siobhan');
+        $siobhan->press('Read the answer: Lamplighters');
+        $siobhan->read('Listen to this bar.');
+        $odile->driver->navigate()->refresh();
+        $odile->press('Siobhán');
+        $odile->read(', opened');
+        $odile->readNot('Take back');
+        $odile->assertNoComplaints();
+    }
+
     public function testNotesOnTheSheetAndASuggestionThatIsTakenOver(): void
     {
         $odile = $this->person('odile');
@@ -99,7 +138,7 @@ final class AnswerTest extends BrowserTestCase
         $ground = $odile->see('[data-ground="kick 1"]', true);
         (new WebDriverActions($odile->driver))->moveToElement($ground, 0, 0)->click()->perform();
         $odile->fill('Note', 'Here the lamp is missing.');
-        $odile->press('Pin it');
+        $odile->press('Pin note');
         $odile->see('[data-pin="1"]', true);
         $odile->press('Pin a note');
         $odile->choose('Row', 'all rows');

@@ -5074,7 +5074,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Takes a return back, within a minute */
+        /** Takes a return back; until the student has opened it */
         post: {
             parameters: {
                 query?: never;
@@ -5214,7 +5214,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Takes several returns back, within a minute */
+        /** Takes several returns back; until the student has opened it */
         post: {
             parameters: {
                 query?: never;
@@ -6652,6 +6652,8 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             correction: components["schemas"]["Pattern"] | null;
             returnedAt: string | null;
+            /** @description When the student first opened it, since it was last returned */
+            openedAt: string | null;
         };
         Judged: {
             result: components["schemas"]["Result"] | null;

@@ -20,6 +20,18 @@ const TARGET = 'target';
 const DIFFERENCES = 'differences';
 const CORRECTION = 'correction';
 
+/** A note that is being written, at its place; nothing of it is lost by leaving the page. */
+export type NoteDraft = { place: Place; text: string };
+
+/** What a teacher does with a beat. */
+export type Desk = {
+  setPins: (pins: Pin[]) => void;
+  take: (statement: Statement) => void;
+  choose: (index: number | null) => void;
+  note: NoteDraft | null;
+  setNote: (note: NoteDraft | null) => void;
+};
+
 type Props = {
   /** null where there is no target to compare with. */
   result: Result | null;
@@ -32,7 +44,7 @@ type Props = {
   /** The beat as the teacher would have it. */
   correction: Pattern | null;
   /** For the teacher. */
-  desk?: { setPins: (pins: Pin[]) => void; take: (statement: Statement) => void; choose: (index: number | null) => void };
+  desk?: Desk;
   /** What to do with the correction, beneath the sheet; or the correction being drawn, beneath the answer. */
   beneath?: ReactNode;
   /** Over the sheet: whose beat it is. */
@@ -73,7 +85,9 @@ export function Compared(props: Props) {
     owner = '',
   } = props;
   const [chosen, setChosen] = useState<number | null>(null);
-  const [draft, setDraft] = useState<Place | null>(null);
+  const draft = desk?.note?.place ?? null;
+  const text = desk?.note?.text ?? '';
+  const setDraft = (place: Place | null) => desk?.setNote(place && { place, text });
   const compared = useMemo(() => (result && target ? { result, target } : null), [result, target]);
   const [bar, setBar] = useState<number | null>(null);
   const voices = useMemo(
@@ -161,6 +175,8 @@ export function Compared(props: Props) {
             player={player}
             draft={draft}
             setDraft={setDraft}
+            text={text}
+            write={(written) => draft && desk?.setNote({ place: draft, text: written })}
             {...(desk && { change: desk.setPins })}
           />
           {correction && !desk && (

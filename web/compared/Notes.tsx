@@ -2,7 +2,6 @@ import { useEffect, useRef, useState } from 'react';
 import type { Catalogue, Music, Pin } from '../api/types';
 import type { Place } from '../sheet/Pins';
 import type { Player } from '../sound/Player';
-import { keep, kept } from '../ui/storage';
 import { lower } from '../ui/words';
 
 type Props = {
@@ -16,10 +15,13 @@ type Props = {
   change?: (pins: Pin[]) => void;
   draft: Place | null;
   setDraft: (place: Place | null) => void;
+  /** The note that is being written, empty before a word: whoever returns the feedback sends it along. */
+  text: string;
+  write: (text: string) => void;
 };
 
 /** Notes pinned to the sheet, by number. Whoever reads one can hear its place; the teacher adds and removes them. */
-export function Notes({ pins, music, rows, bars, catalogue, player, change, draft, setDraft }: Props) {
+export function Notes({ pins, music, rows, bars, catalogue, player, change, draft, setDraft, text, write }: Props) {
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   const [playing, setPlaying] = useState<number | null>(null);
   const hear = (index: number) => {
@@ -61,6 +63,8 @@ export function Notes({ pins, music, rows, bars, catalogue, player, change, draf
           label={label}
           most={catalogue.limits.pin}
           setDraft={setDraft}
+          text={text}
+          write={write}
           pin={(pin) => {
             change([...pins, pin]);
             setDraft(null);
@@ -114,25 +118,17 @@ type FormProps = {
   label: (name: string) => string;
   most: number;
   setDraft: (place: Place | null) => void;
+  text: string;
+  write: (text: string) => void;
   pin: (pin: Pin) => void;
 };
 
-/** Where a note that is being written is kept: leaving the page loses nothing. */
-const writing = () => `${window.location.pathname} note`;
-
-function PinForm({ draft, music, rows, bars, label, most, setDraft, pin }: FormProps) {
-  const [text, setText] = useState(() => kept<string>('writing', writing()) ?? '');
-  const write = (note: string) => {
-    setText(note);
-    keep('writing', writing(), note);
-  };
+function PinForm({ draft, music, rows, bars, label, most, setDraft, text, write, pin }: FormProps) {
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => field.current?.focus(), []);
   const places = music.words.filter(({ at }) => at % 240 === 0 && at < bars * music.barTicks);
   const done = () => {
-    if (text.trim() === '') return;
-    keep('writing', writing(), null);
-    pin({ ...draft, text: text.trim() });
+    if (text.trim() !== '') pin({ ...draft, text: text.trim() });
   };
   return (
     <div className="mt-2 flex flex-wrap items-end gap-2 rounded-md bg-wash p-2 text-sm">
@@ -200,10 +196,10 @@ function PinForm({ draft, music, rows, bars, label, most, setDraft, pin }: FormP
         />
       </label>
       <button type="button" className="button button-main" disabled={text.trim() === ''} onClick={done}>
-        Pin it
+        Pin note
       </button>
       <button type="button" className="button" onClick={() => setDraft(null)}>
-        Leave it
+        Cancel
       </button>
     </div>
   );

@@ -2,12 +2,13 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
+import type { NoteDraft } from '../compared/Compared';
 import { ConflictNotice } from '../keep/ConflictNotice';
 import { Notice } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
 import { Phrases } from './Phrases';
-import { draftText, opened } from './phrases';
+import { blanksIn, draftText, opened } from './phrases';
 import type { ReturnedNow } from './TakeBack';
 import type { AnswerState } from './useAnswer';
 
@@ -25,6 +26,9 @@ type Props = {
   catalogue: Catalogue;
   /** What the teacher looks at, for the places in phrases. */
   statement: Statement | null;
+  /** The note that is being written: it goes with what is returned. */
+  note: NoteDraft | null;
+  setNote: (note: NoteDraft | null) => void;
   /** Attempts of others who wait for an answer and of whom the same is to be said. */
   alike: { id: string; name: string }[];
   /** Whether the answer is for all of them from the start. */
@@ -33,7 +37,7 @@ type Props = {
 };
 
 /** Mark and text. What is typed is kept by itself; the student sees it only when it is returned. */
-export function Answer({ data, answer, catalogue, statement, alike, toAll: fromTheStart, onReturned }: Props) {
+export function Answer({ data, answer, catalogue, statement, note, setNote, alike, toAll: fromTheStart, onReturned }: Props) {
   const navigate = useNavigate();
   const { typed, change, add, value, wrong, keeping, returnedAt } = answer;
   const error = answer.error || (keeping.state === 'refused' ? keeping.sentence : '');
@@ -44,9 +48,14 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
   const mark = useRef<HTMLInputElement>(null);
   const text = useRef<HTMLTextAreaElement>(null);
   const group = toAll && !returnedAt ? alike : [];
+  const blanks = blanksIn(typed.text, group.length > 0);
   const everybody = [{ id: data.attempt.id, name: data.student.name }, ...group];
   const giveBack = async (andNext: boolean) => {
-    if (value === null || wrong) return;
+    if (value === null || wrong || blanks.length > 0) return;
+    if (note && note.text.trim() !== '') {
+      answer.pinNow({ ...note.place, text: note.text.trim() });
+      setNote(null);
+    }
     let next: string | null | undefined;
     if (group.length > 0) {
       // Notes and a suggestion go with this one alone: they are kept first.
@@ -79,7 +88,7 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
     w: () => text.current?.focus(),
     y: () => data.suggested !== null && change({ mark: String(data.suggested) }),
   });
-  useKeys({ 'Ctrl+Enter': () => void giveBack(true) }, { typing: true });
+  useKeys({ 'Ctrl+Enter': () => void giveBack(true) }, { anywhere: true });
   return (
     <section aria-labelledby="answer" className="flex flex-col">
       <h2 id="answer">Your answer</h2>
@@ -104,7 +113,11 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
         />
       </label>
       <p role="status" className="text-sm text-faint">
-        {returnedAt ? `Returned ${when(returnedAt)}` : typed.mark === '' && typed.text === '' ? 'Not answered yet' : said}
+        {returnedAt
+          ? `Returned ${when(returnedAt)}${openedWords(data, returnedAt)}`
+          : typed.mark === '' && typed.text === ''
+            ? 'Not answered yet'
+            : said}
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
         <button type="button" className="button button-small" onClick={() => add(draftText(data))}>
@@ -170,12 +183,14 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
       )}
       <div className="answer-foot">
         {error && <Notice>{error}</Notice>}
+        {blanks.length > 0 && <Notice>The text still says {blanks.join(' and ')}. Write what belongs there, or delete it.</Notice>}
+        {note && note.text.trim() !== '' && <p className="w-full text-sm text-faint">Your note that isn’t pinned yet goes along.</p>}
         {value === null && <p className="w-full text-sm text-faint">Give a mark first.</p>}
         <button
           type="button"
           className="button button-main flex-1 justify-center"
           title="Key Ctrl + Enter"
-          disabled={value === null || wrong}
+          disabled={value === null || wrong || blanks.length > 0}
           onClick={() => void giveBack(true)}
         >
           {group.length > 0 ? `Return to all ${everybody.length}` : 'Return and next'}
@@ -185,7 +200,7 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
             type="button"
             className="button"
             aria-label={`Return to ${first}`}
-            disabled={value === null || wrong}
+            disabled={value === null || wrong || blanks.length > 0}
             onClick={() => void giveBack(false)}
           >
             Return
@@ -194,4 +209,10 @@ export function Answer({ data, answer, catalogue, statement, alike, toAll: fromT
       </div>
     </section>
   );
+}
+
+/** Whether the student has opened what was returned: until then it can be taken back. */
+function openedWords({ feedback }: AttemptToMark, returnedAt: string): string {
+  if (feedback.returnedAt !== returnedAt) return '';
+  return feedback.openedAt ? `, opened ${when(feedback.openedAt)}` : ', not opened yet';
 }

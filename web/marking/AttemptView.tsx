@@ -2,11 +2,12 @@ import { lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
 import { CheckedList } from '../compared/CheckedList';
-import { Compared } from '../compared/Compared';
+import { Compared, type NoteDraft } from '../compared/Compared';
 import { meterName } from '../edit/meters';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
 import { TempoSign } from '../ui/NoteValue';
 import { Waiting } from '../ui/states';
+import { useKept } from '../ui/useKept';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
 import { Answer } from './Answer';
@@ -33,6 +34,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
   const [search] = useSearchParams();
   const answer = useAnswer(data);
   const [statement, setStatement] = useState<Statement | null>(null);
+  const [note, setNote] = useKept<NoteDraft | null>(`note ${data.attempt.id}`, null);
   const { change, add } = answer;
   const take = (one: Statement) => add(one.text);
   const setPins = (pins: Pin[]) => change({ pins });
@@ -89,7 +91,13 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
       beatName="Their beat"
       pins={answer.typed.pins}
       correction={answer.typed.correction}
-      desk={{ setPins, take, choose: (index) => setStatement(index === null ? null : (data.result?.statements[index] ?? null)) }}
+      desk={{
+        setPins,
+        take,
+        choose: (index) => setStatement(index === null ? null : (data.result?.statements[index] ?? null)),
+        note,
+        setNote,
+      }}
       beneath={
         <>
           <Since data={data} catalogue={catalogue} />
@@ -113,6 +121,8 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
         answer={answer}
         catalogue={catalogue}
         statement={statement}
+        note={note}
+        setNote={setNote}
         alike={alikeOf(data.attempt.id, list, search.get('sharing'))}
         toAll={search.get('all') !== null}
         onReturned={onReturned}

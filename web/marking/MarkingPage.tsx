@@ -51,6 +51,16 @@ export default function MarkingPage() {
   });
   const setReturned = useCallback((now: ReturnedNow | null) => queries.setQueryData(['returned now'], now), [queries]);
   const forget = useCallback(() => setReturned(null), [setReturned]);
+  const back = attempt.data?.feedback;
+  const unopened = back?.returnedAt && !back.openedAt && attempt.data && attempt.data.attempt.id === attemptId ? attempt.data : null;
+  const shown: ReturnedNow | null =
+    returned?.partId === partId
+      ? returned
+      : unopened && {
+          partId,
+          attempts: [{ id: unopened.attempt.id, name: unopened.student.name }],
+          at: null,
+        };
   const error = list.error ?? catalogue.error;
   if (error && !list.data) return <Failed error={error} again={() => void (list.error ? list : catalogue).refetch()} />;
   if (!list.data || !catalogue.data) return <Waiting what="the Marking table" />;
@@ -61,7 +71,7 @@ export default function MarkingPage() {
         <MarkingKeys glance={attemptId === undefined} />
       </div>
       <div className="flex min-w-0 flex-col desk:min-h-0">
-        {returned && returned.partId === partId && <TakeBack returned={returned} done={forget} />}
+        {shown && <TakeBack key={shown.at} returned={shown} done={forget} />}
         {attempt.error && !attempt.data ? (
           <Failed error={attempt.error} again={() => void attempt.refetch()} />
         ) : attempt.data && attempt.data.attempt.id === attemptId ? (

@@ -6,17 +6,19 @@ import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { plural } from '../ui/words';
 
-/** What was returned a moment ago. */
-export type ReturnedNow = { partId: string; attempts: { id: string; name: string }[]; at: number };
-const MINUTE = 60_000;
+/** What was returned: a moment ago, at this time; or earlier. */
+export type ReturnedNow = { partId: string; attempts: { id: string; name: string }[]; at: number | null };
+/** Milliseconds that it stays in sight; after that it is done at the attempt, until the student has opened it. */
+const SHOWN = 60_000;
 
-/** For a minute after a return: take it back. */
+/** What was returned a moment ago, or is opened by nobody yet: take it back. */
 export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () => void }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { error, busy, run } = useTask();
   useEffect(() => {
-    const timer = setTimeout(done, Math.max(0, returned.at + MINUTE - Date.now()));
+    if (returned.at === null) return;
+    const timer = setTimeout(done, Math.max(0, returned.at + SHOWN - Date.now()));
     return () => clearTimeout(timer);
   }, [returned, done]);
   const [first] = returned.attempts;
@@ -42,9 +44,9 @@ export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () =
     <div role="status" className="card arrive mb-2 flex flex-wrap items-center gap-3 px-3 py-1 text-sm">
       <span>Returned to {several ? plural(returned.attempts.length, 'student') : <bdi>{first.name}</bdi>}.</span>
       <button type="button" className="button button-small" disabled={busy} onClick={() => void takeBack()}>
-        Take it back
+        Take back
       </button>
-      <span className="text-sm text-faint">for a minute</span>
+      <span className="text-sm text-faint">works until {several ? 'one of them' : <bdi>{first.name}</bdi>} opens it</span>
       {error && <Notice>{error}</Notice>}
     </div>
   );

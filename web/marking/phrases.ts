@@ -11,6 +11,11 @@ export function filled(phrase: string, name: string, statement: Statement | null
     .replaceAll('{instrument}', instruments || '{instrument}');
 }
 
+/** What a phrase still leaves open in a text, "{place}"; the name stays open where the text goes to several. */
+export function blanksIn(text: string, toSeveral: boolean): string[] {
+  return ['{name}', '{place}', '{instrument}'].filter((blank) => text.includes(blank) && !(toSeveral && blank === '{name}'));
+}
+
 /** A text to one student with the name left open, so that it can go to several. Only the whole word: "Bo" is not in "Both". */
 export function opened(text: string, name: string): string {
   const word = name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');

@@ -72,6 +72,12 @@ export function useAnswer(data: AttemptToMark) {
       setTyped((before) => ({ ...before, text: before.text.trim() === '' ? sentence : `${before.text.trimEnd()}\n${sentence}` })),
     [],
   );
+  /** Pins a note at once, so that what is returned in the same press has it. */
+  const pinNow = (pin: Pin) => {
+    const now = { ...latest.current.typed, pins: [...latest.current.typed.pins, pin] };
+    latest.current.typed = now;
+    setTyped(now);
+  };
   /** Called when this answer, or one to the whole group, has reached the students. */
   const returned = (when: string, version: number) => {
     keeper.took(latest.current.typed, { version, savedAt: null });
@@ -96,7 +102,7 @@ export function useAnswer(data: AttemptToMark) {
     returned(done.returnedAt ?? '', done.version);
     return done.next;
   };
-  return { typed, change, add, value, wrong, keeper, keeping, returnedAt, error, run, giveBack, returned };
+  return { typed, change, add, pinNow, value, wrong, keeper, keeping, returnedAt, error, run, giveBack, returned };
 }
 
 export type AnswerState = ReturnType<typeof useAnswer>;

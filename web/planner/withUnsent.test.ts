@@ -85,7 +85,9 @@ describe('a new plan that was left before it was sent', () => {
     const { brief, ...others } = part as PartInput;
     expect(sameInput(input, { ...input, parts: [{ brief, ...others, id: null } as PartInput] }, catalogue)).toBe(true);
     const dense = { ...others, help: catalogue.help, freedom: catalogue.freedom, policy: catalogue.policy.usual };
-    expect(sameInput(input, { ...input, parts: [{ ...dense, brief } as PartInput] }, catalogue), 'the server writes defaults out').toBe(true);
+    expect(sameInput(input, { ...input, parts: [{ ...dense, brief } as PartInput] }, catalogue), 'the server writes defaults out').toBe(
+      true,
+    );
     expect(sameInput(input, { ...input, brief: 'Listen.' }, catalogue)).toBe(false);
   });
 });

@@ -31,8 +31,8 @@ export function keyName(event: { key: string; ctrlKey: boolean; metaKey: boolean
 export const isSingle = (name: string): boolean => name.length === 1 && name !== ' ';
 
 type Options = {
-  /** Also where letters are typed: only for what needs Ctrl. */
-  typing?: boolean;
+  /** Wherever the focus is, also where letters are typed or a button would take the key: only for what needs Ctrl. */
+  anywhere?: boolean;
   /** Also while the sheet that is edited has the focus, whose own keys come first. */
   onSheet?: boolean;
 };
@@ -41,7 +41,7 @@ type Options = {
  * Keys that act anywhere on a page but where somebody types, and but on the sheet that is edited.
  * @param actions by name as keyName() gives it
  */
-export function useKeys(actions: Record<string, () => void>, { typing = false, onSheet = false }: Options = {}): void {
+export function useKeys(actions: Record<string, () => void>, { anywhere = false, onSheet = false }: Options = {}): void {
   const latest = useRef(actions);
   latest.current = actions;
   useEffect(() => {
@@ -50,14 +50,16 @@ export function useKeys(actions: Record<string, () => void>, { typing = false, o
       const action = latest.current[name];
       const target = event.target instanceof Element ? event.target : null;
       if (!action || event.altKey || event.repeat || event.defaultPrevented) return;
-      if (!typing && isTyping(target)) return;
-      if (!onSheet && target?.closest('[role=gridcell]')) return;
+      if (!anywhere && isTyping(target)) return;
+      if (!onSheet && !anywhere && target?.closest('[role=gridcell]')) return;
       if (isSingle(name) && (!singleKeys.on || target?.closest('[role=radio]'))) return;
       if (name === ' ' && target?.closest(PRESSED) && !target.closest('input[type=range]')) return;
       event.preventDefault();
+      // A button that has the focus is not pressed besides.
+      if (anywhere) event.stopPropagation();
       action();
     };
-    document.addEventListener('keydown', key);
-    return () => document.removeEventListener('keydown', key);
-  }, [typing, onSheet]);
+    document.addEventListener('keydown', key, anywhere);
+    return () => document.removeEventListener('keydown', key, anywhere);
+  }, [anywhere, onSheet]);
 }

@@ -28,7 +28,7 @@ final readonly class Answers
         SELECT r.id, r.school, r.attempt, 1, r.mark, r.text, '[]', :now
         FROM json_to_recordset(:rows) AS r(id uuid, school uuid, attempt uuid, mark float, text text)
         ON CONFLICT (attempt_id) DO UPDATE
-        SET mark = excluded.mark, text = excluded.text, returned_at = excluded.returned_at, version = feedback.version + 1
+        SET mark = excluded.mark, text = excluded.text, returned_at = excluded.returned_at, opened_at = NULL, version = feedback.version + 1
         WHERE feedback.returned_at IS NULL
         SQL;
     private const RECORD = <<<'SQL'
@@ -124,20 +124,19 @@ final readonly class Answers
     /**
      * @param non-empty-list<Attempt> $attempts all of $part
      *
-     * @throws Conflict when more than a minute has passed for one of them
+     * @throws Conflict when one of the students has opened it
      */
     public function takeBack(Part $part, array $attempts, Account $by): void
     {
-        foreach ($attempts as $attempt) {
-            if (true !== $attempt->feedback?->canBeTakenBack($this->now())) {
-                throw new Conflict(
-                    'More than a minute has passed, so the student may have read it; change the answer and return it again.',
-                );
-            }
-        }
         $this->entities->wrapInTransaction(function () use ($part, $attempts, $by): void {
             foreach ($attempts as $attempt) {
-                $attempt->feedback?->takeBack();
+                $feedback = $attempt->feedback;
+                // A student who opens it at this moment comes before, or finds nothing.
+                null === $feedback || $this->entities->refresh($feedback, LockMode::PESSIMISTIC_WRITE);
+                if (true !== $feedback?->canBeTakenBack()) {
+                    throw new Conflict("{$attempt->student->name} has opened it. Change the feedback and return it again.");
+                }
+                $feedback->takeBack();
             }
             $deeds = array_map(
                 static fn (Attempt $one): array => [
@@ -149,6 +148,16 @@ final readonly class Answers
             );
             $this->record('take-back', $by, $part, $deeds, $this->now()->format(\DATE_ATOM));
         });
+    }
+
+    /** A student opens what was returned to them: from now on it cannot be taken back. */
+    public function open(string $attempt, Account $student): void
+    {
+        $this->connection->executeStatement(
+            'UPDATE feedback f SET opened_at = :now FROM attempt a WHERE a.id = f.attempt_id AND a.id = :attempt AND a.student_id = :student '
+                .'AND f.returned_at IS NOT NULL AND f.opened_at IS NULL',
+            ['now' => $this->now()->format(\DATE_ATOM), 'attempt' => $attempt, 'student' => (string) $student->id],
+        );
     }
 
     /** @param list<array{id: string, attempt: string, details: array<string, mixed>}> $deeds */

@@ -62,9 +62,14 @@ final readonly class MarkingController
     #[Route('/api/attempts/{id}', methods: 'GET')]
     public function show(string $id): JsonResponse
     {
-        return $this->access->teaches() ? $this->toMark(
-            $this->access->taughtAttempt($id),
-        ) : $this->returned($this->access->ownAttempt($id));
+        if ($this->access->teaches()) {
+            return $this->toMark($this->access->taughtAttempt($id));
+        }
+        if (Uuid::isValid($id)) {
+            $this->answers->open($id, $this->access->student());
+        }
+
+        return $this->returned($this->access->ownAttempt($id));
     }
 
     /** Keeps what the teacher has typed so far; the student does not see it yet. */
@@ -88,12 +93,14 @@ final readonly class MarkingController
         if (null === $mark) {
             throw InvalidInput::at('mark', 'give a mark before you return this.');
         }
+        $sent = Body::of($request, ['version', 'mark', 'text', 'pins', 'correction']);
+        self::checkFilled($sent->string('text'), self::NAME, '{place}', '{instrument}');
         $feedback = $this->answers->store($attempt, $version, $write, $this->access->teacher());
 
         return new JsonResponse(Shapes::feedback($feedback) + ['next' => $this->next($attempt->part, $attempt)]);
     }
 
-    /** Takes a return back, within a minute. */
+    /** Takes a return back, until the student has opened it. */
     #[Route('/api/attempts/{id}/take-back', methods: 'POST')]
     public function takeBack(string $id): JsonResponse
     {
@@ -110,6 +117,7 @@ final readonly class MarkingController
         $part = $this->access->markedPart($id);
         $fields = Body::of($request, ['attempts', 'mark', 'text']);
         $text = $fields->text('text', Feedback::MOST_TEXT - 200);
+        self::checkFilled($text, '{place}', '{instrument}');
         $given = self::mark($fields, $part);
         $answers = [];
         foreach ($this->attempts($part, $fields) as $attempt) {
@@ -127,7 +135,7 @@ final readonly class MarkingController
         return new JsonResponse(['returned' => \count($answers)]);
     }
 
-    /** Takes the returns of several attempts back, within a minute. */
+    /** Takes the returns of several attempts back, until one of the students has opened it. */
     #[Route('/api/parts/{id}/take-back-group', methods: 'POST')]
     public function takeBackGroup(string $id, Request $request): JsonResponse
     {
@@ -163,6 +171,16 @@ final readonly class MarkingController
         \assert([] !== $attempts);
 
         return $attempts;
+    }
+
+    /** @throws InvalidInput for a phrase that was not filled in */
+    private static function checkFilled(string $text, string ...$blanks): void
+    {
+        foreach ($blanks as $blank) {
+            if (str_contains($text, $blank)) {
+                throw InvalidInput::at('text', "the text still says $blank. Write what belongs there, or delete it.");
+            }
+        }
     }
 
     private static function mark(Fields $fields, Part $part): ?float

@@ -150,6 +150,7 @@ final readonly class Shapes
             'pins' => $feedback->pins ?? [],
             'correction' => self::pattern($feedback?->correction),
             'returnedAt' => self::time($feedback?->returnedAt),
+            'openedAt' => self::time($feedback?->openedAt),
         ];
     }
 
