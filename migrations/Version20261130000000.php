@@ -24,6 +24,7 @@ final class Version20261130000000 extends AbstractMigration
         $this->addSql('ALTER TABLE joining ADD account_id UUID DEFAULT NULL');
         $this->addSql('ALTER TABLE joining ADD CONSTRAINT joining_of FOREIGN KEY (account_id) REFERENCES account (id) ON DELETE CASCADE');
         $this->addSql('CREATE UNIQUE INDEX joining_account ON joining (course_id, account_id)');
+        $this->addSql('ALTER TABLE course ADD lesson_day SMALLINT DEFAULT NULL, ADD lesson_time VARCHAR(5) DEFAULT NULL');
         // What is open already cannot be taken back.
         $this->addSql('ALTER TABLE feedback ADD opened_at TIMESTAMP(0) WITH TIME ZONE DEFAULT NULL');
         $this->addSql('UPDATE feedback SET opened_at = returned_at WHERE returned_at IS NOT NULL');

@@ -20,6 +20,14 @@ class Course
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     public ?\DateTimeImmutable $archivedAt = null;
 
+    /** @readonly @phpstan-allow-private-mutation Day of the week of its usual lesson, 1 for Monday to 7; null where none is set. */
+    #[ORM\Column(type: 'smallint', nullable: true)]
+    public ?int $lessonDay = null;
+
+    /** @readonly @phpstan-allow-private-mutation By the school's clock, such as "14:30"; null where no lesson is set. */
+    #[ORM\Column(length: 5, nullable: true)]
+    public ?string $lessonTime = null;
+
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
@@ -44,6 +52,18 @@ class Course
         [$this->name, $this->year] = [$name, $year];
     }
 
+    /** @param array{day: int, time: string}|null $lesson */
+    public function meet(?array $lesson): void
+    {
+        [$this->lessonDay, $this->lessonTime] = [$lesson['day'] ?? null, $lesson['time'] ?? null];
+    }
+
+    /** @return array{day: int, time: string}|null when it usually meets */
+    public function lesson(): ?array
+    {
+        return null === $this->lessonDay || null === $this->lessonTime ? null : ['day' => $this->lessonDay, 'time' => $this->lessonTime];
+    }
+
     public function handTo(Account $teacher): void
     {
         $this->teacher = $teacher;
@@ -54,7 +74,7 @@ class Course
         $this->archivedAt ??= $now;
     }
 
-    public function takeOut(): void
+    public function restore(): void
     {
         $this->archivedAt = null;
     }

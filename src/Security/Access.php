@@ -83,12 +83,12 @@ final readonly class Access
         return $assignment;
     }
 
-    /** @throws Conflict where it is put away */
-    private static function current(Course $course): Course
+    /** @throws Conflict where it is archived */
+    public static function current(Course $course): Course
     {
         return null === $course->archivedAt
             ? $course
-            : throw new Conflict("\"$course->name\" is put away, so it is only read; take it out again in the School first.");
+            : throw new Conflict("\"$course->name\" is archived, so nothing in it changes. Restore it in School first.");
     }
 
     /** A class that is the signed-in teacher's own, or in the school that they keep: sharing it is not for those it is shared with. */

@@ -133,8 +133,8 @@ final class ShelfTest extends ApiTestCase
         $old = $this->one('SELECT id FROM course WHERE archived_at IS NOT NULL');
         self::assertSame([$course], array_column((array) $this->json($this->get('/api/shelf'))['courses'], 'id'));
         $lend = ['courses' => [$course, $old]];
-        $this->assertProblem(409, 'is put away', $this->send('PUT', '/api/shelf/groove:heron/lent', $lend));
-        $this->assertProblem(409, 'is put away', $this->send('POST', '/api/shelf/task:light-the-lamps/assignment', ['courseId' => $old]));
+        $this->assertProblem(409, 'is archived', $this->send('PUT', '/api/shelf/groove:heron/lent', $lend));
+        $this->assertProblem(409, 'is archived', $this->send('POST', '/api/shelf/task:light-the-lamps/assignment', ['courseId' => $old]));
         $this->one(
             "INSERT INTO lent (id, school_id, course_id, groove) SELECT gen_random_uuid(), school_id, id, 'heron' FROM course "
                 .'WHERE id = ? RETURNING id',

@@ -98,6 +98,44 @@ final class YearTest extends ApiTestCase
         self::assertSame(404, $this->get('/api/parts/'.$this->part(self::MARCH).'/marking')->getStatusCode());
     }
 
+    public function testAClassSaysWhenItMeetsAndIsDeletedOnlyWhileItIsEmpty(): void
+    {
+        $this->signIn('odile');
+        $course = $this->course();
+        $lesson = ['day' => 2, 'time' => '14:30'];
+        self::assertSame(200, $this->send('PUT', "/api/courses/$course", ['lesson' => $lesson])->getStatusCode());
+        self::assertSame($lesson, $this->at($this->json($this->get('/api/today')), 'courses.0.lesson'));
+        foreach ([['day' => 8, 'time' => '14:30'], ['day' => 2, 'time' => '24:00'], ['day' => 2, 'time' => "14:30\n"]] as $wrong) {
+            $this->assertProblem(422, 'lesson.', $this->send('PUT', "/api/courses/$course", ['lesson' => $wrong]));
+        }
+        $this->assertProblem(409, 'isn’t empty', $this->send('DELETE', "/api/courses/$course"));
+        $empty = $this->text($this->json($this->send('POST', '/api/courses', ['name' => 'Nobody yet'])), 'id');
+        $this->send('POST', "/api/courses/$empty/code");
+        $this->signIn('bertil');
+        self::assertSame(404, $this->send('DELETE', "/api/courses/$empty")->getStatusCode());
+        $this->signIn('odile');
+        self::assertSame(204, $this->send('DELETE', "/api/courses/$empty")->getStatusCode());
+        // Whoever was in a class is found by it, so it stays.
+        $left = $this->text($this->json($this->send('POST', '/api/courses', ['name' => 'Once'])), 'id');
+        $slip = $this->at($this->json($this->send('POST', "/api/courses/$left/students", ['names' => 'Ada Marsh'])), 'slips.0.id');
+        self::assertIsString($slip);
+        $this->send('DELETE', "/api/courses/$left/students/$slip");
+        $this->assertProblem(409, 'isn’t empty', $this->send('DELETE', "/api/courses/$left"));
+    }
+
+    public function testWhatIsArchivedDoesNotChangeAndTheNextYearBeginsOnce(): void
+    {
+        $this->signIn('odile');
+        $course = $this->course();
+        $next = ['name' => 'Parade line', 'year' => '2027/28', 'archive' => true];
+        self::assertSame(201, $this->send('POST', "/api/courses/$course/next", $next)->getStatusCode());
+        $this->assertProblem(409, 'already', $this->send('POST', "/api/courses/$course/next", $next));
+        foreach ([['name' => 'Other', 'archived' => true], ['counting' => 'steps'], ['lesson' => null]] as $change) {
+            $this->assertProblem(409, 'is archived', $this->send('PUT', "/api/courses/$course", $change));
+        }
+        self::assertSame(200, $this->send('PUT', "/api/courses/$course", ['archived' => false, 'name' => 'Back again'])->getStatusCode());
+    }
+
     public function testAStudentWhoMovesKeepsTheirWork(): void
     {
         $this->signIn('marit');
@@ -139,9 +177,9 @@ final class YearTest extends ApiTestCase
         // The old class is only read.
         $part = $this->one('SELECT p.id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title = ? AND a.course_id = ?', self::MARCH, $course);
         self::assertSame(200, $this->get("/api/parts/$part/marking")->getStatusCode());
-        $this->assertProblem(409, 'is put away', $this->send('POST', "/api/courses/$course/students", ['names' => 'Ada']));
+        $this->assertProblem(409, 'is archived', $this->send('POST', "/api/courses/$course/students", ['names' => 'Ada']));
         $old = $this->one('SELECT id FROM assignment WHERE title = ? AND course_id = ?', 'Heron Step', $course);
-        $this->assertProblem(409, 'is put away', $this->send('POST', "/api/assignments/$old/publish"));
+        $this->assertProblem(409, 'is archived', $this->send('POST', "/api/assignments/$old/publish"));
         self::assertStringNotContainsString($course, (string) $this->get('/api/today')->getContent());
         $this->signIn('wren');
         $this->assertProblem(409, 'The time for handing in is over', $this->handIn($part));
@@ -160,7 +198,7 @@ final class YearTest extends ApiTestCase
         self::assertSame([null, 'Gull deck, Fridays', 2], [$plan['publishedAt'], $this->at($plan, 'course.name'), \count((array) $plan['parts'])]);
         $this->assertProblem(422, 'days', $this->send('POST', "/api/assignments/$id/copy", ['days' => 5000] + $copy));
         $away = ['courseId' => $this->course('Parade line, the winter before')];
-        $this->assertProblem(409, 'is put away', $this->send('POST', "/api/assignments/$id/copy", $away));
+        $this->assertProblem(409, 'is archived', $this->send('POST', "/api/assignments/$id/copy", $away));
     }
 
     public function testAClassGoesToAnotherTeacher(): void

@@ -89,7 +89,7 @@ final class AccessibilityTest extends BrowserTestCase
             'the Shelf' => [['Shelf', 'Both', 'Name, tags'], '.staff .vf-stavenote'],
             'the School' => [['School', 'Parade line, Tuesdays', 'More for Bo'], '.glance'],
             'ways into a class' => [['School', 'Parade line, Tuesdays', 'Add students', 'Show a code'], '[aria-labelledby=join] path'],
-            'what is settled for a class' => [['School', 'Parade line, Tuesdays', 'The class', 'Begin the next'], 'details[open]'],
+            'what is settled for a class' => [['School', 'Parade line, Tuesdays', 'The class', 'Start next year'], 'details[open]'],
             'a student over the term' => [['The class over the term', 'Ines'], '.term-sum'],
             'more time' => [['Answer 1: Foghorn', 'More time'], 'details[open]'],
             'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],

@@ -15,7 +15,9 @@ final class PublishingTest extends BrowserTestCase
         $odile->cell(0, 0)->click();
         $odile->press('Publish to Parade line');
         $odile->press('Open the plan: Quay Walk');
-        $odile->press('Take it back from the class');
+        $odile->press('Withdraw from class');
+        $odile->read('Parade line, Tuesdays won’t see this task any more');
+        $odile->press('Withdraw from class');
         $odile->read('only you see this');
         $odile->fill('Brief', 'Slowly, along the quay.');
         $odile->read('Saved at');
@@ -31,7 +33,7 @@ final class PublishingTest extends BrowserTestCase
         $odile->go('/');
         $odile->press('Open the plan: Quay Walk');
         $odile->read('1 beat is handed in');
-        $odile->readNot('Take it back from the class');
+        $odile->readNot('Withdraw from class');
         $odile->press('Close it');
         $odile->read('closed');
         $wren->go('/');
@@ -46,6 +48,48 @@ final class PublishingTest extends BrowserTestCase
         $wren->read('Attempt 2 is with your teacher');
         $odile->assertNoComplaints();
         $wren->assertNoComplaints();
+    }
+
+    public function testADayWithoutATimeIsKeptAndNothingHalfFilledInIsIgnored(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Plan an assignment');
+        $odile->fill('Name', 'Eel Ladder');
+        $odile->cell(0, 0)->click();
+        $day = (new \DateTimeImmutable('+10 days'))->format('Y-m-d');
+        $date = $odile->see('[aria-label="Due date: day"]');
+        // Day, month and year as a hand types them (the browser is British), and only a part of it first.
+        $date->sendKeys(substr($day, 8).substr($day, 5, 2));
+        $odile->press('Publish to Parade line');
+        self::assertFalse($odile->script('return document.querySelector(`[aria-label="Due date: day"]`).validity.valid'));
+        $odile->read('only you see this');
+        $odile->read('This isn’t complete');
+        $odile->press('Clear Due date');
+        $odile->see('[aria-label="Due date: day"]')->sendKeys(substr($day, 8).substr($day, 5, 2).substr($day, 0, 4));
+        self::assertSame('23:59', $odile->see('[aria-label="Due date: time"]')->getAttribute('value'));
+        $odile->read('Saved at');
+        $odile->press('Publish to Parade line');
+        $odile->press('Open the plan: Eel Ladder');
+        self::assertSame($day, $odile->see('[aria-label="Due date: day"]')->getAttribute('value'));
+        $odile->assertNoComplaints();
+    }
+
+    public function testALessonOfTheClassIsOffered(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('School');
+        $odile->press('Parade line, Tuesdays');
+        $odile->press('The class');
+        $odile->choose('Usual lesson', 'Tuesday');
+        $odile->script('const field = document.querySelector("input[type=time]"); field.focus();');
+        $odile->see('input[type=time]')->sendKeys('1430');
+        $odile->press('Save lesson');
+        $odile->press('Today');
+        $odile->press('Plan an assignment');
+        $odile->fill('Name', 'Reed Song');
+        $odile->press('Tue');
+        self::assertSame('14:30', $odile->see('[aria-label="Due date: time"]')->getAttribute('value'));
+        $odile->assertNoComplaints();
     }
 
     public function testPartsAreNamedAndCopiedWhole(): void

@@ -52,7 +52,7 @@ final class SchoolTest extends BrowserTestCase
         $ottoline->fill('Name', 'First lamp');
         $ottoline->cell(0, 0)->click();
         $ottoline->told('Saved');
-        $ottoline->press('Publish');
+        $ottoline->press('Publish to Kelp line');
         $ottoline->read('0 of 1 handed in');
 
         $ada = $this->person(null);
@@ -176,13 +176,8 @@ final class SchoolTest extends BrowserTestCase
         $odile->press('Mark 1: Foghorn');
         $odile->press('More time, or excused');
         $odile->tick('Siobhán');
-        // Tomorrow by the clock of the school, as the field takes it.
-        $odile->script(<<<'JS'
-            const field = document.querySelector('details input[type=datetime-local]');
-            const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
-            set.call(field, new Date(Date.now() + 86400000).toISOString().slice(0, 16));
-            field.dispatchEvent(new Event('input', { bubbles: true }));
-            JS);
+        // Tomorrow, as a hand types it: a day alone is the end of that day.
+        $odile->see('[aria-label="More time until: day"]')->sendKeys((new \DateTimeImmutable('+1 day'))->format('dmY'));
         $odile->fill('Why', 'broke an arm');
         $odile->press('Give more time');
         $odile->told('More time: 1 student.');
@@ -208,9 +203,11 @@ final class SchoolTest extends BrowserTestCase
         $bertil->press('School');
         $bertil->press('Gull deck');
         $bertil->press('The class');
-        $bertil->press('Begin the next year');
+        $bertil->press('Start next year’s class');
         $bertil->fill('Name of the new class', 'Gull deck, Thursdays');
-        $bertil->press('Begin 20');
+        $bertil->press('Start 20');
+        $bertil->read('with the 5 students of this one');
+        $bertil->press('Start 20');
         $bertil->press('5 students');
         $bertil->read('Gull deck, Thursdays');
         $bertil->go('/');
@@ -221,7 +218,7 @@ final class SchoolTest extends BrowserTestCase
         $bertil->press('School');
         $bertil->press('Gull deck, Fridays');
         $bertil->press('marks over the term');
-        $bertil->read('put away');
+        $bertil->read('archived');
         $bertil->press('Sunniva Dahl, Gulls on the Rail: 20');
         $bertil->see('.note-matched');
         $bertil->assertNoComplaints();

@@ -5304,7 +5304,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** How places are said to this class, how it is called, whether it is put away; what is left out stays */
+        /** How places are said to this class, how it is called, when it meets, whether it is archived; what is left out stays */
         put: {
             parameters: {
                 query?: never;
@@ -5320,6 +5320,7 @@ export interface paths {
                         counting?: components["schemas"]["Counting"];
                         name?: string;
                         year?: string;
+                        lesson?: components["schemas"]["Lesson"];
                         archived?: boolean;
                     };
                 };
@@ -5334,11 +5335,35 @@ export interface paths {
                         "application/json": components["schemas"]["Course"];
                     };
                 };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
                 422: components["responses"]["Problem"];
             };
         };
         post?: never;
-        delete?: never;
+        /** Deletes a class in which nobody is or was, and which has no task */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Deleted */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -5757,6 +5782,13 @@ export interface components {
             signIn: string;
             password: string;
         };
+        /** @description When a class usually meets */
+        Lesson: {
+            /** @description Of the week, 1 for Monday */
+            day: number;
+            /** @description By the clock of the school */
+            time: string;
+        } | null;
         Added: {
             slips: components["schemas"]["Slip"][];
             /** @description Names of those who were there */
@@ -5809,6 +5841,7 @@ export interface components {
             keeps: boolean;
             courses: {
                 id: string;
+                lesson: components["schemas"]["Lesson"];
                 name: string;
                 year: string;
                 counting: components["schemas"]["Counting"];
@@ -6173,6 +6206,7 @@ export interface components {
                 id: string;
                 name: string;
                 counting: components["schemas"]["Counting"];
+                lesson: components["schemas"]["Lesson"];
             };
         };
         Part: {
@@ -6437,6 +6471,7 @@ export interface components {
                 id: string;
                 name: string;
                 counting: components["schemas"]["Counting"];
+                lesson: components["schemas"]["Lesson"];
                 /** @description Of a new part in this school */
                 points: number;
                 students: number;

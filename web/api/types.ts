@@ -62,6 +62,7 @@ export type ShelfItem = Schemas['ShelfItem'];
 export type ShelfThing = Schemas['ShelfThing'];
 export type KeptInput = Schemas['KeptInput'];
 export type Slip = Schemas['Slip'];
+export type Lesson = Schemas['Lesson'];
 export type Added = Schemas['Added'];
 export type KnownStudent = Schemas['KnownStudent'];
 export type PreviewedStudent = Schemas['PreviewedStudent'];

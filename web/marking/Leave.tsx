@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, at, reply } from '../api/client';
 import type { MarkingList } from '../api/types';
 import { Notice } from '../ui/states';
-import { TimeField } from '../ui/TimeField';
+import { TimeField, unfinished } from '../ui/TimeField';
 import { useTask } from '../ui/useTask';
 import { plural, when } from '../ui/words';
 
@@ -64,7 +64,7 @@ export function Leave({ list }: { list: MarkingList }) {
         </div>
       </fieldset>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <TimeField label="More time until" value={until} change={setUntil} />
+        <TimeField label="More time until" lesson={list.assignment.course.lesson} value={until} change={setUntil} />
         <label className="min-w-56 flex-1">
           Why (for staff alone)
           <input className="field mt-1" value={reason} maxLength={300} onChange={(event) => setReason(event.target.value)} />
@@ -75,15 +75,15 @@ export function Leave({ list }: { list: MarkingList }) {
           type="button"
           className="button button-main"
           disabled={nobody || until === null}
-          onClick={() => void grant({ until }, 'More time')}
+          onClick={() => !unfinished() && void grant({ until }, 'More time')}
         >
           Give more time
         </button>
         <button type="button" className="button" disabled={nobody} onClick={() => void grant({ excused: true }, 'Excused')}>
           Excuse
         </button>
-        <button type="button" className="button" disabled={nobody} onClick={() => void grant({}, 'As for everybody')}>
-          As for everybody
+        <button type="button" className="button" disabled={nobody} onClick={() => void grant({}, 'Same as class')}>
+          Same as class
         </button>
       </div>
       {error && <Notice>{error}</Notice>}

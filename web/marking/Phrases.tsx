@@ -20,10 +20,12 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
       setPhrases((before) => [...before, made]);
       setOwn('');
     });
-  const remove = (id: string) =>
+  const [deleted, setDeleted] = useState<string | null>(null);
+  const remove = ({ id, text: phrase }: AttemptToMark['phrases'][number]) =>
     run(async () => {
       await reply(api.DELETE('/api/phrases/{id}', at({ id })));
       setPhrases((before) => before.filter((one) => one.id !== id));
+      setDeleted(phrase);
     });
   const last = text.trim().split('\n').at(-1) ?? '';
   return (
@@ -43,14 +45,27 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
               <button
                 type="button"
                 className="button button-small"
-                aria-label={`Remove this phrase: ${phrase.text}`}
-                onClick={() => void remove(phrase.id)}
+                aria-label={`Delete this phrase: ${phrase.text}`}
+                onClick={() => void remove(phrase)}
               >
                 ×
               </button>
             </li>
           ))}
         </ul>
+        {deleted !== null && (
+          <p role="status" className="mt-1 flex flex-wrap items-center gap-2">
+            Phrase deleted.
+            <button
+              type="button"
+              className="button button-small"
+              disabled={busy}
+              onClick={() => void keep(deleted).then(() => setDeleted(null))}
+            >
+              Undo delete
+            </button>
+          </p>
+        )}
         <div className="mt-2 flex flex-wrap items-end gap-2">
           <label className="min-w-48 flex-1">
             A new phrase; {'{name}'}, {'{place}'} and {'{instrument}'} are filled in
@@ -63,7 +78,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
             />
           </label>
           <button type="button" className="button button-small" disabled={busy || own.trim() === ''} onClick={() => void keep(own)}>
-            Keep it
+            Save phrase
           </button>
           {last !== '' && last.length <= catalogue.limits.phrase && (
             <button type="button" className="button button-small" onClick={() => setOwn(last)}>

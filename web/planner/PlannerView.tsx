@@ -9,7 +9,9 @@ import { Workbench } from '../edit/Workbench';
 import { ConflictNotice } from '../keep/ConflictNotice';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
 import { playerFor } from '../sound/usePlayer';
+import { AskFirst } from '../ui/AskFirst';
 import { Failed, Notice, Waiting } from '../ui/states';
+import { unfinished } from '../ui/TimeField';
 import { planTitle, plural, when } from '../ui/words';
 import { AsksPanel } from './AsksPanel';
 import { CopyTo } from './CopyTo';
@@ -101,7 +103,9 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
           content: (
             <>
               <WordsPanel {...props} setPlan={setPlan} choose={choose} />
-              {!isOut(plan) && plan.title.trim() !== '' && <Later busy={keeper.busy} publish={(at) => void keeper.publish(at)} />}
+              {!isOut(plan) && plan.title.trim() !== '' && (
+                <Later busy={keeper.busy} lesson={plan.course.lesson} publish={(at) => void keeper.publish(at)} />
+              )}
               {plan.id && <CopyTo id={plan.id} courseId={plan.course.id} />}
             </>
           ),
@@ -163,6 +167,7 @@ const isOut = (plan: Plan): boolean => plan.publishedAt !== null && new Date(pla
 function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
   const [doubts, setDoubts] = useState<string[]>([]);
   const publish = () => {
+    if (unfinished()) return;
     const found = doubtsOf(plan);
     if (found.length > 0 && doubts.length === 0) return setDoubts(found);
     setDoubts([]);
@@ -181,7 +186,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
         </Notice>
       )}
       <p className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
-        <span>{plan.dueAt ? `Due ${when(plan.dueAt)}` : 'No time to hand in by'}</span>
+        <span>{plan.dueAt ? `Due ${when(plan.dueAt)}` : 'No due date'}</span>
         <span>
           {plan.closedAt
             ? `closed ${when(plan.closedAt)}`
@@ -201,7 +206,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             type="button"
             className="button button-main flex-1 justify-center"
             disabled={!keeper.dirty || keeper.busy}
-            onClick={() => void keeper.saveChanges()}
+            onClick={() => !unfinished() && void keeper.saveChanges()}
           >
             Save the changes
           </button>
@@ -234,9 +239,9 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             {plan.closedAt ? 'Open it again' : 'Close it'}
           </button>
           {plan.parts.every((one) => one.attempts === 0) && (
-            <button type="button" className="button button-small" disabled={keeper.busy} onClick={() => void keeper.step('withdraw')}>
-              Take it back from the class
-            </button>
+            <AskFirst action="Withdraw from class" disabled={keeper.busy} act={() => void keeper.step('withdraw')}>
+              {plan.course.name} won’t see this task any more. What students have begun is kept for when you publish it again.
+            </AskFirst>
           )}
         </p>
       )}

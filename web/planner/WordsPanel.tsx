@@ -45,23 +45,23 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
           onChange={(event) => change({ brief: event.target.value })}
         />
       </label>
-      <TimeField label="Due" value={plan.dueAt} change={(dueAt) => change({ dueAt })} />
+      <TimeField label="Due date" lesson={plan.course.lesson} value={plan.dueAt} change={(dueAt) => change({ dueAt })} />
       {plan.dueAt && (
         <div className="text-sm">
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={plan.late} onChange={(event) => change({ late: event.target.checked })} />
-            takes beats after that too, and says how late they are
+            Accept late work, and say how late it is
           </label>
           <span className="mt-1 flex flex-wrap items-center gap-1.5">
-            the first
+            Grace period
             <NumberField
-              label="Minutes that are not late yet"
+              label="Minutes of grace"
               value={plan.grace}
               low={0}
               high={1440}
               take={(grace) => change({ grace: Math.round(grace) })}
             />
-            minutes are not late yet
+            minutes
           </span>
         </div>
       )}

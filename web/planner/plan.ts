@@ -3,6 +3,7 @@ import type {
   Catalogue,
   Freedom,
   Help,
+  Lesson,
   PartInput,
   Pattern,
   PlannedAssignment,
@@ -53,7 +54,7 @@ export type Plan = {
   /** The id that it gets when it is first kept, so that sending it twice makes one. */
   fresh: string;
   createdAt: string;
-  course: { id: string; name: string; counting: 'steps' | 'syllables' | 'bar-beat' };
+  course: { id: string; name: string; counting: 'steps' | 'syllables' | 'bar-beat'; lesson: Lesson };
   title: string;
   brief: string;
   dueAt: string | null;

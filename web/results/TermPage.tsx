@@ -41,7 +41,7 @@ export default function TermPage() {
         <h1>{course.name} over the term</h1>
         <span className="text-faint">
           {course.year}
-          {course.archived && ', put away'}
+          {course.archived && ', archived'}
         </span>
         <span className="ml-auto flex flex-wrap items-baseline gap-x-3 text-sm">
           Take it away:

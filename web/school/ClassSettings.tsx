@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { SchoolPeople } from '../api/types';
+import { AskFirst } from '../ui/AskFirst';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { plural } from '../ui/words';
 import { nextYear } from './years';
 
 type Props = { school: SchoolPeople; course: SchoolPeople['courses'][number]; changed: () => void };
@@ -15,12 +17,62 @@ export function ClassSettings(props: Props) {
   const may = course.own || school.keeps;
   return (
     <>
+      {!course.archived && <LessonTime key={JSON.stringify(course.lesson)} {...props} />}
       {!course.archived && <NameAndYear key={`${course.name} ${course.year}`} {...props} />}
       {may && !course.archived && <Sharing key={course.colleagues.join()} {...props} />}
       {school.keeps && <Hand {...props} />}
       {may && !course.archived && <Next {...props} />}
       {may && <Archive {...props} />}
+      {may && course.students === 0 && <Remove {...props} />}
     </>
+  );
+}
+
+const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/** When the class usually meets: its lessons are offered as due dates. */
+function LessonTime({ course, changed }: Props) {
+  const [day, setDay] = useState(course.lesson?.day ?? 0);
+  const [time, setTime] = useState(course.lesson?.time ?? '');
+  const { busy, error, run } = useTask();
+  const save = () =>
+    run(async () => {
+      const lesson = day === 0 ? null : { day, time };
+      await reply(api.PUT('/api/courses/{id}', { ...at({ id: course.id }), body: { lesson } }));
+      changed();
+    });
+  const same = day === (course.lesson?.day ?? 0) && (day === 0 || time === course.lesson?.time);
+  return (
+    <form
+      className="card mt-3 flex flex-wrap items-end gap-2 text-sm"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <label>
+        Usual lesson
+        <select className="field mt-1 block" value={day} onChange={(event) => setDay(Number(event.target.value))}>
+          <option value={0}>no fixed day</option>
+          {DAYS.map((name, i) => (
+            <option key={name} value={i + 1}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {day !== 0 && (
+        <label>
+          Time
+          <input type="time" className="field mt-1 block" required value={time} onChange={(event) => setTime(event.target.value)} />
+        </label>
+      )}
+      <button type="submit" className="button" disabled={busy || same}>
+        Save lesson
+      </button>
+      <p className="w-full text-faint">A due date without a time then means the lesson of that day.</p>
+      {error && <Notice>{error}</Notice>}
+    </form>
   );
 }
 
@@ -60,7 +112,7 @@ function NameAndYear({ course, changed }: Props) {
         className="button"
         disabled={busy || name.trim() === '' || (name.trim() === course.name && year.trim() === course.year)}
       >
-        Keep the name
+        Save name
       </button>
       {error && <Notice>{error}</Notice>}
     </form>
@@ -105,6 +157,7 @@ function Sharing({ school, course, changed }: Props) {
 function Hand({ school, course, changed }: Props) {
   const [to, setTo] = useState('');
   const { busy, error, run } = useTask();
+  const nameOf = (id: string) => school.colleagues.find((one) => one.id === id)?.name ?? '';
   const hand = () =>
     run(async () => {
       await reply(api.PUT('/api/courses/{id}/teacher', { ...at({ id: course.id }), body: { teacherId: to } }));
@@ -113,9 +166,9 @@ function Hand({ school, course, changed }: Props) {
   return (
     <div className="card mt-3 flex flex-wrap items-end gap-2 text-sm">
       <label>
-        {course.teacher} teaches this class; give it to
+        Transfer this class from {course.teacher} to
         <select className="field field-small mt-1" value={to} onChange={(event) => setTo(event.target.value)}>
-          <option value="">nobody else</option>
+          <option value="">choose a teacher …</option>
           {school.colleagues
             .filter(({ name }) => name !== course.teacher)
             .map(({ id, name }) => (
@@ -125,9 +178,12 @@ function Hand({ school, course, changed }: Props) {
             ))}
         </select>
       </label>
-      <button type="button" className="button" disabled={busy || to === ''} onClick={() => void hand()}>
-        Give the class away
-      </button>
+      {to !== '' && (
+        <AskFirst action="Transfer class" disabled={busy} act={() => void hand()}>
+          {nameOf(to)} will teach “{course.name}” with its {plural(course.students, 'student')} and all its tasks. {course.teacher} won’t
+          see it any more.
+        </AskFirst>
+      )}
       {error && <Notice>{error}</Notice>}
     </div>
   );
@@ -157,7 +213,7 @@ function Next({ course, changed }: Props) {
   );
   return (
     <details className="card mt-3 text-sm">
-      <summary className="font-head text-lg font-bold">Begin the next year</summary>
+      <summary className="font-head text-lg font-bold">Start next year’s class</summary>
       <div className="mt-2 flex flex-wrap gap-2">
         <label className="min-w-56 flex-1">
           Name of the new class
@@ -168,20 +224,27 @@ function Next({ course, changed }: Props) {
           <input className="field mt-1 block w-28" value={year} maxLength={20} onChange={(event) => setYear(event.target.value)} />
         </label>
       </div>
-      {tick('its students come along', students, setStudents)}
-      {tick('its tasks come along, as drafts', tasks, setTasks)}
+      {tick(`Take its ${plural(course.students, 'student')} along`, students, setStudents)}
+      {tick('Copy its tasks, as drafts', tasks, setTasks)}
       {tasks && (
         <span className="flex flex-wrap items-center gap-1.5">
-          due
+          Move due dates by
           <NumberField label="Days later" value={days} low={-1100} high={1100} take={(number) => setDays(Math.round(number))} />
-          days later; 364 is the same day of the week
+          days; 364 keeps the day of the week
         </span>
       )}
-      {tick('the class of now is put away; it stays to be read', archive, setArchive)}
+      {tick('Archive this class; it can still be read', archive, setArchive)}
       {error && <Notice>{error}</Notice>}
-      <button type="button" className="button button-main mt-2" disabled={busy || name.trim() === ''} onClick={() => void begin()}>
-        {busy ? 'One moment …' : `Begin ${year || 'the next year'}`}
-      </button>
+      {busy ? (
+        <p role="status">Making the class and copying its tasks …</p>
+      ) : (
+        name.trim() !== '' && (
+          <AskFirst action={`Start ${year || 'next year'}`} act={() => void begin()}>
+            This makes the class “{name} {year}”{students && ` with the ${plural(course.students, 'student')} of this one`}
+            {tasks && ' and a draft of each task'}.{archive && ` “${course.name}” is archived: you can restore it at any time.`}
+          </AskFirst>
+        )
+      )}
     </details>
   );
 }
@@ -197,12 +260,39 @@ function Archive({ course, changed }: Props) {
     <div className="card mt-3 flex flex-wrap items-center gap-3 text-sm">
       <p className="min-w-56 flex-1">
         {course.archived
-          ? 'This class is put away: everything in it can be read, nothing changes.'
-          : 'Put the class away when its year is over: it leaves Today and stays to be read.'}
+          ? 'This class is archived: everything in it can be read, nothing changes.'
+          : 'Archive the class when its year is over. It can still be read.'}
       </p>
-      <button type="button" className="button" disabled={busy} onClick={() => void put()}>
-        {course.archived ? 'Take it out again' : 'Put it away'}
-      </button>
+      {course.archived ? (
+        <button type="button" className="button" disabled={busy} onClick={() => void put()}>
+          Restore class
+        </button>
+      ) : (
+        <AskFirst action="Archive class" disabled={busy} act={() => void put()}>
+          “{course.name}” leaves Today for you and its {plural(course.students, 'student')}, and nobody can hand in any more. You can
+          restore it here at any time.
+        </AskFirst>
+      )}
+      {error && <Notice>{error}</Notice>}
+    </div>
+  );
+}
+
+function Remove({ course, changed }: Props) {
+  const navigate = useNavigate();
+  const { busy, error, run } = useTask();
+  const remove = () =>
+    run(async () => {
+      await reply(api.DELETE('/api/courses/{id}', at({ id: course.id })));
+      changed();
+      navigate('/school');
+    });
+  return (
+    <div className="card mt-3 flex flex-wrap items-center gap-3 text-sm">
+      <p className="min-w-56 flex-1">A class that never had a student or a task can be deleted.</p>
+      <AskFirst action="Delete class" disabled={busy} act={() => void remove()}>
+        “{course.name}” is deleted for good. Nothing is in it.
+      </AskFirst>
       {error && <Notice>{error}</Notice>}
     </div>
   );

@@ -57,7 +57,7 @@ export default function SchoolPage() {
               >
                 <span className="block font-bold">{course.name}</span>
                 <span className="text-sm text-faint">
-                  {course.archived && 'put away · '}
+                  {course.archived && 'archived · '}
                   {course.year && `${course.year} · `}
                   {(keeps || !course.own) && `${course.teacher} · `}
                   {plural(course.students, 'student')}

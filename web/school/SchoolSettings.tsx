@@ -10,7 +10,7 @@ import { setZone } from '../ui/zone';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
-/** What holds for the whole school, and how long it keeps what is put away. */
+/** What holds for the whole school, and how long it keeps archived classes. */
 export function SchoolSettings({ school, changed }: { school: SchoolPeople; changed: () => void }) {
   const [name, setName] = useState(school.name);
   const [zone, setTheZone] = useState(school.zone);
@@ -70,7 +70,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
       <div>
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={keepYears !== null} onChange={(event) => setKeepYears(event.target.checked ? 3 : null)} />
-          classes that are put away go after some years, with all their work
+          Delete archived classes after some years, with all their work
         </label>
         {keepYears !== null && (
           <span className="flex items-center gap-1.5">

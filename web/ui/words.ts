@@ -4,13 +4,13 @@ import { inZone, wallTime } from './zone';
 export function when(time: string | null | undefined): string {
   if (!time) return '';
   const date = new Date(time);
-  return date.toLocaleString(undefined, { ...inZone(), weekday: 'short', ...dayOf(date), hour: '2-digit', minute: '2-digit' });
+  return date.toLocaleString(undefined, { ...inZone(), weekday: 'short', ...dayOf(date), hour: 'numeric', minute: '2-digit' });
 }
 
 /** The same without the day of the week, for narrow places. */
 export function briefly(time: string): string {
   const date = new Date(time);
-  return date.toLocaleString(undefined, { ...inZone(), ...dayOf(date), hour: '2-digit', minute: '2-digit' });
+  return date.toLocaleString(undefined, { ...inZone(), ...dayOf(date), hour: 'numeric', minute: '2-digit' });
 }
 
 function dayOf(date: Date): Intl.DateTimeFormatOptions {
@@ -73,7 +73,7 @@ export function lower(text: string): string {
 
 /** A time of this day. */
 export function clock(time: string): string {
-  return new Date(time).toLocaleTimeString(undefined, { ...inZone(), hour: '2-digit', minute: '2-digit' });
+  return new Date(time).toLocaleTimeString(undefined, { ...inZone(), hour: 'numeric', minute: '2-digit' });
 }
 
 /** Sorts as the reader's language sorts names. */

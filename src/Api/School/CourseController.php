@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\School;
 
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
@@ -13,6 +14,7 @@ use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Http\Body;
+use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\School\Enrolments;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Record;
@@ -42,29 +44,61 @@ final readonly class CourseController
     ) {
     }
 
-    /** How it counts and is called, whether it is put away; what is left out stays. */
+    /** How it counts, is called and when it meets, whether it is archived; what is left out stays. */
     #[Route('/api/courses/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
-        $fields = Body::of($request, ['counting', 'name', 'year', 'archived']);
-        $course = $fields->has('archived') ? $this->access->ownCourse($id) : $this->access->taughtCourse($id);
-        if ($fields->has('archived')) {
-            $archived = $fields->bool('archived', false);
-            $archived ? $course->archive($this->now()) : $course->takeOut();
-            $this->record->now($archived ? 'archive' : 'take-out-again', $this->access->account(), $course->id);
-        } else {
-            $this->access->workedCourse($id);
-        }
-        if ($fields->has('counting')) {
-            $course->count(self::counting($fields));
-        }
-        if ($fields->has('name')) {
-            [$name, $year] = self::name($fields);
-            $course->call($name, $year);
-        }
-        $this->entities->flush();
+        $fields = Body::of($request, ['counting', 'name', 'year', 'lesson', 'archived']);
+        $course = $fields->has('archived') ? $this->access->ownCourse($id) : $this->access->workedCourse($id);
+        $this->entities->wrapInTransaction(function () use ($course, $fields): void {
+            $this->entities->refresh($course, LockMode::PESSIMISTIC_WRITE);
+            if ($fields->has('archived') && $fields->bool('archived', false) !== (null !== $course->archivedAt)) {
+                null === $course->archivedAt ? $course->archive($this->now()) : $course->restore();
+                $what = null === $course->archivedAt ? 'restore-class' : 'archive';
+                $this->record->now($what, $this->access->account(), $course->id);
+            }
+            if ($fields->has('counting') || $fields->has('name') || $fields->has('lesson')) {
+                Access::current($course);
+            }
+            if ($fields->has('counting')) {
+                $course->count(self::counting($fields));
+            }
+            if ($fields->has('name')) {
+                [$name, $year] = self::name($fields);
+                $course->call($name, $year);
+            }
+            if ($fields->has('lesson')) {
+                $course->meet(self::lesson($fields));
+            }
+        });
 
         return new JsonResponse(['id' => (string) $course->id, 'name' => $course->name, 'counting' => $course->counting->value]);
+    }
+
+    /** Deletes a class in which there is nothing: nobody is or was in it, and it has no task. */
+    #[Route('/api/courses/{id}', methods: 'DELETE')]
+    public function remove(string $id): Response
+    {
+        $course = $this->access->ownCourse($id);
+        $this->entities->wrapInTransaction(function () use ($course, $id): void {
+            $this->entities->refresh($course, LockMode::PESSIMISTIC_WRITE);
+            $connection = $this->entities->getConnection();
+            $used = $connection->fetchOne(
+                'SELECT EXISTS (SELECT 1 FROM enrolment WHERE course_id = :id) OR EXISTS (SELECT 1 FROM past_enrolment WHERE course_id = :id) '
+                    .'OR EXISTS (SELECT 1 FROM assignment WHERE course_id = :id)',
+                ['id' => $id],
+            );
+            if (false !== $used) {
+                throw new Conflict("\"$course->name\" isn’t empty, so it can’t be deleted. Archive it instead.");
+            }
+            foreach (['colleague', 'lent', 'joining', 'join_code', 'own_column'] as $table) {
+                $connection->delete($table, ['course_id' => $id]);
+            }
+            $this->entities->remove($course);
+            $this->record->now('delete-class', $this->access->account(), $course->id);
+        });
+
+        return new Response(null, 204);
     }
 
     /** With whom a class is shared: those who are named, and nobody else. */
@@ -121,6 +155,13 @@ final readonly class CourseController
         $days = self::days($fields);
         $next = new Course($course->school, $course->teacher, $name, $course->counting, $year);
         $this->entities->wrapInTransaction(function () use ($course, $next, $fields, $days): void {
+            // Of two presses at once, the second finds the class of the first.
+            $this->entities->refresh($course, LockMode::PESSIMISTIC_WRITE);
+            $same = ['school' => $course->school, 'teacher' => $course->teacher, 'name' => $next->name, 'year' => $next->year];
+            if (null !== $this->entities->getRepository(Course::class)->findOneBy($same)) {
+                throw new Conflict(trim("There is a class \"$next->name\" already: $next->year").'. Give the new one another name or year.');
+            }
+            $next->meet($course->lesson());
             $this->entities->persist($next);
             foreach ($this->entities->getRepository(Colleague::class)->findBy(['course' => $course]) as $one) {
                 $this->entities->persist(new Colleague($next, $one->account, $next->school));
@@ -152,8 +193,10 @@ final readonly class CourseController
         $assignment = $this->access->taughtAssignment($id);
         $fields = Body::of($request, ['courseId', 'days']);
         $copy = $assignment->copyTo($this->access->workedCourse($fields->string('courseId')), self::days($fields), $this->now());
-        $this->entities->persist($copy);
-        $this->entities->flush();
+        $this->entities->wrapInTransaction(function () use ($copy): void {
+            $this->entities->persist($copy);
+            $this->record->now('copy-task', $this->access->account(), $copy->id);
+        });
 
         return new JsonResponse(['id' => (string) $copy->id], 201);
     }
@@ -162,6 +205,23 @@ final readonly class CourseController
     {
         return CountingStyle::tryFrom($fields->string('counting'))
             ?? throw InvalidInput::at('counting', 'this must be "steps", "syllables" or "bar-beat".');
+    }
+
+    /** @return array{day: int, time: string}|null */
+    private static function lesson(Fields $fields): ?array
+    {
+        if ($fields->isNull('lesson')) {
+            return null;
+        }
+        $lesson = Fields::of($fields->value('lesson'), 'lesson', ['day', 'time']);
+        $day = $lesson->int('day');
+        Range::check('lesson.day', $day, 1, 7);
+        $time = $lesson->string('time');
+        if (1 !== preg_match('/^(?:[01]\d|2[0-3]):[0-5]\d$/D', $time)) {
+            throw InvalidInput::at('lesson.time', 'this must be a time of day such as "14:30".');
+        }
+
+        return ['day' => $day, 'time' => $time];
     }
 
     /** @return array{string, string} name and year */

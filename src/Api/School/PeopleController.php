@@ -67,7 +67,7 @@ final readonly class PeopleController
         $keeps = Role::Keeper === $account->role;
         $whose = $keeps ? 'c.school_id = :id' : 'c.id IN (SELECT course_id FROM teaching WHERE account_id = :id)';
         $courses = $this->connection->fetchAllAssociative(<<<SQL
-            SELECT c.id, c.name, c.year, c.counting, a.name AS teacher, c.teacher_id = :me AS own, c.archived_at IS NOT NULL AS archived,
+            SELECT c.id, c.name, c.year, c.counting, c.lesson_day, c.lesson_time, a.name AS teacher, c.teacher_id = :me AS own, c.archived_at IS NOT NULL AS archived,
                 (SELECT count(*) FROM enrolment e WHERE e.course_id = c.id) AS students,
                 (SELECT coalesce(json_agg(k.account_id), '[]') FROM colleague k WHERE k.course_id = c.id) AS colleagues
             FROM course c JOIN account a ON a.id = c.teacher_id
@@ -90,7 +90,8 @@ final readonly class PeopleController
             'courses' => array_map(
                 static fn (array $one): array => [
                     'colleagues' => json_decode(\is_string($one['colleagues']) ? $one['colleagues'] : '[]', true, 3, \JSON_THROW_ON_ERROR),
-                ] + $one,
+                    'lesson' => null === $one['lesson_day'] ? null : ['day' => $one['lesson_day'], 'time' => $one['lesson_time']],
+                ] + array_diff_key($one, ['lesson_day' => true, 'lesson_time' => true]),
                 $courses,
             ),
             'teachers' => $keeps ? $teachers : [],

@@ -51,6 +51,7 @@ final readonly class Shapes
                 'id' => (string) $assignment->course->id,
                 'name' => $assignment->course->name,
                 'counting' => $assignment->course->counting->value,
+                'lesson' => $assignment->course->lesson(),
             ],
         ];
     }

@@ -36,7 +36,7 @@ final readonly class TodayController
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, s.points, count(e.student_id) AS students '
+            'SELECT c.id, c.name, c.counting, c.lesson_day, c.lesson_time, s.points, count(e.student_id) AS students '
                 .'FROM teaching t JOIN course c ON c.id = t.course_id '
                 .'JOIN school s ON s.id = c.school_id '
                 .'LEFT JOIN enrolment e ON e.course_id = c.id WHERE t.account_id = ? AND c.archived_at IS NULL '
@@ -85,7 +85,19 @@ final readonly class TodayController
             ];
         }
 
-        return ['courses' => $courses, 'assignments' => array_values($assignments)];
+        return ['courses' => array_map(self::course(...), $courses), 'assignments' => array_values($assignments)];
+    }
+
+    /**
+     * @param array<string, mixed> $row
+     *
+     * @return array<string, mixed>
+     */
+    private static function course(array $row): array
+    {
+        $lesson = null === $row['lesson_day'] ? null : ['day' => $row['lesson_day'], 'time' => $row['lesson_time']];
+
+        return ['lesson' => $lesson] + array_diff_key($row, ['lesson_day' => true, 'lesson_time' => true]);
     }
 
     /** @return array<string, mixed> */
