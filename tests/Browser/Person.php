@@ -298,6 +298,19 @@ final readonly class Person
         }, "the field \"$label\"");
     }
 
+    /** Types a date as a hand does, in the order of this browser's language; `$parts` is how many of day, month and year. */
+    public function typeDate(string $label, \DateTimeInterface $date, int $parts = 3): void
+    {
+        $order = $this->script('return new Intl.DateTimeFormat().formatToParts(new Date()).map(({ type }) => type)');
+        \assert(\is_array($order));
+        $written = array_intersect_key(
+            ['day' => $date->format('d'), 'month' => $date->format('m'), 'year' => $date->format('Y')],
+            $wanted = array_flip(array_filter($order, is_string(...))),
+        );
+        uksort($written, static fn (string $one, string $other): int => $wanted[$one] <=> $wanted[$other]);
+        $this->see("[aria-label=\"$label: day\"]")->sendKeys(implode('', \array_slice($written, 0, $parts)));
+    }
+
     public function choose(string $label, string $option): void
     {
         $path = "//*[(self::label and starts-with(normalize-space(.), \"$label\")) or (self::select and "

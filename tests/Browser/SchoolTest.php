@@ -177,7 +177,7 @@ final class SchoolTest extends BrowserTestCase
         $odile->press('More time, or excused');
         $odile->tick('Siobhán');
         // Tomorrow, as a hand types it: a day alone is the end of that day.
-        $odile->see('[aria-label="More time until: day"]')->sendKeys((new \DateTimeImmutable('+1 day'))->format('dmY'));
+        $odile->typeDate('More time until', new \DateTimeImmutable('+1 day'));
         $odile->fill('Why', 'broke an arm');
         $odile->press('Give more time');
         $odile->told('More time: 1 student.');
