@@ -25,6 +25,16 @@ final class Version20261130000000 extends AbstractMigration
         $this->addSql('ALTER TABLE joining ADD CONSTRAINT joining_of FOREIGN KEY (account_id) REFERENCES account (id) ON DELETE CASCADE');
         $this->addSql('CREATE UNIQUE INDEX joining_account ON joining (course_id, account_id)');
         $this->addSql('ALTER TABLE course ADD lesson_day SMALLINT DEFAULT NULL, ADD lesson_time VARCHAR(5) DEFAULT NULL');
+        // A press that claims an earlier time counts from its arrival, unless its teacher accepts it. What was taken so far stays.
+        $this->addSql('ALTER TABLE attempt ADD press_accepted BOOLEAN DEFAULT NULL');
+        $this->addSql('UPDATE attempt SET press_accepted = true WHERE pressed_at IS NOT NULL');
+        $this->addSql('ALTER TABLE assignment ADD trusts_presses BOOLEAN DEFAULT false NOT NULL');
+        // From where somebody failed to sign in is kept for some weeks, beside the record that nobody may change.
+        $this->addSql('CREATE TABLE deed_address (deed_id UUID NOT NULL PRIMARY KEY, address VARCHAR(45) NOT NULL, '
+            .'at TIMESTAMP(0) WITH TIME ZONE NOT NULL)');
+        $this->addSql('CREATE INDEX deed_address_at ON deed_address (at)');
+        $this->addSql("INSERT INTO deed_address SELECT id, details->>'address', at FROM deed WHERE details->>'address' IS NOT NULL");
+        $this->addSql("UPDATE deed SET details = (details::jsonb - 'address')::json WHERE details->>'address' IS NOT NULL");
         // What is open already cannot be taken back.
         $this->addSql('ALTER TABLE feedback ADD opened_at TIMESTAMP(0) WITH TIME ZONE DEFAULT NULL');
         $this->addSql('UPDATE feedback SET opened_at = returned_at WHERE returned_at IS NOT NULL');

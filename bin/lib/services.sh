@@ -166,6 +166,9 @@ prepare_web() {
     chmod 711 "$run"
     chmod 750 "$run/database"
     chmod 700 "$run/web"
+    # What is about people is for this instance alone.
+    chmod 700 "$DATA/audio" "$DATA/mail" "$DATA/log/web"
+    chmod 711 "$DATA/log"
     is_root || return 0
     chown postgres:www-data "$run/database"
     chown -R www-data: "$run/web" "$DATA/nginx" "$DATA/cache" "$DATA/log/web" "$DATA/audio" "$DATA/mail"

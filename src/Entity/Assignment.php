@@ -48,6 +48,10 @@ class Assignment
     #[ORM\Column(type: 'smallint', options: ['default' => 0])]
     public int $grace = 0;
 
+    /** @readonly @phpstan-allow-private-mutation Whether presses that claim an earlier time than their arrival count from then. */
+    #[ORM\Column(options: ['default' => false])]
+    public bool $trustsPresses = false;
+
     /** @readonly @phpstan-allow-private-mutation How much its marks count over the term; 0 for not at all. */
     #[ORM\Column(options: ['default' => 1])]
     public float $weight = 1;
@@ -116,6 +120,11 @@ class Assignment
         [$this->late, $this->grace] = [$late, $grace];
     }
 
+    public function trustPresses(bool $trusts): void
+    {
+        $this->trustsPresses = $trusts;
+    }
+
     public function weigh(float $weight): void
     {
         $this->weight = $weight;
@@ -178,10 +187,7 @@ class Assignment
     /** @return int minutes by which what came in then is late, counted from when it was due, rounded up; 0 where it is not */
     public function lateness(\DateTimeImmutable $at, ?Leave $leave = null): int
     {
-        $due = $this->dueFor($leave);
-
-        return null === $due || $at <= $due
-            ? 0 : (int) ceil(($at->getTimestamp() - ($leave->until ?? $this->dueAt ?? $due)->getTimestamp()) / 60);
+        return Lateness::minutes($at, $this->dueFor($leave), $leave->until ?? $this->dueAt);
     }
 
     /** @param Leave|null $leave of the student who asks: it holds although the task is closed */

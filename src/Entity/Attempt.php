@@ -88,6 +88,10 @@ class Attempt
     #[ORM\Column(nullable: true)]
     public ?int $failed = null;
 
+    /** @readonly @phpstan-allow-private-mutation Whether its teacher counts it from when it was pressed; null where that is not decided. */
+    #[ORM\Column(nullable: true)]
+    public ?bool $pressAccepted = null;
+
     /**
      * @param int                     $number    of the student in this part, from 1
      * @param Uuid|null               $press     names the press of "Hand in", so that one press hands in once however often it is sent
@@ -148,5 +152,10 @@ class Attempt
     public function fail(int $revision): void
     {
         $this->failed = $revision;
+    }
+
+    public function acceptPress(bool $accepted): void
+    {
+        $this->pressAccepted = $accepted;
     }
 }

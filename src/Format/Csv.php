@@ -75,7 +75,12 @@ final readonly class Csv
     {
         $text = (string) $cell;
 
-        return \is_string($cell) && 1 === preg_match('/^[=+\-@\t\r]/', $text) && !is_numeric($text) ? "'$text" : $text;
+        if (!\is_string($cell) || is_numeric($text)) {
+            return $text;
+        }
+
+        // Also where another program takes a semicolon or a tab for the end of the cell.
+        return (string) preg_replace('/(^|[;\t\r\n])(?=\s*[=+\-@]|[\t\r])/', "$1'", $text);
     }
 
     /** UTF-8 and UTF-16, by their marks or by how they look, else as Windows writes Latin letters (code page 1252). */

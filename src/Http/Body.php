@@ -55,11 +55,11 @@ final readonly class Body
             return null;
         }
         $text = $fields->string($key);
-        $time = \DateTimeImmutable::createFromFormat('!'.\DATE_ATOM, $text);
-        $errors = \DateTimeImmutable::getLastErrors();
         $strict = 1 === preg_match('/^20\d\d-\d\d-\d\dT\d\d:\d\d:\d\d(?:Z|[+-](?:0\d|1[0-4]):[0-5]\d)$/D', $text);
+        $time = $strict ? \DateTimeImmutable::createFromFormat('!'.\DATE_ATOM, $text) : false;
+        $errors = \DateTimeImmutable::getLastErrors();
         // PHP rolls 31 February over to March, with a warning.
-        if (false === $time || !$strict || (false !== $errors && 0 < $errors['warning_count'] + $errors['error_count'])) {
+        if (false === $time || (false !== $errors && 0 < $errors['warning_count'] + $errors['error_count'])) {
             throw InvalidInput::at($key, 'this must be a date and time of the calendar such as 2026-12-01T18:00:00+00:00, or null.');
         }
 

@@ -6,6 +6,10 @@ namespace Pulsanda\App\Http;
 
 use Doctrine\DBAL\Exception\ConnectionException;
 use Doctrine\DBAL\Exception\DriverException;
+use Doctrine\DBAL\Exception\ForeignKeyConstraintViolationException;
+use Doctrine\DBAL\Exception\RetryableException;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\ORM\EntityNotFoundException;
 use Doctrine\ORM\OptimisticLockException;
 use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -21,6 +25,8 @@ final readonly class ProblemListener
 {
     /** Seconds after which a service that is being restarted is back. */
     private const BACK_IN = '2';
+
+    private const NOT_HERE = 'This is not here, or it is not yours to see.';
 
     public function __invoke(ExceptionEvent $event): void
     {
@@ -40,6 +46,13 @@ final readonly class ProblemListener
                 409,
                 'This was changed elsewhere at the same moment; load it again.',
             ),
+            // Two did at the same moment what only one can do.
+            $error instanceof UniqueConstraintViolationException || $error instanceof ForeignKeyConstraintViolationException
+                || $error instanceof RetryableException => Problem::response(
+                    409,
+                    'Somebody changed this at the same moment. Load the page again, look, and try once more.',
+                ),
+            $error instanceof EntityNotFoundException => Problem::response(404, self::NOT_HERE),
             $error instanceof HttpExceptionInterface && $error->getStatusCode() < 500 => Problem::response(
                 $error->getStatusCode(),
                 self::sentence($error),
@@ -87,7 +100,7 @@ final readonly class ProblemListener
     private static function sentence(HttpExceptionInterface $error): string
     {
         return match ($error->getStatusCode()) {
-            404 => 'This is not here, or it is not yours to see.',
+            404 => self::NOT_HERE,
             405 => 'This cannot be done here.',
             default => $error->getMessage(),
         };

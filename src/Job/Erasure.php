@@ -25,7 +25,17 @@ final readonly class Erasure
         if ([] === $accounts) {
             return;
         }
-        $this->connection->transactional(function () use ($accounts): void {
+        $ids = ['accounts' => $accounts];
+        $types = ['accounts' => ArrayParameterType::STRING];
+        $sounds = $this->connection->transactional(function () use ($ids, $types): array {
+            // Their own files of sound, and those of others that hold a beat of theirs under their name.
+            /** @var list<string> $sounds */
+            $sounds = $this->connection->fetchFirstColumn(
+                'DELETE FROM rendering WHERE account_id IN (:accounts) OR EXISTS ('
+                    ."SELECT 1 FROM json_array_elements(beats) beat WHERE beat ->> 'owner' IN (:accounts)) RETURNING id",
+                $ids,
+                $types,
+            );
             foreach ([
                 'DELETE FROM feedback WHERE attempt_id IN (SELECT id FROM attempt WHERE student_id IN (:accounts))',
                 'DELETE FROM attempt WHERE student_id IN (:accounts)',
@@ -36,19 +46,18 @@ final readonly class Erasure
                 'DELETE FROM colleague WHERE account_id IN (:accounts)',
                 'DELETE FROM phrase WHERE teacher_id IN (:accounts)',
                 'DELETE FROM intake WHERE by_id IN (:accounts)',
-                // Their files go with what has had its time.
-                "UPDATE rendering SET ends_at = '2000-01-01T00:00:00Z' WHERE account_id IN (:accounts)",
+                'DELETE FROM reset_link WHERE account_id IN (:accounts)',
+                'DELETE FROM past_enrolment WHERE student_id IN (:accounts)',
+                // Beats on the Shelf and own sounds go with the account.
+                'DELETE FROM username WHERE name IN (SELECT sign_in FROM account WHERE id IN (:accounts))',
+                'DELETE FROM account WHERE id IN (:accounts)',
             ] as $statement) {
-                $this->connection->executeStatement($statement, ['accounts' => $accounts], ['accounts' => ArrayParameterType::STRING]);
+                $this->connection->executeStatement($statement, $ids, $types);
             }
+
+            return $sounds;
         });
-        $this->renderings->tidy();
-        // Beats on the Shelf and own sounds go with the account.
-        $this->connection->executeStatement(
-            'DELETE FROM account WHERE id IN (:accounts)',
-            ['accounts' => $accounts],
-            ['accounts' => ArrayParameterType::STRING],
-        );
+        $this->renderings->removeFiles($sounds);
     }
 
     /**

@@ -18,7 +18,19 @@ final readonly class Judging
 
     public function ask(Part $part): void
     {
-        $this->bus->dispatch(new JudgeAgain((string) $part->id));
+        $this->dispatch((string) $part->id);
+    }
+
+    /** One that waits already will see what is newest, so no second one is needed. */
+    private function dispatch(string $part): void
+    {
+        $waits = $this->connection->fetchOne(
+            "SELECT 1 FROM messenger_messages WHERE queue_name = 'jobs' AND delivered_at IS NULL AND body LIKE ? LIMIT 1",
+            ['%'.addcslashes(JudgeAgain::class, '\\%_').'%'.$part.'%'],
+        );
+        if (false === $waits) {
+            $this->bus->dispatch(new JudgeAgain($part));
+        }
     }
 
     /**
@@ -53,7 +65,7 @@ final readonly class Judging
             WHERE t.judged < p.revision AND t.failed IS DISTINCT FROM p.revision
             SQL);
         foreach ($parts as $part) {
-            $this->bus->dispatch(new JudgeAgain($part));
+            $this->dispatch($part);
         }
 
         return \count($parts);

@@ -13,6 +13,7 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Mime\Email;
+use Symfony\Component\RateLimiter\RateLimiterFactory;
 
 /**
  * Mails a link for a new password to a teacher or keeper whose address is known; to everybody else nothing, so that nobody learns by it who
@@ -27,6 +28,7 @@ final readonly class MailResetHandler
         private EntityManagerInterface $entities,
         private MailerInterface $mailer,
         private ClockInterface $clock,
+        private RateLimiterFactory $resetAccountLimiter,
         #[Autowire('%env(default:app.sender:MAIL_FROM)%')]
         private string $from,
     ) {
@@ -37,6 +39,10 @@ final readonly class MailResetHandler
         $name = SignInName::canonical($asked->name);
         $account = null === $name ? null : $this->entities->getRepository(Account::class)->findOneBy(['signIn' => $name]);
         if (null === $account || !$account->teaches() || '' === $account->email || $account->isDisabled()) {
+            return;
+        }
+        // Whoever knows a name cannot fill its owner's mailbox.
+        if (!$this->resetAccountLimiter->create((string) $account->id)->consume()->isAccepted()) {
             return;
         }
         foreach ($this->entities->getRepository(ResetLink::class)->findBy(['account' => $account]) as $old) {

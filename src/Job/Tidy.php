@@ -16,6 +16,8 @@ final readonly class Tidy
 {
     /** Bytes. */
     private const MOST_LOG = 2_000_000;
+    /** Of sign-ins that failed, for whoever looks into an attack. */
+    private const ADDRESSES_KEPT = '-30 days';
 
     public function __construct(
         private Connection $connection,
@@ -43,6 +45,15 @@ final readonly class Tidy
                 [$this->clock->now()->getTimestamp()],
             ),
             'draft states' => (int) $this->connection->executeStatement('DELETE FROM draft_state WHERE NOT kept AND saved_at < ?', [$hour]),
+            'addresses' => (int) $this->connection->executeStatement(
+                'DELETE FROM deed_address WHERE at < ?',
+                [$this->clock->now()->modify(self::ADDRESSES_KEPT)->format(\DATE_ATOM)],
+            ),
+            'usernames that nobody got' => (int) $this->connection->executeStatement(
+                'DELETE FROM username u WHERE reserved_at < ? AND NOT EXISTS (SELECT 1 FROM account WHERE sign_in = u.name) '
+                    .'AND NOT EXISTS (SELECT 1 FROM joining WHERE sign_in = u.name)',
+                [$this->clock->now()->modify('-1 day')->format(\DATE_ATOM)],
+            ),
             'sounds' => $this->renderings->tidy(),
             'classes whose time was over' => $this->erasure->overdue(),
             'parts judged again' => $this->judging->askForAll(),

@@ -32,9 +32,16 @@ final readonly class Record
      * @param string               $what    a short name, such as "return"
      * @param Uuid|null            $subject what it was done to
      * @param array<string, mixed> $details what changed; never what a person typed
+     * @param string|null          $address from where it was done; it goes after a time, the record stays
      */
-    public function now(string $what, ?Account $who, ?Uuid $subject, array $details = [], ?School $school = null): void
-    {
+    public function now(
+        string $what,
+        ?Account $who,
+        ?Uuid $subject,
+        array $details = [],
+        ?School $school = null,
+        ?string $address = null,
+    ): void {
         $deed = new Deed(
             $school ?? $who?->school,
             $what,
@@ -47,5 +54,8 @@ final readonly class Record
             'id' => $deed->id, 'school_id' => $deed->school?->id, 'what' => $deed->what, 'who' => $deed->who, 'subject' => $deed->subject,
             'details' => $deed->details, 'at' => $deed->at,
         ], self::TYPES);
+        null === $address || $this->connection->insert('deed_address', [
+            'deed_id' => (string) $deed->id, 'address' => $address, 'at' => $deed->at->format(\DATE_ATOM),
+        ]);
     }
 }

@@ -64,7 +64,7 @@ final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoin
         $badge = $event->getPassport()?->getBadge(UserBadge::class);
         $meant = $badge instanceof UserBadge ? $this->accounts->meant($badge->getUserIdentifier()) : null;
         $what = $event->getException() instanceof TooManyLoginAttemptsAuthenticationException ? 'sign-in-limit' : 'sign-in-failed';
-        $this->record->now($what, null, $meant?->id, ['address' => $event->getRequest()->getClientIp()], $meant?->school);
+        $this->record->now($what, null, $meant?->id, [], $meant?->school, $event->getRequest()->getClientIp());
     }
 
     public function start(Request $request, ?AuthenticationException $authException = null): Response

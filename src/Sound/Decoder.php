@@ -111,6 +111,10 @@ final readonly class Decoder
             $out = '';
         }
 
+        // 126 and 127: the program cannot be run, or is not there (POSIX, Shell Command Language, 2.8.2).
+        if (\in_array($process->getExitCode(), [126, 127], true)) {
+            throw new \RuntimeException("$command[0] is missing on this server; install it and start again.");
+        }
         if ('' === $out) {
             throw InvalidInput::at('', 'This sound is broken and cannot be read; save it once more and bring it again.');
         }

@@ -32,6 +32,8 @@ final readonly class Renderings
     private const MOST_SECONDS = 3600;
     /** That one person has under way. */
     private const MOST_AT_ONCE = 3;
+    /** Seconds of sound that one person makes in a day. */
+    private const MOST_IN_A_DAY = 4 * 3600;
     /** Seconds after which a worker that was not heard of is taken to be gone. */
     private const GONE = 20;
     /** Frames between two looks at the database. */
@@ -66,6 +68,14 @@ final readonly class Renderings
                 self::MOST_SECONDS / 60,
             ));
         }
+        $left = $this->left($account);
+        if ($seconds > $left) {
+            throw new Conflict(\sprintf(
+                'This is %d minutes of sound, and you have %d left for today. Take fewer passes, or try again tomorrow.',
+                ceil($seconds / 60),
+                intdiv($left, 60),
+            ));
+        }
         $under = $this->connection->fetchOne(
             "SELECT count(*) FROM rendering WHERE account_id = ? AND state IN ('waiting', 'going') AND ends_at > ?",
             [(string) $account->id, $this->now()],
@@ -91,13 +101,51 @@ final readonly class Renderings
         $this->entities->flush();
         $id = (string) $rendering->id;
         if ($seconds <= self::AT_ONCE) {
-            $this->render($id);
+            try {
+                $this->render($id);
+            } catch (\Throwable $error) {
+                $this->logger->error('Rendering {id} failed: {message}', ['id' => $id, 'message' => $error->getMessage()]);
+                $this->fail($id);
+            }
         }
 
         return [$id, $seconds > self::AT_ONCE];
     }
 
-    /** Mixes what is asked for, unless somebody else is at it or it is no longer wanted. */
+    /** @return int seconds of sound that somebody may still make today: what they made stays for a day */
+    public function left(Account $account): int
+    {
+        $made = $this->connection->fetchOne('SELECT coalesce(sum(total), 0) FROM rendering WHERE account_id = ?', [(string) $account->id]);
+
+        return max(0, self::MOST_IN_A_DAY - intdiv(is_numeric($made) ? (int) $made : 0, Wav::RATE));
+    }
+
+    /**
+     * What is mixed next: of all that waits, the oldest of whoever has had least so far, so that nobody's long orders keep others waiting.
+     *
+     * @return string|null its id
+     */
+    public function next(): ?string
+    {
+        $id = $this->connection->fetchOne(
+            "SELECT r.id FROM rendering r WHERE r.state = 'waiting' OR (r.state = 'going' AND r.beat_at < ?) ORDER BY ("
+                .'SELECT coalesce(sum(o.done), 0) FROM rendering o WHERE o.account_id = r.account_id), r.id LIMIT 1',
+            [$this->now(-self::GONE)],
+        );
+
+        return \is_string($id) ? $id : null;
+    }
+
+    public function fail(string $id): void
+    {
+        $this->connection->executeStatement("UPDATE rendering SET state = 'failed' WHERE id = ?", [$id]);
+    }
+
+    /**
+     * Mixes what is asked for, unless somebody else is at it or it is no longer wanted. Where it fails, it waits again.
+     *
+     * @throws \Throwable what went wrong
+     */
     public function render(string $id): void
     {
         $claimed = $this->connection->executeStatement(
@@ -121,8 +169,8 @@ final readonly class Renderings
         } catch (Stopped) {
             $this->logger->info('Rendering {id} was stopped', ['id' => $id]);
         } catch (\Throwable $error) {
-            $this->logger->error('Rendering {id} failed: {message}', ['id' => $id, 'message' => $error->getMessage()]);
-            $this->connection->executeStatement("UPDATE rendering SET state = 'failed' WHERE id = ?", [$id]);
+            $this->connection->executeStatement("UPDATE rendering SET state = 'waiting' WHERE id = ? AND state = 'going'", [$id]);
+            throw $error;
         } finally {
             if (is_file("$file.part")) {
                 unlink("$file.part");
@@ -155,9 +203,21 @@ final readonly class Renderings
     {
         /** @var list<string> $old */
         $old = $this->connection->fetchFirstColumn('DELETE FROM rendering WHERE ends_at < ? RETURNING id', [$this->now()]);
-        array_map($this->remove(...), $old);
+        $this->removeFiles($old);
+        // What a crash has left without a row.
+        foreach (glob($this->folder.'/*') ?: [] as $file) {
+            if (is_file($file) && filemtime($file) < time() - 2 * 86_400) {
+                unlink($file);
+            }
+        }
 
         return \count($old);
+    }
+
+    /** @param list<string> $ids of renderings that are deleted */
+    public function removeFiles(array $ids): void
+    {
+        array_map($this->remove(...), $ids);
     }
 
     /** @return \Closure(int): void */

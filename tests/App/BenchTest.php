@@ -134,9 +134,10 @@ final class BenchTest extends ApiTestCase
         );
     }
 
-    /** Foghorn Shuffle was due: what was pressed before that, and was on its way, is taken, and its teacher reads both times. */
-    public function testAPressThatHadToWaitCountsByItsOwnTime(): void
+    /** What was pressed before a task was due, and was on its way, is taken. It is late by its arrival until its teacher accepts its own time. */
+    public function testAPressThatHadToWaitIsTakenAndItsTeacherSaysWhatCounts(): void
     {
+        $this->one("UPDATE assignment SET due_at = now() - interval '1 minute' WHERE title = 'Foghorn Shuffle' RETURNING id");
         $this->signIn('freya');
         $bench = $this->bench('Foghorn Shuffle');
         $due = new \DateTimeImmutable($this->text($bench, 'assignment.dueAt'));
@@ -146,8 +147,8 @@ final class BenchTest extends ApiTestCase
             ['version' => 0, 'pattern' => $this->with($bench, 'kick', [['at' => 0]]), 'note' => '', 'press' => $press, 'pressedAt' => $at],
         );
         [$first, $second] = ['0198a7c0-0000-7000-8000-000000000001', '0198a7c0-0000-7000-8000-000000000002'];
-        $pressed = $due->modify('-2 minutes')->format(\DATE_ATOM);
-        $this->assertProblem(409, 'is over', $send($due->modify('+1 minute')->format(\DATE_ATOM), $first));
+        $pressed = $due->modify('-30 seconds')->format(\DATE_ATOM);
+        $this->assertProblem(409, 'is over', $send($due->modify('+30 seconds')->format(\DATE_ATOM), $first));
         $this->assertProblem(409, 'is over', $send('2099-01-01T00:00:00+00:00', $first));
         $this->assertProblem(409, 'is over', $send('2020-01-01T00:00:00+00:00', $first));
         $this->assertProblem(422, 'pressedAt', $send('a moment ago', $first));
@@ -159,6 +160,54 @@ final class BenchTest extends ApiTestCase
         $seen = $this->json($this->get('/api/attempts/'.$this->attempt('Foghorn Shuffle', 'freya')));
         self::assertSame($pressed, $this->at($seen, 'attempt.pressedAt'));
         self::assertGreaterThan($due, new \DateTimeImmutable($this->text($seen, 'attempt.handedInAt')));
+        $attempt = '/api/attempts/'.$this->attempt('Foghorn Shuffle', 'freya');
+        $late = function (string $who = 'freya'): mixed {
+            $students = (array) $this->json($this->get('/api/parts/'.$this->part('Foghorn Shuffle').'/marking'))['students'];
+            $freya = array_values(array_filter($students, fn (mixed $one): bool => \is_array($one) && $one['id'] === $this->account($who)))[0] ?? [];
+            self::assertIsArray($freya);
+
+            return $this->at($freya, 'attempts.0.late');
+        };
+        self::assertGreaterThan(0, $late());
+        self::assertNull($this->at($this->json($this->get($attempt)), 'attempt.pressAccepted'));
+        self::assertSame(204, $this->send('PUT', "$attempt/press", ['accepted' => true])->getStatusCode());
+        self::assertSame(0, $late());
+        self::assertSame(204, $this->send('PUT', "$attempt/press", ['accepted' => false, 'always' => true])->getStatusCode());
+        self::assertGreaterThan(0, $late());
+        $term = $this->json($this->get('/api/courses/'.$this->course().'/term'));
+        self::assertStringContainsString('Foghorn', (string) json_encode($term));
+        $other = '/api/attempts/'.$this->attempt('Foghorn Shuffle', 'bo');
+        $this->assertProblem(409, 'only one time', $this->send('PUT', "$other/press", ['accepted' => true]));
+        $this->signIn('bertil');
+        self::assertSame(404, $this->send('PUT', "$attempt/press", ['accepted' => true])->getStatusCode());
+    }
+
+    public function testAPressIsNotBelievedWhereTheServerHeardFromThatPersonSince(): void
+    {
+        $this->one("UPDATE assignment SET due_at = now() - interval '1 hour' WHERE title = 'Foghorn Shuffle' RETURNING id");
+        $this->signIn('freya');
+        $bench = $this->bench('Foghorn Shuffle');
+        $work = ['version' => 0, 'pattern' => $this->with($bench, 'kick', [['at' => 0]]), 'note' => ''];
+        // The clock of the device was set back: half an hour ago a draft was saved here.
+        $ferry = $this->bench('Ferry Rocker');
+        $draft = ['version' => $this->at($ferry, 'draft.version'), 'pattern' => $this->with($ferry, 'kick', [['at' => 0]]), 'note' => 'on'];
+        $this->send('PUT', '/api/parts/'.$this->part('Ferry Rocker').'/draft', $draft);
+        $this->one("UPDATE draft SET saved_at = now() - interval '30 minutes' WHERE student_id = ? RETURNING id", $this->account('freya'));
+        $press = [
+            'press' => '0198a7c0-0000-7000-8000-000000000004',
+            'pressedAt' => (new \DateTimeImmutable('-2 hours'))->format(\DATE_ATOM),
+        ];
+        $this->assertProblem(409, 'is over', $this->send('POST', '/api/parts/'.$this->part('Foghorn Shuffle').'/attempts', $work + $press));
+    }
+
+    public function testInAnArchivedClassNothingIsSaved(): void
+    {
+        $this->signIn('freya');
+        $bench = $this->bench('Ferry Rocker');
+        $this->one('UPDATE course SET archived_at = now() WHERE id = ? RETURNING id', $this->course());
+        $draft = ['version' => $this->at($bench, 'draft.version'), 'pattern' => $this->at($bench, 'draft.pattern'), 'note' => 'later'];
+        $path = '/api/parts/'.$this->part('Ferry Rocker').'/draft';
+        $this->assertProblem(409, 'is archived', $this->send('PUT', $path, $draft));
     }
 
     public function testAPressThatHadToWaitLeavesTheDraftWhichWentOn(): void

@@ -81,6 +81,7 @@ final class ListTest extends ApiTestCase
     {
         $written = Csv::write([['=1+2', '+49 170', '-3', -3, '@x', 'a "b", c', "\ttab"]]);
         self::assertSame("'=1+2,\"'+49 170\",-3,-3,'@x,\"a \"\"b\"\", c\",\"'\ttab\"\r\n", $written);
+        self::assertSame("a;'=1+1,\"b\t'@x\",c;d\r\n", Csv::write([['a;=1+1', "b\t@x", 'c;d']]), 'nor what another program takes for a cell');
         $rows = [["a,b\n\"c\"", 'é'], ['', 'x']];
         self::assertSame($rows, array_values(Csv::read(Csv::write($rows))), 'what is written is read again');
     }

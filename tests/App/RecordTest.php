@@ -40,7 +40,7 @@ final class RecordTest extends ApiTestCase
         $this->send('POST', '/api/sign-in', ['name' => 'ines', 'password' => 'not this one']);
         self::assertSame(['sign-in-failed'], $this->whatIsNew());
         self::assertSame('1', $this->one(
-            "SELECT count(*)::text FROM deed WHERE what = 'sign-in-failed' AND who IS NULL AND subject = ? AND details->>'address' IS NOT NULL",
+            "SELECT count(*)::text FROM deed WHERE what = 'sign-in-failed' AND who IS NULL AND subject = ? AND EXISTS (SELECT 1 FROM deed_address a WHERE a.deed_id = deed.id)",
             $this->account('ines'),
         ), 'whose name was tried, not who did it');
         $this->send('POST', '/api/sign-in', ['name' => 'nobody at all', 'password' => 'x']);

@@ -36,6 +36,10 @@ use Symfony\Component\Uid\Uuid;
 final readonly class BenchController
 {
     public const MOST_ATTEMPTS = 50;
+    /** What was saved in the moment of a press. */
+    private const SAME_MOMENT = '+5 seconds';
+    /** What somebody may do between coming back and the arrival of a press that waited. */
+    private const LONGEST_RETURN = '2 minutes';
     private const VERSION = ['version' => '[0-9]{1,9}'];
 
     public function __construct(
@@ -90,6 +94,9 @@ final readonly class BenchController
     public function save(string $id, Request $request): JsonResponse
     {
         $part = $this->access->openPart($id);
+        if (null !== $part->assignment->course->archivedAt) {
+            throw new Conflict('This class is archived, so nothing in it changes any more. Your beat stays as it was.');
+        }
         [$version, $pattern, $note] = self::work($part, Body::of($request, ['version', 'pattern', 'note'], Body::MOST_BEAT));
 
         return new JsonResponse(
@@ -213,7 +220,27 @@ final readonly class BenchController
     {
         $pressed = $fields->has('pressedAt') ? Body::time($fields, 'pressedAt') : null;
 
-        return null === $pressed ? null : min($pressed, $this->now());
+        $now = $this->now();
+
+        return null === $pressed || $this->wasHeard($this->access->student(), $pressed, $now) ? null : min($pressed, $now);
+    }
+
+    /** Whether the server heard from somebody between a press and now: then there was a connection, and the press is not believed. */
+    private function wasHeard(Account $student, \DateTimeImmutable $pressed, \DateTimeImmutable $now): bool
+    {
+        // What was saved just before the connection was lost may bear the second of the press.
+        $since = $pressed->modify(self::SAME_MOMENT);
+
+        return $since < $now && false !== $this->entities->getConnection()->fetchOne(
+            'SELECT 1 FROM draft_state s JOIN draft d ON d.id = s.draft_id WHERE d.student_id = :student AND s.saved_at BETWEEN :since AND :now '
+                .'UNION ALL SELECT 1 FROM draft WHERE student_id = :student AND saved_at BETWEEN :since AND :now '
+                ."UNION ALL SELECT 1 FROM deed WHERE who = :student AND what <> 'sign-out' AND at BETWEEN :since AND :now LIMIT 1",
+            [
+                'student' => (string) $student->id,
+                'since' => $since->format(\DATE_ATOM),
+                'now' => $now->modify('-'.self::LONGEST_RETURN)->format(\DATE_ATOM),
+            ],
+        );
     }
 
     /** @throws Conflict when the time for handing in is over, or was when it was pressed */

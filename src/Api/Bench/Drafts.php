@@ -126,6 +126,16 @@ final readonly class Drafts
      */
     public function hold(Draft $draft, int $version): bool
     {
+        return $this->entities->wrapInTransaction(function () use ($draft, $version): bool {
+            // One at a time for one draft, so that the count holds.
+            $this->connection->executeQuery('SELECT 1 FROM draft WHERE id = ? FOR NO KEY UPDATE', [(string) $draft->id]);
+
+            return $this->holdOne($draft, $version);
+        });
+    }
+
+    private function holdOne(Draft $draft, int $version): bool
+    {
         $state = $this->state($draft, $version);
         if (null === $state && $version === $draft->version) {
             // The newest one may be older than an hour, or only its note was changed.

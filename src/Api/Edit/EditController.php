@@ -154,7 +154,11 @@ final readonly class EditController
     public function import(Request $request): JsonResponse
     {
         $this->access->account();
-        $channel = $request->query->getInt('channel');
+        $channel = $request->query->getString('channel', '0');
+        if (1 !== preg_match('/^(?:[0-9]|1[0-6])$/D', $channel)) {
+            throw InvalidInput::at('channel', 'a MIDI channel is a number from 1 to 16.');
+        }
+        $channel = (int) $channel;
         [$bytes, $name] = [$request->getContent(), $request->query->getString('name')];
         $channels = 1 === preg_match('/\.midi?$/Di', $name) ? MidiReader::channels($bytes) : [];
         $channels = array_map(

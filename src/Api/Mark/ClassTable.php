@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\Mark;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Entity\Lateness;
 use Pulsanda\App\Entity\Leave;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\Core\Compare\ClassPicture;
@@ -51,13 +52,14 @@ final readonly class ClassTable
      */
     public function of(Part $part): array
     {
+        $counts = Lateness::COUNTS;
         /**
          * @var list<array{
          *     id: string,
          *     student_id: string,
          *     number: int,
          *     handed_in_at: string,
-         *     pressed_at: string|null,
+         *     counts_at: string,
          *     aspects: string,
          *     findings: string,
          *     passed: int|null,
@@ -68,10 +70,11 @@ final readonly class ClassTable
          *     begun: string|null,
          * }> $attempts
          */
-        $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.student_id, a.number, a.handed_in_at, a.pressed_at, a.aspects, a.findings, (a.checked->>'passed')::int AS passed,
-                   (a.checked->>'failed')::int AS failed, a.suggested, f.mark, f.returned_at, f.id AS begun
-            FROM attempt a LEFT JOIN feedback f ON f.attempt_id = a.id WHERE a.part_id = ? ORDER BY a.number DESC
+        $attempts = $this->connection->fetchAllAssociative(<<<SQL
+            SELECT t.id, t.student_id, t.number, t.handed_in_at, $counts AS counts_at, t.aspects, t.findings, (t.checked->>'passed')::int AS passed,
+                   (t.checked->>'failed')::int AS failed, t.suggested, f.mark, f.returned_at, f.id AS begun
+            FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id
+            LEFT JOIN feedback f ON f.attempt_id = t.id WHERE t.part_id = ? ORDER BY t.number DESC
             SQL, [(string) $part->id]);
         $style = $part->assignment->course->counting;
         $leaves = [];
@@ -94,7 +97,7 @@ final readonly class ClassTable
                 'number' => $attempt['number'],
                 'handedInAt' => Shapes::time(new \DateTimeImmutable($attempt['handed_in_at'])),
                 'late' => $part->assignment->lateness(
-                    new \DateTimeImmutable($attempt['pressed_at'] ?? $attempt['handed_in_at']),
+                    new \DateTimeImmutable($attempt['counts_at']),
                     $leaves[$attempt['student_id']] ?? null,
                 ),
                 'aspects' => (object) $aspects,

@@ -23,6 +23,13 @@ use Symfony\Component\Uid\Uuid;
 /** More time for one student or several, also where a task is closed already, or that nothing is expected of them. */
 final readonly class LeaveController
 {
+    /** In one statement, so that of two presses at once neither fails. */
+    private const GRANT = <<<'SQL'
+        INSERT INTO leave (assignment_id, student_id, school_id, until, excused, reason)
+        VALUES (:assignment_id, :student_id, :school_id, :until, :excused, :reason)
+        ON CONFLICT (assignment_id, student_id) DO UPDATE SET until = excluded.until, excused = excluded.excused, reason = excluded.reason
+        SQL;
+
     public function __construct(
         private Access $access,
         private EntityManagerInterface $entities,
@@ -45,13 +52,16 @@ final readonly class LeaveController
         $reason = $fields->text('reason', Leave::MOST_REASON);
         $this->entities->wrapInTransaction(function () use ($assignment, $fields, $until, $excused, $reason): void {
             foreach ($this->students($assignment, $fields) as $student) {
-                $leave = $this->entities->getRepository(Leave::class)->findOneBy(['assignment' => $assignment, 'student' => $student]);
+                $place = ['assignment_id' => (string) $assignment->id, 'student_id' => (string) $student->id];
                 if (null === $until && !$excused) {
-                    null === $leave || $this->entities->remove($leave);
+                    $this->entities->getConnection()->delete('leave', $place);
                 } else {
-                    $leave ??= new Leave($assignment, $student, $assignment->school);
-                    $leave->grant($until, $excused, $reason);
-                    $this->entities->persist($leave);
+                    $this->entities->getConnection()->executeStatement(self::GRANT, $place + [
+                        'school_id' => (string) $assignment->school->id,
+                        'until' => $until?->format(\DATE_ATOM),
+                        'excused' => $excused ? 'true' : 'false',
+                        'reason' => $reason,
+                    ]);
                 }
                 $this->record->now('leave', $this->access->account(), $assignment->id, [
                     'student' => (string) $student->id, 'until' => $until?->format(\DATE_ATOM), 'excused' => $excused,
@@ -70,10 +80,13 @@ final readonly class LeaveController
             $enrolment = \is_string($one) && Uuid::isValid($one)
                 ? $this->entities->getRepository(Enrolment::class)->findOneBy(['course' => $assignment->course, 'student' => $one])
                 : null;
-            $students[] = $enrolment->student
+            $student = $enrolment->student
                 ?? throw InvalidInput::at("students[$i]", 'this is nobody of the class; choose from its list.');
+            $students[(string) $student->id] = $student;
         }
+        // In one order, so that two who grant the same do not wait for each other.
+        ksort($students);
 
-        return $students;
+        return array_values($students);
     }
 }

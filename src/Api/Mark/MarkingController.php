@@ -16,6 +16,7 @@ use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Job\Judging;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
+use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
@@ -23,6 +24,7 @@ use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\PatternReader;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
 
@@ -40,6 +42,7 @@ final readonly class MarkingController
         private Judging $judging,
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
+        private Record $record,
     ) {
     }
 
@@ -98,6 +101,27 @@ final readonly class MarkingController
         $feedback = $this->answers->store($attempt, $version, $write, $this->access->teacher());
 
         return new JsonResponse(Shapes::feedback($feedback) + ['next' => $this->next($attempt->part, $attempt)]);
+    }
+
+    /** Whether a beat counts from when it was pressed without a connection, or from its arrival; `always` for all of the task. */
+    #[Route('/api/attempts/{id}/press', methods: 'PUT')]
+    public function acceptPress(string $id, Request $request): Response
+    {
+        $attempt = $this->access->markedAttempt($id);
+        $fields = Body::of($request, ['accepted', 'always']);
+        [$accepted, $always] = [$fields->bool('accepted', false), $fields->bool('always', false)];
+        if (null === $attempt->pressedAt) {
+            throw new Conflict('This beat was handed in with a connection, so there is only one time.');
+        }
+        $this->entities->wrapInTransaction(function () use ($attempt, $accepted, $always): void {
+            $attempt->acceptPress($accepted);
+            if ($always) {
+                $attempt->part->assignment->trustPresses($accepted);
+            }
+            $this->record->now('accept-press', $this->access->teacher(), $attempt->id, ['accepted' => $accepted, 'always' => $always]);
+        });
+
+        return new Response(null, 204);
     }
 
     /** Takes a return back, until the student has opened it. */

@@ -7,10 +7,10 @@ namespace Pulsanda\App\Api\Results;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\OwnColumn;
-use Pulsanda\App\Entity\OwnMark;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
@@ -27,7 +27,12 @@ final readonly class ColumnController
     private const MOST = 20;
     private const MOST_POINTS = 1000;
 
-    public function __construct(private Access $access, private EntityManagerInterface $entities)
+    private const GIVE = <<<'SQL'
+        INSERT INTO own_mark (column_id, student_id, school_id, mark) VALUES (:column_id, :student_id, :school_id, :mark)
+        ON CONFLICT (column_id, student_id) DO UPDATE SET mark = excluded.mark
+        SQL;
+
+    public function __construct(private Access $access, private EntityManagerInterface $entities, private Record $record)
     {
     }
 
@@ -40,8 +45,10 @@ final readonly class ColumnController
         }
         [$title, $points] = self::settings(Body::of($request, ['title', 'points']));
         $column = new OwnColumn($course, $course->school, $title, $points);
-        $this->entities->persist($column);
-        $this->entities->flush();
+        $this->entities->wrapInTransaction(function () use ($column): void {
+            $this->entities->persist($column);
+            $this->record->now('add-column', $this->access->account(), $column->id);
+        });
 
         return new JsonResponse(['id' => (string) $column->id], 201);
     }
@@ -61,8 +68,11 @@ final readonly class ColumnController
     #[Route('/api/columns/{id}', methods: 'DELETE')]
     public function remove(string $id): Response
     {
-        $this->entities->remove($this->column($id));
-        $this->entities->flush();
+        $column = $this->column($id);
+        $this->entities->wrapInTransaction(function () use ($column): void {
+            $this->entities->remove($column);
+            $this->record->now('delete-column', $this->access->account(), $column->id);
+        });
 
         return new Response(null, 204);
     }
@@ -75,17 +85,19 @@ final readonly class ColumnController
         $place = Uuid::isValid($student) ? ['course' => $column->course, 'student' => $student] : throw new NotFoundHttpException();
         $enrolment = $this->entities->getRepository(Enrolment::class)->findOneBy($place) ?? throw new NotFoundHttpException();
         $fields = Body::of($request, ['mark']);
-        $given = $this->entities->getRepository(OwnMark::class)->findOneBy(['column' => $column, 'student' => $enrolment->student]);
-        if ($fields->isNull('mark')) {
-            null === $given || $this->entities->remove($given);
-        } else {
-            $mark = $fields->number('mark');
-            Range::check('mark', $mark, 0, $column->points);
-            $given ??= new OwnMark($column, $enrolment->student, $column->school, $mark);
-            $given->give($mark);
-            $this->entities->persist($given);
-        }
-        $this->entities->flush();
+        $mark = $fields->isNull('mark') ? null : $fields->number('mark');
+        null === $mark || Range::check('mark', $mark, 0, $column->points);
+        $this->entities->wrapInTransaction(function () use ($column, $enrolment, $mark): void {
+            $place = ['column_id' => (string) $column->id, 'student_id' => (string) $enrolment->student->id];
+            // In one statement, so that of two who mark at once neither fails.
+            null === $mark
+                ? $this->entities->getConnection()->delete('own_mark', $place)
+                : $this->entities->getConnection()->executeStatement(self::GIVE, $place + [
+                    'school_id' => (string) $column->school->id,
+                    'mark' => $mark,
+                ]);
+            $this->record->now('own-mark', $this->access->account(), $column->id, $place + ['mark' => $mark]);
+        });
 
         return new Response(null, 204);
     }

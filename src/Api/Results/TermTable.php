@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\Results;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\Lateness;
 use Pulsanda\Core\Compare\Mark\TermState;
 use Pulsanda\Core\Compare\Mark\TermSum;
 
@@ -109,7 +110,7 @@ final readonly class TermTable
          */
         $attempts = $this->connection->fetchAllAssociative(
             'SELECT DISTINCT ON (t.part_id, t.student_id) t.id, t.part_id, t.student_id, t.number, t.aspects, t.suggested, f.mark, '
-                .'extract(epoch FROM coalesce(t.pressed_at, t.handed_in_at))::bigint AS at '
+                .'extract(epoch FROM '.Lateness::COUNTS.')::bigint AS at '
                 .'FROM assignment a JOIN part p ON p.assignment_id = a.id JOIN attempt t ON t.part_id = p.id '
                 .'LEFT JOIN feedback f ON f.attempt_id = t.id '
                 .'WHERE a.course_id = :course AND t.student_id = coalesce(:only::uuid, t.student_id) ORDER BY t.part_id, t.student_id, '

@@ -33,7 +33,7 @@ final readonly class PersonFile
                 $account->school->name, $id,
             ],
         ])];
-        $rows = [['class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'answer', 'returned', 'file']];
+        $rows = [['class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'feedback', 'notes on the sheet', 'returned', 'file']];
         foreach ($this->entities->getRepository(Attempt::class)->findBy(['student' => $account], ['handedInAt' => 'ASC']) as $i => $one) {
             $back = $one->feedback?->returnedAt;
             $name = self::name('beats', $i + 1, $one->part->assignment->title.' attempt '.$one->number);
@@ -41,10 +41,25 @@ final readonly class PersonFile
             $rows[] = [
                 $one->part->assignment->course->name, $one->part->assignment->title, $one->part->position, $one->number,
                 $one->handedInAt->format(\DATE_ATOM), $one->note, null === $back ? null : $one->feedback->mark,
-                null === $back ? '' : $one->feedback->text, $back?->format(\DATE_ATOM), $name,
+                null === $back ? '' : $one->feedback->text,
+                null === $back ? '' : implode("\n", array_column($one->feedback->pins, 'text')),
+                $back?->format(\DATE_ATOM), $name,
             ];
         }
         $files['attempts.csv'] = Csv::write($rows);
+        $files['allowances.csv'] = $this->table($id, ['class', 'task', 'until', 'excused', 'reason'], <<<'SQL'
+            SELECT c.name, a.title, l.until::text, CASE WHEN l.excused THEN 'yes' ELSE 'no' END, l.reason FROM leave l
+            JOIN assignment a ON a.id = l.assignment_id JOIN course c ON c.id = a.course_id WHERE l.student_id = ? ORDER BY a.created_at, a.id
+            SQL);
+        $files['marks.csv'] = $this->table($id, ['class', 'column', 'mark', 'of'], <<<'SQL'
+            SELECT c.name, o.title, m.mark::text, o.points::text FROM own_mark m JOIN own_column o ON o.id = m.column_id
+            JOIN course c ON c.id = o.course_id WHERE m.student_id = ? ORDER BY c.name, o.title, o.id
+            SQL);
+        $files['classes.csv'] = $this->table($id, ['class', 'year', 'until'], <<<'SQL'
+            SELECT c.name, c.year, p.until::text FROM (SELECT course_id, NULL::timestamptz AS until FROM enrolment WHERE student_id = :id
+                UNION ALL SELECT course_id, until FROM past_enrolment WHERE student_id = :id) p
+            JOIN course c ON c.id = p.course_id ORDER BY c.year, c.name
+            SQL);
         foreach ($this->entities->getRepository(Draft::class)->findBy(['student' => $account]) as $i => $one) {
             $files[self::name('drafts', $i + 1, $one->part->assignment->title)] = PatternWriter::write($one->pattern);
         }
@@ -76,6 +91,16 @@ final readonly class PersonFile
         ]);
 
         return Zip::write($files);
+    }
+
+    /** @param list<string> $head */
+    private function table(string $id, array $head, string $sql): string
+    {
+        $values = str_contains($sql, ':id') ? ['id' => $id] : [$id];
+        /** @var list<list<string|null>> $rows */
+        $rows = $this->connection->fetchAllNumeric($sql, $values);
+
+        return Csv::write([$head, ...$rows]);
     }
 
     private static function name(string $folder, int $number, string $title, string $ending = 'pulsanda.json'): string

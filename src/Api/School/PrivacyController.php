@@ -46,9 +46,10 @@ final readonly class PrivacyController
         $keeper->school->settle($name, self::zone($fields->string('zone')), CourseController::counting($fields), $points);
         $years = $fields->has('keepYears') && !$fields->isNull('keepYears') ? $fields->int('keepYears') : null;
         null === $years || Range::check('keepYears', $years, 1, self::MOST_YEARS);
-        $keeper->school->keepFor($years);
-        $this->entities->flush();
-        $this->record->now('settle', $keeper, $keeper->school->id, ['keepYears' => $years]);
+        $this->entities->wrapInTransaction(function () use ($keeper, $years): void {
+            $keeper->school->keepFor($years);
+            $this->record->now('settle', $keeper, $keeper->school->id, ['keepYears' => $years]);
+        });
 
         return new Response(null, 204);
     }
@@ -92,8 +93,10 @@ final readonly class PrivacyController
             throw new Conflict("$account->name has classes; give them to another teacher first.");
         }
         $this->entities->detach($account);
-        $this->erasure->people([$id]);
-        $this->record->now('erase', $keeper, $account->id);
+        $this->connection->transactional(function () use ($id, $keeper, $account): void {
+            $this->erasure->people([$id]);
+            $this->record->now('erase', $keeper, $account->id);
+        });
 
         return new Response(null, 204);
     }
@@ -108,10 +111,11 @@ final readonly class PrivacyController
         if (!$teacher->teaches() || $teacher->isDisabled()) {
             throw InvalidInput::at('teacherId', 'this is no teacher of the school; choose one of the list.');
         }
-        $course->handTo($teacher);
-        $this->connection->delete('colleague', ['course_id' => $id, 'account_id' => (string) $teacher->id]);
-        $this->entities->flush();
-        $this->record->now('hand-class', $keeper, $course->id);
+        $this->entities->wrapInTransaction(function () use ($course, $teacher, $keeper, $id): void {
+            $course->handTo($teacher);
+            $this->connection->delete('colleague', ['course_id' => $id, 'account_id' => (string) $teacher->id]);
+            $this->record->now('hand-class', $keeper, $course->id);
+        });
 
         return new Response(null, 204);
     }

@@ -26,6 +26,8 @@ use Symfony\Component\Routing\Attribute\Route;
 /** A new password by mail, for those whose address is known; and the stand-in mailbox, for the keeper. */
 final readonly class ResetController
 {
+    private const USED = 'This link has been used, or its hour is over. Ask for another.';
+
     public function __construct(
         private Access $access,
         private MessageBusInterface $bus,
@@ -69,12 +71,15 @@ final readonly class ResetController
         $link = $this->entities->find(ResetLink::class, hash('sha256', $fields->string('key')));
         $now = \DateTimeImmutable::createFromInterface($this->clock->now());
         if (null === $link || $link->endsAt <= $now) {
-            throw new Conflict('This link has been used, or its hour is over; ask for another.');
+            throw new Conflict(self::USED);
         }
         $this->entities->wrapInTransaction(function () use ($link, $fields, $now): void {
+            // Whoever deletes it uses it: of several at once, one does.
+            if (1 !== $this->entities->getConnection()->executeStatement('DELETE FROM reset_link WHERE hash = ?', [$link->hash])) {
+                throw new Conflict(self::USED);
+            }
             $this->passwords->choose($link->account, $fields->string('password'));
             $link->account->signOutEverywhere($now->modify('-1 second'));
-            $this->entities->remove($link);
             $this->record->now('reset-by-mail', $link->account, $link->account->id);
         });
 

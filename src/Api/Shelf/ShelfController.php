@@ -146,7 +146,15 @@ final readonly class ShelfController
         $this->entities->wrapInTransaction(function () use ($kept, $version, $input, $pattern): void {
             $this->entities->refresh($kept, LockMode::PESSIMISTIC_WRITE);
             $was = self::said($kept, $kept->pattern);
+            $wasShared = $kept->shared;
             $input->describe($kept, $this->access->teaches());
+            if ($wasShared && !$kept->shared) {
+                // Others have lent it to their classes, and would not find it any more to end that.
+                $this->entities->getConnection()->executeStatement(
+                    'DELETE FROM lent WHERE kept_id = ? AND course_id NOT IN (SELECT course_id FROM teaching WHERE account_id = ?)',
+                    [(string) $kept->id, (string) $this->access->account()->id],
+                );
+            }
             if ($was === self::said($kept, $pattern ?? $kept->pattern)) {
                 return; // what is sent again is no second hand
             }
