@@ -15,13 +15,22 @@ final class Visitor
     /** @var int|null as the last answer said, in seconds */
     private ?int $retryAfter = null;
 
-    public function __construct(private readonly Crowd $crowd, private readonly string $url, public readonly string $name)
+    public function __construct(private Crowd $crowd, private readonly string $url, public readonly string $name)
     {
         $this->request = curl_init();
         $this->prepare();
     }
 
     /** The same person with another window: the same session on a connection of its own. */
+    /** The same person in another crowd. */
+    public function in(Crowd $crowd): self
+    {
+        $one = clone $this;
+        $one->crowd = $crowd;
+
+        return $one;
+    }
+
     public function __clone()
     {
         $request = curl_copy_handle($this->request);
@@ -78,7 +87,8 @@ final class Visitor
         $failed = 0 !== $this->crowd->send($this->request);
         $status = $failed ? 0 : (int) curl_getinfo($this->request, \CURLINFO_RESPONSE_CODE);
         $said = $failed ? null : json_decode((string) curl_multi_getcontent($this->request), true);
-        if (\in_array($status, [200, 201], true) && !\is_array($said)) {
+        $json = str_contains((string) curl_getinfo($this->request, \CURLINFO_CONTENT_TYPE), 'json');
+        if ($json && \in_array($status, [200, 201], true) && !\is_array($said)) {
             $status = 0; // it broke off
         }
         $data = \is_array($said) ? $said : [];
