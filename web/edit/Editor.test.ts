@@ -44,7 +44,7 @@ describe('keys', () => {
     key(editor, 'Delete');
     expect(places(store.pattern, 2)).toEqual([]);
     key(editor, 'Enter');
-    expect(store.pattern.sections[0]?.rows[2]?.hits[0]?.velocity, 'the level chosen last is the next one').toBe(28);
+    expect(store.pattern.sections[0]?.rows[2]?.hits[0]?.velocity, 'a new hit is firm').toBe(90);
   });
 
   it('mark with Shift, and what follows is for all that is marked, as one step', () => {

@@ -25,7 +25,6 @@ const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
 export class Editor extends Cursor {
   readonly allowed: Allowed;
   readonly words: Words;
-  #entry: number;
   #clipboard = new Clipboard();
   /** The newest step that nobody has told of yet. */
   #untold = '';
@@ -42,7 +41,6 @@ export class Editor extends Cursor {
     super(store, music, folds);
     this.allowed = new Allowed(freedom, offered);
     this.words = new Words(catalogue, this);
-    this.#entry = catalogue.levels.find((level) => level.name === 'firm')?.entry ?? 90;
     store.onStep = (step, gesture) => this.#tellStep(step, gesture);
   }
 
@@ -58,7 +56,8 @@ export class Editor extends Cursor {
 
   // — Hits
 
-  add(place: Place, velocity = this.#entry): void {
+  /** @param velocity firm unless it is said: what was done to other hits changes nothing for the next one */
+  add(place: Place, velocity = this.#firm): void {
     const row = this.section.rows[place.row];
     if (!row) return;
     const at = this.source(row, place.at);
@@ -89,11 +88,14 @@ export class Editor extends Cursor {
     else this.add(place);
   }
 
-  /** How hard new hits are, and those that are marked. */
+  get #firm(): number {
+    return this.catalogue.levels.find((level) => level.name === 'firm')?.entry ?? 90;
+  }
+
+  /** Makes what is marked so loud, or else the hit at the cursor, which is added where there is none. */
   level(name: string): void {
     const entry = this.catalogue.levels.find((level) => level.name === name)?.entry;
     if (entry === undefined) return;
-    this.#entry = entry;
     if (this.state.range) {
       this.#change(`Make ${name}`, (hit) => ({ ...hit, velocity: entry }));
     } else {
@@ -111,14 +113,41 @@ export class Editor extends Cursor {
     this.tell(place);
   }
 
-  push(place: Place, ticks: number): void {
+  /** Pushes a hit as it was when a drag began. */
+  pushFrom(before: Pattern, place: Place, ticks: number): void {
     const row = this.section.rows[place.row];
     if (!row) return;
     const push = bounded(Math.round(ticks), -MOST_PUSH, MOST_PUSH);
-    this.store.change(`Push ${this.words.spot(place)}`, (pattern) =>
-      changedHit(pattern, this.index, place.row, this.source(row, place.at), { push }),
+    this.store.change(`Push ${this.words.spot(place)}`, () =>
+      changedHit(before, this.index, place.row, this.source(row, place.at), { push }),
     );
     this.say(this.words.push(push));
+  }
+
+  /** Carries a hit, as it was when a drag began, to another place of its row; a hit that stands there gives way. */
+  carry(before: Pattern, place: Place, at: number): void {
+    const row = before.sections[this.index]?.rows[place.row];
+    const hit = row && hitAt(row, this.source(row, place.at));
+    if (!row || !hit) return;
+    const to = { row: place.row, at: this.source(row, at) };
+    this.store.change(`Move ${this.words.spot(place)}`, () =>
+      withHit(withoutHit(before, this.index, place.row, hit.at), this.index, place.row, { ...hit, at: to.at }),
+    );
+    this.tell(to);
+  }
+
+  /** Carries all that is marked. @returns whether it stays within the section */
+  carryMarked(before: Pattern, ticks: number): boolean {
+    const next = moved(before, this.targets(), ticks, 0, this.length);
+    if (next) this.store.change(`Move ${this.#what()}`, () => next);
+    return next !== null;
+  }
+
+  /** What is marked has been carried: the marking follows. */
+  shiftRange(ticks: number): void {
+    const { range, cursor } = this.state;
+    if (!range) return;
+    this.set({ range: { ...range, from: range.from + ticks, to: range.to + ticks }, cursor: { ...cursor, at: cursor.at + ticks } });
   }
 
   /** All that is marked, so much louder or softer, earlier or later than it was when a drag began. */

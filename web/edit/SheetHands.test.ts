@@ -100,8 +100,32 @@ describe('a mouse', () => {
     expect(steps()).toHaveLength(1);
   });
 
+  it('takes a click that drifts for a click, and a small movement back for none', () => {
+    drag({ row: 0, at: 960 }, [[4, 0]], { head: true });
+    drag({ row: 0, at: 1440 }, [[1, -8]]);
+    expect(places(store.pattern), 'both were pressed, and are gone').toEqual([]);
+    store.undo(2);
+    drag({ row: 0, at: 960 }, [
+      [0, -30],
+      [0, 0],
+    ]);
+    drag(
+      { row: 0, at: 960 },
+      [
+        [12, 0],
+        [2, 0],
+      ],
+      { head: true },
+    );
+    expect(hits(0)).toEqual([
+      [960, 60],
+      [1440, undefined],
+    ]);
+    expect(store.pattern.sections[0]?.rows[0]?.hits[0]?.push ?? 0).toBe(0);
+  });
+
   it('shapes the hit under it with a drag up or down, within the limits', () => {
-    drag({ row: 0, at: 960 }, [[0, -8]]);
+    drag({ row: 0, at: 960 }, [[0, -20]]);
     expect(hits(0)?.[0]?.[1]).toBeGreaterThan(60);
     drag({ row: 0, at: 960 }, [[1, 400]]);
     expect(hits(0)?.[0]).toEqual([960, 1]);
@@ -110,20 +134,20 @@ describe('a mouse', () => {
 
   it('lets empty places pass when it sweeps over them', () => {
     drag({ row: 0, at: 960 }, [
-      [0, -10],
-      [CELL, -20],
+      [0, -20],
+      [CELL, -34],
     ]);
     const swept = hits(0)?.[0]?.[1];
     store.undo();
-    drag({ row: 0, at: 960 }, [[0, -10]]);
+    drag({ row: 0, at: 960 }, [[0, -20]]);
     expect(swept).toBe(hits(0)?.[0]?.[1]);
   });
 
   it('draws a contour when it sweeps on over neighbours', () => {
     drag({ row: 0, at: 960 }, [
-      [0, -10],
-      [CELL, -14],
-      [2 * CELL, -20],
+      [0, -20],
+      [CELL, -24],
+      [2 * CELL, -30],
     ]);
     const [first, second] = hits(0) ?? [];
     expect(first?.[1]).toBeGreaterThan(60);
@@ -132,23 +156,90 @@ describe('a mouse', () => {
   });
 
   it('shapes what it has just added, when it goes up at once', () => {
-    drag({ row: 0, at: 0 }, [[0, -12]]);
+    drag({ row: 0, at: 0 }, [[0, -24]]);
     expect(hits(0)?.[0]?.[1]).toBeGreaterThan(90);
     expect(steps()).toHaveLength(1);
   });
 
-  it('pushes a head that is dragged sideways, as far as it goes', () => {
-    drag({ row: 0, at: 960 }, [[5, 1]], { head: true });
-    expect(store.pattern.sections[0]?.rows[0]?.hits[0]?.push).toBe(40);
-    expect(editor.state.said).toBe('26 ms late');
-    drag({ row: 0, at: 960 }, [[-400, 0]], { head: true });
-    expect(store.pattern.sections[0]?.rows[0]?.hits[0]?.push).toBe(-120);
+  it('leaves out no hit that a quick sweep passes', () => {
+    ({ editor, store } = editorOf(lesson({ kick: [0, 240, 480, 720, 960].map((at) => ({ at, velocity: 60 })) })));
+    hands = new SheetHands(editor, () => g);
+    drag({ row: 0, at: 0 }, [
+      [0, -20],
+      [CELL * 4, -20],
+    ]);
+    const loud = new Set(hits(0)?.map(([, velocity]) => velocity));
+    expect(loud.size).toBe(1);
+    expect(loud.has(60)).toBe(false);
   });
 
-  it('erases from a hit along the row', () => {
-    drag({ row: 0, at: 960 }, [[CELL * 2, 0]]);
-    expect(hits(0)).toEqual([]);
+  it('pushes a head that is dragged within its own place, as far as it goes', () => {
+    drag({ row: 0, at: 960 }, [[12, 1]], { head: true });
+    expect(store.pattern.sections[0]?.rows[0]?.hits[0]?.push).toBe(40);
+    expect(editor.state.said).toBe('26 ms late');
+  });
+
+  it('carries a head over other places, and gives it back where it came from', () => {
+    drag(
+      { row: 0, at: 960 },
+      [
+        [12, 0],
+        [CELL, 2],
+        [CELL * 2, 2],
+        [CELL * 3, 2],
+      ],
+      { head: true },
+    );
+    expect(hits(0)).toEqual([
+      [1440, undefined],
+      [1680, 60],
+    ]);
+    expect(steps()).toEqual(['Move kick, beat 2']);
+    store.undo();
+    drag(
+      { row: 0, at: 960 },
+      [
+        [CELL * 2, 2],
+        [2, 0],
+      ],
+      { head: true },
+    );
+    expect(hits(0), 'the hit that gave way is back, too').toEqual([
+      [960, 60],
+      [1440, undefined],
+    ]);
+  });
+
+  it('paints on from a hit where the row goes on empty, and leaves the hits on its way', () => {
+    drag({ row: 0, at: 960 }, [
+      [CELL, 0],
+      [CELL * 3, 0],
+    ]);
+    expect(hits(0)).toEqual([
+      [960, 60],
+      [1200, 90],
+      [1440, undefined],
+      [1680, 90],
+    ]);
     expect(steps()).toHaveLength(1);
+  });
+
+  it('erases along hits that stand side by side', () => {
+    ({ editor, store } = editorOf(lesson({ kick: [0, 240, 480, 960].map((at) => ({ at })) })));
+    hands = new SheetHands(editor, () => g);
+    drag({ row: 0, at: 0 }, [
+      [CELL, 0],
+      [CELL * 2, 0],
+    ]);
+    expect(places(store.pattern)).toEqual([960]);
+  });
+
+  it('adds firm hits, whatever was done to others before', () => {
+    editor.go({ row: 1, at: 480 });
+    editor.level('ghost');
+    drag({ row: 0, at: 0 });
+    expect(hits(0)?.[0]).toEqual([0, 90]);
+    expect(hits(1)).toEqual([[480, 28]]);
   });
 
   it('marks with Shift, over rows', () => {
@@ -179,8 +270,8 @@ describe('in a marked area', () => {
 
   it('shapes all that is marked with the stem of one, and keeps what they are beside one another', () => {
     drag({ row: 0, at: 960 }, [
-      [0, -8],
-      [0, -12],
+      [0, -18],
+      [0, -22],
     ]);
     const [[, first = 0] = [], [, second = 0] = []] = hits(0) ?? [];
     expect(first).toBeGreaterThan(60);
@@ -189,13 +280,37 @@ describe('in a marked area', () => {
   });
 
   it('pushes all that is marked with the head of one', () => {
-    drag({ row: 0, at: 960 }, [[5, 0]], { head: true });
+    drag({ row: 0, at: 960 }, [[12, 0]], { head: true });
     const pushes = store.pattern.sections[0]?.rows[0]?.hits.map((hit) => hit.push);
     expect(pushes).toEqual([40, 40]);
   });
 });
 
+describe('in a marked area that is carried', () => {
+  it('carries all of it by the head of one, and the marking follows', () => {
+    editor.startMark({ row: 0, at: 960 });
+    editor.markTo({ row: 0, at: 1440 });
+    drag({ row: 0, at: 960 }, [[CELL * 2, 1]], { head: true });
+    expect(places(store.pattern)).toEqual([1440, 1920]);
+    expect(editor.state.range).toMatchObject({ from: 1440, to: 2160 });
+    expect(steps()).toEqual(['Move 2 hits']);
+  });
+});
+
 describe('a finger', () => {
+  it('scrolls over a hit as over anything, and changes nothing', () => {
+    for (const head of [false, true]) drag({ row: 0, at: 960 }, [[1, -60]], { touch: true, head, end: 'pointercancel' });
+    drag({ row: 0, at: 960 }, [[1, 30]], { touch: true }); // a browser that does not say that it scrolls
+    expect(hands.holds).toBe(false);
+    expect(store.pattern).toBe(beat);
+  });
+
+  it('shapes a hit after it has rested on it', () => {
+    drag({ row: 0, at: 960 }, [[0, -30]], { touch: true, rest: true });
+    expect(hits(0)?.[0]?.[1]).toBeGreaterThan(60);
+    expect(editor.state.range).toBeNull();
+  });
+
   it('adds when it lifts, and removes', () => {
     drag({ row: 0, at: 0 }, [], { touch: true });
     drag({ row: 0, at: 960 }, [], { touch: true });
