@@ -4200,6 +4200,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/feasible": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What no beat can meet, and what nobody knows */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Both empty where all is well */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            impossible: {
+                                part: number;
+                                text: string;
+                            }[];
+                            undecided: {
+                                part: number;
+                                text: string;
+                            }[];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{id}/publish": {
         parameters: {
             query?: never;
@@ -5057,6 +5105,53 @@ export interface paths {
                 422: components["responses"]["Problem"];
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attempts/{id}/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Whether a beat counts from when it was pressed without a connection, or from its arrival */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        accepted: boolean;
+                        /** @description For all of the task */
+                        always?: boolean;
+                    };
+                };
+            };
+            responses: {
+                /** @description Noted */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6669,6 +6764,8 @@ export interface components {
             handedInAt: string;
             /** @description When it was handed in without a connection, by the clock of the student; null where it came at once */
             pressedAt: string | null;
+            /** @description Whether it counts from when it was pressed; null where nobody has decided */
+            pressAccepted: boolean | null;
             note: string;
             pattern: components["schemas"]["Pattern"];
         };

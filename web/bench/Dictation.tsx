@@ -42,7 +42,24 @@ export function Dictation({ part, help, catalogue }: { part: Bench['part']; help
     });
     if (heard === null) setNow('');
   };
+  async function listenAlong() {
+    sounding.current?.stop();
+    return run(async () => {
+      const answer = await hear(part.id, null, Number(speed));
+      setLeft(answer.left);
+      return { audio: answer.wav, speed: Number(speed) };
+    });
+  }
   const none = left === 0;
+  // The large Play plays the target too, as long as one's own sheet is empty.
+  const latest = useRef(listenAlong);
+  latest.current = listenAlong;
+  useEffect(() => {
+    player.instead = () => latest.current();
+    return () => {
+      player.instead = null;
+    };
+  }, [player]);
   return (
     <section aria-labelledby="listen" className="card p-3">
       <h2 id="listen">Listen, and write down what you hear</h2>

@@ -322,11 +322,18 @@ export class Editor extends Cursor {
     if (clip) this.paste(clip);
     else if (text.includes('pulsanda-pattern')) this.onPattern?.(text);
     else if (text.includes('\t')) this.onFile?.(new File([text], 'From a spreadsheet.tsv'));
+    else if (text.trim() !== '' && this.onTyped) this.onTyped(text);
     else this.say('The clipboard holds no hits and no pattern, so nothing was pasted');
   }
 
   /** What to do with a whole pattern that is pasted. */
   onPattern: ((text: string) => void) | null = null;
+
+  /** What to do with rows that were typed elsewhere and are pasted. */
+  onTyped: ((text: string) => void) | null = null;
+
+  /** What to do with a sound that is dropped or pasted. */
+  onSound: ((file: File) => void) | null = null;
 
   /** What to do with a file that is dropped or pasted. */
   onFile: ((file: File) => void) | null = null;

@@ -1,5 +1,6 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { useRef } from 'react';
+import { Revealed } from '../ui/Revealed';
 import { useKeys } from '../ui/useKeys';
 import { EVERYWHERE, KEYS } from './keys';
 
@@ -13,21 +14,23 @@ export function KeysHelp() {
         Keys and hands (?)
       </DisclosureButton>
       <DisclosurePanel>
-        <p className="mt-2">
-          Press a place to add a hit, press it again to remove it. Drag along the row to paint, or from a hit to erase. Drag a hit up for
-          harder, down for softer, and on over its neighbours. Drag a notehead sideways to push it. With Shift, or after a moment's rest of
-          a finger, a drag marks.
-        </p>
-        <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-          {[...KEYS.map(({ keys, what }) => [keys, what] as const), ...EVERYWHERE].map(([keys, what]) => (
-            <div key={keys} className="contents">
-              <dt>
-                <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
-              </dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
+        <Revealed>
+          <p className="mt-2">
+            Press a place to add a hit, press it again to remove it. Drag along the row to paint; from a hit over its neighbours to erase.
+            Drag a hit up for louder, down for softer, and on over others. Drag a notehead sideways to push it, or on to another place to
+            move it. With Shift, a drag marks. A finger scrolls; let it rest on a hit to shape it, anywhere to mark.
+          </p>
+          <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+            {[...KEYS.map(({ keys, what }) => [keys, what] as const), ...EVERYWHERE].map(([keys, what]) => (
+              <div key={keys} className="contents">
+                <dt>
+                  <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
+                </dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </Revealed>
       </DisclosurePanel>
     </Disclosure>
   );

@@ -97,6 +97,25 @@ export function Workbench(props: Props) {
   const setPanel = props.setPanel ?? setOwn;
   const steps = panels.length + PANELS.length - 1;
   const onSheet = panel >= panels.length;
+  const [typed, setTyped] = useState('');
+  const [sound, setSound] = useState<File | null>(null);
+  const showPanel = useRef((_: string) => {});
+  showPanel.current = (name) => setPanel(panels.length + PANELS.indexOf(name));
+  useEffect(() => {
+    if (locked) return;
+    editor.onTyped = (text) => {
+      setTyped(text);
+      showPanel.current('Form');
+    };
+    editor.onSound = (file) => {
+      setSound(file);
+      showPanel.current('Row');
+    };
+    return () => {
+      editor.onTyped = null;
+      editor.onSound = null;
+    };
+  }, [editor, locked]);
   useKitFollows(player, editor);
   useTake(editor);
   usePanels();
@@ -228,14 +247,14 @@ export function Workbench(props: Props) {
             </TabPanel>
             <TabPanel tabIndex={-1}>
               <Later>
-                <RowPanel editor={editor} player={player} locked={locked} />
+                <RowPanel editor={editor} player={player} locked={locked} dropped={sound} taken={() => setSound(null)} />
               </Later>
             </TabPanel>
             <TabPanel tabIndex={-1}>
               <Later>
                 <div className="flex flex-col gap-3">
                   <FormPanel editor={editor} locked={locked} />
-                  {!locked && <TypeBlock editor={editor} />}
+                  {!locked && <TypeBlock editor={editor} pasted={typed} />}
                 </div>
               </Later>
             </TabPanel>

@@ -1,5 +1,6 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { useRef, useState } from 'react';
+import { Revealed } from '../ui/Revealed';
 import { singleKeys, useKeys } from '../ui/useKeys';
 
 const KEYS: [string, string][] = [
@@ -34,27 +35,29 @@ export function MarkingKeys({ glance }: { glance: boolean }) {
         Keys (?)
       </DisclosureButton>
       <DisclosurePanel>
-        <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-          {(glance ? AT_A_GLANCE : KEYS).map(([keys, what]) => (
-            <div key={keys} className="contents">
-              <dt>
-                <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
-              </dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
-        <label className="mt-2 flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={on}
-            onChange={(event) => {
-              singleKeys.on = event.target.checked;
-              setOn(event.target.checked);
-            }}
-          />
-          single keys act
-        </label>
+        <Revealed>
+          <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+            {(glance ? AT_A_GLANCE : KEYS).map(([keys, what]) => (
+              <div key={keys} className="contents">
+                <dt>
+                  <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
+                </dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+          <label className="mt-2 flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={on}
+              onChange={(event) => {
+                singleKeys.on = event.target.checked;
+                setOn(event.target.checked);
+              }}
+            />
+            single keys act
+          </label>
+        </Revealed>
       </DisclosurePanel>
     </Disclosure>
   );

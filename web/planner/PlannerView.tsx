@@ -166,15 +166,31 @@ const isOut = (plan: Plan): boolean => plan.publishedAt !== null && new Date(pla
 
 function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
   const [doubts, setDoubts] = useState<string[]>([]);
-  const publish = () => {
+  const [impossible, setImpossible] = useState<string[]>([]);
+  const publish = async () => {
     if (unfinished()) return;
-    const found = doubtsOf(plan);
+    const known = await keeper.feasible();
+    if (!known) return;
+    setImpossible(known.impossible);
+    if (known.impossible.length > 0) return setDoubts([]);
+    const found = [...doubtsOf(plan), ...known.undecided.map((text) => `We couldn’t check whether a beat can meet this: ${text}`)];
     if (found.length > 0 && doubts.length === 0) return setDoubts(found);
     setDoubts([]);
     void keeper.publish(null);
   };
   return (
     <section aria-label="Publish">
+      {impossible.length > 0 && (
+        <Notice>
+          Nobody could solve this task:
+          {impossible.map((text) => (
+            <p key={text}>{text}</p>
+          ))}
+          <button type="button" className="button button-small mt-1" onClick={() => setImpossible([])}>
+            OK
+          </button>
+        </Notice>
+      )}
       {doubts.length > 0 && (
         <Notice>
           {doubts.map((doubt) => (
@@ -216,7 +232,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             className="button button-main flex-1 justify-center"
             aria-label={`Publish ${doubts.length > 0 ? 'all the same ' : ''}to ${plan.course.name}`}
             disabled={plan.title.trim() === ''}
-            onClick={publish}
+            onClick={() => void publish()}
           >
             {doubts.length > 0 ? 'Publish all the same' : 'Publish'}
           </button>

@@ -131,6 +131,16 @@ export function usePlanKeeping(
     }
     await keeper.send();
   };
+  /** Sentences about the plan as it is now: what no beat can meet, and what nobody knows. Kept first, so that the core reads what is here. */
+  const feasible = async () => {
+    await keeper.send();
+    const { id } = latest.current.plan;
+    if (keeper.dirty || !id) return null;
+    const found = await run(() => reply(api.GET('/api/assignments/{id}/feasible', at({ id }))));
+    const several = latest.current.plan.parts.length > 1;
+    const said = ({ part, text }: { part: number; text: string }) => (several ? `Part ${part}: ${text}` : text);
+    return found && { impossible: found.impossible.map(said), undecided: found.undecided.map(said) };
+  };
   /** @param when a time to come at which it opens by itself; null for now */
   const publish = async (when: string | null) => {
     await keeper.send();
@@ -185,6 +195,7 @@ export function usePlanKeeping(
     keeping,
     save: () => keeper.send(),
     saveChanges,
+    feasible,
     publish,
     step,
     remove,

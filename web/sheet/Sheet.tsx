@@ -1,6 +1,6 @@
 import { Fragment, memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
-import { fitted, type Geometry, geometry, lineWidth, noteX, type SheetLine } from './geometry';
+import { fitted, type Geometry, geometry, lineHeight, lineWidth, noteX, type SheetLine } from './geometry';
 import './sheet.css';
 import { useReadingLine } from './useReadingLine';
 
@@ -123,7 +123,13 @@ export function Sheet({
     >
       {width > 0 &&
         g.lines.map((line) => (
-          <div key={line.index} role={role('rowgroup')} className="sheet-line" data-line={line.index}>
+          <div
+            key={line.index}
+            role={role('rowgroup')}
+            className="sheet-line"
+            data-line={line.index}
+            style={{ '--line': `${lineHeight(line, g, rows.length, thin, onBar !== undefined)}px` } as React.CSSProperties}
+          >
             {onBar && <BarHeads line={line} g={g} barTicks={music.barTicks} onBar={onBar} />}
             <Words music={music} line={line} g={g} plain={!grid} triplets={triplets} />
             <div className="relative">

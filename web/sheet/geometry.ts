@@ -75,6 +75,11 @@ export function geometry(
   return { lines, tickWidth, half: finest / 2, scale: scaleOf(zoom) };
 }
 
+/** Pixels that a line of the sheet is high, with its words and, where it is edited, its bar numbers. */
+export function lineHeight(line: SheetLine, g: Geometry, rows: number, thin: number, numbered: boolean): number {
+  return WORDS + (numbered && line.bars.length > 1 ? BAR_NUMBERS : 0) + rows * g.scale.row + thin;
+}
+
 export const lineWidth = (line: SheetLine, g: Geometry): number => (line.to - line.from) * g.tickWidth;
 
 /** The middle of a tick's note in a line. */

@@ -87,12 +87,17 @@ export class Output {
     this.#track(tone);
   }
 
-  /** @returns what stops it, and what is kept when it has ended by itself or was stopped */
-  async whole(audio: ArrayBuffer): Promise<{ stop: () => void; ended: Promise<void> }> {
+  /**
+   * @param when asked once it can begin: at which time of the audio clock it does
+   * @returns what stops it, and what is kept when it has ended by itself or was stopped
+   */
+  async whole(audio: ArrayBuffer, when = () => 0): Promise<{ stop: () => void; ended: Promise<void> }> {
     const source = new AudioBufferSourceNode(this.context, { buffer: await this.context.decodeAudioData(audio) });
     source.connect(this.#mixed);
     const ended = new Promise<void>((resolve) => source.addEventListener('ended', () => resolve()));
-    source.start();
+    source.start(when());
+    this.#started.add(source);
+    source.addEventListener('ended', () => this.#started.delete(source));
     return { stop: () => source.stop(), ended };
   }
 

@@ -1,5 +1,5 @@
 import type { Catalogue, Music, Pattern } from '../api/types';
-import { MOST_PUSH } from '../music/pattern';
+import { hitCount, MOST_PUSH } from '../music/pattern';
 import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
 import { setMoving } from '../ui/frames';
 import { keep, kept } from '../ui/storage';
@@ -79,6 +79,8 @@ export class Player {
   #music: Music | null = null;
   #timer: ReturnType<typeof setInterval> | null = null;
   #loop: Loop | null = null;
+  /** Of what is played in place of an empty beat; null otherwise. */
+  #speed: number | null = null;
   #range: { from: number; to: number } | null = null;
   #marked: { from: number; to: number } | null = null;
   #written = new Map<string, { pattern: Pattern; pass: number; list: Sounding[] }>();
@@ -203,8 +205,40 @@ export class Player {
   }
 
   toggle(): void {
+    const empty = this.#voices[0] !== undefined && hitCount(this.#voices[0].pattern()) === 0;
     if (this.#state.playing) this.stop();
+    else if (this.instead && empty) void this.#playInstead();
     else void this.play();
+  }
+
+  /** What Play plays in place of a beat that has no hits yet: a target that is only heard, at a speed; null where it could not be had. */
+  instead: (() => Promise<{ audio: ArrayBuffer; speed: number } | null>) | null = null;
+
+  /** Plays that once, after the count-in, with the metronome and the reading line of the empty sheet. */
+  async #playInstead(): Promise<void> {
+    this.#halt();
+    if (!(await this.#woken())) return;
+    const given = await this.instead?.();
+    const pattern = this.#voices[0]?.pattern();
+    if (!given || !pattern || !this.#music) return;
+    const { barTicks } = this.#music;
+    this.#range = null;
+    this.#speed = given.speed;
+    const rate = this.#rate();
+    const countIn = this.#state.countIn * barTicks;
+    const playing = await this.#out.whole(given.audio, () => {
+      const now = this.#context.currentTime + LEAD_IN;
+      this.#loop = new Loop(this.#round(), rate, now + countIn * rate, 0);
+      for (let bar = 0; bar < countIn; bar += barTicks) this.#clicks(pattern, (at) => now + (bar + at) * rate);
+      return now + countIn * rate;
+    });
+    this.#change({ playing: true, counting: countIn > 0 });
+    const timer = setInterval(() => this.#look(), EVERY);
+    this.#timer = timer;
+    this.#look();
+    await playing.ended;
+    // Unless something else has begun, or it was stopped.
+    if (this.#timer === timer) this.stop();
   }
 
   /** One sound by itself: quiet while the loop plays, so that it does not cover it. */
@@ -352,12 +386,13 @@ export class Player {
   /** Seconds a tick. */
   #rate(): number {
     const pattern = this.#voices[0]?.pattern();
-    return pattern ? tickSeconds(pattern) / (this.#state.slow ? SLOW : 1) : 1;
+    return pattern ? tickSeconds(pattern) / (this.#speed ?? (this.#state.slow ? SLOW : 1)) : 1;
   }
 
   #halt(): void {
     if (this.#timer) clearInterval(this.#timer);
     this.#timer = null;
+    this.#speed = null;
     this.#out.silence();
   }
 

@@ -21,6 +21,7 @@ use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Task\Feasibility;
 use Pulsanda\Core\Task\PlanPart;
 use Pulsanda\Core\Task\TaskPlan;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -136,6 +137,24 @@ final readonly class AssignmentController
         return new JsonResponse(['parts' => $effects]);
     }
 
+    /** Whether the task can be met: what no beat can meet keeps it from being published, what nobody knows is said. */
+    #[Route('/api/assignments/{id}/feasible', methods: 'GET')]
+    public function feasible(string $id): JsonResponse
+    {
+        $impossible = $undecided = [];
+        foreach ($this->access->taughtAssignment($id)->parts() as $part) {
+            $feasible = Feasibility::of($part->task());
+            foreach ($feasible->impossible as $text) {
+                $impossible[] = ['part' => $part->position, 'text' => $text];
+            }
+            foreach ($feasible->undecided as $text) {
+                $undecided[] = ['part' => $part->position, 'text' => $text];
+            }
+        }
+
+        return new JsonResponse(['impossible' => $impossible, 'undecided' => $undecided]);
+    }
+
     /** Opens it to the class: at once, or at a time to come. */
     #[Route('/api/assignments/{id}/publish', methods: 'POST')]
     public function publish(string $id, Request $request): JsonResponse
@@ -156,6 +175,10 @@ final readonly class AssignmentController
                     \sprintf('parts[%d].targets', $part->position - 1),
                     'a target has no hits yet; draw it before you publish.',
                 );
+            }
+            $impossible = Feasibility::of($part->task())->impossible;
+            if ([] !== $impossible) {
+                throw InvalidInput::at(\sprintf('parts[%d].requirements', $part->position - 1), implode(' ', $impossible));
             }
         }
 

@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { Music } from '../../api/types';
 import { bounded } from '../../music/pattern';
+import { swingUnit } from '../../music/swing';
 import { NumberField } from '../../ui/NumberField';
 import type { Editor } from '../Editor';
 
@@ -15,6 +16,12 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
   const dragged = useRef(false);
   const set = (change: Partial<typeof swing>) => {
     const next = { ...swing, ...change };
+    // Swing that begins takes the smallest note value that the beat has: of another one nothing would be heard.
+    if (swing.percent <= 50 && next.percent > 50 && change.unit === undefined) {
+      const unit = swingUnit(editor.store.pattern);
+      if (unit) next.unit = unit;
+      else editor.say('Nothing swings yet: this beat has no hits between its quarters');
+    }
     const percent = next.percent === 67 && music.grooves ? 66.67 : bounded(Math.round(next.percent), 50, 75);
     editor.store.change('Change the swing', (pattern) => ({ ...pattern, swing: { ...next, percent } }));
   };

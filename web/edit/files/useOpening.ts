@@ -97,6 +97,7 @@ export function useOpening(editor: Editor, locked: boolean, reveal: () => void):
     editor.onFile = locked
       ? null
       : (file) => {
+          if (isSound(file) && editor.onSound) return editor.onSound(file);
           revealed.current();
           void bring(file);
         };
@@ -112,6 +113,10 @@ export function useOpening(editor: Editor, locked: boolean, reveal: () => void):
   };
   return { error, busy, asked, understood, bring: (file, how) => void bring(file, how), take, leave };
 }
+
+/** A sound to play, which is no MIDI file. */
+const isSound = ({ name, type }: File): boolean =>
+  /\.(wav|flac|ogg|opus|mp3)$/i.test(name) || (type.startsWith('audio/') && !/midi/i.test(type));
 
 function imported(file: File, map: Record<number, string>, channel: number) {
   const pairs = Object.entries(map).map(([note, name]) => `${note}:${name}`);

@@ -13,10 +13,19 @@ import { Block, Small } from './parts';
 const MOST_BYTES = 2 * 1024 * 1024;
 const MOST_NAME = 40;
 
-type Props = { editor: Editor; row: Row; index: number; player: Player; locked: boolean };
+type Props = {
+  editor: Editor;
+  row: Row;
+  index: number;
+  player: Player;
+  locked: boolean;
+  /** A sound that was dropped on the sheet, for this row. */
+  dropped?: File | null;
+  taken?: () => void;
+};
 
 /** What a row sounds with: its kit, or a short sound that somebody has brought or recorded. */
-export function OwnSoundBlock({ editor, row, index, player, locked }: Props) {
+export function OwnSoundBlock({ editor, row, index, player, locked, dropped = null, taken }: Props) {
   const queries = useQueryClient();
   const { data } = useQuery({ queryKey: ['sounds'], queryFn: () => reply(api.GET('/api/sounds')) });
   const sounds = data?.sounds ?? [];
@@ -49,6 +58,14 @@ export function OwnSoundBlock({ editor, row, index, player, locked }: Props) {
       give(sound.name);
       editor.say(`“${sound.name}” is yours now, and this row plays it`);
     });
+  const bringFile = (chosenFile: File) => bring(chosenFile, chosenFile.name.replace(/\.\w+$/, '').slice(0, MOST_NAME) || 'My sound');
+  const latest = useRef({ bringFile, taken });
+  latest.current = { bringFile, taken };
+  useEffect(() => {
+    if (!dropped || !data) return;
+    latest.current.taken?.();
+    void latest.current.bringFile(dropped);
+  }, [dropped, data]);
   const remove = (sound: OwnSound) =>
     run(async () => {
       await reply(api.DELETE('/api/sounds/{id}', at({ id: sound.id })));
@@ -101,7 +118,7 @@ export function OwnSoundBlock({ editor, row, index, player, locked }: Props) {
             onChange={(event) => {
               const chosenFile = event.target.files?.[0];
               event.target.value = '';
-              if (chosenFile) void bring(chosenFile, chosenFile.name.replace(/\.\w+$/, '').slice(0, MOST_NAME) || 'My sound');
+              if (chosenFile) void bringFile(chosenFile);
             }}
           />
           <p className="w-full text-xs text-faint">

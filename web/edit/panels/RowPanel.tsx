@@ -23,8 +23,17 @@ export const SNAP_WORDS: Record<string, string> = {
   '64': 'sixty-fourths',
 };
 
+type Props = {
+  editor: Editor;
+  player: Player;
+  locked: boolean;
+  /** A sound that was dropped on the sheet, for the row at the cursor. */
+  dropped: File | null;
+  taken: () => void;
+};
+
 /** The row where the cursor is: its grid, its fill, its place among the rows. And rows that are not there yet. */
-export function RowPanel({ editor, player, locked }: { editor: Editor; player: Player; locked: boolean }) {
+export function RowPanel({ editor, player, locked, dropped, taken }: Props) {
   useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   const { cursor } = useSyncExternalStore(editor.subscribe, () => editor.state);
   const row = editor.section.rows[cursor.row];
@@ -33,7 +42,7 @@ export function RowPanel({ editor, player, locked }: { editor: Editor; player: P
       {row && (
         <section aria-labelledby="row" className="card p-3">
           <h2 id="row">{editor.catalogue.instruments.find((one) => one.name === row.instrument)?.label}</h2>
-          <RowBlocks editor={editor} row={row} index={cursor.row} player={player} locked={locked} />
+          <RowBlocks editor={editor} row={row} index={cursor.row} player={player} locked={locked} dropped={dropped} taken={taken} />
         </section>
       )}
       {!locked && <AddRow editor={editor} />}
@@ -41,7 +50,7 @@ export function RowPanel({ editor, player, locked }: { editor: Editor; player: P
   );
 }
 
-function RowBlocks({ editor, row, index, player, locked }: { editor: Editor; row: Row; index: number; player: Player; locked: boolean }) {
+function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props & { row: Row; index: number }) {
   const { store } = editor;
   const name = editor.words.name(index);
   const rows = editor.section.rows.length;
@@ -76,7 +85,7 @@ function RowBlocks({ editor, row, index, player, locked }: { editor: Editor; row
         <p className="text-xs text-faint">What the grid shows and where new hits land. No hit is moved.</p>
       </Block>
       {!locked && <FillBlock key={`${editor.index} ${index}`} editor={editor} row={row} index={index} />}
-      <OwnSoundBlock editor={editor} row={row} index={index} player={player} locked={locked} />
+      <OwnSoundBlock editor={editor} row={row} index={index} player={player} locked={locked} dropped={dropped} taken={taken} />
       <ShiftBlock editor={editor} row={row} index={index} disabled={locked} />
       <CycleBlock editor={editor} row={row} index={index} disabled={locked} />
       <GapsBlock key={`gaps ${editor.index} ${index}`} editor={editor} row={row} />

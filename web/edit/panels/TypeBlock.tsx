@@ -12,8 +12,14 @@ const MOST_TEXT = 20_000;
  * Rows typed as they stand in books, or pasted out of a spreadsheet. The core reads them; what would come is drawn on the sheet before it
  * is taken.
  */
-export function TypeBlock({ editor }: { editor: Editor }) {
-  const [text, setText] = useState('');
+export function TypeBlock({ editor, pasted = '' }: { editor: Editor; pasted?: string }) {
+  const [text, setText] = useState(pasted);
+  // What was pasted on the sheet is read as if it had been typed here.
+  const [taken, setTaken] = useState(pasted);
+  if (pasted !== taken) {
+    setTaken(pasted);
+    setText(pasted);
+  }
   const [read, setRead] = useState<Pattern | null>(null);
   const [said, setSaid] = useState('');
   const asked = useRef(0);
