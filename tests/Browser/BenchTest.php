@@ -28,7 +28,7 @@ final class BenchTest extends BrowserTestCase
             array_map(static fn (int $i): ?int => $wren->hit(2, 240 * $i), range(0, 3)),
             'a drag from a hit erases',
         );
-        $wren->drag($wren->cell(2, 0), 0, -8);
+        $wren->drag($wren->cell(2, 0), 0, -20);
         self::assertGreaterThan(105, (int) $wren->hit(2, 0), 'a drag up is harder');
         $wren->cell(2, 0)->click();
         self::assertNull($wren->hit(2, 0), 'a press on a hit removes it');
@@ -57,7 +57,7 @@ final class BenchTest extends BrowserTestCase
         $kwame->press('Begin: Lamplighters');
         $kwame->touch($kwame->cell(0, 0));
         self::assertSame(90, $kwame->hit(0, 0));
-        $kwame->touch($kwame->cell(0, 0), 0, 12);
+        $kwame->touch($kwame->cell(0, 0), 0, 30, 700);
         self::assertLessThan(60, (int) $kwame->hit(0, 0), 'down is softer');
         $kwame->touch($kwame->cell(1, 960), 2 * $kwame->cell(1, 960)->getSize()->getWidth());
         self::assertSame([90, 90, 90], array_map(static fn (int $tick): ?int => $kwame->hit(1, $tick), [960, 1200, 1440]));

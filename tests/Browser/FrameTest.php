@@ -109,7 +109,7 @@ final class FrameTest extends BrowserTestCase
         $freya->cell(0, 960)->click();
         self::assertNull($freya->hit(0, 960), 'and another one takes away');
         $freya->see('.marked');
-        $freya->drag($freya->cell(0, 0), 0, -9);
+        $freya->drag($freya->cell(0, 0), 0, -21);
         self::assertGreaterThan(95, (int) $freya->hit(0, 0));
         self::assertSame($freya->hit(0, 0), $freya->hit(0, 1920), 'all that is marked is shaped with one stem');
         $freya->see('[aria-label="Undo: shape 2 hits"]');

@@ -10,6 +10,40 @@ use Facebook\WebDriver\WebDriverKeys;
 /** What a beat can hold beyond the commonest, and that nothing is ever lost: steps over a reload, states, files, meters, two devices. */
 final class HandsTest extends BrowserTestCase
 {
+    public function testASwipeOnAPhoneScrollsWhateverIsUnderTheFinger(): void
+    {
+        $kwame = $this->person('kwame', 390, 844, true);
+        $kwame->press('Begin: Lamplighters');
+        foreach ([0, 960, 1920] as $at) {
+            $kwame->touch($kwame->cell(1, $at));
+        }
+        $kwame->saved();
+        $before = $kwame->script('return window.scrollY');
+        $kwame->touch($kwame->cell(1, 960), 4, -220);
+        $kwame->until(static fn (): ?bool => $kwame->script('return window.scrollY') > $before ? true : null, 'the page to scroll');
+        self::assertSame([90, 90, 90], array_map(static fn (int $at): ?int => $kwame->hit(1, $at), [0, 960, 1920]), 'no hit was touched');
+        self::assertLessThanOrEqual(390, $kwame->script('return document.documentElement.scrollWidth'));
+        $kwame->assertNoComplaints();
+    }
+
+    public function testTheScrollBarTellsTheTruth(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press('Begin: Slack Tide');
+        $wren->press('Form');
+        for ($bars = 1; $bars < 16; $bars *= 2) {
+            $wren->press('repeat all bars');
+        }
+        $height = static fn (): mixed => $wren->script('return document.querySelector(".sheet-room").scrollHeight');
+        $first = $height();
+        $wren->script('const room = document.querySelector(".sheet-room"); room.scrollTo(0, room.scrollHeight)');
+        $wren->until(static fn (): ?bool => $wren->script(
+            'const room = document.querySelector(".sheet-room"); return room.scrollTop + room.clientHeight >= room.scrollHeight - 2',
+        ) ? true : null, 'the end of the sheet');
+        self::assertIsInt($first);
+        self::assertEqualsWithDelta($first, $height(), 0.05 * $first, 'what comes into view is as high as it was taken to be');
+    }
+
     public function testStepsAreKeptOverAReloadAndStatesCanBeTakenBack(): void
     {
         $freya = $this->person('freya');

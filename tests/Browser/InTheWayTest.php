@@ -55,11 +55,7 @@ final class InTheWayTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('Plan an assignment');
         $odile->fill('Name', 'Spindrift');
-        $odile->script(<<<'JS'
-            const field = document.querySelector('input[type="datetime-local"]');
-            Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, '2025-03-01T08:00');
-            field.dispatchEvent(new Event('input', {bubbles: true}));
-            JS);
+        $odile->typeDate('Due date', new \DateTimeImmutable('2025-03-01'));
         $odile->read('2025'); // a year that is not this one is named
         $odile->press('Publish to Parade line');
         $odile->read('The time to hand in by is over already.');

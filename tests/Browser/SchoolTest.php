@@ -115,7 +115,7 @@ final class SchoolTest extends BrowserTestCase
         $odile->press('School');
         $odile->press('Parade line, Tuesdays');
         $odile->press('More for Wren');
-        $odile->press('Remove Wren from class');
+        $odile->press('Remove from class: Wren');
         $odile->press('19 students');
         $odile->read('was in this class until');
         // Also by name, when somebody adds them without looking: the account that they had is offered.
@@ -127,12 +127,12 @@ final class SchoolTest extends BrowserTestCase
         $odile->go('/');
         $odile->press('School');
         $odile->press('Parade line, Tuesdays');
-        $odile->press('Put Wren back into the class');
+        $odile->press('Put back: Wren');
         $odile->press('20 students');
         $odile->press('Add students');
         self::assertSame('Wren', $odile->script('return document.querySelector("textarea").value'));
         $odile->press('20 students');
-        $odile->press('Replace the password of Wren');
+        $odile->press('Replace password …: Wren');
         $odile->read('Wren has chosen a password. It will stop working');
         $odile->press('Cancel');
         $odile->press('More for Wren');

@@ -25,17 +25,11 @@ export function Care({ person: { id, name, disabled, hasPassword }, mayDisable, 
   return (
     <>
       {hasPassword ? (
-        <AskFirst action="Replace password" label={`Replace the password of ${name}`} disabled={busy} act={() => void renew()}>
+        <AskFirst action="Replace password" to={name} disabled={busy} act={() => void renew()}>
           <bdi>{name}</bdi> has chosen a password. It will stop working, {name} is signed out on all devices, and needs the new login slip.
         </AskFirst>
       ) : (
-        <button
-          type="button"
-          className="button button-small"
-          disabled={busy}
-          aria-label={`New login slip for ${name}`}
-          onClick={() => void renew()}
-        >
+        <button type="button" className="button button-small" disabled={busy} aria-label={`New slip: ${name}`} onClick={() => void renew()}>
           New slip
         </button>
       )}

@@ -35,7 +35,7 @@ export function Former({ course, changed }: { course: { id: string; name: string
               type="button"
               className="button button-small ml-auto"
               disabled={busy}
-              aria-label={`Put ${name} back into the class`}
+              aria-label={`Put back: ${name}`}
               onClick={() => void putBack(id)}
             >
               Put back

@@ -80,13 +80,7 @@ export function JoinBlock({ courseId, changed }: { courseId: string; changed: ()
                       {one.until
                         ? `Was in this class until ${day(one.until)}.`
                         : `Has an account: ${[one.signIn, ...one.classes].join(', ')}.`}
-                      <button
-                        type="button"
-                        className="button button-small"
-                        disabled={busy}
-                        aria-label={`Let ${name} in with the account ${one.signIn}`}
-                        onClick={() => void settle(id, true, one.id)}
-                      >
+                      <button type="button" className="button button-small" disabled={busy} onClick={() => void settle(id, true, one.id)}>
                         Same person: use {one.signIn}
                       </button>
                     </span>

@@ -110,7 +110,7 @@ export function Person({ person: { id, name, given, family }, course, school, ta
             type="button"
             className="button button-small"
             disabled={busy}
-            aria-label={`Remove ${name} from class`}
+            aria-label={`Remove from class: ${name}`}
             onClick={() => void remove()}
           >
             Remove from class

@@ -5,15 +5,16 @@ type Props = {
   action: string;
   /** What happens then, to whom. */
   children: ReactNode;
-  /** Who or what it is done to, for those who hear the button alone. */
-  label?: string;
+  /** To whom or what it is done, for those who hear the button alone. */
+  to?: string;
   disabled?: boolean;
   act: () => void;
 };
 
 /** A button for what is rare and large: it first says what will happen, and does it with a second press in the same place. */
-export function AskFirst({ action, label = action, children, disabled = false, act }: Props) {
+export function AskFirst({ action, to, children, disabled = false, act }: Props) {
   const [asking, setAsking] = useState(false);
+  const label = to ? `${action} …: ${to}` : `${action} …`;
   if (!asking) {
     return (
       <button type="button" className="button button-small" disabled={disabled} aria-label={label} onClick={() => setAsking(true)}>
