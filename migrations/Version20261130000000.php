@@ -29,6 +29,15 @@ final class Version20261130000000 extends AbstractMigration
         $this->addSql('ALTER TABLE attempt ADD press_accepted BOOLEAN DEFAULT NULL');
         $this->addSql('UPDATE attempt SET press_accepted = true WHERE pressed_at IS NOT NULL');
         $this->addSql('ALTER TABLE assignment ADD trusts_presses BOOLEAN DEFAULT false NOT NULL');
+        // People sort by family or given name, as the school chooses, and classes as they are counted: 8b before 10a.
+        $this->addSql("ALTER TABLE school ADD sort_by VARCHAR(6) DEFAULT 'given' NOT NULL");
+        $this->addSql("CREATE COLLATION counted (provider = icu, locale = 'und-u-kn-true')");
+        $this->addSql(<<<'SQL'
+            CREATE FUNCTION sort_name(a account) RETURNS text LANGUAGE sql STABLE AS $$
+                SELECT CASE (SELECT sort_by FROM school WHERE id = a.school_id) WHEN 'family'
+                    THEN coalesce(nullif(a.family, ''), regexp_replace(a.name, '^.*\s', '')) || ', ' || a.name ELSE a.name END
+            $$
+            SQL);
         // From where somebody failed to sign in is kept for some weeks, beside the record that nobody may change.
         $this->addSql('CREATE TABLE deed_address (deed_id UUID NOT NULL PRIMARY KEY, address VARCHAR(45) NOT NULL, '
             .'at TIMESTAMP(0) WITH TIME ZONE NOT NULL)');

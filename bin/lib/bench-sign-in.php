@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-// Measures the morning at the real cost of a password: how long a class list of 60 takes to add, and how 300 people sign in at once. Whoever
-// asks runs on the same cores as who answers.
+// Measures the morning at the real cost of a password: how long a class list of 60 takes to add, and how 300 people sign in at once. The
+// requests run on the same cores as the answers.
 
 use Pulsanda\Tests\Load\Crowd;
 use Pulsanda\Tests\Load\Visitor;

@@ -99,7 +99,8 @@ final readonly class Feasibility
         $said = $wanted = $clear = [];
         foreach (self::drawn($task) as ['kind' => $kind, 'frame' => $frame, 'text' => $ask]) {
             if (!$task->freedom->meter && !$frame->meter->equals($task->start->meter)) {
-                $said[] = "The frame of \"$ask\" is in $frame->meter and the task in {$task->start->meter}. Draw it in the meter of the task.";
+                $said[] = "The frame of \"$ask\" is in $frame->meter and the task in {$task->start->meter}. "
+                    .'Draw it in the meter of the task.';
                 continue;
             }
             $length = $task->start->ticks();
@@ -177,7 +178,8 @@ final readonly class Feasibility
             }
             $best = $task->judge($target, '')->results[0] ?? null;
             if (null !== $best && null !== $best['mark'] && $best['mark'] < $best['points']) {
-                $said[] = "$name itself would get {$best['mark']} of {$best['points']} points. Look at what is open to students, and at the marking.";
+                $said[] = "$name itself would get {$best['mark']} of {$best['points']} points. "
+                    .'Look at what is open to students, and at the marking.';
             }
         }
 

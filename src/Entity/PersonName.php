@@ -29,6 +29,24 @@ final readonly class PersonName
     }
 
     /**
+     * A whole name in two, for programs that want it so.
+     *
+     * @param string $called as somebody is called
+     * @param string $family empty where nobody has said which that is
+     *
+     * @return array{string, string} given name and family name; the family name is empty where it is not known
+     */
+    public static function parts(string $name, string $called, string $family): array
+    {
+        return match (true) {
+            '' === $family => ['' === $called ? $name : $called, ''],
+            str_ends_with($name, " $family") => [substr($name, 0, -\strlen(" $family")), $family],
+            str_starts_with($name, "$family ") => [substr($name, \strlen("$family ")), $family],
+            default => [$called, $family],
+        };
+    }
+
+    /**
      * @param string $path of the value, for the sentence
      *
      * @throws InvalidInput

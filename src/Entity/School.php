@@ -32,6 +32,10 @@ class School
     #[ORM\Column(type: 'smallint', nullable: true)]
     public ?int $keepYears = null;
 
+    /** @readonly @phpstan-allow-private-mutation By which name people stand in lists. */
+    #[ORM\Column(length: 6, enumType: SortBy::class, options: ['default' => 'given'])]
+    public SortBy $sortBy = SortBy::Given;
+
     public function __construct(
         /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column(length: 120)]
@@ -54,5 +58,10 @@ class School
     public function zone(): \DateTimeZone
     {
         return new \DateTimeZone('' === $this->zone ? 'UTC' : $this->zone);
+    }
+
+    public function sortBy(SortBy $sortBy): void
+    {
+        $this->sortBy = $sortBy;
     }
 }

@@ -124,7 +124,8 @@ final readonly class LoginSlips
     {
         /** @var list<Account> */
         return $this->entities->createQuery(
-            'SELECT a FROM '.Account::class.' a JOIN '.Enrolment::class.' e WITH e.student = a WHERE e.course = :course ORDER BY a.name, a.id',
+            'SELECT a FROM '.Account::class.' a JOIN '.Enrolment::class.' e WITH e.student = a '
+                .'WHERE e.course = :course ORDER BY a.name, a.id',
         )->setParameter('course', $course)->getResult();
     }
 }

@@ -148,7 +148,7 @@ final readonly class OneRoster
         /** @var list<array{id: string, name: string, year: string, teacher: string}> $classes */
         $classes = $this->connection->fetchAllAssociative(
             'SELECT c.id, c.name, c.year, coalesce(t.source, t.id::text) AS teacher FROM course c JOIN account t ON t.id = c.teacher_id '
-                .'WHERE c.id IN (:courses) ORDER BY c.name, c.id',
+                .'WHERE c.id IN (:courses) ORDER BY c.name COLLATE counted, c.id',
             $in,
             $types,
         );
@@ -168,7 +168,7 @@ final readonly class OneRoster
             'SELECT coalesce(a.source, a.id::text) AS id, a.role, a.sign_in, a.name, a.given, a.family, a.email, '
                 .'a.disabled_at IS NULL AS on '
                 .'FROM account a WHERE a.id IN (SELECT student_id FROM enrolment WHERE course_id IN (:courses) '
-                .'UNION SELECT account_id FROM teaching WHERE course_id IN (:courses)) ORDER BY a.role, a.name, a.id',
+                .'UNION SELECT account_id FROM teaching WHERE course_id IN (:courses)) ORDER BY a.role, sort_name(a) COLLATE counted, a.id',
             $in,
             $types,
         );

@@ -132,7 +132,8 @@ final readonly class Usernames
 
         /** @var list<non-empty-string> */
         return $this->connection->fetchFirstColumn(
-            'INSERT INTO username (name, reserved_at) SELECT value, ? FROM json_array_elements_text(?) ON CONFLICT DO NOTHING RETURNING name',
+            'INSERT INTO username (name, reserved_at) SELECT value, ? FROM json_array_elements_text(?) '
+                .'ON CONFLICT DO NOTHING RETURNING name',
             [$this->clock->now()->format(\DATE_ATOM), json_encode($names, \JSON_THROW_ON_ERROR)],
         );
     }

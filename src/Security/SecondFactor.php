@@ -49,7 +49,8 @@ final readonly class SecondFactor
             return null;
         }
         $codes = array_map(self::recovery(...), range(1, self::RECOVERY));
-        $account->secure($this->box()->seal($key), array_map(static fn (string $one): string => self::hash(str_replace('-', '', $one)), $codes));
+        $hashes = array_map(static fn (string $one): string => self::hash(str_replace('-', '', $one)), $codes);
+        $account->secure($this->box()->seal($key), $hashes);
         $account->takeStep($step);
 
         return $codes;

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\PersonName;
+use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\School\AddPeople;
 use Pulsanda\App\School\Enrolments;
@@ -203,6 +204,38 @@ final class ClassListTest extends ApiTestCase
         $this->expectException(Conflict::class);
         $this->expectExceptionMessage('room for 60, and 60 are in');
         $this->service(Enrolments::class)->putBack($this->person('wren'), $course, $odile);
+    }
+
+    /** As lists, marks over the term and exports have them: by family or given name as the school chooses, 8b before 10a. */
+    public function testPeopleAndClassesStandInTheOrderThatTheSchoolChooses(): void
+    {
+        $this->signIn('marit');
+        foreach (['10a', '8b', '8a'] as $name) {
+            $this->send('POST', '/api/courses', ['name' => $name, 'year' => '2099']);
+        }
+        $classes = array_column((array) $this->json($this->get('/api/school'))['courses'], 'name');
+        self::assertSame(['8a', '8b', '10a'], \array_slice($classes, 0, 3));
+        $course = $this->one("SELECT id FROM course WHERE name = '8b'");
+        $this->send('POST', "/api/courses/$course/students", ['names' => "Zeller, Ada\nÄhrens, Zoë\nBo"]);
+        $names = fn (): array => array_column((array) $this->json($this->get("/api/courses/$course/students"))['students'], 'name');
+        self::assertSame(['Ada Zeller', 'Bo', 'Zoë Ährens'], $names());
+        $school = ['name' => 'S', 'zone' => 'Europe/London', 'counting' => 'steps', 'points' => 20, 'keepYears' => null];
+        $this->assertProblem(422, 'sortBy', $this->send('PUT', '/api/school', $school + ['sortBy' => 'age']));
+        self::assertSame(204, $this->send('PUT', '/api/school', $school + ['sortBy' => 'family'])->getStatusCode());
+        self::assertSame(['Zoë Ährens', 'Bo', 'Ada Zeller'], $names());
+        self::assertSame(['Zoë Ährens', 'Bo', 'Ada Zeller'], array_column((array) $this->json($this->get("/api/courses/$course/term"))['students'], 'name'));
+        $csv = array_values(Csv::read((string) $this->get("/api/courses/$course/term.csv")->getContent()));
+        self::assertSame(['Family name', 'Given name', 'Username', 'Id'], \array_slice($csv[0], 1, 4));
+        self::assertSame([['Ährens', 'Zoë', 'zoe-a'], ['', 'Bo', 'bo-2'], ['Zeller', 'Ada', 'ada']], array_map(
+            static fn (array $line): array => \array_slice($line, 1, 3),
+            \array_slice($csv, 1),
+        ));
+        $list = array_values(Csv::read((string) $this->get("/api/courses/$course/list")->getContent()));
+        self::assertSame(['id', 'family', 'given', 'called', 'name', 'username', 'email'], $list[0]);
+        self::assertSame(['Ährens', 'Zoë'], \array_slice($list[1], 1, 2));
+        // What goes out comes in again: nobody is new.
+        $look = $this->json($this->send('POST', "/api/courses/$course/list", (string) $this->get("/api/courses/$course/list")->getContent()));
+        self::assertSame([0, 3], [$look['count'], $look['already']]);
     }
 
     public function testAStudentOfOthersIsNotTold(): void

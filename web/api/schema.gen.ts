@@ -857,6 +857,7 @@ export interface paths {
                         counting: components["schemas"]["Counting"];
                         points: number;
                         keepYears: number | null;
+                        sortBy?: components["schemas"]["SortBy"];
                     };
                 };
             };
@@ -5912,9 +5913,17 @@ export interface components {
             /** @description Accounts that this person may have already */
             known: components["schemas"]["KnownStudent"][];
         };
+        /**
+         * @description By which name people stand in lists
+         * @enum {string}
+         */
+        SortBy: "given" | "family";
+        /** @description By which people stand in lists, family or given name first as the school chooses */
+        SortName: string;
         SchoolStudent: {
             id: string;
             name: string;
+            sort: components["schemas"]["SortName"];
             given: string;
             family: string;
             signIn: string;
@@ -5927,6 +5936,7 @@ export interface components {
         };
         SchoolPeople: {
             name: string;
+            sortBy: components["schemas"]["SortBy"];
             /** @description Of the time zone database */
             zone: string;
             counting: components["schemas"]["Counting"];
@@ -5951,6 +5961,7 @@ export interface components {
             teachers: {
                 id: string;
                 name: string;
+                sort: components["schemas"]["SortName"];
                 signIn: string;
                 email: string;
                 /** @enum {string} */
@@ -6648,6 +6659,7 @@ export interface components {
             students: {
                 id: string;
                 name: string;
+                sort: components["schemas"]["SortName"];
                 attempts: components["schemas"]["ListedAttempt"][];
                 leave: components["schemas"]["Leave"] | null;
             }[];
@@ -6748,6 +6760,12 @@ export interface components {
             students: {
                 id: string;
                 name: string;
+                sort: components["schemas"]["SortName"];
+                given: string;
+                family: string;
+                signIn: string;
+                /** @description The id that the school has for them */
+                source: string;
                 /** @description Whether they are in the class no more */
                 left: boolean;
                 cells: components["schemas"]["TermCell"][];

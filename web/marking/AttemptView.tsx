@@ -13,6 +13,7 @@ import { when } from '../ui/words';
 import { Answer } from './Answer';
 import { AttemptSound } from './AttemptSound';
 import { HistoryBlock } from './HistoryBlock';
+import { PressTime } from './PressTime';
 import { Since } from './Since';
 import type { ReturnedNow } from './TakeBack';
 import { useAnswer } from './useAnswer';
@@ -59,6 +60,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
               {meterName(data.attempt.pattern.meter)} <TempoSign tempo={data.attempt.pattern.tempo} />
             </span>
           </div>
+          {data.attempt.pressedAt && <PressTime attempt={data.attempt} part={data.part.id} />}
           {data.attempt.note && (
             <p className="text-sm">
               “<bdi>{data.attempt.note}</bdi>”

@@ -131,7 +131,7 @@ export function usePlanKeeping(
     }
     await keeper.send();
   };
-  /** Sentences about the plan as it is now: what no beat can meet, and what nobody knows. Kept first, so that the core reads what is here. */
+  /** What no beat can meet, and what nobody knows, as sentences. The plan is kept first, so that the core reads what is here. */
   const feasible = async () => {
     await keeper.send();
     const { id } = latest.current.plan;

@@ -5,6 +5,11 @@ import { type Line, linesOf, percentWords } from './states';
 const line = (name: string, change: Partial<Line>): Line => ({
   id: name,
   name,
+  sort: name,
+  given: name,
+  family: '',
+  signIn: name,
+  source: name,
   left: false,
   cells: [],
   share: null,
@@ -27,6 +32,11 @@ test('a table shows those who are wanted', () => {
   expect(names(linesOf(lines, 'missing', 'name', false))).toEqual(['Bo']);
   expect(names(linesOf(lines, 'late', 'name', false))).toEqual(['Ines']);
   expect(names(linesOf(lines, 'to-mark', 'name', false))).toEqual(['Q']);
+});
+
+test('names stand in the order of the school, and those who have left behind them', () => {
+  const some = [line('Bo', { left: true }), line('Zoë Ährens', { sort: 'Ährens' }), line('Ada Zeller', { sort: 'Zeller' })];
+  expect(names(linesOf(some, 'all', 'name', false))).toEqual(['Zoë Ährens', 'Ada Zeller', 'Bo']);
 });
 
 test('who needs help stands first, who has no mark last', () => {

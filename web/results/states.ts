@@ -1,4 +1,5 @@
 import type { Term, TermCell } from '../api/types';
+import { byName } from '../ui/words';
 
 /** How a task stands, in a word. */
 export const STATE_WORDS: Record<TermCell['state'], string> = {
@@ -19,7 +20,8 @@ export function linesOf(lines: Line[], only: Only, sort: 'name' | 'sum' | 'missi
   const wanted = lines.filter((line) =>
     only === 'missing' ? line.missing > 0 : only === 'late' ? line.lateCount > 0 : only !== 'to-mark' || line.cells.some(isToMark),
   );
-  if (sort === 'name') return wanted; // as the server sorts them: those who have left stand last
+  // Those who have left stand last.
+  if (sort === 'name') return [false, true].flatMap((left) => byName(wanted.filter((line) => line.left === left)));
   const key = (line: Line) => (sort === 'missing' ? -line.missing : ((withMissing ? line.withMissing : line.share) ?? 2));
   return [...wanted].sort((a, b) => key(a) - key(b));
 }

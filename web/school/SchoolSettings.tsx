@@ -16,6 +16,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
   const [zone, setTheZone] = useState(school.zone);
   const [counting, setCounting] = useState(school.counting);
   const [points, setPoints] = useState(school.points);
+  const [sortBy, setSortBy] = useState(school.sortBy);
   const [keepYears, setKeepYears] = useState(school.keepYears);
   const [said, setSaid] = useState('');
   const kept = useQuery({ queryKey: ['school', 'kept', school.keepYears], queryFn: () => reply(api.GET('/api/school/kept')) });
@@ -23,7 +24,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
   const settle = () =>
     run(async () => {
       setSaid('');
-      await reply(api.PUT('/api/school', { body: { name, zone, counting, points, keepYears } }));
+      await reply(api.PUT('/api/school', { body: { name, zone, counting, points, keepYears, sortBy } }));
       setZone(zone);
       setSaid('Kept.');
       changed();
@@ -59,6 +60,13 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
             <option value="syllables">syllables, 1 e &amp; a</option>
             <option value="steps">step numbers, 1 to 16</option>
             <option value="bar-beat">bar.beat, 1.1</option>
+          </select>
+        </label>
+        <label>
+          Sort people by
+          <select className="field mt-1" value={sortBy} onChange={(event) => setSortBy(event.target.value as SchoolPeople['sortBy'])}>
+            <option value="given">given name</option>
+            <option value="family">family name</option>
           </select>
         </label>
         <span className="flex items-center gap-1.5">

@@ -76,10 +76,10 @@ export function clock(time: string): string {
   return new Date(time).toLocaleTimeString(undefined, { ...inZone(), hour: 'numeric', minute: '2-digit' });
 }
 
-/** Sorts as the reader's language sorts names. */
+/** Sorts as the reader's language sorts names, by family or given name as the school chooses. */
 const collator = new Intl.Collator(undefined, { sensitivity: 'base', numeric: true });
-export function byName<T extends { name: string }>(people: readonly T[]): T[] {
-  return [...people].sort((a, b) => collator.compare(a.name, b.name));
+export function byName<T extends { name: string; sort?: string }>(people: readonly T[]): T[] {
+  return [...people].sort((a, b) => collator.compare(a.sort ?? a.name, b.sort ?? b.name));
 }
 
 /** Where something stands between left and right: −1 to 1. */

@@ -232,7 +232,8 @@ final readonly class BenchController
         $since = $pressed->modify(self::SAME_MOMENT);
 
         return $since < $now && false !== $this->entities->getConnection()->fetchOne(
-            'SELECT 1 FROM draft_state s JOIN draft d ON d.id = s.draft_id WHERE d.student_id = :student AND s.saved_at BETWEEN :since AND :now '
+            'SELECT 1 FROM draft_state s JOIN draft d ON d.id = s.draft_id WHERE d.student_id = :student '
+                .'AND s.saved_at BETWEEN :since AND :now '
                 .'UNION ALL SELECT 1 FROM draft WHERE student_id = :student AND saved_at BETWEEN :since AND :now '
                 ."UNION ALL SELECT 1 FROM deed WHERE who = :student AND what <> 'sign-out' AND at BETWEEN :since AND :now LIMIT 1",
             [

@@ -154,8 +154,8 @@ final readonly class Answers
     public function open(string $attempt, Account $student): void
     {
         $this->connection->executeStatement(
-            'UPDATE feedback f SET opened_at = :now FROM attempt a WHERE a.id = f.attempt_id AND a.id = :attempt AND a.student_id = :student '
-                .'AND f.returned_at IS NOT NULL AND f.opened_at IS NULL',
+            'UPDATE feedback f SET opened_at = :now FROM attempt a WHERE a.id = f.attempt_id AND a.id = :attempt '
+                .'AND a.student_id = :student AND f.returned_at IS NOT NULL AND f.opened_at IS NULL',
             ['now' => $this->now()->format(\DATE_ATOM), 'attempt' => $attempt, 'student' => (string) $student->id],
         );
     }

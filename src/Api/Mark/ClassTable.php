@@ -71,8 +71,8 @@ final readonly class ClassTable
          * }> $attempts
          */
         $attempts = $this->connection->fetchAllAssociative(<<<SQL
-            SELECT t.id, t.student_id, t.number, t.handed_in_at, $counts AS counts_at, t.aspects, t.findings, (t.checked->>'passed')::int AS passed,
-                   (t.checked->>'failed')::int AS failed, t.suggested, f.mark, f.returned_at, f.id AS begun
+            SELECT t.id, t.student_id, t.number, t.handed_in_at, $counts AS counts_at, t.aspects, t.findings,
+                   (t.checked->>'passed')::int AS passed, (t.checked->>'failed')::int AS failed, t.suggested, f.mark, f.returned_at, f.id AS begun
             FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id
             LEFT JOIN feedback f ON f.attempt_id = t.id WHERE t.part_id = ? ORDER BY t.number DESC
             SQL, [(string) $part->id]);
@@ -115,6 +115,7 @@ final readonly class ClassTable
             $students[] = [
                 'id' => $student['id'],
                 'name' => $student['name'],
+                'sort' => $student['sort'],
                 'attempts' => $byStudent[$student['id']] ?? [],
                 'leave' => null === $leave
                     ? null : ['until' => Shapes::time($leave->until), 'excused' => $leave->excused, 'reason' => $leave->reason],
@@ -152,16 +153,17 @@ final readonly class ClassTable
             FROM account s JOIN enrolment e ON e.student_id = s.id
             LEFT JOIN LATERAL (SELECT id FROM attempt WHERE part_id = ? AND student_id = s.id ORDER BY number DESC LIMIT 1) n ON true
             LEFT JOIN feedback f ON f.attempt_id = n.id
-            WHERE e.course_id = ? ORDER BY s.name
+            WHERE e.course_id = ? ORDER BY sort_name(s) COLLATE counted, s.id
             SQL, [(string) $part->id, (string) $part->assignment->course->id]);
     }
 
-    /** @return list<array{id: string, name: string}> */
+    /** @return list<array{id: string, name: string, sort: string}> */
     private function students(Part $part): array
     {
-        /** @var list<array{id: string, name: string}> */
+        /** @var list<array{id: string, name: string, sort: string}> */
         return $this->connection->fetchAllAssociative(
-            'SELECT s.id, s.name FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? ORDER BY s.name',
+            'SELECT s.id, s.name, sort_name(s) AS sort FROM account s JOIN enrolment e ON e.student_id = s.id WHERE e.course_id = ? '
+                .'ORDER BY sort_name(s) COLLATE counted, s.id',
             [(string) $part->assignment->course->id],
         );
     }

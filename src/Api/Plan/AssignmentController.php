@@ -299,7 +299,8 @@ final readonly class AssignmentController
             $there = $parts[$i] ?? null;
             $task = $there === $part || null === $part ? $there?->task() : null;
             $part = $there;
-            $same = $same && null !== $part && null !== $task && $input->part->task->hasSheetOf($task) && $input->part->task->judgesAs($task)
+            $same = $same && null !== $part && null !== $task
+                && $input->part->task->hasSheetOf($task) && $input->part->task->judgesAs($task)
                 && $input->part->waits === $part->waits && [$input->part->name, $input->part->brief] === [$part->name, $part->brief]
                 && json_encode($input->part->task->help->toData()) === json_encode($task->help->toData());
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Results;
 
 use Pulsanda\App\Entity\Course;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\School\OneRoster;
 
 /**
@@ -22,14 +23,15 @@ final readonly class TermFile
      */
     public static function table(array $term): array
     {
-        $head = ['Student'];
+        $head = ['Student', 'Family name', 'Given name', 'Username', 'Id'];
         foreach ($term['parts'] as $part) {
             $name = 1 < $part['parts'] ? ', '.('' !== $part['name'] ? $part['name'] : "part {$part['position']}") : '';
             $head[] = \sprintf('%s%s (of %s)', $part['title'], $name, $part['points']);
         }
         $table = [[...$head, 'Percent', 'Percent with missing', 'Missing', 'Late', 'Excused']];
         foreach ($term['students'] as $line) {
-            $row = [$line['name']];
+            [$given, $family] = PersonName::parts($line['name'], $line['given'], $line['family']);
+            $row = [$line['name'], $family, $given, $line['signIn'], $line['source']];
             foreach ($line['cells'] as $cell) {
                 $row[] = $cell['mark'] ?? (['handed-in' => 'not marked', 'open' => ''][$cell['state']] ?? $cell['state']);
             }

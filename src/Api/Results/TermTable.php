@@ -39,6 +39,11 @@ use Pulsanda\Core\Compare\Mark\TermSum;
  * @phpstan-type Line array{
  *     id: string,
  *     name: string,
+ *     sort: string,
+ *     given: string,
+ *     family: string,
+ *     signIn: string,
+ *     source: string,
  *     left: bool,
  *     cells: list<Cell>,
  *     share: float|null,
@@ -87,14 +92,26 @@ final readonly class TermTable
             FROM part p JOIN assignment a ON a.id = p.assignment_id
             WHERE a.course_id = :course AND a.published_at <= :now ORDER BY a.created_at, a.id, p.position
             SQL, ['course' => $id, 'now' => $this->clock->now()->format(\DATE_ATOM)]);
-        /** @var list<array{id: string, name: string, left: bool}> $students */
+        /**
+         * @var list<array{
+         *     id: string,
+         *     name: string,
+         *     sort: string,
+         *     given: string,
+         *     family: string,
+         *     signIn: string,
+         *     source: string,
+         *     left: bool,
+         * }> $students
+         */
         $students = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT s.id, s.name, e.student_id IS NULL AS left FROM account s
+            SELECT s.id, s.name, sort_name(s) AS sort, s.given, s.family, s.sign_in AS "signIn", coalesce(s.source, s.id::text) AS source,
+                e.student_id IS NULL AS left FROM account s
             LEFT JOIN enrolment e ON e.student_id = s.id AND e.course_id = :course
             WHERE s.id IN (SELECT student_id FROM enrolment WHERE course_id = :course UNION SELECT t.student_id FROM attempt t
                 JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = :course)
                 AND s.id = coalesce(:only::uuid, s.id)
-            ORDER BY e.student_id IS NULL, s.name, s.id
+            ORDER BY e.student_id IS NULL, sort_name(s) COLLATE counted, s.id
             SQL, ['course' => $id, 'only' => $only]);
         /**
          * @var list<array{

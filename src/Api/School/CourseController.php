@@ -84,8 +84,8 @@ final readonly class CourseController
             $this->entities->refresh($course, LockMode::PESSIMISTIC_WRITE);
             $connection = $this->entities->getConnection();
             $used = $connection->fetchOne(
-                'SELECT EXISTS (SELECT 1 FROM enrolment WHERE course_id = :id) OR EXISTS (SELECT 1 FROM past_enrolment WHERE course_id = :id) '
-                    .'OR EXISTS (SELECT 1 FROM assignment WHERE course_id = :id)',
+                'SELECT EXISTS (SELECT 1 FROM enrolment WHERE course_id = :id) '
+                    .'OR EXISTS (SELECT 1 FROM past_enrolment WHERE course_id = :id) OR EXISTS (SELECT 1 FROM assignment WHERE course_id = :id)',
                 ['id' => $id],
             );
             if (false !== $used) {
@@ -159,7 +159,8 @@ final readonly class CourseController
             $this->entities->refresh($course, LockMode::PESSIMISTIC_WRITE);
             $same = ['school' => $course->school, 'teacher' => $course->teacher, 'name' => $next->name, 'year' => $next->year];
             if (null !== $this->entities->getRepository(Course::class)->findOneBy($same)) {
-                throw new Conflict(trim("There is a class \"$next->name\" already: $next->year").'. Give the new one another name or year.');
+                $there = trim("There is a class \"$next->name\" already: $next->year");
+                throw new Conflict("$there. Give the new one another name or year.");
             }
             $next->meet($course->lesson());
             $this->entities->persist($next);

@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\School;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\Intake;
+use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Http\Away;
@@ -107,12 +108,13 @@ final readonly class IntakeController
         /** @var list<array{id: string, name: string, given: string, family: string, email: string, sign_in: string}> $rows */
         $rows = $this->connection->fetchAllAssociative(
             'SELECT coalesce(a.source, a.id::text) AS id, a.name, a.given, a.family, a.email, a.sign_in FROM enrolment e '
-                .'JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY a.name, a.id',
+                .'JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY sort_name(a) COLLATE counted, a.id',
             [(string) $course->id],
         );
-        $lines = [['id', 'name', 'called', 'family', 'email', 'signs in as']];
+        $lines = [['id', 'family', 'given', 'called', 'name', 'username', 'email']];
         foreach ($rows as $row) {
-            $lines[] = [$row['id'], $row['name'], $row['given'], $row['family'], $row['email'], $row['sign_in']];
+            [$given, $family] = PersonName::parts($row['name'], $row['given'], $row['family']);
+            $lines[] = [$row['id'], $family, $given, $row['given'], $row['name'], $row['sign_in'], $row['email']];
         }
 
         return Away::file(Csv::write($lines), Away::TYPES['csv'], $course->name.'.csv');

@@ -67,16 +67,18 @@ final readonly class PeopleController
         $keeps = Role::Keeper === $account->role;
         $whose = $keeps ? 'c.school_id = :id' : 'c.id IN (SELECT course_id FROM teaching WHERE account_id = :id)';
         $courses = $this->connection->fetchAllAssociative(<<<SQL
-            SELECT c.id, c.name, c.year, c.counting, c.lesson_day, c.lesson_time, a.name AS teacher, c.teacher_id = :me AS own, c.archived_at IS NOT NULL AS archived,
+            SELECT c.id, c.name, c.year, c.counting, c.lesson_day, c.lesson_time, a.name AS teacher, c.teacher_id = :me AS own,
+                c.archived_at IS NOT NULL AS archived,
                 (SELECT count(*) FROM enrolment e WHERE e.course_id = c.id) AS students,
                 (SELECT coalesce(json_agg(k.account_id), '[]') FROM colleague k WHERE k.course_id = c.id) AS colleagues
             FROM course c JOIN account a ON a.id = c.teacher_id
-            WHERE $whose ORDER BY c.archived_at IS NOT NULL, c.year DESC, c.name, c.id
+            WHERE $whose ORDER BY c.archived_at IS NOT NULL, c.year DESC, c.name COLLATE counted, c.id
             SQL, ['id' => (string) ($keeps ? $school->id : $account->id), 'me' => (string) $account->id]);
         $teachers = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT id, name, sign_in AS "signIn", email, role, disabled_at IS NOT NULL AS disabled, second IS NOT NULL AS second,
-                CASE WHEN starter IS NOT NULL THEN 'slip' WHEN must_change THEN 'first' ELSE 'own' END AS password FROM account
-            WHERE school_id = ? AND role <> 'student' ORDER BY name, id
+            SELECT id, name, sort_name(a) AS sort, sign_in AS "signIn", email, role, disabled_at IS NOT NULL AS disabled,
+                second IS NOT NULL AS second,
+                CASE WHEN starter IS NOT NULL THEN 'slip' WHEN must_change THEN 'first' ELSE 'own' END AS password FROM account a
+            WHERE school_id = ? AND role <> 'student' ORDER BY sort_name(a) COLLATE counted, id
             SQL, [(string) $school->id]);
         $last = $this->intakes->last($account);
 
@@ -86,6 +88,7 @@ final readonly class PeopleController
             'counting' => $school->counting->value,
             'points' => $school->points,
             'keepYears' => $school->keepYears,
+            'sortBy' => $school->sortBy->value,
             'keeps' => $keeps,
             'courses' => array_map(
                 static fn (array $one): array => [
@@ -325,10 +328,10 @@ final readonly class PeopleController
     private function studentsOf(Course $course): array
     {
         return $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.name, a.given, a.family, a.sign_in AS "signIn", a.disabled_at IS NOT NULL AS disabled,
+            SELECT a.id, a.name, sort_name(a) AS sort, a.given, a.family, a.sign_in AS "signIn", a.disabled_at IS NOT NULL AS disabled,
                 CASE WHEN a.password = '' THEN 'none' WHEN a.starter IS NOT NULL THEN 'slip' WHEN a.must_change THEN 'first' ELSE 'own' END
                     AS password
-            FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY a.name, a.id
+            FROM enrolment e JOIN account a ON a.id = e.student_id WHERE e.course_id = ? ORDER BY sort_name(a) COLLATE counted, a.id
             SQL, [(string) $course->id]);
     }
 

@@ -49,7 +49,8 @@ final readonly class PersonFile
         $files['attempts.csv'] = Csv::write($rows);
         $files['allowances.csv'] = $this->table($id, ['class', 'task', 'until', 'excused', 'reason'], <<<'SQL'
             SELECT c.name, a.title, l.until::text, CASE WHEN l.excused THEN 'yes' ELSE 'no' END, l.reason FROM leave l
-            JOIN assignment a ON a.id = l.assignment_id JOIN course c ON c.id = a.course_id WHERE l.student_id = ? ORDER BY a.created_at, a.id
+            JOIN assignment a ON a.id = l.assignment_id JOIN course c ON c.id = a.course_id WHERE l.student_id = ?
+            ORDER BY a.created_at, a.id
             SQL);
         $files['marks.csv'] = $this->table($id, ['class', 'column', 'mark', 'of'], <<<'SQL'
             SELECT c.name, o.title, m.mark::text, o.points::text FROM own_mark m JOIN own_column o ON o.id = m.column_id

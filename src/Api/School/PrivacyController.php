@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\School;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\PersonName;
+use Pulsanda\App\Entity\SortBy;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
@@ -39,15 +40,18 @@ final readonly class PrivacyController
     public function settle(Request $request): Response
     {
         $keeper = $this->access->keeper();
-        $fields = Body::of($request, ['name', 'zone', 'counting', 'points', 'keepYears']);
+        $fields = Body::of($request, ['name', 'zone', 'counting', 'points', 'keepYears', 'sortBy']);
         $name = PersonName::read('name', $fields->string('name'));
         $points = $fields->int('points');
         Range::check('points', $points, 1, 1000);
         $keeper->school->settle($name, self::zone($fields->string('zone')), CourseController::counting($fields), $points);
         $years = $fields->has('keepYears') && !$fields->isNull('keepYears') ? $fields->int('keepYears') : null;
         null === $years || Range::check('keepYears', $years, 1, self::MOST_YEARS);
-        $this->entities->wrapInTransaction(function () use ($keeper, $years): void {
+        $sortBy = !$fields->has('sortBy') ? null : SortBy::tryFrom($fields->string('sortBy'))
+            ?? throw InvalidInput::at('sortBy', 'this must be "given" or "family".');
+        $this->entities->wrapInTransaction(function () use ($keeper, $years, $sortBy): void {
             $keeper->school->keepFor($years);
+            null === $sortBy || $keeper->school->sortBy($sortBy);
             $this->record->now('settle', $keeper, $keeper->school->id, ['keepYears' => $years]);
         });
 

@@ -163,7 +163,8 @@ final readonly class Shapes
             'number' => $attempt->number,
             'handedInAt' => self::time($attempt->handedInAt),
             'pressedAt' => self::time($attempt->pressedAt),
-            'pressAccepted' => null === $attempt->pressedAt ? null : $attempt->pressAccepted ?? ($attempt->part->assignment->trustsPresses ?: null),
+            'pressAccepted' => null === $attempt->pressedAt
+                ? null : $attempt->pressAccepted ?? ($attempt->part->assignment->trustsPresses ?: null),
             'note' => $attempt->note,
             'pattern' => PatternWriter::toData($attempt->pattern),
         ];

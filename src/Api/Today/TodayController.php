@@ -40,12 +40,13 @@ final readonly class TodayController
                 .'FROM teaching t JOIN course c ON c.id = t.course_id '
                 .'JOIN school s ON s.id = c.school_id '
                 .'LEFT JOIN enrolment e ON e.course_id = c.id WHERE t.account_id = ? AND c.archived_at IS NULL '
-                .'GROUP BY c.id, s.id ORDER BY c.name',
+                .'GROUP BY c.id, s.id ORDER BY c.name COLLATE counted, c.id',
             [$id],
         );
         // Only a student's newest attempt waits for an answer.
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT a.id, a.title, a.created_at, a.course_id, a.due_at, a.published_at, a.closed_at, p.id AS part_id, p.position, p.name, p.kind,
+            SELECT a.id, a.title, a.created_at, a.course_id, a.due_at, a.published_at, a.closed_at,
+                   p.id AS part_id, p.position, p.name, p.kind,
                    coalesce(p.targets -> 0, p.start) AS pattern,
                    count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
             FROM teaching t

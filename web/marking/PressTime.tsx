@@ -1,0 +1,39 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { api, at, reply } from '../api/client';
+import type { AttemptToMark } from '../api/types';
+import { Notice } from '../ui/states';
+import { useTask } from '../ui/useTask';
+
+/** A beat that arrived late and claims that it was handed in before, without a connection: the teacher says which time counts. */
+export function PressTime({ attempt, part }: { attempt: AttemptToMark['attempt']; part: string }) {
+  const queries = useQueryClient();
+  const { busy, error, run } = useTask();
+  const decide = (accepted: boolean, always: boolean) =>
+    run(async () => {
+      await reply(api.PUT('/api/attempts/{id}/press', { ...at({ id: attempt.id }), body: { accepted, always } }));
+      await queries.invalidateQueries({ queryKey: ['marking', part] });
+      await queries.invalidateQueries({ queryKey: ['attempt', attempt.id] });
+    });
+  const counts = attempt.pressAccepted === true;
+  return (
+    <p className="flex flex-wrap items-center gap-2 text-sm">
+      {counts ? 'It counts from when it was handed in.' : 'It counts from when it arrived.'}
+      {!counts && (
+        <>
+          <button type="button" className="button button-small" disabled={busy} onClick={() => void decide(true, false)}>
+            Accept its time
+          </button>
+          <button type="button" className="button button-small" disabled={busy} onClick={() => void decide(true, true)}>
+            Always accept for this task
+          </button>
+        </>
+      )}
+      {counts && (
+        <button type="button" className="button button-small" disabled={busy} onClick={() => void decide(false, true)}>
+          Count from arrival
+        </button>
+      )}
+      {error && <Notice>{error}</Notice>}
+    </p>
+  );
+}
