@@ -36,6 +36,11 @@ final readonly class Counting
         };
     }
 
+    public function barTicks(): int
+    {
+        return $this->meter->barTicks();
+    }
+
     /** @return int the bar's number, from 1 */
     public function bar(int $tick): int
     {

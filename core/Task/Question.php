@@ -106,7 +106,12 @@ enum Question: string
             $places[$at] = ['at' => $at, 'place' => $counting->place($at, $bars > 1)];
         }
         ksort($places);
+        // Where bars repeat, one mistake stands in each of them: it is told once, at its first place.
+        $once = [];
+        foreach ($places as $at => $place) {
+            $once[$at % $counting->barTicks()] ??= $place;
+        }
 
-        return array_values($places);
+        return array_values($once);
     }
 }

@@ -1,18 +1,32 @@
-import { type Clip, readClip } from '../music/range';
-import { keep, kept } from '../ui/storage';
+import type { Clip } from '../music/range';
+import { keptFor } from '../ui/storage';
 
-const NAME = 'hits';
+/** What stands on the system's clipboard for hits that were copied: that they were, and nothing of them. */
+export const COPIED_HERE = 'Pulsanda: hits that were copied';
 
-/** Hits that were copied, in this tab or another one of the same account. */
+type Held = { owner: string; clip: Clip };
+
+let held: Held | null = null;
+
+/** Other tabs of this browser: each tells what was copied in it, and one that has just opened asks. */
+const tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('copied hits');
+tabs?.addEventListener('message', ({ data }: MessageEvent<Held | 'what?'>) => {
+  if (data !== 'what?') held = data;
+  else if (held) tabs.postMessage(held);
+});
+tabs?.postMessage('what?');
+
+/**
+ * Hits that were copied, in this tab or another one of the same account. They live in the pages alone: on a shared computer nothing of
+ * them, a hidden target say, is left for who signs in next.
+ */
 export class Clipboard {
-  #clip: Clip | null = null;
-
   take(clip: Clip): void {
-    this.#clip = clip;
-    keep('copied', NAME, clip);
+    held = { owner: keptFor(), clip };
+    tabs?.postMessage(held);
   }
 
   get held(): Clip | null {
-    return this.#clip ?? readClip(JSON.stringify(kept('copied', NAME)));
+    return held?.owner === keptFor() ? held.clip : null;
   }
 }

@@ -9,6 +9,7 @@ import { hears, keyOfRow } from '../sound/Ears';
 import { playedBy } from '../sound/Kits';
 import type { Player } from '../sound/Player';
 import { isSingle, keyName, singleKeys } from '../ui/useKeys';
+import { COPIED_HERE } from './Clipboard';
 import type { Editor } from './Editor';
 import { FoldLine } from './FoldLine';
 import type { Group } from './Folds';
@@ -390,7 +391,7 @@ function useClipboard(sheet: React.RefObject<HTMLDivElement | null>, editor: Edi
     const copy = (event: ClipboardEvent) => {
       const clip = here() ? (event.type === 'cut' ? editor.cut() : editor.copy()) : null;
       if (!clip) return;
-      event.clipboardData?.setData('text/plain', JSON.stringify(clip));
+      event.clipboardData?.setData('text/plain', COPIED_HERE);
       event.preventDefault();
     };
     const paste = (event: ClipboardEvent) => {

@@ -2,6 +2,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { BAR, editorOf, lesson, places, storage } from '../../tests/web/lesson';
 import { barsSet } from '../music/form';
 import { rowAdded, rowChanged } from '../music/rows';
+import { keepFor } from '../ui/storage';
+import { COPIED_HERE } from './Clipboard';
 import { press } from './keys';
 
 const beat = lesson({ kick: [{ at: 0, velocity: 118 }, { at: 1920 }], snare: [{ at: 960 }, { at: 2880 }], 'closed-hat': [] });
@@ -190,6 +192,7 @@ describe('copying', () => {
   });
 
   it('refuses what it does not know, and changes nothing', () => {
+    keepFor('somebody who has copied nothing');
     const { editor, store } = editorOf(beat);
     editor.paste();
     expect(editor.state.said).toBe('Nothing has been copied yet');
@@ -257,5 +260,33 @@ describe('what the task allows', () => {
     expect(editor.state.said).toBe('A section holds 4 hits at most; take some out first');
     expect(store.pattern).toBe(beat);
     vi.restoreAllMocks();
+  });
+});
+
+describe('what is copied', () => {
+  it('goes with the account, and not with the computer', () => {
+    keepFor('the teacher');
+    const { editor } = editorOf(lesson({ kick: [{ at: 0 }] }));
+    editor.go({ row: 0, at: 0 });
+    editor.copy();
+    // The one who signs in next in the same page.
+    keepFor('a student');
+    const next = editorOf(lesson({ kick: [] }));
+    next.editor.pasteText(COPIED_HERE);
+    expect(next.editor.state.said).toBe('Nothing has been copied yet');
+    expect(places(next.store.pattern)).toEqual([]);
+    keepFor('the teacher');
+    const again = editorOf(lesson({ kick: [] }));
+    again.editor.go({ row: 0, at: 960 });
+    again.editor.pasteText(COPIED_HERE);
+    expect(places(again.store.pattern)).toEqual([960]);
+  });
+
+  it('is read as typed rows where it is none of ours', () => {
+    const { editor } = editorOf(lesson({ kick: [] }));
+    const typed: string[] = [];
+    editor.onTyped = (text) => typed.push(text);
+    editor.pasteText('kick 1 3');
+    expect(typed).toEqual(['kick 1 3']);
   });
 });

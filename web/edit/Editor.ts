@@ -8,7 +8,7 @@ import { hears, keyOfRow } from '../sound/Ears';
 import type { Player } from '../sound/Player';
 import { panWords, plural } from '../ui/words';
 import { Allowed } from './Allowed';
-import { Clipboard } from './Clipboard';
+import { Clipboard, COPIED_HERE } from './Clipboard';
 import { Cursor, type EditorState, type Place } from './Cursor';
 import type { Folds } from './Folds';
 import { Words } from './Words';
@@ -319,7 +319,8 @@ export class Editor extends Cursor {
   /** Pastes a text from the clipboard: a copy of ours; or a whole pattern or cells of a spreadsheet, which the person is asked about. */
   pasteText(text: string): void {
     const clip = readClip(text);
-    if (clip) this.paste(clip);
+    if (text === COPIED_HERE) this.paste();
+    else if (clip) this.paste(clip);
     else if (text.includes('pulsanda-pattern')) this.onPattern?.(text);
     else if (text.includes('\t')) this.onFile?.(new File([text], 'From a spreadsheet.tsv'));
     else if (text.trim() !== '' && this.onTyped) this.onTyped(text);

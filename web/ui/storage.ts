@@ -2,7 +2,7 @@
  * What the browser keeps, each thing under the account that it belongs to: computers are shared at school. Unsent work and settings
  * outlive signing out, and open for the same account only; all else goes.
  */
-type Kind = 'unsent' | 'setting' | 'saved' | 'copied' | 'writing';
+type Kind = 'unsent' | 'setting' | 'saved' | 'writing';
 
 const LASTING: Kind[] = ['unsent', 'setting'];
 let owner = 'nobody';

@@ -72,7 +72,8 @@ final readonly class ClassTable
          */
         $attempts = $this->connection->fetchAllAssociative(<<<SQL
             SELECT t.id, t.student_id, t.number, t.handed_in_at, $counts AS counts_at, t.aspects, t.findings,
-                   (t.checked->>'passed')::int AS passed, (t.checked->>'failed')::int AS failed, t.suggested, f.mark, f.returned_at, f.id AS begun
+                   (t.checked->>'passed')::int AS passed, (t.checked->>'failed')::int AS failed, t.suggested,
+                   f.mark, f.returned_at, f.id AS begun
             FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id
             LEFT JOIN feedback f ON f.attempt_id = t.id WHERE t.part_id = ? ORDER BY t.number DESC
             SQL, [(string) $part->id]);

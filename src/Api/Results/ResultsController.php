@@ -14,6 +14,7 @@ use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\School\OneRoster;
 use Pulsanda\App\Security\Access;
+use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -33,6 +34,7 @@ final readonly class ResultsController
         private EntityManagerInterface $entities,
         private Connection $connection,
         private ClockInterface $clock,
+        private Record $record,
     ) {
     }
 
@@ -77,8 +79,11 @@ final readonly class ResultsController
     public function weigh(string $id, Request $request): Response
     {
         $assignment = $this->access->workedAssignment($id);
-        $assignment->weigh(self::weight(Body::of($request, ['weight'])));
-        $this->entities->flush();
+        $weight = self::weight(Body::of($request, ['weight']));
+        $this->entities->wrapInTransaction(function () use ($assignment, $weight): void {
+            $assignment->weigh($weight);
+            $this->record->now('weigh', $this->access->account(), $assignment->id, ['weight' => $weight]);
+        });
 
         return new Response(null, 204);
     }

@@ -85,7 +85,8 @@ final readonly class CourseController
             $connection = $this->entities->getConnection();
             $used = $connection->fetchOne(
                 'SELECT EXISTS (SELECT 1 FROM enrolment WHERE course_id = :id) '
-                    .'OR EXISTS (SELECT 1 FROM past_enrolment WHERE course_id = :id) OR EXISTS (SELECT 1 FROM assignment WHERE course_id = :id)',
+                    .'OR EXISTS (SELECT 1 FROM past_enrolment WHERE course_id = :id) '
+                    .'OR EXISTS (SELECT 1 FROM assignment WHERE course_id = :id)',
                 ['id' => $id],
             );
             if (false !== $used) {

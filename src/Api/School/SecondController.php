@@ -72,14 +72,18 @@ final readonly class SecondController
         $account = $this->access->teacher();
         TooOften::unless($this->secondLimiter->create((string) $account->id)->consume());
         $key = $request->getSession()->get(self::KEY);
-        $codes = \is_string($key) ? $this->second->begin($account, $key, Body::of($request, ['code'])->string('code')) : null;
-        if (null === $codes) {
-            throw InvalidInput::at('code', 'this is not the code of now; read the picture again, or wait for the next code.');
-        }
-        $this->entities->flush();
+        $code = Body::of($request, ['code'])->string('code');
+        $codes = $this->entities->wrapInTransaction(function () use ($account, $key, $code): array {
+            $codes = \is_string($key) ? $this->second->begin($account, $key, $code) : null;
+            if (null === $codes) {
+                throw InvalidInput::at('code', 'this is not the code of now; read the picture again, or wait for the next code.');
+            }
+            $this->record->now('second-begin', $account, $account->id);
+
+            return $codes;
+        });
         $request->getSession()->remove(self::KEY);
         $request->getSession()->set(SecondFactor::DONE, true);
-        $this->record->now('second-begin', $account, $account->id);
 
         return new JsonResponse(['recovery' => $codes]);
     }
@@ -108,9 +112,10 @@ final readonly class SecondController
 
     private function ended(Account $account): Response
     {
-        $account->forgetSecond();
-        $this->entities->flush();
-        $this->record->now('second-end', $this->access->account(), $account->id);
+        $this->entities->wrapInTransaction(function () use ($account): void {
+            $account->forgetSecond();
+            $this->record->now('second-end', $this->access->account(), $account->id);
+        });
 
         return new Response(null, 204);
     }
