@@ -14,8 +14,8 @@ use Pulsanda\Core\Require\Submission;
 
 /**
  * Whether a task can be met at all. What is fixed is what students begin with, so a rule about it is decided there; frames fit or do not;
- * a target is tried as if a student had handed it in. What is left is tried on beats made of the targets and the frames: where one of them
- * passes every rule the task can be met, else nobody knows.
+ * a target is tried as if a student had handed it in. What is left is tried on beats made of the targets, the frames and the rules: where
+ * one of them passes every rule the task can be met, else nobody knows.
  */
 final readonly class Feasibility
 {
@@ -204,14 +204,17 @@ final readonly class Feasibility
         return $task->requirements->check(Submission::of($beat, '', $task->policy->tolerance))['results'][$index]['passed'];
     }
 
-    /** @return list<Pattern> the frames that must be there, as beats */
+    /** @return list<Pattern> what the rules ask for and the frames that must be there, as beats */
     private static function composed(Task $task): array
     {
         $beats = [];
-        foreach ($task->requirements->frames() as $frame) {
+        foreach ([Attempt::at(...), ...$task->requirements->frames()] as $one) {
             try {
-                $task->check($frame);
-                $beats[] = $frame;
+                $beat = $one instanceof Pattern ? $one : $one($task);
+                if (null !== $beat) {
+                    $task->check($beat);
+                    $beats[] = $beat;
+                }
             } catch (InvalidInput) {
                 // It does not fit what is fixed, so no student hands it in as it stands.
             }

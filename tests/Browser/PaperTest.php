@@ -69,7 +69,7 @@ final class PaperTest extends BrowserTestCase
     public function testAClassIsPrintedAPageEach(): void
     {
         $odile = $this->person('odile');
-        $odile->press("Answer 12: Lamplighters' March");
+        $odile->press("Mark 12: Lamplighters' March");
         $odile->press('Paper');
         $odile->read("Lamplighters' March on paper");
         $odile->read('Ines Caldeira');

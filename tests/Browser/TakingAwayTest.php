@@ -37,7 +37,7 @@ final class TakingAwayTest extends BrowserTestCase
         $kwame->read('is with your teacher');
         // The teacher hears it too.
         $odile = $this->person('odile');
-        $odile->press("Answer 13: Lamplighters' March");
+        $odile->press("Mark 13: Lamplighters' March");
         $odile->press('Kwame Asante');
         $odile->press('Play');
         $odile->until(
