@@ -62,7 +62,7 @@ export function Join() {
           </label>
         ) : (
           <label key="name">
-            Your name, as it stands in the register
+            Your name, as the school writes it
             <input name="name" className="field" autoComplete="name" maxLength={120} required />
           </label>
         )}

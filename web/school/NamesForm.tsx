@@ -30,7 +30,7 @@ export function NamesForm({ kept, title, button, preview, send, done }: Props) {
       if (!preview) return;
       const found = await preview(names);
       setPeople(found);
-      // Whoever was in this class before is nearly always the same person.
+      // Somebody who was in this class before is nearly always the same person.
       setSame(new Set(found.flatMap(({ known }) => known.filter(({ until }) => until !== null).map(({ id }) => id))));
     });
   const make = () =>
