@@ -27,7 +27,7 @@ class Rendering
     #[ORM\Column(type: 'bigint', options: ['default' => 0])]
     public readonly int $done;
 
-    /** waiting, going, done or failed. */
+    /** waiting, going, done, failed or stopped. */
     #[ORM\Column(length: 10, options: ['default' => 'waiting'])]
     public readonly string $state;
 

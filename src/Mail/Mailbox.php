@@ -49,7 +49,7 @@ final class Mailbox extends AbstractTransport
     protected function doSend(SentMessage $message): void
     {
         is_dir($this->folder) || mkdir($this->folder, 0700, true);
-        $file = \sprintf('%s/%s-%s.eml', $this->folder, date('Ymd-His'), bin2hex(random_bytes(6)));
+        $file = \sprintf('%s/%s-%s.eml', $this->folder, (new \DateTimeImmutable())->format('Ymd-His-u'), bin2hex(random_bytes(6)));
         // Nobody else on this machine reads a link for a password.
         touch($file) && chmod($file, 0600);
         file_put_contents($file, $message->toString());

@@ -11,7 +11,8 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
  * Starter passwords: three words and four digits, which somebody else hands out and which must be changed at the first sign-in.
  *
  * They are chance (34 bits), not chosen, so a keyed hash is enough until they are used: HMAC-SHA-256 under a key that the database does not
- * hold. A slow hash would cost a class of 60 half a minute. A replaced password opens an account with work in it, and is as safe as the key.
+ * hold. A slow hash would cost a class of 60 half a minute. One that replaces a password opens an account with work in it: it is as safe as
+ * that key.
  * Until a slip has been printed or used, its password also lies sealed in the account, so that a closed page loses nothing.
  */
 final readonly class StarterPasswords

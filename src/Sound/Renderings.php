@@ -138,7 +138,7 @@ final readonly class Renderings
 
     public function fail(string $id): void
     {
-        $this->connection->executeStatement("UPDATE rendering SET state = 'failed' WHERE id = ?", [$id]);
+        $this->connection->executeStatement("UPDATE rendering SET state = 'failed' WHERE id = ? AND state <> 'stopped'", [$id]);
     }
 
     /**
@@ -192,9 +192,13 @@ final readonly class Renderings
         return 'done' === $rendering->state && $rendering->endsAt > $this->clock->now() && is_file($file) ? $file : null;
     }
 
+    /** What was mixed of it goes on counting for the day. */
     public function stop(Rendering $rendering): void
     {
-        $this->connection->executeStatement('DELETE FROM rendering WHERE id = ?', [(string) $rendering->id]);
+        $this->connection->executeStatement(
+            "UPDATE rendering SET state = 'stopped', total = done, beats = '[]' WHERE id = ?",
+            [(string) $rendering->id],
+        );
         $this->remove((string) $rendering->id);
     }
 

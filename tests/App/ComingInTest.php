@@ -157,6 +157,16 @@ final class ComingInTest extends ApiTestCase
         self::assertSame(404, $this->send('POST', '/api/second/key')->getStatusCode(), 'students have none');
     }
 
+    public function testNobodysMailboxIsFilledByOthers(): void
+    {
+        $mailbox = $this->service(Mailbox::class);
+        $before = \count($mailbox->read());
+        for ($time = 1; $time <= 8; ++$time) {
+            ($this->service(MailResetHandler::class))(new MailReset('odile', 'https://drums.example'));
+        }
+        self::assertCount($before + 5, $mailbox->read(), 'five an hour, from wherever they are asked for');
+    }
+
     public function testAForgottenPasswordIsMailedToStaffAlone(): void
     {
         $mailbox = $this->service(Mailbox::class);
@@ -178,6 +188,7 @@ final class ComingInTest extends ApiTestCase
         $this->assertProblem(422, 'at least 8', $this->send('POST', '/api/reset', ['key' => $key, 'password' => 'x']));
         self::assertSame(204, $this->send('POST', '/api/reset', ['key' => $key, 'password' => self::OWN])->getStatusCode());
         $this->assertProblem(409, 'has been used', $this->send('POST', '/api/reset', ['key' => $key, 'password' => self::OWN]));
+        self::assertSame('1', $this->one("SELECT count(*)::text FROM deed WHERE what = 'reset-by-mail'"));
         self::assertSame(204, $this->send('POST', '/api/sign-in', ['name' => 'odile', 'password' => self::OWN])->getStatusCode());
         self::assertSame(404, $this->get('/api/mailbox')->getStatusCode());
         $this->signIn('marit');

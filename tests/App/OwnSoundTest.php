@@ -87,6 +87,8 @@ final class OwnSoundTest extends ApiTestCase
         self::assertSame(['Frog' => true, 'Horn' => false], $names("?of=$wren"), 'what sounds in the beats of a student');
         self::assertSame(200, $this->get("/api/sounds/$frog/file")->getStatusCode());
         self::assertSame(404, $this->send('DELETE', "/api/sounds/$frog")->getStatusCode());
+        $this->signIn('marit');
+        self::assertSame(200, $this->get("/api/sounds/$frog/file")->getStatusCode(), 'the administrator hears it too');
         $this->signIn('ines');
         self::assertSame(['Horn' => false], $names());
         self::assertSame(404, $this->get("/api/sounds?of=$wren")->getStatusCode());

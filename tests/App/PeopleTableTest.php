@@ -35,6 +35,8 @@ final class PeopleTableTest extends ApiTestCase
         'name, year and counting of a class' => ['PUT', '/api/courses/{course}', ['name' => 'Another name', 'year' => '2026/27']],
         'share a class' => ['POST', '/api/courses/{course}/next', ['name' => 'Next', 'year' => '2027/28']],
         'students: add' => ['POST', '/api/courses/{course}/students', ['names' => 'Ada Marsh']],
+        'find a student' => ['GET', '/api/people?name=wren'],
+        'put a removed student back' => ['PUT', '/api/courses/{course}/students/{wren}'],
         'plan, publish' => ['GET', '/api/courses/{course}/term'],
         'a student\'s page over the term' => ['GET', '/api/students/{wren}/term'],
         'a task: see, build, hand in' => ['GET', '/api/parts/{part}/bench'],

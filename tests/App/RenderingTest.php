@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use Doctrine\DBAL\Connection;
+use Pulsanda\App\Entity\Rendering;
 use Pulsanda\App\Job\RenderAudio;
 use Pulsanda\App\Job\RenderAudioHandler;
 use Pulsanda\App\Job\Tidy;
+use Pulsanda\App\Sound\Renderings;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -116,6 +118,56 @@ final class RenderingTest extends ApiTestCase
         }
         self::assertSame(404, $this->send('DELETE', '/api/renderings/'.$made['id'])->getStatusCode());
         self::assertSame(404, $this->get('/api/renderings/none')->getStatusCode());
+    }
+
+    public function testADayHasItsEndAlsoForWhatIsStopped(): void
+    {
+        $this->signIn('wren');
+        $body = ['pattern' => PatternWriter::toData(self::long()), 'format' => 'ogg'];
+        $made = $this->made($this->ask('/api/renderings', $body));
+        $connection = $this->service(Connection::class);
+        $connection->executeStatement(
+            "UPDATE rendering SET state = 'going', beat_at = now(), done = 44100::bigint * (4 * 3600 - 30) WHERE id = ?",
+            [$made['id']],
+        );
+        self::assertSame(204, $this->send('DELETE', '/api/renderings/'.$made['id'])->getStatusCode());
+        self::assertSame(404, $this->get('/api/renderings/'.$made['id'])->getStatusCode());
+        $this->assertProblem(409, 'you have 0 left for today', $this->ask('/api/renderings', $body));
+        $this->made($this->ask('/api/renderings', ['pattern' => PatternWriter::toData(self::short())] + $body));
+        $this->signIn('ines');
+        $this->made($this->ask('/api/renderings', $body));
+    }
+
+    public function testWhoHasHadLessIsServedFirst(): void
+    {
+        $body = ['pattern' => PatternWriter::toData(self::long()), 'format' => 'ogg'];
+        $this->signIn('wren');
+        [$first, $second] = [$this->made($this->ask('/api/renderings', $body)), $this->made($this->ask('/api/renderings', $body))];
+        $this->service(Connection::class)->executeStatement("UPDATE rendering SET state = 'done', done = total WHERE id = ?", [$first['id']]);
+        $this->signIn('ines');
+        $third = $this->made($this->ask('/api/renderings', $body));
+        $renderings = $this->service(Renderings::class);
+        self::assertSame($third['id'], $renderings->next());
+        $renderings->stop($this->entities()->find(Rendering::class, $third['id']) ?? self::fail('it is gone'));
+        self::assertSame($second['id'], $renderings->next());
+    }
+
+    public function testAMixThatFailsWaitsForAnotherTry(): void
+    {
+        $this->signIn('wren');
+        $made = $this->made($this->ask('/api/renderings', ['pattern' => PatternWriter::toData(self::long()), 'format' => 'ogg']));
+        $connection = $this->service(Connection::class);
+        $beats = $this->one('SELECT beats::text FROM rendering WHERE id = ?', $made['id']);
+        $connection->executeStatement("UPDATE rendering SET beats = '[]' WHERE id = ?", [$made['id']]);
+        try {
+            $this->service(RenderAudioHandler::class)(new RenderAudio($made['id']));
+            self::fail('nothing was to be mixed');
+        } catch (\LogicException) {
+            self::assertSame('waiting', $this->one('SELECT state FROM rendering WHERE id = ?', $made['id']));
+        }
+        $connection->executeStatement('UPDATE rendering SET beats = ? WHERE id = ?', [$beats, $made['id']]);
+        $this->service(RenderAudioHandler::class)(new RenderAudio($made['id']));
+        self::assertSame('done', $this->one('SELECT state FROM rendering WHERE id = ?', $made['id']));
     }
 
     public function testNonsenseIsRefused(): void

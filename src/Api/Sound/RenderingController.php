@@ -133,7 +133,8 @@ final readonly class RenderingController
     private function own(string $id): Rendering
     {
         $rendering = Uuid::isValid($id) ? $this->entities->find(Rendering::class, Uuid::fromString($id)) : null;
-        if (null === $rendering || !$rendering->account->id->equals($this->access->account()->id)) {
+        $own = null !== $rendering && $rendering->account->id->equals($this->access->account()->id);
+        if (!$own || 'stopped' === $rendering->state) {
             throw new NotFoundHttpException();
         }
 
