@@ -255,6 +255,32 @@ describe('the player', () => {
     expect(started.at(-1)?.sound).toBe('kick');
   });
 
+  it('plays what is to be written down while the sheet is empty: counted in, with clicks, once', async () => {
+    let now = pattern({});
+    player.set([{ name: 'mine', pattern: () => now }], music);
+    player.instead = async () => ({ audio: new TextEncoder().encode('target').buffer, speed: 0.5 });
+    player.setCountIn(1);
+    player.setMetronome(true);
+    player.toggle();
+    await listen(4 * BAR * TICK);
+    const slow = started.map(({ sound, time }) => `${sound} ${Math.round((time - (started[0]?.time ?? 0)) / TICK / 2)}`);
+    expect(slow.slice(0, 7).sort()).toEqual(
+      ['click 0', 'click 960', 'click 1920', 'click 2880', `target ${BAR}`, `click ${BAR}`, `click ${BAR + 960}`].sort(),
+    );
+    expect(player.position(), 'the line runs along').toBeGreaterThan(0);
+    player.toggle();
+    expect(player.position()).toBeNull();
+    expect(started.find((one) => one.sound === 'target')?.stopped).not.toBeNull();
+
+    started = [];
+    player.setCountIn(0);
+    player.setMetronome(false);
+    now = pattern({ kick: [0] });
+    player.toggle();
+    await listen(0.3);
+    expect(sounds(), 'a beat of one’s own is played itself').toEqual(['kick 0']);
+  });
+
   it('counts in a bar before the first stroke, and clicks along', async () => {
     player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
     player.setCountIn(1);
