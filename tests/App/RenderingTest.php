@@ -133,7 +133,8 @@ final class RenderingTest extends ApiTestCase
         self::assertSame(204, $this->send('DELETE', '/api/renderings/'.$made['id'])->getStatusCode());
         self::assertSame(404, $this->get('/api/renderings/'.$made['id'])->getStatusCode());
         $this->assertProblem(409, 'you have 0 left for today', $this->ask('/api/renderings', $body));
-        $this->made($this->ask('/api/renderings', ['pattern' => PatternWriter::toData(self::short())] + $body));
+        $small = $this->json($this->ask('/api/renderings', ['pattern' => PatternWriter::toData(self::short())] + $body));
+        self::assertEqualsWithDelta(27, $small['left'], 2, 'and is told so before');
         $this->signIn('ines');
         $this->made($this->ask('/api/renderings', $body));
     }

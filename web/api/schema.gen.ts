@@ -6126,6 +6126,8 @@ export interface components {
              * @description Until when the file can be fetched
              */
             endsAt: string;
+            /** @description Seconds of sound that one may still mix today */
+            left: number;
         };
         /** @description A kit as it is built; every sound is a FLAC file in which the takes of all layers stand one after the other */
         KitDescription: {

@@ -93,7 +93,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
       locked={part.attempts > 0 && sheet.role === 'start'}
       panel={panel}
       setPanel={setPanel}
-      head={<PlanHead plan={plan} keeper={keeper} parts={<PartNav {...choosing} />} attempts={part.attempts} />}
+      head={<PlanHead plan={plan} keeper={keeper} parts={<PartNav {...choosing} />} attempts={part.attempts} role={sheet.role} />}
       sheets={<SheetNav {...choosing} />}
       halves={['The task', 'The beat']}
       foot={<Publish plan={plan} part={part} keeper={keeper} />}
@@ -130,9 +130,9 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
   );
 }
 
-type HeadProps = { plan: Plan; keeper: PlanKeeper; parts: ReactNode; attempts: number };
+type HeadProps = { plan: Plan; keeper: PlanKeeper; parts: ReactNode; attempts: number; role: PlanSheet['role'] };
 
-function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
+function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
   return (
     <>
       <div className="head-line">
@@ -149,6 +149,9 @@ function PlanHead({ plan, keeper, parts, attempts }: HeadProps) {
           are told first whom a change concerns.
         </p>
       )}
+      <p role="status" className="text-sm">
+        {role === 'frame' && 'This sheet is the frame of a rule: meter, tempo and bars here are the frame’s, not the task’s.'}
+      </p>
       <ConflictNotice
         keeper={keeper.keeper}
         mine="Keep the plan in this tab"

@@ -4,7 +4,7 @@ import type { Rendering, SoundOrder } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { when } from '../ui/words';
+import { plural, when } from '../ui/words';
 
 const FORMATS: { value: SoundOrder['format']; label: string }[] = [
   { value: 'mp3', label: 'MP3, small' },
@@ -15,6 +15,8 @@ const FORMATS: { value: SoundOrder['format']; label: string }[] = [
 const MOST_PASSES = 64;
 /** Milliseconds between two looks at how far it is. */
 const EVERY = 700;
+/** Seconds of sound left for the day of which one is told. */
+const LITTLE = 3600;
 
 type Props = {
   /** Sends what is wanted. */
@@ -106,6 +108,9 @@ export function TakeSound({ ask, sections = [], title }: Props) {
           </a>
         )}
         {made?.state === 'done' && <span className="text-faint">The link holds until {when(made.endsAt)}.</span>}
+        {made && made.left < LITTLE && (
+          <span className="text-faint">You can mix {plural(Math.floor(made.left / 60), 'more minute', 'more minutes')} today.</span>
+        )}
       </div>
       {(error || made?.state === 'failed') && (
         <div className="mt-2">

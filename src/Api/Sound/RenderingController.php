@@ -83,7 +83,7 @@ final readonly class RenderingController
             $this->bus->dispatch(new RenderAudio($id));
         }
 
-        return new JsonResponse(self::shape($rendering));
+        return new JsonResponse($this->shape($rendering));
     }
 
     #[Route('/api/renderings/{id}', methods: 'DELETE')]
@@ -120,7 +120,7 @@ final readonly class RenderingController
         }
         $this->entities->clear();
 
-        return new JsonResponse(self::shape($this->own($id)), 201);
+        return new JsonResponse($this->shape($this->own($id)), 201);
     }
 
     private static function track(Attempt $attempt): Track
@@ -142,7 +142,7 @@ final readonly class RenderingController
     }
 
     /** @return array<string, mixed> */
-    private static function shape(Rendering $rendering): array
+    private function shape(Rendering $rendering): array
     {
         return [
             'id' => (string) $rendering->id,
@@ -150,6 +150,7 @@ final readonly class RenderingController
             'name' => $rendering->name,
             'done' => $rendering->total > 0 ? round($rendering->done / $rendering->total, 3) : 1,
             'endsAt' => $rendering->endsAt->format(\DATE_ATOM),
+            'left' => $this->renderings->left($rendering->account),
         ];
     }
 }
