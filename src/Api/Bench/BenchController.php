@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Bench;
 
-use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Shapes;
@@ -15,16 +14,13 @@ use Pulsanda\App\Entity\Leave;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
-use Pulsanda\App\Job\Judging;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
-use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Require\Submission;
-use Pulsanda\Core\Task\View;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -35,11 +31,6 @@ use Symfony\Component\Uid\Uuid;
 /** The Bench: a student reads the task, keeps a draft, and hands in. A teacher opens it to try the task. */
 final readonly class BenchController
 {
-    public const MOST_ATTEMPTS = 50;
-    /** What was saved in the moment of a press. */
-    private const SAME_MOMENT = '+5 seconds';
-    /** What somebody may do between coming back and the arrival of a press that waited. */
-    private const LONGEST_RETURN = '2 minutes';
     private const VERSION = ['version' => '[0-9]{1,9}'];
 
     public function __construct(
@@ -48,8 +39,7 @@ final readonly class BenchController
         private Allowance $allowance,
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
-        private Judging $judging,
-        private Record $record,
+        private HandIn $handIn,
     ) {
     }
 
@@ -150,107 +140,15 @@ final readonly class BenchController
         $student = $this->access->student();
         $fields = Body::of($request, ['version', 'pattern', 'note', 'press', 'pressedAt'], Body::MOST_BEAT);
         [$version, $pattern, $note] = self::work($part, $fields);
-        $press = Body::uuid($fields, 'press');
-        if ($this->isHandedIn($part, $student, $press)) {
-            return $this->handedIn($part, $student, $this->drafts->find($id, $student));
-        }
-        $pressedAt = $this->pressedAt($fields);
-        $this->refuseTooLate($part, $pressedAt);
-        if (0 === $pattern->hitCount()) {
-            throw new Conflict('There is no hit in your beat yet; build something first.');
-        }
-        $judgement = $part->task()->judge($pattern, $note);
-        $store = function () use ($id, $part, $student, $version, $pattern, $note, $judgement, $press, $pressedAt): ?array {
-            // Presses of one student at one part come one after another.
-            $this->entities->getConnection()->fetchOne('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', ["$id $student->id"]);
-            if ($this->isHandedIn($part, $student, $press)) {
-                return null;
-            }
-            // It may have been taken back or closed since: whoever does that waits for this, or this for them.
-            $this->entities->refresh($part->assignment, LockMode::PESSIMISTIC_READ);
-            if (!$part->assignment->isPublished($this->now())) {
-                throw new NotFoundHttpException();
-            }
-            $this->refuseTooLate($part, $pressedAt);
-            $this->refuseTheSame($part, $student, $pattern, $note);
-            $draft = null !== $pressedAt && null !== $this->drafts->find($id, $student)
-                ? null
-                : $this->drafts->keep($id, $student, $version, $pattern, $note);
-            $number = 1 + $this->entities->getRepository(Attempt::class)->count(['part' => $part, 'student' => $student]);
-            if ($number > self::MOST_ATTEMPTS) {
-                throw new Conflict(\sprintf('You have handed in %d times; talk to your teacher before the next one.', self::MOST_ATTEMPTS));
-            }
-            $told = View::Seen === $part->view || $this->allowance->tells($part, $student);
-            $attempt = new Attempt(
-                $part->school,
-                $part,
-                $student,
-                $number,
-                $pattern,
-                $note,
-                $this->now(),
-                $judgement,
-                $part->revision,
-                $press,
-                $told,
-                $pressedAt,
-            );
-            $this->entities->persist($attempt);
-            $this->entities->flush();
-            $this->record->now('hand-in', $student, $attempt->id, array_filter([
-                'number' => $number,
-                'pressedAt' => Shapes::time($pressedAt),
-            ]));
-
-            return $draft;
-        };
-        $draft = $this->entities->wrapInTransaction($store);
-        // The task may have changed between reading and storing: then this is judged by the new one.
-        if ($part->revision !== $this->entities->getConnection()->fetchOne('SELECT revision FROM part WHERE id = ?', [$id])) {
-            $this->judging->ask($part);
-        }
-
-        return null === $draft
-            ? $this->handedIn($part, $student, $this->drafts->find($id, $student))
-            : $this->handedIn($part, $student, null, $draft);
-    }
-
-    /** When "Hand in" was pressed, by the clock of the student's device, where that was without a connection. */
-    private function pressedAt(Fields $fields): ?\DateTimeImmutable
-    {
         $pressed = $fields->has('pressedAt') ? Body::time($fields, 'pressedAt') : null;
+        $kept = $this->handIn->take($part, $student, $version, $pattern, $note, Body::uuid($fields, 'press'), $pressed);
+        $draft = null === $kept ? $this->drafts->find($id, $student) : null;
 
-        $now = $this->now();
-
-        return null === $pressed || $this->wasHeard($this->access->student(), $pressed, $now) ? null : min($pressed, $now);
-    }
-
-    /** Whether the server heard from somebody between a press and now: then there was a connection, and the press is not believed. */
-    private function wasHeard(Account $student, \DateTimeImmutable $pressed, \DateTimeImmutable $now): bool
-    {
-        // What was saved just before the connection was lost may bear the second of the press.
-        $since = $pressed->modify(self::SAME_MOMENT);
-
-        return $since < $now && false !== $this->entities->getConnection()->fetchOne(
-            'SELECT 1 FROM draft_state s JOIN draft d ON d.id = s.draft_id WHERE d.student_id = :student '
-                .'AND s.saved_at BETWEEN :since AND :now '
-                .'UNION ALL SELECT 1 FROM draft WHERE student_id = :student AND saved_at BETWEEN :since AND :now '
-                ."UNION ALL SELECT 1 FROM deed WHERE who = :student AND what <> 'sign-out' AND at BETWEEN :since AND :now LIMIT 1",
-            [
-                'student' => (string) $student->id,
-                'since' => $since->format(\DATE_ATOM),
-                'now' => $now->modify('-'.self::LONGEST_RETURN)->format(\DATE_ATOM),
-            ],
-        );
-    }
-
-    /** @throws Conflict when the time for handing in is over, or was when it was pressed */
-    private function refuseTooLate(Part $part, ?\DateTimeImmutable $pressed): void
-    {
-        [$now, $leave] = [$this->now(), $this->leave($part, $this->access->student())];
-        if (!$part->assignment->isOpen($now, $leave) && (null === $pressed || !$part->assignment->wasOpen($pressed, $now, $leave))) {
-            throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');
-        }
+        return new JsonResponse([
+            'draft' => null === $draft ? $kept ?? [] : ['version' => $draft->version, 'savedAt' => Shapes::time($draft->savedAt)],
+            'attempts' => $this->attempts($part, $student),
+            'parts' => $this->siblings($part),
+        ], 201);
     }
 
     private function leave(Part $part, Account $student): ?Leave
@@ -261,40 +159,6 @@ final readonly class BenchController
     private function now(): \DateTimeImmutable
     {
         return \DateTimeImmutable::createFromInterface($this->clock->now());
-    }
-
-    /** Whether this press of the button has arrived before. */
-    private function isHandedIn(Part $part, Account $student, ?Uuid $press): bool
-    {
-        return null !== $press && 0 < $this->entities->getRepository(Attempt::class)->count(
-            ['part' => $part, 'student' => $student, 'press' => $press],
-        );
-    }
-
-    /**
-     * @param array<string, mixed> $kept what is new about the draft
-     */
-    private function handedIn(Part $part, Account $student, ?Draft $draft, array $kept = []): JsonResponse
-    {
-        return new JsonResponse([
-            'draft' => null === $draft ? $kept : ['version' => $draft->version, 'savedAt' => Shapes::time($draft->savedAt)],
-            'attempts' => $this->attempts($part, $student),
-            'parts' => $this->siblings($part),
-        ], 201);
-    }
-
-    private function refuseTheSame(Part $part, Account $student, Pattern $pattern, string $note): void
-    {
-        $newest = $this->entities->getRepository(Attempt::class)->findOneBy(['part' => $part, 'student' => $student], ['number' => 'DESC']);
-        if (null !== $newest && $newest->note === $note && $newest->pattern->equals($pattern)) {
-            throw new Conflict(
-                \sprintf(
-                    'This is the same as your attempt %d, which is with your teacher already; change something before you hand in again.',
-                    $newest->number,
-                ),
-                ['reason' => 'same'],
-            );
-        }
     }
 
     /** @return array<string, mixed>|null what the requirements say of a beat, where the student may see that while working */
