@@ -46,7 +46,7 @@ install_sound_packages() { (install_packages $SOUND_PACKAGES) >/dev/null 2>&1 ||
 
 # when_changed FOLDER NAME FILES… -- COMMAND: runs the command when the files have changed since it last succeeded.
 when_changed() {
-    local stamps=$1/stamps name=$2 sum files=()
+    local stamps=$1/stamps name=$2 log="$DATA/log/setup ${2,,}.log" sum files=()
     shift 2
     while [ "$1" != -- ]; do files+=("$1"); shift; done
     shift
@@ -54,8 +54,7 @@ when_changed() {
     [ "$(cat "$stamps/$name" 2>/dev/null)" = "$sum" ] && return
     say "$name …"
     mkdir -p "$stamps" "$DATA/log"
-    (cd "$ROOT" && "$@") >"$DATA/log/setup.log" 2>&1 \
-        || { tail -20 "$DATA/log/setup.log" >&2; fail "$name failed; see $DATA/log/setup.log."; }
+    (cd "$ROOT" && "$@") >"$log" 2>&1 || { tail -20 "$log" >&2; fail "$name failed; see $log."; }
     printf '%s' "$sum" >"$stamps/$name"
 }
 
@@ -70,8 +69,11 @@ install_dependencies() {
     # Not "npm ci": it refuses a lock file without addresses over the packages of other platforms.
     when_changed "$ROOT/var" "Browser packages" package-lock.json -- npm install --no-save --no-audit --no-fund
     when_changed "$ROOT/var" "Class map" core src tests composer.json -- composer dump-autoload --classmap-authoritative --no-interaction
+    # Neither needs the other, and either takes a while.
+    when_changed "$DATA" "Sounds" core/Sound src/Sound "$SOUND_FONT" -- env APP_ENV=prod bin/console pulsanda:sounds &
+    local sounds=$!
     when_changed "$DATA" "Browser part" web package-lock.json vite.config.ts -- build_web
-    when_changed "$DATA" "Sounds" core/Sound src/Sound "$SOUND_FONT" -- env APP_ENV=prod bin/console pulsanda:sounds
+    wait $sounds || exit 1
     [ -f "$SOUND_FONT" ] || say "The recorded kits are missing; install fluidr3mono-gm-soundfont and fluidsynth and start again."
 }
 
