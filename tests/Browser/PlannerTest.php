@@ -226,6 +226,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Publish to Parade line');
         $odile->read('A frame is empty, so that it asks for nothing.');
         $odile->press('Not yet');
+        $odile->press('Begin with');
         $odile->readNot('This sheet is the frame of a rule');
         $odile->press('Kept clear');
         $odile->read('This sheet is the frame of a rule: meter, tempo and bars here are the frame’s, not the task’s.');

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { Navigate, useParams, useSearchParams } from 'react-router';
 import { ApiError, api, at, reply } from '../api/client';
 import type { AssignmentInput, TeacherToday } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
@@ -18,12 +18,11 @@ export type Opened = { saved: Plan; left: (Pick<Left<AssignmentInput>, 'version'
 export default function PlannerPage() {
   const { assignmentId = 'new' } = useParams();
   const [search] = useSearchParams();
-  const navigate = useNavigate();
   const catalogue = useCatalogue();
   const courseId = search.get('class');
   const plan = useQuery({
     queryKey: ['plan', assignmentId, courseId],
-    queryFn: async (): Promise<Opened> => {
+    queryFn: async (): Promise<Opened | { goesOn: string }> => {
       if (assignmentId !== 'new') {
         // What was typed a moment ago may still be on its way.
         await arrived(planName(assignmentId));
@@ -43,8 +42,7 @@ export default function PlannerPage() {
         // It was sent when the page went away: it goes on under its own name.
         keep('unsent', name, null);
         keep('unsent', planName(id), left);
-        navigate(`/plan/${id}`, { replace: true });
-        return new Promise(() => undefined);
+        return { goesOn: id };
       }
       const usual = policy.usual.points;
       const saved = newPlan(course, newPattern, usual);
@@ -57,6 +55,7 @@ export default function PlannerPage() {
   const error = plan.error ?? catalogue.error;
   if (error) return <Failed error={error} again={() => void plan.refetch()} />;
   if (!plan.data || !catalogue.data) return <Waiting what="the Planner" />;
+  if ('goesOn' in plan.data) return <Navigate to={`/plan/${plan.data.goesOn}`} replace />;
   return <PlannerView key={`${assignmentId} ${plan.dataUpdatedAt}`} {...plan.data} catalogue={catalogue.data} />;
 }
 
