@@ -14,7 +14,7 @@ final class AnswerTest extends BrowserTestCase
     {
         $odile = $this->person('odile');
         $odile->press('Mark 12: Lamp');
-        $odile->read('12 beats to answer');
+        $odile->read('12 beats to mark');
         $odile->press('Same mistakes together');
         $odile->press('Answer all 2 at once');
         $odile->read('Amara Obi, attempt 1');
@@ -23,7 +23,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->read('{name} becomes each one’s name'); // all are answered from the start
         $odile->press('Return to all 2');
         $odile->read('Returned to 2 students');
-        $odile->read('10 beats to answer');
+        $odile->read('10 beats to mark');
         $odile->press('Take back');
         $odile->read('Kept; not returned yet');
         self::assertSame(
@@ -33,7 +33,7 @@ final class AnswerTest extends BrowserTestCase
         );
         $odile->tick('Answer one more with the same');
         $odile->press('Return to all 2');
-        $odile->read('10 beats to answer');
+        $odile->read('10 beats to mark');
         $odile->assertNoComplaints();
 
         foreach (['amara' => 'Almost, Amara: one step earlier.', 'nour' => 'Almost, نور: one step earlier.'] as $student => $text) {

@@ -38,7 +38,7 @@ export function Glance({ list }: { list: MarkingList }) {
           ]}
           onChange={setBy}
         />
-        <span className="text-sm text-faint">{waiting === 0 ? 'Everybody has an answer.' : `${plural(waiting, 'beat')} to answer`}</span>
+        <span className="text-sm text-faint">{waiting === 0 ? 'Everything is marked.' : `${plural(waiting, 'beat')} to mark`}</span>
         {list.recomparing && (
           <span role="status" className="text-sm">
             {list.recomparing.done + list.recomparing.failed < list.recomparing.total &&

@@ -138,7 +138,7 @@ function AssignmentCard({ one, students }: { one: Assignment; students: number }
   );
 }
 
-/** Returned, to answer, to come: as parts of a line. */
+/** Returned, to mark, to come: as parts of a line. */
 function Progress({ part, students }: { part: Assignment['parts'][number]; students: number }) {
   const share = (count: number) => ({ width: `${(100 * count) / Math.max(1, students)}%` });
   return (
