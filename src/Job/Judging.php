@@ -26,7 +26,8 @@ final readonly class Judging
     {
         $waits = $this->connection->fetchOne(
             "SELECT 1 FROM messenger_messages WHERE queue_name = 'jobs' AND delivered_at IS NULL AND body LIKE ? LIMIT 1",
-            ['%'.addcslashes(JudgeAgain::class, '\\%_').'%'.$part.'%'],
+            // As it is serialized, the namespace has its backslashes doubled.
+            ['%JudgeAgain%'.$part.'%'],
         );
         if (false === $waits) {
             $this->bus->dispatch(new JudgeAgain($part));

@@ -5,8 +5,13 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use Doctrine\DBAL\Connection;
+use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Job\JudgeAgain;
+use Pulsanda\App\Job\Judging;
 use Pulsanda\App\Job\Tidy;
+use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Transport\InMemory\InMemoryTransport;
+use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
 
 /** Judgement that cannot be lost: results say of which revision they are, and what is older is judged again. */
 final class JudgingTest extends ApiTestCase
@@ -70,6 +75,25 @@ final class JudgingTest extends ApiTestCase
         $pattern['order'] = array_fill(0, 60, ['section' => $this->at($pattern, 'sections.0.name'), 'times' => 99]);
         $body = ['version' => $draft['version'], 'pattern' => $pattern, 'note' => ''];
         $this->assertProblem(422, 'strokes', $this->send('PUT', "$part/draft", $body));
+    }
+
+    public function testWhatWaitsAlreadyIsNotAskedForAgain(): void
+    {
+        $part = $this->entities()->find(Part::class, $this->part(self::TASK)) ?? self::fail('there is no such part');
+        $asked = function () use ($part): int {
+            $this->jobs()->reset();
+            $this->service(Judging::class)->ask($part);
+
+            return \count($this->jobs()->getSent());
+        };
+        self::assertSame(1, $asked());
+        $this->connection()->executeStatement(
+            "INSERT INTO messenger_messages (body, headers, queue_name, created_at, available_at) VALUES (?, '{}', 'jobs', now(), now())",
+            [(new PhpSerializer())->encode(new Envelope(new JudgeAgain((string) $part->id)))['body']],
+        );
+        self::assertSame(0, $asked(), 'one waits as the worker keeps it');
+        $this->connection()->executeStatement('UPDATE messenger_messages SET delivered_at = now()');
+        self::assertSame(1, $asked(), 'one that is at work may have read what was there before');
     }
 
     public function testWhatACrashForgotIsAskedForAgain(): void

@@ -126,6 +126,22 @@ final class ShelfTest extends ApiTestCase
         self::assertSame(404, $this->get("/api/shelf/$lent")->getStatusCode(), 'not lent any more');
     }
 
+    public function testWhatIsSharedNoMoreIsNotLentByOthersEither(): void
+    {
+        $this->signIn('odile');
+        $key = $this->keep(['title' => 'Called back', 'shared' => true]);
+        $this->signIn('bertil');
+        $his = ['courses' => [$this->course('Gull deck, Fridays')]];
+        self::assertSame(200, $this->send('PUT', "/api/shelf/$key/lent", $his)->getStatusCode());
+        $this->signIn('pim');
+        self::assertSame(200, $this->get("/api/shelf/$key")->getStatusCode());
+        $this->signIn('odile');
+        $change = ['version' => 1, 'title' => 'Called back', 'shared' => false];
+        self::assertSame(200, $this->send('PUT', "/api/shelf/$key", $change)->getStatusCode());
+        $this->signIn('pim');
+        self::assertSame(404, $this->get("/api/shelf/$key")->getStatusCode());
+    }
+
     public function testAClassThatIsPutAwayTakesNothingMoreAndASharedOneDoes(): void
     {
         $this->signIn('odile');

@@ -51,6 +51,14 @@ final class HelpTest extends TestCase
         ];
     }
 
+    public function testAPlaceThatRepeatsFromBarToBarIsToldOnce(): void
+    {
+        $target = Lesson::steps(['kick' => [1, 17, 33, 5]], 3);
+        $counting = new Counting(Meter::of(4, 4), CountingStyle::Steps);
+        $answer = Question::Places->answer(Lesson::compare($target, Lesson::steps(['kick' => [5]], 3)), [Instrument::Kick], $counting, 3);
+        self::assertSame([0], array_column($answer['places'] ?? [], 'at'), 'not bars 2 and 3 as well');
+    }
+
     public function testBarsAreSaidOneByOne(): void
     {
         $target = Lesson::steps(['kick' => [1, 17, 33]], 3);
