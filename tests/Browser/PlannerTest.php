@@ -65,6 +65,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->cell(1, 960);
         self::assertNotNull($odile->hit(1, 960));
         $odile->readNot('another tab');
+        $odile->read('only you see this; give it a name to publish it');
         // A second new plan, whose page is closed within a moment: it is there once.
         $odile->go('/');
         $odile->press('Plan an assignment');

@@ -211,7 +211,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             ? `closed ${when(plan.closedAt)}`
             : plan.publishedAt
               ? `${isOut(plan) ? 'published' : 'opens'} ${when(plan.publishedAt)}`
-              : 'only you see this'}
+              : `only you see this${plan.title.trim() === '' ? '; give it a name to publish it' : ''}`}
         </span>
       </p>
       <p className="mt-1.5 flex flex-wrap gap-2">
