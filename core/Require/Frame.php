@@ -44,8 +44,8 @@ final readonly class Frame
         return [$there, $missing];
     }
 
-    /** @return list<Stroke> by tick */
-    private static function repeated(Pattern $frame, int $ticks): array
+    /** @return list<Stroke> of a frame through so many ticks: once whole, then again as far as it fits; by tick */
+    public static function repeated(Pattern $frame, int $ticks): array
     {
         $once = Strokes::written($frame);
         $strokes = [];

@@ -10,6 +10,7 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Require\Submission;
 
 /**
@@ -108,7 +109,7 @@ final readonly class Feasibility
             if ('contains' === $kind && !$task->freedom->form && [] !== $beyond) {
                 $said[] = "The frame of \"$ask\" is longer than the task, whose bars are fixed. Shorten it, or let students add bars.";
             }
-            foreach (self::repeated($frame, $length) as $stroke) {
+            foreach (Frame::repeated($frame, $length) as $stroke) {
                 if ('contains' === $kind) {
                     $wanted[$stroke->instrument->value][$stroke->tick] = $stroke;
                 } else {
@@ -208,7 +209,7 @@ final readonly class Feasibility
     private static function composed(Task $task): array
     {
         $beats = [];
-        foreach ([Attempt::at(...), ...$task->requirements->frames()] as $one) {
+        foreach ([Composer::beatFor(...), ...$task->requirements->frames()] as $one) {
             try {
                 $beat = $one instanceof Pattern ? $one : $one($task);
                 if (null !== $beat) {
@@ -234,21 +235,6 @@ final readonly class Feasibility
         }
 
         return $drawn;
-    }
-
-    /** @return list<Stroke> of a frame, repeated through so many ticks */
-    private static function repeated(Pattern $frame, int $ticks): array
-    {
-        $strokes = [];
-        for ($start = 0; $start < $ticks; $start += $frame->ticks()) {
-            foreach (Strokes::written($frame) as $stroke) {
-                if ($start + $stroke->written < $ticks) {
-                    $strokes[] = $stroke->later($start);
-                }
-            }
-        }
-
-        return $strokes;
     }
 
     private static function number(mixed $value): float

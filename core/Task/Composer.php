@@ -13,6 +13,7 @@ use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Pattern\Strokes;
+use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 
@@ -20,7 +21,7 @@ use Pulsanda\Core\Rhythm\Tempo;
  * A beat made up from what the rules of a task ask for, one rule after the other, as a student would go about it. Nobody promises that it
  * meets them: whoever wants it checks it.
  */
-final class Attempt
+final class Composer
 {
     /** Rules that say where hits stand come before rules that count them. */
     private const ORDER = [
@@ -51,30 +52,30 @@ final class Attempt
     }
 
     /** The beat in one section; null where the sections of the task are fixed and there are several. */
-    public static function at(Task $task): ?Pattern
+    public static function beatFor(Task $task): ?Pattern
     {
         if (!$task->freedom->form && (1 !== \count($task->start->sections) || $task->start->bars() > $task->start->sections[0]->bars)) {
             return null;
         }
-        $attempt = new self($task);
-        foreach ($attempt->rules('keep-clear') as $rule) {
-            foreach ($attempt->places($rule['frame'] ?? null) as [$instrument, $tick]) {
-                $attempt->clear[$instrument][$tick] = true;
+        $composer = new self($task);
+        foreach ($composer->rules('keep-clear') as $rule) {
+            foreach ($composer->places($rule['frame'] ?? null) as [$instrument, $tick]) {
+                $composer->clear[$instrument][$tick] = true;
             }
         }
-        foreach ($attempt->rules('only-uses') as $rule) {
-            $attempt->offered = $attempt->among($rule['instruments'] ?? []);
+        foreach ($composer->rules('only-uses') as $rule) {
+            $composer->offered = $composer->among($rule['instruments'] ?? []);
         }
         foreach (Strokes::written($task->start) as $stroke) {
-            $attempt->hits[$stroke->instrument->value][$stroke->written] = $stroke->velocity;
+            $composer->hits[$stroke->instrument->value][$stroke->written] = $stroke->velocity;
         }
         foreach (self::ORDER as $kind) {
-            foreach ($attempt->rules($kind) as $rule) {
-                $attempt->follow($kind, $rule);
+            foreach ($composer->rules($kind) as $rule) {
+                $composer->follow($kind, $rule);
             }
         }
 
-        return $attempt->pattern();
+        return $composer->pattern();
     }
 
     /** @param array<mixed> $rule */
@@ -202,12 +203,9 @@ final class Attempt
     /** @return list<array{string, int, int}> instrument, tick and velocity of a frame's hits, through the whole beat */
     private function places(mixed $frame): array
     {
-        $pattern = PatternReader::fromData($frame);
         $places = [];
-        for ($from = 0; $from < $this->length; $from += $pattern->ticks()) {
-            foreach (Strokes::written($pattern) as $stroke) {
-                $places[] = [$stroke->instrument->value, $from + $stroke->written, $stroke->velocity];
-            }
+        foreach (Frame::repeated(PatternReader::fromData($frame), $this->length) as $stroke) {
+            $places[] = [$stroke->instrument->value, $stroke->written, $stroke->velocity];
         }
 
         return $places;
