@@ -64,6 +64,7 @@ final readonly class Feasibility
             'form' => $task->freedom->form,
         ];
         $said = [];
+        $results = self::results($task, $task->start);
         foreach ($task->requirements->toData() as $index => $data) {
             $kind = $data instanceof \stdClass && \is_string($data->kind ?? null) ? $data->kind : '';
             $about = self::ABOUT[$kind] ?? null;
@@ -71,7 +72,7 @@ final readonly class Feasibility
             if (null === $about) {
                 continue;
             }
-            if (!$free[$about] && !self::passes($task, $task->start, $index)) {
+            if (!$free[$about] && !$results[$index]['passed']) {
                 $said[] = self::sentence($about, $ask);
             } elseif ('tempo' === $about && null !== $task->freedom->tempo && $data instanceof \stdClass) {
                 ['low' => $low, 'high' => $high] = $task->freedom->tempo;
@@ -191,8 +192,9 @@ final readonly class Feasibility
     private static function failed(Task $task, Pattern $beat): array
     {
         $failed = [];
+        $results = self::results($task, $beat);
         foreach ($task->requirements->asks() as $index => $ask) {
-            if (self::WORDS !== $ask['kind'] && !self::passes($task, $beat, $index)) {
+            if (self::WORDS !== $ask['kind'] && !$results[$index]['passed']) {
                 $failed[] = $ask['text'];
             }
         }
@@ -200,9 +202,10 @@ final readonly class Feasibility
         return $failed;
     }
 
-    private static function passes(Task $task, Pattern $beat, int $index): bool
+    /** @return list<array{passed: bool, ...}> of every rule, in their order */
+    private static function results(Task $task, Pattern $beat): array
     {
-        return $task->requirements->check(Submission::of($beat, '', $task->policy->tolerance))['results'][$index]['passed'];
+        return $task->requirements->check(Submission::of($beat, '', $task->policy->tolerance))['results'];
     }
 
     /** @return list<Pattern> what the rules ask for and the frames that must be there, as beats */
