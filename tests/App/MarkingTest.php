@@ -191,6 +191,23 @@ final class MarkingTest extends ApiTestCase
         self::assertNull($this->at($tasks, 'Lamplighters\' March.attempt.mark'), 'the second attempt is not returned yet');
     }
 
+    public function testWhoHasLeftTheClassDoesNotWaitAnyMore(): void
+    {
+        $this->signIn('odile');
+        $march = fn (): array => array_column((array) $this->json($this->get('/api/today'))['assignments'], null, 'title');
+        $before = $this->at($march(), 'Lamplighters\' March.parts.0.toMark');
+        $current = '/api/attempts/'.$this->attempt('Lamplighters\' March', 'ines');
+        $next = $this->at($this->json($this->get($current)), 'next');
+        self::assertIsInt($before);
+        self::assertIsString($next);
+        $this->entities()->getConnection()->executeStatement(
+            'DELETE FROM enrolment WHERE student_id = (SELECT student_id FROM attempt WHERE id = ?)',
+            [$next],
+        );
+        self::assertSame($before - 1, $this->at($march(), 'Lamplighters\' March.parts.0.toMark'));
+        self::assertNotSame($next, $this->at($this->json($this->get($current)), 'next'));
+    }
+
     public function testMusicForSettingsThatAreNotSavedYet(): void
     {
         $this->signIn('odile');

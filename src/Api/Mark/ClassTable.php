@@ -140,24 +140,6 @@ final readonly class ClassTable
         ];
     }
 
-    /**
-     * @return list<array{
-     *     student: string,
-     *     attempt: string|null,
-     * }> by name: each student, and the newest attempt where that waits for an answer
-     */
-    public function waiting(Part $part): array
-    {
-        /** @var list<array{student: string, attempt: string|null}> */
-        return $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT s.id AS student, CASE WHEN f.returned_at IS NULL THEN n.id END AS attempt
-            FROM account s JOIN enrolment e ON e.student_id = s.id
-            LEFT JOIN LATERAL (SELECT id FROM attempt WHERE part_id = ? AND student_id = s.id ORDER BY number DESC LIMIT 1) n ON true
-            LEFT JOIN feedback f ON f.attempt_id = n.id
-            WHERE e.course_id = ? ORDER BY sort_name(s) COLLATE counted, s.id
-            SQL, [(string) $part->id, (string) $part->assignment->course->id]);
-    }
-
     /** @return list<array{id: string, name: string, sort: string}> */
     private function students(Part $part): array
     {

@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\Mark;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Api\Shape\Waiting;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Part;
@@ -40,6 +41,7 @@ final readonly class MarkingController
         private ClassTable $table,
         private Answers $answers,
         private Judging $judging,
+        private Waiting $waiting,
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
         private Record $record,
@@ -366,7 +368,7 @@ final readonly class MarkingController
     {
         $before = $after = [];
         $passed = false;
-        foreach ($this->table->waiting($part) as ['student' => $student, 'attempt' => $attempt]) {
+        foreach ($this->waiting->of($part) as ['student' => $student, 'attempt' => $attempt]) {
             if ($student === (string) $current->student->id) {
                 $passed = true;
             } elseif (null !== $attempt) {

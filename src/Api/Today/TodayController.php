@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Api\Shape\Waiting;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Pattern\PatternReader;
@@ -18,8 +19,12 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Today: what is waiting for the person who signed in. */
 final readonly class TodayController
 {
-    public function __construct(private Access $access, private Connection $connection, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Access $access,
+        private Connection $connection,
+        private ClockInterface $clock,
+        private Waiting $waiting,
+    ) {
     }
 
     #[Route('/api/today', methods: 'GET')]
@@ -43,28 +48,22 @@ final readonly class TodayController
                 .'GROUP BY c.id, s.id ORDER BY c.name COLLATE counted, c.id',
             [$id],
         );
-        // Only a student's newest attempt waits for an answer.
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT a.id, a.title, a.created_at, a.course_id, a.due_at, a.published_at, a.closed_at,
                    p.id AS part_id, p.position, p.name, p.kind,
-                   coalesce(p.targets -> 0, p.start) AS pattern,
-                   count(n.id) AS handed_in, count(n.id) FILTER (WHERE f.returned_at IS NULL) AS to_mark
+                   coalesce(p.targets -> 0, p.start) AS pattern
             FROM teaching t
             JOIN course c ON c.id = t.course_id AND c.archived_at IS NULL
             JOIN assignment a ON a.course_id = c.id
             JOIN part p ON p.assignment_id = a.id
-            LEFT JOIN LATERAL (
-                SELECT DISTINCT ON (student_id) id FROM attempt WHERE part_id = p.id ORDER BY student_id, number DESC
-            ) n ON true
-            LEFT JOIN feedback f ON f.attempt_id = n.id
             WHERE t.account_id = ?
-            GROUP BY a.id, p.id
             ORDER BY a.due_at NULLS LAST, a.created_at, p.position
             SQL, [$id]);
         $assignments = [];
+        $counts = $this->waiting->counts($id);
         foreach ($parts as $row) {
-            $key = $row['id'];
-            \assert(\is_string($key));
+            ['id' => $key, 'part_id' => $part] = $row;
+            \assert(\is_string($key) && \is_string($part));
             $assignments[$key] ??= [
                 'id' => $key,
                 'title' => $row['title'],
@@ -78,12 +77,10 @@ final readonly class TodayController
                 'parts' => [],
             ];
             $assignments[$key]['parts'][] = [
-                'id' => $row['part_id'],
+                'id' => $part,
                 'position' => $row['position'],
                 'name' => $row['name'],
-                'handedIn' => $row['handed_in'],
-                'toMark' => $row['to_mark'],
-            ];
+            ] + ($counts[$part] ?? ['handedIn' => 0, 'toMark' => 0]);
         }
 
         return ['courses' => array_map(self::course(...), $courses), 'assignments' => array_values($assignments)];
