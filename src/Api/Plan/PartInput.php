@@ -30,7 +30,8 @@ final readonly class PartInput
     {
         [$sent, $there] = [$this->part->task, $part->task()];
 
-        return $sent->hasSheetOf($there) && $sent->judgesAs($there) && json_encode($sent->help->toData()) === json_encode($there->help->toData())
+        return $sent->hasSheetOf($there) && $sent->judgesAs($there)
+            && json_encode($sent->help->toData()) === json_encode($there->help->toData())
             && [$this->part->waits, $this->part->name, $this->part->brief] === [$part->waits, $part->name, $part->brief];
     }
 }

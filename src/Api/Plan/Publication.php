@@ -14,7 +14,7 @@ use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Task\Feasibility;
 
-/** A teacher opens a plan to the class, takes it back, closes it and opens it again: each in a transaction, recorded where it changes anything. */
+/** A teacher publishes a plan, withdraws it, closes it and opens it again: each in a transaction, recorded where it changes anything. */
 final readonly class Publication
 {
     public function __construct(

@@ -2,6 +2,7 @@
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { editorOf, lesson } from '../../../tests/web/lesson';
+import { DropRoom } from '../DropRoom';
 import { FileBlock } from './FileBlock';
 
 let answers: Record<string, { status?: number; body: unknown }>;
@@ -50,6 +51,28 @@ describe('opening a file', () => {
     expect(screen.queryByRole('alert')).toBeNull();
     store.undo();
     expect(store.pattern.sections[0]?.rows[0]?.hits).toHaveLength(0);
+  });
+
+  it('takes a sound that is dropped on the sheet as a sound of its own, and any other file as a beat', async () => {
+    const { editor } = editorOf(lesson({ kick: [] }));
+    answers = { '/api/edit/import': { status: 409, body: { status: 409, detail: 'Choose the channel.', title: '', channels: [] } } };
+    editor.onSound = vi.fn();
+    render(
+      <DropRoom editor={editor} locked={false}>
+        <FileBlock editor={editor} locked={false} shown={true} reveal={() => {}} />
+      </DropRoom>,
+    );
+    const room = document.querySelector('.workbench-main');
+    const wav = new File(['RIFF'], 'gate.WAV');
+    if (!room) throw new Error('there is no room');
+    fireEvent.drop(room, { dataTransfer: { types: ['Files'], files: [wav] } });
+    expect(editor.onSound).toHaveBeenCalledWith(wav);
+    await settled();
+    expect(asked, 'it is not read as a beat').toEqual([]);
+    fireEvent.drop(room, { dataTransfer: { types: ['Files'], files: [midi] } });
+    await settled();
+    expect(asked).toEqual(['/api/edit/import?name=beat.mid']);
+    expect(editor.onSound).toHaveBeenCalledTimes(1);
   });
 
   it('takes nothing while the sheet is locked', () => {
