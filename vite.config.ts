@@ -16,5 +16,5 @@ export default defineConfig({
     // The second one is what the core's mixdown is held against; no page loads it.
     rollupOptions: { input: ['web/main.tsx', 'web/sound/offline.ts'], preserveEntrySignatures: 'exports-only' },
   },
-  test: { include: ['web/**/*.test.{ts,tsx}'], pool: 'vmThreads' },
+  test: { include: ['web/**/*.test.{ts,tsx}'], pool: 'threads' },
 });
