@@ -5,8 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Mark\Aspects;
-use Pulsanda\Core\Compare\Mark\Chance;
-use Pulsanda\Core\Compare\Mark\Credits;
+use Pulsanda\Core\Compare\Mark\Placement;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
@@ -25,6 +24,7 @@ use Pulsanda\Core\Rhythm\Meter;
  * What comparing a submission with one target gives: pairs, statements, aspects, and the suggested mark.
  *
  * @phpstan-import-type Stated from Statement
+ * @phpstan-import-type PlacementData from Placement
  *
  * @phpstan-type PairData array{
  *     status: string,
@@ -45,6 +45,7 @@ use Pulsanda\Core\Rhythm\Meter;
  *     bars: int,
  *     statements: list<Stated>,
  *     aspects: array<string, float|null>,
+ *     placement: PlacementData,
  *     mark: float|null,
  *     points: float,
  *     weights: array<string, float>,
@@ -55,7 +56,8 @@ final readonly class Comparison
     /**
      * @param int              $target     the target's index among those it was chosen from
      * @param list<Pair>       $pairs      those of the pairing; one of which the two strokes are said for themselves is two
-     * @param list<Statement>  $statements
+     * @param list<Statement>  $statements the one that would win back the most first
+     * @param list<float>      $gains      points that each of them would win back
      * @param list<float|null> $credits    of each pair's target stroke; null where a submission stroke stands alone
      * @param list<int|null>   $accounts   for each pair the index of the statement that accounts for it
      * @param list<Pair>|null  $heard      as the strokes are heard, where it is the same written otherwise
@@ -65,7 +67,9 @@ final readonly class Comparison
         public Pairing $pairing,
         public array $pairs,
         public array $statements,
+        public array $gains,
         public Aspects $aspects,
+        public Placement $placement,
         public Policy $policy,
         private Pattern $asked,
         private Pattern $played,
@@ -86,33 +90,32 @@ final readonly class Comparison
         [$statements, $pairs] = null !== $heard
             ? [[self::instead(StatementKind::SameSound, $pairing)], $pairing->pairs]
             : Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
-        if (null === $heard && !$policy->guessing) {
-            $runs = array_flip(array_merge([], ...array_map(
-                static fn (Statement $one): array => StatementKind::Subdivision === $one->kind ? $one->pairs : [],
-                $statements,
-            )));
-            $fit = Chance::fit($pairing->pairs, self::explained($statements), $runs, $policy->tolerance);
-            if (Chance::explains($target, $asked, $played, $fit, $targetTicks, $policy->tolerance)) {
-                [$statements, $pairs] = [[self::instead(StatementKind::AnotherBeat, $pairing)], $pairing->pairs];
-            }
+        if (null === $heard && self::isAnother($target, $pairing, $statements, $policy, $targetTicks)) {
+            [$statements, $pairs] = [[self::instead(StatementKind::AnotherBeat, $pairing)], $pairing->pairs];
         }
 
         return self::marked($index, $target, $submission, $targetTicks, $pairing, $pairs, $statements, $policy, $heard);
     }
 
     /**
-     * @param list<Statement> $statements
+     * Whether so little fits that a list would be noise: nothing beyond chance, less played right than wrong, and nothing that most of it
+     * has in common.
      *
-     * @return array<int, int> pairs whose target strokes have another partner by a statement => the pair of that partner
+     * @param list<Statement> $statements
      */
-    private static function explained(array $statements): array
+    private static function isAnother(Pattern $target, Pairing $pairing, array $statements, Policy $policy, int $ticks): bool
     {
-        $explained = [];
-        foreach ($statements as $statement) {
-            $explained += $statement->explained;
+        $asked = $right = $wrong = 0;
+        foreach ($pairing->pairs as $pair) {
+            $asked += null === $pair->target ? 0 : 1;
+            if (null !== $pair->submission) {
+                Status::Match === $pair->status ? ++$right : ++$wrong;
+            }
         }
+        $explained = array_sum(array_map(static fn (Statement $one): int => \count($one->explained), $statements));
 
-        return $explained;
+        return $right < $wrong && 2 * $explained < $asked
+            && 0.0 === (float) Placement::of($target, $pairing->pairs, $statements, $policy, $ticks)->aspect();
     }
 
     /** One statement instead of a list: it accounts for every difference. */
@@ -155,19 +158,18 @@ final readonly class Comparison
         Policy $policy,
         ?array $heard,
     ): self {
+        $placement = Placement::of($target, $heard ?? $pairing->pairs, $statements, $policy, $targetTicks);
+        $aspects = null !== $heard ? Aspects::same($target, $submission, $heard, $policy)
+            : Aspects::of($target, $submission, $pairing->pairs, $placement, $policy, $targetTicks);
+        $sorted = (new Gains($target, $pairs, $aspects, $policy, $targetTicks))->sorted($statements);
+        [$statements, $gains] = [array_column($sorted, 0), array_column($sorted, 1)];
         $by = [];
         foreach ($statements as $s => $statement) {
             $by += array_fill_keys($statement->pairs, $s);
         }
         $accounts = array_map(static fn (int $pair): ?int => $by[$pair] ?? null, array_keys($pairs));
-        $credits = null === $heard
-            ? Credits::of($pairing->pairs, self::explained($statements), $policy)
+        $credits = null === $heard ? $placement->credits
             : array_map(static fn (Pair $pair): ?float => null === $pair->target ? null : 1.0, $pairing->pairs);
-        $aspects = match (true) {
-            null !== $heard => Aspects::same($heard, $policy),
-            StatementKind::AnotherBeat === ($statements[0]->kind ?? null) => Aspects::none(),
-            default => Aspects::of($target, $submission, $pairing->pairs, $credits, $policy, $targetTicks),
-        };
 
         // What a pair earned stays with the stroke that is asked when it is taken apart.
         $credits = array_pad($credits, \count($pairs), null);
@@ -177,7 +179,9 @@ final readonly class Comparison
             $pairing,
             $pairs,
             $statements,
+            $gains,
             $aspects,
+            $placement,
             $policy,
             $target,
             $submission,
@@ -276,8 +280,13 @@ final readonly class Comparison
             'pairs' => $pairs,
             'meter' => [$this->meter()->count, $this->meter()->unit, $this->meter()->groups],
             'bars' => $this->bars(),
-            'statements' => array_map(static fn (Statement $statement): array => $statement->toData(), $this->statements),
+            'statements' => array_map(
+                static fn (Statement $statement, float $gain): array => $statement->toData() + ['gain' => $gain],
+                $this->statements,
+                $this->gains,
+            ),
             'aspects' => array_map(static fn (?float $value): ?float => null === $value ? null : round($value, 4), $this->aspects->all()),
+            'placement' => $this->placement->toData(),
             'mark' => $this->mark(),
             'points' => $this->policy->points,
             'weights' => $this->policy->weights,

@@ -27,26 +27,34 @@ final readonly class DynamicsStatements
             $groups = [];
             foreach ($row->off as $i => $rest) {
                 $asked = Level::of($pairs[$i]->stroke()->velocity);
-                $groups[$row->isFlat ? 'flat' : match (true) {
+                $groups[match (true) {
+                    $row->isFar => $rest < 0 ? 'soft' : 'loud',
+                    $row->isFlat => 'flat',
                     $rest < 0 && Level::Accent === $asked => 'missing',
                     $rest > 0 && $row->isAccented($i) && Level::Accent !== $asked => 'elsewhere',
                     $rest > 0 && Level::Ghost === $asked => 'ghosts',
                     default => 'uneven',
                 }][] = $i;
             }
+            $late = self::accentsAreLate($groups, $pairs);
+            if (null !== $late) {
+                $moved = [...$groups['missing'] ?? [], ...$groups['elsewhere'] ?? []];
+                $groups = ['moved' => $moved] + array_diff_key($groups, ['missing' => 0, 'elsewhere' => 0]);
+            }
             foreach ($groups as $what => $chosen) {
                 $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $chosen);
                 sort($ticks);
                 [$kind, $values] = match ($what) {
                     'flat' => [StatementKind::Flat, []],
-                    'missing', 'elsewhere' => [StatementKind::Accents, ['accents' => $what]],
+                    'missing', 'elsewhere', 'moved' => [StatementKind::Accents, ['accents' => $what]],
                     'ghosts' => [StatementKind::Uneven, ['ghosts' => true]],
+                    'soft', 'loud' => [StatementKind::Uneven, ['throughout' => $what]],
                     default => [StatementKind::Uneven, []],
                 };
                 $bars = array_values(array_unique(array_map($bar, $ticks)));
                 $instruments = [$pairs[$chosen[0]]->instrument()];
                 // What is the same of several instruments is said of them together.
-                $key = $what.('flat' === $what ? '' : json_encode($ticks, \JSON_THROW_ON_ERROR));
+                $key = $what.(\in_array($what, ['flat', 'soft', 'loud'], true) ? '' : json_encode($ticks, \JSON_THROW_ON_ERROR));
                 $other = $statements[$key] ?? null;
                 if (null !== $other) {
                     $instruments = [...$other->instruments, ...$instruments];
@@ -56,10 +64,34 @@ final readonly class DynamicsStatements
                     sort($bars);
                     sort($ticks);
                 }
-                $statements[$key] = new Statement($kind, 'dynamics', $instruments, $bars, null, \count($chosen), $ticks, $values, $chosen);
+                $by = 'moved' === $what ? $late : null;
+                $statements[$key] = new Statement($kind, 'dynamics', $instruments, $bars, $by, \count($chosen), $ticks, $values, $chosen);
             }
         }
 
         return array_values($statements);
+    }
+
+    /**
+     * @param array<string, list<int>> $groups indices of pairs, by what is off
+     * @param list<Pair>               $pairs
+     *
+     * @return int|null by how many ticks every accent that is missing stands late or early; null where they do not
+     */
+    private static function accentsAreLate(array $groups, array $pairs): ?int
+    {
+        [$missing, $elsewhere] = [$groups['missing'] ?? [], $groups['elsewhere'] ?? []];
+        if (\count($missing) < 2 || \count($missing) !== \count($elsewhere)) {
+            return null;
+        }
+        $at = static function (array $chosen) use ($pairs): array {
+            $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $chosen);
+            sort($ticks);
+
+            return $ticks;
+        };
+        $by = array_unique(array_map(static fn (int $there, int $here): int => $here - $there, $at($missing), $at($elsewhere)));
+
+        return 1 === \count($by) ? $by[0] : null;
     }
 }

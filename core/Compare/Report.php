@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare;
 
+use Pulsanda\Core\Compare\Mark\Placement;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\Words;
 use Pulsanda\Core\Rhythm\CountingStyle;
@@ -13,6 +14,7 @@ use Pulsanda\Core\Rhythm\Meter;
  * The result object as people read it: what a comparison found, its statements in words.
  *
  * @phpstan-import-type Said from Words
+ * @phpstan-import-type PlacementData from Placement
  * @phpstan-import-type PairData from Comparison
  * @phpstan-import-type Compared from Comparison
  *
@@ -23,6 +25,7 @@ use Pulsanda\Core\Rhythm\Meter;
  *     pairs: list<PairData>,
  *     statements: list<Said>,
  *     aspects: array<string, float|null>,
+ *     placement?: PlacementData,
  *     mark: float|null,
  *     points: float,
  *     weights: array<string, float>,
@@ -39,7 +42,7 @@ final readonly class Report
     {
         $words = self::words($compared['meter'], $style, $compared['bars']);
         $compared['statements'] = array_map(
-            static fn (array $data): array => $words->said(Statement::fromData($data)),
+            static fn (array $data): array => $words->said(Statement::fromData($data)) + ['gain' => $data['gain'] ?? null],
             $compared['statements'],
         );
         unset($compared['meter'], $compared['bars']);

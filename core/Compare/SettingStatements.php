@@ -10,6 +10,7 @@ use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Tempo;
 
 /** Says in which settings a submission differs from its target. */
 final readonly class SettingStatements
@@ -31,7 +32,10 @@ final readonly class SettingStatements
         [$low, $high] = Aspects::tempoRange($target, $policy);
         $tempo = $submission->tempo->quarters();
         if ($tempo < $low || $tempo > $high) {
-            $statements[] = self::statement(StatementKind::Tempo, ['has' => $tempo, 'low' => $low, 'high' => $high]);
+            $beat = $target->tempo->beat;
+            $in = static fn (float $quarters): float => $quarters * Tempo::BEATS['4'] / Tempo::BEATS[$beat];
+            $values = ['has' => $in($tempo), 'low' => $in($low), 'high' => $in($high), 'beat' => $beat];
+            $statements[] = self::statement(StatementKind::Tempo, $values);
         }
         $bar = $target->meter->barTicks();
         $said = array_filter($found, static fn (Statement $one): bool => match ($one->kind) {
@@ -42,10 +46,11 @@ final readonly class SettingStatements
         if ([] !== $said) {
             $targetTicks = $submission->ticks();
         }
-        if ($targetTicks !== $submission->ticks()) {
+        // In another meter, bars are others anyway.
+        if ($targetTicks !== $submission->ticks() && $target->meter->hasBarOf($submission->meter)) {
             $statements[] = self::statement(StatementKind::Length, ['has' => $submission->ticks() / $bar, 'asked' => $targetTicks / $bar]);
         }
-        array_push($statements, ...self::form($target, $submission, $targetTicks));
+        array_push($statements, ...([] === $said ? self::form($target, $submission, $targetTicks) : []));
         $swing = Aspects::swingPercent($target, $submission);
         if (abs($swing - $target->swing->percent) > 0.005) {
             $statements[] = self::statement(StatementKind::Swing, ['has' => $swing, 'asked' => $target->swing->percent]);

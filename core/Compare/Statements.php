@@ -15,6 +15,7 @@ use Pulsanda\Core\Compare\Explain\LeftPair;
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
 use Pulsanda\Core\Compare\Explain\Truth;
+use Pulsanda\Core\Compare\Mark\Balance;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
@@ -23,6 +24,7 @@ use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Level;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
 
@@ -68,12 +70,13 @@ final class Statements
             ...$say->said,
             ...SettingStatements::of($target, $submission, $policy, $targetTicks, $say->found),
         ];
-        $say = self::list($start, $search?->best(), $policy, $pairs);
+        $balance = static fn (array $matched): ?Balance => Balance::of($target, $submission, array_values($matched), $policy->tolerance);
+        $say = self::list($start, $search?->best(), $policy, $pairs, $balance);
         $best = $all($say);
         // Other causes may leave less to say of loudness and feel.
         $more = \count(array_filter($best, self::isMore(...)));
         foreach (0 === $more ? [] : $search?->others($search->best()->count() + $more - 1) ?? [] as $found) {
-            $other = self::list($start, $found, $policy, $pairs);
+            $other = self::list($start, $found, $policy, $pairs, $balance);
             if (self::length($all($other)) < self::length($best)) {
                 [$say, $best] = [$other, $all($other)];
             }
@@ -92,14 +95,38 @@ final class Statements
         return [$best, $say->pairs];
     }
 
-    /** @param list<Pair> $pairs as they are */
-    private static function list(Remainder $start, ?Explained $found, Policy $policy, array $pairs): self
+    /**
+     * @param list<Statement> $said
+     *
+     * @return list<Statement> none where all of one of the two rows, or its loudness, is told of already: that comes first
+     */
+    private static function balance(?Balance $balance, array $said): array
+    {
+        if (null === $balance) {
+            return [];
+        }
+        $rows = [$balance->louder, $balance->softer];
+        foreach ($said as $one) {
+            $isOfRow = \in_array($one->scope, ['row', 'dynamics'], true);
+            if ($isOfRow && [] !== array_filter($rows, static fn (Instrument $row): bool => \in_array($row, $one->instruments, true))) {
+                return [];
+            }
+        }
+
+        return [new Statement(StatementKind::Balance, 'dynamics', $rows, strokes: \count($balance->pairs), pairs: $balance->pairs)];
+    }
+
+    /**
+     * @param list<Pair>                     $pairs   as they are
+     * @param \Closure(list<Pair>): ?Balance $balance of matched pairs
+     */
+    private static function list(Remainder $start, ?Explained $found, Policy $policy, array $pairs, \Closure $balance): self
     {
         $bar = static fn (int $tick): int => 1 + max(0, (int) floor($tick / $start->barTicks));
         $now = $pairs;
         do {
             $say = new self(new Coverage($now, $pairs), $bar, $now);
-            $say->said = $say->all($start, $found, $policy);
+            $say->said = $say->all($start, $found, $policy, $balance);
             $shared = $say->coverage->shared($say->said);
             $now = Pairing::apart($now, $shared);
         } while ([] !== $shared);
@@ -128,8 +155,12 @@ final class Statements
         return \in_array($one->scope, ['dynamics', 'feel'], true) || self::isEmpty($one);
     }
 
-    /** @return list<Statement> of what the causes do, of what they leave, and of how that is heard */
-    private function all(Remainder $start, ?Explained $found, Policy $policy): array
+    /**
+     * @param \Closure(list<Pair>): ?Balance $balance of matched pairs
+     *
+     * @return list<Statement> of what the causes do, of what they leave, and of how that is heard
+     */
+    private function all(Remainder $start, ?Explained $found, Policy $policy, \Closure $balance): array
     {
         $leftPairs = (null === $found ? $start : $found->right())->paired();
         $this->singles($leftPairs, $policy->tolerance, $found?->apart() ?? [], $found?->joined() ?? []);
@@ -152,6 +183,7 @@ final class Statements
             ...DynamicsStatements::of($matched, $policy->tolerance, $this->bar),
             ...Timing::statements($matched, $policy->tolerance),
         ];
+        $heard = [...$heard, ...self::balance($balance($matched), [...$statements, ...$heard])];
         foreach ($heard as $one) {
             $statements[] = $one->covering($this->coverage->lit($one, $matched));
         }
@@ -357,6 +389,8 @@ final class Statements
             $instruments[] = $group[0]->played->instrument ?? $first->instrument();
         }
         $bars = array_values(array_unique(array_map($this->bar, $ticks)));
+        $isGhost = static fn (LeftPair $left): bool => Level::Ghost === Level::of($left->pair->stroke()->velocity);
+        $ghosts = StatementKind::HitMissing === $kind && \count(array_filter($group, $isGhost)) === \count($group);
 
         return new Statement(
             $kind,
@@ -366,6 +400,7 @@ final class Statements
             StatementKind::HitMoved === $kind ? $first->ticks() : null,
             \count($group),
             $ticks,
+            $ghosts ? ['ghosts' => true] : [],
         );
     }
 }

@@ -10,8 +10,15 @@ use Pulsanda\Core\Compare\Explain\Cause\Subdivided;
 /** Finds which rows were played on which instruments: it begins with each on its own, and changes what improves most. */
 final class Exchanges
 {
-    /** The part of a row that must fit another one, where it stands or all of it earlier or later. */
+    /** The part of two rows that must fit, where it stands or all of it earlier or later, to be tried for one another. */
     private const LIKE = 0.5;
+    /** How much more of dense rows must fit: of a row on every sixteenth nearly all, since any two of those fit by chance. */
+    private const DENSE = 0.4;
+    private const SIXTEENTH = 240;
+    /** And to be said to be the whole part, where the two do not exchange what they have. */
+    private const WHOLE = 2 / 3;
+    /** The most of what was played in a row that may stand right there, if it is to be the part of another row. */
+    private const MOST_RIGHT = 1 / 3;
 
     /** @var array<string, array<string, bool>> */
     private array $fits = [];
@@ -67,7 +74,7 @@ final class Exchanges
                 $holder = array_search($played, $on, true);
                 $move = [$asked => $played] + $on;
                 unset($move[$holder]);
-                if (\count($this->left->asked[$asked]) >= RowSearch::LEAST_STROKES) {
+                if (\count($this->left->asked[$asked]) >= RowSearch::LEAST_STROKES && $this->isWhole($asked, $played)) {
                     yield $move;
                 }
                 // The two give each other what they have.
@@ -87,6 +94,15 @@ final class Exchanges
     {
         return $this->fits[$asked][$played] ??= $this->areLike($this->left->asked[$asked] ?? [], $this->left->played[$played] ?? [])
             && $this->isLikelier($asked, $played);
+    }
+
+    /** Whether what was played in a row is nearly all of what is asked in another, and little of it belongs where it stands. */
+    private function isWhole(string $asked, string $played): bool
+    {
+        $here = Fit::ticks($this->left->played[$played]);
+        $right = Likeness::common(Fit::ticks($this->left->asked[$played] ?? []), $here, $this->left->tolerance->grace);
+
+        return $right <= self::MOST_RIGHT * \count($here) && $this->share(Fit::ticks($this->left->asked[$asked]), $here) >= self::WHOLE;
     }
 
     /** Whether it fits better than what was played in the row itself. */
@@ -121,7 +137,9 @@ final class Exchanges
         }
         [$asks, $plays] = [Fit::ticks($asked), Fit::ticks($played)];
 
-        return $this->share($asks, $plays) >= self::LIKE;
+        $density = max($there, $here) * self::SIXTEENTH / $this->left->loop();
+
+        return $this->share($asks, $plays) >= self::LIKE + self::DENSE * $density;
     }
 
     /**

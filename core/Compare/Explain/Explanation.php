@@ -33,6 +33,13 @@ final class Explanation
     private const LESS = 0.8;
     private const MANY_ROWS = 8;
     private const HOPELESS = 0.4;
+    /**
+     * Strokes of both sides, of rows that differ, from which only the nearest causes are tried. Twelve rows on every sixteenth of eight
+     * bars have fewer.
+     */
+    private const LARGE = 3200;
+    /** And how many strokes of those about everything or bars are looked at, all together. */
+    private const LOOKED_AT = 32_000;
 
     private RowSearch $rows;
     private Alone $alone;
@@ -49,7 +56,8 @@ final class Explanation
     {
         $this->rows = new RowSearch();
         $this->alone = new Alone();
-        $this->best = $this->isHopeless() ? Exchanges::none($start, $this->rows) : Exchanges::best($start, $this->rows);
+        $this->best = $this->isHopeless() || $this->isLarge()
+            ? Exchanges::none($start, $this->rows) : Exchanges::best($start, $this->rows);
         foreach ($pairs as $pair) {
             if (Status::Match === $pair->status && null !== $pair->submission) {
                 $this->right[spl_object_id($pair->submission)] = true;
@@ -61,7 +69,7 @@ final class Explanation
     public static function of(Remainder $start, array $pairs): self
     {
         $search = new self($start, $pairs);
-        $search->search();
+        $search->isLarge() && [] !== $start->played ? $search->searchNear() : $search->search();
 
         return $search;
     }
@@ -74,7 +82,7 @@ final class Explanation
     /** @return list<Explained> other ways to account for every difference that take at most so many statements, the better ones first */
     public function others(int $most): array
     {
-        if ($this->best->count() >= self::MUCH) {
+        if ($this->best->count() >= self::MUCH || $this->isLarge()) {
             return []; // one less would not make it shorter to read
         }
         $this->room = $most;
@@ -85,15 +93,46 @@ final class Explanation
         return $others;
     }
 
-    /** Whether most of many rows fits nowhere, so that no wide cause is looked for among rows: a list would be noise. */
-    private function isHopeless(): bool
+    private function isLarge(): bool
+    {
+        return $this->differing() > self::LARGE;
+    }
+
+    /** @return int strokes of rows that differ */
+    private function differing(): int
     {
         $strokes = 0;
         foreach ($this->start->differing() as $row) {
             $strokes += \count($this->start->asked[$row] ?? []) + \count($this->start->played[$row] ?? []);
         }
 
-        return \count($this->start->differing()) >= self::MANY_ROWS && $this->alone->in($this->start) > self::HOPELESS * $strokes;
+        return $strokes;
+    }
+
+    /** Of a large beat, one cause about everything or about bars is tried, and no exchange of rows. */
+    private function searchNear(): void
+    {
+        $room = self::LOOKED_AT;
+        $now = ['left' => $this->start, 'causes' => [], 'timed' => false, 'bars' => 0, 'alone' => 0, 'gain' => 0];
+        foreach ($this->proposals($now) as $cause) {
+            $left = $cause->undone($this->start);
+            $disturbed = array_intersect_key(Truth::touched($this->start, $left), $this->right);
+            $found = Exchanges::none($left, $this->rows)->under([$cause], \count($disturbed));
+            if ($found->score() < $this->best->score() && $this->isTrue($found)) {
+                $this->best = $found;
+            }
+            $room -= $this->differing();
+            if ($room < 0) {
+                return;
+            }
+        }
+    }
+
+    /** Whether most of many rows fits nowhere, so that no wide cause is looked for among rows: a list would be noise. */
+    private function isHopeless(): bool
+    {
+        return \count($this->start->differing()) >= self::MANY_ROWS
+            && $this->alone->in($this->start) > self::HOPELESS * $this->differing();
     }
 
     private function isTrue(Explained $found): bool

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Explain;
 
+use Pulsanda\Core\Compare\Explain\Cause\WrongBars;
 use Pulsanda\Core\Compare\Pair\Status;
 
 /** Whether each of the causes about everything or bars is there: of the strokes that it moved, most are matched in the end. */
@@ -30,7 +31,8 @@ final readonly class Truth
             $touched = array_intersect_key(self::touched($before, $left), $there);
             $right = \count(array_intersect_key($touched, $matched));
             $taken = self::count($before->asked) - self::count($left->asked) + self::count($before->played) - self::count($left->played);
-            if (!$cause->repairs()) {
+            // What the submission is too short for is missing, however little there is.
+            if (!$cause->repairs() || ($cause instanceof WrongBars && $cause->isBeyond($start->playedBars))) {
                 continue;
             }
             $least = $taken > 0 ? 0 : RowSearch::LEAST_STROKES;

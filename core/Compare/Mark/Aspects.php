@@ -23,33 +23,28 @@ final readonly class Aspects
     }
 
     /**
-     * @param list<Pair>       $pairs
-     * @param list<float|null> $credits     of each pair's target stroke, null where it has none
-     * @param int              $targetTicks length of the target, repeated if the policy says so
+     * @param list<Pair> $pairs
+     * @param int        $targetTicks length of the target, repeated if the policy says so
      */
-    public static function of(Pattern $target, Pattern $submission, array $pairs, array $credits, Policy $policy, int $targetTicks): self
-    {
+    public static function of(
+        Pattern $target,
+        Pattern $submission,
+        array $pairs,
+        Placement $placement,
+        Policy $policy,
+        int $targetTicks,
+    ): self {
         [$low, $high] = self::tempoRange($target, $policy);
         $tempo = $submission->tempo->quarters();
         $lengths = [$targetTicks, $submission->ticks()];
-        $placement = self::placement($pairs, $credits);
-        $dynamics = Dynamics::of($pairs, $policy->tolerance)?->aspect();
-        // The settings count only as far as something is in place.
-        $far = min(1, 2 * $placement);
 
         return new self(
-            $placement,
-            null === $dynamics ? null : $far * $dynamics,
-            $far * max(0, 1 - abs(self::swingPercent($target, $submission) - $target->swing->percent) / 12),
-            $far * max(0, 1 - max(0, $low - $tempo, $tempo - $high) / 10),
-            $far * ($target->meter->hasBarOf($submission->meter) ? min($lengths) / max($lengths) : 0),
+            $placement->aspect(),
+            self::dynamics($target, $submission, $pairs, $policy),
+            max(0, 1 - abs(self::swingPercent($target, $submission) - $target->swing->percent) / 12),
+            max(0, 1 - max(0, $low - $tempo, $tempo - $high) / 10),
+            $target->meter->hasBarOf($submission->meter) ? min($lengths) / max($lengths) : 0,
         );
-    }
-
-    /** Of a beat of which no more fits than by clicking at random. */
-    public static function none(): self
-    {
-        return new self(0, null, 0, 0, 0);
     }
 
     /**
@@ -57,9 +52,9 @@ final readonly class Aspects
      *
      * @param list<Pair> $pairs as they are heard
      */
-    public static function same(array $pairs, Policy $policy): self
+    public static function same(Pattern $target, Pattern $submission, array $pairs, Policy $policy): self
     {
-        return new self(1, Dynamics::of($pairs, $policy->tolerance)?->aspect(), 1, 1, 1);
+        return new self(1, self::dynamics($target, $submission, $pairs, $policy), 1, 1, 1);
     }
 
     /** @return array<string, float|null> */
@@ -75,24 +70,40 @@ final readonly class Aspects
     }
 
     /**
-     * points × Σ(weight · aspect) / Σ(weight) over the assessed aspects, rounded half up to the policy's step; null when none has weight.
+     * points × placement × (w₀ + Σ w · aspect) / (w₀ + Σ w) over the other assessed aspects, w₀ being the weight of placement; rounded half
+     * up to the policy's step. What stands in its place is earned by placement; the others can only take from it.
+     *
+     * @return float|null null when no assessed aspect has weight
      */
     public function mark(Policy $policy): ?float
+    {
+        $exact = $this->exact($policy);
+        // The small addition keeps an exact half from falling below itself in binary fractions.
+        $steps = null === $exact ? 0 : floor($exact / $policy->step + 0.5 + 1e-9);
+
+        return null === $exact ? null : round(min($policy->points, $steps * $policy->step), 4);
+    }
+
+    /** @return float|null the mark before it is rounded */
+    public function exact(Policy $policy): ?float
     {
         $sum = $weights = 0;
         foreach ($this->all() as $name => $value) {
             if (null !== $value) {
-                $sum += $policy->weights[$name] * $value;
+                $sum += $policy->weights[$name] * ('placement' === $name ? 1 : $value);
                 $weights += $policy->weights[$name];
             }
         }
-        if ($weights <= 0) {
-            return null;
-        }
-        // The small addition keeps an exact half from falling below itself in binary fractions.
-        $steps = floor($policy->points * $sum / $weights / $policy->step + 0.5 + 1e-9);
 
-        return round(min($policy->points, $steps * $policy->step), 4);
+        return $weights > 0 ? $policy->points * $this->placement * $sum / $weights : null;
+    }
+
+    /** The same with one of them at another value. */
+    public function with(string $aspect, float $value): self
+    {
+        $all = [$aspect => $value] + $this->all();
+
+        return new self((float) $all['placement'], $all['dynamics'], (float) $all['feel'], (float) $all['tempo'], (float) $all['form']);
     }
 
     /** @return array{float, float} lowest and highest quarter notes per minute that count as right */
@@ -108,19 +119,17 @@ final readonly class Aspects
     }
 
     /**
-     * @param list<Pair>       $pairs
-     * @param list<float|null> $credits
+     * How loud and soft the strokes of each row are, and how the rows stand to each other where two are the other way round.
+     *
+     * @param list<Pair> $pairs
+     *
+     * @return float|null null when neither is assessed
      */
-    private static function placement(array $pairs, array $credits): float
+    private static function dynamics(Pattern $target, Pattern $submission, array $pairs, Policy $policy): ?float
     {
-        $strokes = 0;
-        foreach ($pairs as $pair) {
-            // A target stroke counts unless it is optional and left out; a submission stroke always counts.
-            $strokes += (
-                null === $pair->target || (null === $pair->submission && $pair->target->optional) ? 0 : 1
-            ) + (null === $pair->submission ? 0 : 1);
-        }
+        $strokes = Dynamics::of($pairs, $policy->tolerance)?->aspect();
+        $rows = Balance::of($target, $submission, $pairs, $policy->tolerance)?->aspect();
 
-        return 0 === $strokes ? 1 : 2 * array_sum($credits) / $strokes;
+        return null === $strokes || null === $rows ? $strokes ?? $rows : ($strokes + $rows) / 2;
     }
 }

@@ -10,8 +10,8 @@ use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Level;
 
 /**
- * How loud and soft the matched strokes are beside what is asked, in the rows where loud and soft are asked. Being louder throughout is
- * not a mistake.
+ * How loud and soft the matched strokes are beside what is asked, in the rows where loud and soft are asked, and in rows that are two
+ * named levels away. Being louder throughout the beat is not a mistake.
  */
 final readonly class Dynamics
 {
@@ -22,10 +22,11 @@ final readonly class Dynamics
 
     /**
      * @param non-empty-array<string, non-empty-array<int, int>> $rows   row => index of a matched pair => difference in velocity
+     * @param array<string, true>                                $far    rows that are two named levels away, as a whole
      * @param list<Pair>                                         $pairs
      * @param float                                              $offset by which all of it is louder
      */
-    private function __construct(private array $rows, private array $pairs, private float $offset)
+    private function __construct(private array $rows, private array $far, private array $pairs, private float $offset)
     {
     }
 
@@ -46,25 +47,51 @@ final readonly class Dynamics
                 }
             }
         }
-        $isUneven = static fn (string $row): bool => max($asked[$row]) - min($asked[$row]) > self::SPREAD;
-        $uneven = array_filter($differences, $isUneven, \ARRAY_FILTER_USE_KEY);
-        if ([] === $uneven) {
-            return null;
+        $assessed = $even = $far = [];
+        foreach ($differences as $name => $row) {
+            if (max($asked[$name]) - min($asked[$name]) > self::SPREAD) {
+                $assessed[$name] = $row;
+            } else {
+                $even[$name] = $row;
+            }
         }
-        $even = array_diff_key($differences, $uneven);
+        $offset = self::offset([] === $even ? $assessed : $even, [] === $even, $differences);
+        foreach ($even as $name => $row) {
+            if (self::isFar(self::median($asked[$name]), self::median($row) - $offset)) {
+                $far[$name] = true;
+                $assessed[$name] = $row;
+            }
+        }
 
-        return new self($uneven, $pairs, self::offset([] === $even ? [array_merge(...array_values($uneven))] : $even, $differences));
+        return [] === $assessed ? null : new self($assessed, $far, $pairs, $offset);
+    }
+
+    /** Whether a row stands at least two named levels away from what is asked, such as a backbeat that is played as ghosts. */
+    private static function isFar(float $asked, float $louder): bool
+    {
+        $step = static fn (float $velocity): int => (int) array_search(
+            Level::of((int) max(1, min(127, round($velocity)))),
+            Level::cases(),
+            true,
+        );
+
+        return abs($step($asked + $louder) - $step($asked)) >= 2;
     }
 
     /**
      * By how much all of it is louder: as the even rows are, those of them with which most of all strokes is as asked. One that is louder
      * by itself says nothing of the others.
      *
-     * @param non-empty-array<non-empty-array<int>> $even
-     * @param array<array<int>>                     $all
+     * @param array<non-empty-array<int>> $even
+     * @param bool                        $joined whether they are taken for one row
+     * @param array<array<int>>           $all
      */
-    private static function offset(array $even, array $all): float
+    private static function offset(array $even, bool $joined, array $all): float
     {
+        if ([] === $even) {
+            return 0;
+        }
+        $even = $joined ? [array_merge(...array_values($even))] : $even;
         $medians = array_map(self::median(...), $even);
         $least = \PHP_INT_MAX;
         $near = $even;
@@ -91,7 +118,7 @@ final readonly class Dynamics
     public function rows(): array
     {
         $rows = [];
-        foreach ($this->rows as $differences) {
+        foreach ($this->rows as $name => $differences) {
             $off = $accented = $played = [];
             foreach ($differences as $i => $difference) {
                 $rest = $difference - $this->offset;
@@ -103,7 +130,9 @@ final readonly class Dynamics
                     $accented[$i] = true;
                 }
             }
-            $rows[] = new RowDynamics($off, $accented, \count($played) > 1 && max($played) - min($played) <= self::SPREAD);
+            $isFar = isset($this->far[$name]);
+            $isFlat = !$isFar && \count($played) > 1 && max($played) - min($played) <= self::SPREAD;
+            $rows[] = new RowDynamics($off, $accented, $isFlat, $isFar);
         }
 
         return $rows;

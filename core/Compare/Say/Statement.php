@@ -19,6 +19,7 @@ use Pulsanda\Core\Pattern\Instrument;
  *     strokes: int,
  *     at: list<int>,
  *     values: Values,
+ *     gain?: float,
  * }
  */
 final readonly class Statement

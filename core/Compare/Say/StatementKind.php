@@ -36,4 +36,5 @@ enum StatementKind: string
     case Accents = 'accents';
     case Flat = 'flat';
     case Uneven = 'uneven';
+    case Balance = 'balance';
 }

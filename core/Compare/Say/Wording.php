@@ -7,6 +7,7 @@ namespace Pulsanda\Core\Compare\Say;
 use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
 
 /** Says ticks, bars and places in plain words, in the counting style of the class. */
 final readonly class Wording
@@ -20,11 +21,14 @@ final readonly class Wording
         160 => 'sixteenth triplet',
         120 => 'thirty-second',
     ];
+    private const DOTTED = [2880 => 'dotted half note', 1440 => 'dotted quarter', 720 => 'dotted eighth', 360 => 'dotted sixteenth'];
+    private const SIXTEENTH = 240;
+    private const CYCLES = [5 * self::SIXTEENTH, 7 * self::SIXTEENTH];
     private const NUMBERS = [1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
     /** Ticks below which a distance is only a touch. */
     private const TOUCH = 60;
     /** Strokes nearer to one another than this are a roll. */
-    private const ROLL = 120;
+    public const ROLL = 120;
     private const MOST_PLACES = 4;
     private const MOST_WORDS = 20;
 
@@ -65,10 +69,36 @@ final readonly class Wording
         return self::NUMBERS[$count].' '.$name.($count > 1 ? 's' : '');
     }
 
+    /** The note value of a tempo: "♩.", "half note". */
+    public static function beat(string $beat): string
+    {
+        $name = match ($beat) {
+            '', '4' => '♩', '8' => '♪', '4.' => '♩.', '8.' => '♪.', default => null,
+        };
+
+        return $name ?? (str_ends_with($beat, '.') ? 'dotted ' : '').(self::VALUES[Tempo::BEATS[rtrim($beat, '.')] ?? 0] ?? 'whole note');
+    }
+
+    /** @return int the beginning of the sixteenth that a tick stands in */
+    public static function step(int $tick): int
+    {
+        return $tick - $tick % self::SIXTEENTH;
+    }
+
     /** A run in one note value: "sixteenths", "eighth triplets". */
     public static function runOf(int $ticks): string
     {
-        return isset(self::VALUES[$ticks]) ? self::VALUES[$ticks].'s' : 'a run of your own';
+        return match (true) {
+            isset(self::VALUES[$ticks]) => self::VALUES[$ticks].'s',
+            isset(self::DOTTED[$ticks]) => self::DOTTED[$ticks].'s',
+            default => 'a hit every '.(self::NUMBERS[intdiv($ticks, self::SIXTEENTH)] ?? intdiv($ticks, self::SIXTEENTH)).' sixteenths',
+        };
+    }
+
+    /** Whether a run of strokes so far apart has a name: a note value, dotted or not, or a cycle of five or seven sixteenths. */
+    public static function isRun(int $ticks): bool
+    {
+        return isset(self::VALUES[$ticks]) || isset(self::DOTTED[$ticks]) || \in_array($ticks, self::CYCLES, true);
     }
 
     /** The place of a written tick: "beat 4", and "bar 2, beat 4" where there are several bars. */

@@ -54,7 +54,7 @@ final readonly class Words
                 $one->kind,
                 $one->values,
             ),
-            StatementKind::Accents, StatementKind::Flat, StatementKind::Uneven => $this->dynamics($one),
+            StatementKind::Accents, StatementKind::Flat, StatementKind::Uneven, StatementKind::Balance => $this->dynamics($one),
             StatementKind::Ahead, StatementKind::Behind => $this->feel($one),
             default => $this->cause($one),
         };
@@ -81,7 +81,20 @@ final readonly class Words
         $first = Wording::withoutRolls($at);
         $each = $this->wording->inEach($first);
         $count = $each ?? \count($first);
-        $name = \count($first) < \count($at) ? 'roll' : 'hit';
+        $isRoll = \count($first) < \count($at);
+        $name = $isRoll ? 'roll' : (true === ($one->values['ghosts'] ?? false) ? 'ghost note' : 'hit');
+        if ($isRoll && 0 !== $first[0] % Wording::ROLL) {
+            // The first stroke of it is right: it is played as something else.
+            $on = $this->wording->places(array_values(array_unique(array_map(Wording::step(...), $first))));
+            $instead = StatementKind::HitExtra === $one->kind
+                ? 'a single hit is correct; do not roll it.' : 'play a roll, not a single hit.';
+
+            return ucfirst("{$one->instruments[0]->label()}: $on, $instead");
+        }
+        if ($isRoll) {
+            // A roll stands where its step does, also when its first stroke is right.
+            $at = $first = array_values(array_unique(array_map(Wording::step(...), $first)));
+        }
         $many = $count > 1;
         $hits = $many ? "$count {$name}s" : "a $name";
         [$are, $them] = $many ? ['are', 'them'] : ['is', 'it'];
@@ -167,8 +180,13 @@ final readonly class Words
         $name = \count($names) > self::MOST_NAMES ? 'All over' : ucfirst(Wording::join($names));
         $text = match (true) {
             StatementKind::Flat === $one->kind => "$name: every hit is equally loud; make louder and softer ones.",
+            StatementKind::Balance === $one->kind => $one->instruments[0]->label().' is louder than '.self::small($one->instruments[1])
+                .', but should be softer; play it softer.',
+            'soft' === ($one->values['throughout'] ?? '') => "$name: every hit is much too soft; play them all harder.",
+            'loud' === ($one->values['throughout'] ?? '') => "$name: every hit is much too loud; play them all softer.",
             true === ($one->values['ghosts'] ?? false) => "$name: ghost notes are too loud %s; play them softer.",
             StatementKind::Uneven === $one->kind => "$name: some hits are louder or softer than asked %s.",
+            'moved' === $one->values['accents'] => "$name: every accent is {$this->offBy($one)}.",
             'missing' === $one->values['accents'] => "$name: accents are missing %s; play harder there.",
             default => "$name: accents where none are asked %s; play softer there.",
         };
@@ -213,7 +231,8 @@ final readonly class Words
                 (float) $has < (float) $asked ? 'more' : 'less',
             ),
             default => \sprintf(
-                'Tempo: ♩ = %s, but ♩ = %s is asked; go %s.',
+                'Tempo: %1$s = %2$s, but %1$s = %3$s is asked; go %4$s.',
+                Wording::beat(self::one($values, 'beat')),
                 self::number((float) $has),
                 self::number($low).($high > $low ? ' to '.self::number($high) : ''),
                 (float) $has < $low ? 'faster' : 'slower',

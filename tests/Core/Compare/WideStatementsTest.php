@@ -102,8 +102,8 @@ final class WideStatementsTest extends TestCase
         $comparison = Lesson::compare(Lesson::steps(self::TWO_BARS, 2), Lesson::steps($late, 2));
         self::assertSame([
             'Everything is one eighth late.',
-            'Cowbell: a hit too many on beat 2 & in bar 1; take it out.',
             'Kick: a hit is missing on beat 3 in bar 1; add it.',
+            'Cowbell: a hit too many on beat 2 & in bar 1; take it out.',
             'Snare: a hit is missing on beat 4 a in bar 2; add it.',
         ], self::texts($comparison));
     }
@@ -131,14 +131,6 @@ final class WideStatementsTest extends TestCase
             [['row', 4, [1, 2]], ['stroke', 1, [2]], ['stroke', 1, [2]]],
             array_map(static fn (Statement $one): array => [$one->scope, $one->strokes, $one->bars], $statements),
         );
-    }
-
-    public function testThePlacementOfAShiftedBarHasHalfItsCredit(): void
-    {
-        $played = ['snare' => [5, 13, 22, 30]] + self::TWO_BARS;
-        $comparison = Lesson::compare(Lesson::steps(['snare' => [5, 13, 21, 29]] + self::TWO_BARS, 2), Lesson::steps($played, 2));
-        self::assertSame(['Snare: every hit in bar 2 is one sixteenth late.'], self::texts($comparison));
-        self::assertEqualsWithDelta(2 * (14 + 2 * 0.5) / 32, $comparison->aspects->placement, 1e-9);
     }
 
     public function testTheFormOfAPieceIsSaid(): void
@@ -173,11 +165,11 @@ final class WideStatementsTest extends TestCase
         $played = ['kick' => [5, 11, 15], 'snare' => [5, 13], 'ride' => range(1, 15, 2)];
         $round = 'Kick: the whole part goes round the loop, one eighth early; start it where it is asked.';
         self::assertSame(
-            [$round, 'Bar 2 is left out; put it in.'],
+            ['Bar 2 is left out; put it in.', $round],
             self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played))),
         );
         self::assertSame(
-            [$round, 'Bar 2 is empty; fill it.'],
+            ['Bar 2 is empty; fill it.', $round],
             self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))),
         );
     }
@@ -191,8 +183,8 @@ final class WideStatementsTest extends TestCase
             'shaker' => [1, 5, 8, 9, 13, 17, 21, 24, 25, 29, 33, 37, 40, 41, 45],
         ];
         self::assertSame([
-            'Shaker: a hit too many on beat 2 a in every bar; take it out.',
             'Cowbell: you played kick instead on beat 2 a in bar 2.',
+            'Shaker: a hit too many on beat 2 a in every bar; take it out.',
         ], self::texts(Lesson::compare(Lesson::steps($target, 3), Lesson::steps($played, 3))));
     }
 
@@ -252,7 +244,7 @@ final class WideStatementsTest extends TestCase
         $target = Lesson::grid("kick x...|....|x...|....\nclosed-hat x.x.|x.x.|x.x.|x.x.\nshaker xxxx|xxxx|xxxx|xxxx");
         $played = Lesson::grid("kick x...|....|x...|....\nshaker x.x.|x.x.|x.x.|x.x.");
         self::assertSame(
-            ['Shaker: you play eighths, but sixteenths are asked.', 'Closed hi-hat is left out; add its 8 hits.'],
+            ['Closed hi-hat is left out; add its 8 hits.', 'Shaker: you play eighths, but sixteenths are asked.'],
             self::texts(Lesson::compare($target, $played)),
         );
     }
@@ -292,7 +284,7 @@ final class WideStatementsTest extends TestCase
             ['kick' => [1, 9], 'high-woodblock' => [3, 13], 'ride' => [2, 4, 8, 12]],
             ['kick' => [1, 9], 'low-conga' => [3], 'ride' => [2, 4, 8, 12, 13]],
             1,
-            ['High woodblock: you played low conga instead on beat 1 &.', 'High woodblock: you played ride instead on beat 4.'],
+            ['High woodblock: you played ride instead on beat 4.', 'High woodblock: you played low conga instead on beat 1 &.'],
         ];
         yield 'a hit of the snare on a kick that is late' => [
             ['kick' => [1, 5, 11], 'snare' => [3, 7, 13], 'ride' => [2, 4, 6, 8]],
@@ -350,7 +342,7 @@ final class WideStatementsTest extends TestCase
             'snare' => [[480, -8], [960, 8], [2880, 8]],
         ]);
         self::assertSame(
-            ['Side stick: a hit too many on beat 1; take it out.', 'Side stick: you played snare instead on beat 1 &.'],
+            ['Side stick: you played snare instead on beat 1 &.', 'Side stick: a hit too many on beat 1; take it out.'],
             self::texts(Lesson::compare($target, $played)),
         );
     }
@@ -360,8 +352,8 @@ final class WideStatementsTest extends TestCase
         $target = ['kick' => [1, 5, 9, 13, 17, 21, 25, 29], 'snare' => [3, 11, 19, 27], 'high-tom' => [8, 18, 26, 32]];
         $played = ['kick' => [1, 5, 9, 13], 'snare' => [3, 11], 'high-tom' => [1, 9]];
         self::assertSame([
-            'High tom: the whole part goes round the loop, one sixteenth late; start it where it is asked.',
             'Bar 2 is empty; fill it.',
+            'High tom: the whole part goes round the loop, one sixteenth late; start it where it is asked.',
         ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))));
     }
 
@@ -388,12 +380,12 @@ final class WideStatementsTest extends TestCase
         $played = ['kick' => [17, 25], 'shaker' => [17, 19, 21, 23, 25, 27, 31]];
         $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
         self::assertSame([
+            'Bar 1 is empty; fill it.',
             'Snare is left out; add its 5 hits.',
             'Bar 2 is the same as bar 1; make the change that is asked.',
-            'Bar 1 is empty; fill it.',
             'Shaker: a hit is missing on beat 4 in bar 2; add it.',
         ], self::texts($comparison));
-        self::assertCount(5, $comparison->statements[0]->pairs);
+        self::assertCount(5, $comparison->statements[1]->pairs);
         self::assertNotContains([], array_map(static fn (Statement $one): array => $one->pairs, $comparison->statements));
     }
 

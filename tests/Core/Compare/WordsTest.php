@@ -76,7 +76,7 @@ final class WordsTest extends TestCase
      */
     private function number(string $text, array $at, array $named, Beat $target, string $where): void
     {
-        $number = 1 === preg_match('/: (\d+) hits/', $text, $found) ? (int) $found[1] : 1;
+        $number = 1 === preg_match('/: (\d+) (?:hits|ghost notes)/', $text, $found) ? (int) $found[1] : 1;
         $perBar = array_count_values(array_map($target->bar(...), $at));
         if (str_contains($text, 'every bar') || (1 === preg_match('/in bars/', $text) && !str_contains($text, 'together'))) {
             self::assertSame(array_fill_keys($named, $number), $perBar, $where);

@@ -7,12 +7,16 @@ namespace Pulsanda\Core\Compare\Explain\Cause;
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
 use Pulsanda\Core\Compare\Say\StatementKind;
+use Pulsanda\Core\Compare\Say\Wording;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
 
 /** A row runs evenly, but in another subdivision than asked. */
 final readonly class Subdivided extends RowCause
 {
+    /** The least of a run that stands evenly. */
+    private const EVEN = 2 / 3;
+
     /** @param int $asked ticks from one stroke to the next, and $has as it was played */
     public function __construct(string $row, Instrument $instrument, private int $asked, private int $has)
     {
@@ -62,7 +66,8 @@ final readonly class Subdivided extends RowCause
     /**
      * @param list<Stroke|Played> $row
      *
-     * @return int|null ticks from one stroke to the next in most of a row, null where it does not run evenly
+     * @return int|null ticks from one stroke to the next in a row, null where it does not run evenly: all but a few strokes that are left
+     *                  out stand so far apart, and that has a name
      */
     public static function step(array $row): ?int
     {
@@ -74,6 +79,10 @@ final readonly class Subdivided extends RowCause
         arsort($counts);
         $step = array_key_first($counts);
 
-        return null !== $step && $counts[$step] > 1 && 3 * $counts[$step] >= 2 * \count($steps) && $step > 0 ? $step : null;
+        if (null === $step || $step <= 0 || !Wording::isRun($step) || $counts[$step] < 2 || $counts[$step] < self::EVEN * \count($steps)) {
+            return null;
+        }
+
+        return [] === array_filter($steps, static fn (int $one): bool => 0 !== $one % $step) ? $step : null;
     }
 }

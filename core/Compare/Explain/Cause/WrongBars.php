@@ -60,6 +60,12 @@ final readonly class WrongBars extends Cause
         return ($bar - $before->bar($one->written)) * $before->barTicks;
     }
 
+    /** Whether they are bars that the submission is too short for. */
+    public function isBeyond(int $playedBars): bool
+    {
+        return $this->missing && $this->bars[0] > $playedBars;
+    }
+
     /** @return int how many bars too many stand before a bar, where what comes after has moved */
     private function before(int $bar): int
     {
