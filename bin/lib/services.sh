@@ -322,12 +322,12 @@ start_web() {
     is_root && chown -R www-data: "$DATA/cache"
     watched || (cd / && supervisord -c "$DATA/supervisor.conf") || fail "supervisor did not start; see $DATA/log/supervisor.log."
     control update >/dev/null
-    control start php nginx worker tidy >/dev/null
+    control start php nginx worker judge tidy >/dev/null
     await 30 "The application does not answer; see $DATA/log/web/php.log and $DATA/log/nginx.log." \
         curl -fsS -o /dev/null "http://127.0.0.1:$port/api/session"
 }
 
-stop_web() { if watched; then control stop nginx php worker tidy >/dev/null 2>&1 || :; fi; }
+stop_web() { if watched; then control stop nginx php worker judge tidy >/dev/null 2>&1 || :; fi; }
 
 # Stops all of it, supervisor too.
 stop_all() {

@@ -6,6 +6,7 @@ namespace Pulsanda\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
 use Pulsanda\Core\Compare\Comparison;
+use Pulsanda\Core\Compare\Judge;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Task\Findings;
@@ -88,6 +89,14 @@ class Attempt
     #[ORM\Column(nullable: true)]
     public ?int $failed = null;
 
+    /** @readonly @phpstan-allow-private-mutation The version of the comparison that judged it, see Judge. */
+    #[ORM\Column(type: 'smallint')]
+    public int $judge = 0;
+
+    /** @readonly @phpstan-allow-private-mutation What was suggested before it was judged anew, until its teacher has given feedback. */
+    #[ORM\Column(nullable: true)]
+    public ?float $suggestedBefore = null;
+
     /** @readonly @phpstan-allow-private-mutation Whether its teacher counts it from when it was pressed; null where that is not decided. */
     #[ORM\Column(nullable: true)]
     public ?bool $pressAccepted = null;
@@ -133,13 +142,16 @@ class Attempt
     /** @param int $revision of the part by which it was judged */
     public function take(Judgement $judgement, int $revision): void
     {
+        if ($this->judge > 0 && $this->suggested !== $judgement->suggested()) {
+            $this->suggestedBefore ??= $this->suggested;
+        }
         [$this->results, $this->checked, $this->aspects] = [$judgement->results, $judgement->checked, $judgement->aspects()];
         [$this->findings, $this->found, $this->suggested] = [
             $judgement->findings->toData(),
             $judgement->findings->count(),
             $judgement->suggested(),
         ];
-        [$this->judged, $this->failed] = [$revision, null];
+        [$this->judged, $this->judge, $this->failed] = [$revision, Judge::VERSION, null];
     }
 
     /** What is returned may be known. */
@@ -151,7 +163,13 @@ class Attempt
     /** Keeps what was said before, and that it could not be said anew. */
     public function fail(int $revision): void
     {
-        $this->failed = $revision;
+        [$this->failed, $this->judge] = [$revision, Judge::VERSION];
+    }
+
+    /** Its teacher has given feedback, and has seen what is suggested now. */
+    public function settle(): void
+    {
+        $this->suggestedBefore = null;
     }
 
     public function acceptPress(bool $accepted): void

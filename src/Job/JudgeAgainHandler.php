@@ -51,13 +51,13 @@ final readonly class JudgeAgainHandler
     /** @return array<string, Attempt> the next few by id */
     private function waiting(Part $part): array
     {
-        $attempts = $this->entities->createQuery(
-            'SELECT a FROM '.Attempt::class.' a WHERE a.part = :part AND a.judged < :revision AND (a.failed IS NULL OR a.failed < '
-                .':revision) ORDER BY a.id',
-        )->setParameters(['part' => $part->id, 'revision' => $part->revision])->setMaxResults(self::BATCH)->getResult();
+        $ids = $this->entities->getConnection()->fetchFirstColumn(
+            'SELECT t.id FROM attempt t JOIN part p ON p.id = t.part_id WHERE p.id = ? AND ('.Judging::OUT_OF_DATE.') ORDER BY t.id LIMIT '
+                .self::BATCH,
+            [(string) $part->id],
+        );
         $byId = [];
-        foreach (\is_array($attempts) ? $attempts : [] as $attempt) {
-            \assert($attempt instanceof Attempt);
+        foreach ($this->entities->getRepository(Attempt::class)->findBy(['id' => $ids]) as $attempt) {
             $byId[(string) $attempt->id] = $attempt;
         }
 
@@ -93,8 +93,9 @@ final readonly class JudgeAgainHandler
             }
             /** @var list<string> $free */
             $free = $connection->fetchFirstColumn(
-                'SELECT id FROM attempt WHERE id IN (?) AND judged < ? FOR NO KEY UPDATE SKIP LOCKED',
-                [array_keys($judged), $part->revision],
+                'SELECT t.id FROM attempt t JOIN part p ON p.id = t.part_id WHERE t.id IN (?) AND ('.Judging::OUT_OF_DATE
+                    .') FOR NO KEY UPDATE OF t SKIP LOCKED',
+                [array_keys($judged)],
                 [ArrayParameterType::STRING],
             );
             foreach (array_intersect_key($judged, array_flip($free)) as $id => $judgement) {

@@ -33,7 +33,7 @@ final class AnswerTest extends ApiTestCase
             $this->signIn($student);
             $returned = $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, $student)));
             self::assertSame(
-                ["Almost, $name: the snare one step earlier.", 18.5],
+                ["Almost, $name: the snare one step earlier.", 17],
                 [$this->at($returned, 'feedback.text'), $this->at($returned, 'feedback.mark')],
             );
         }
@@ -306,6 +306,8 @@ final class AnswerTest extends ApiTestCase
             [$this->at($seen, 'result.mark'), $this->at($seen, 'result.weights'), array_filter((array) $this->at($seen, 'result.aspects'))],
         );
         self::assertSame([], array_filter(array_column((array) $this->at($seen, 'result.pairs'), 'credit')));
+        self::assertArrayNotHasKey('placement', (array) $this->at($seen, 'result'));
+        self::assertSame([], array_filter(array_column((array) $this->at($seen, 'result.statements'), 'gain')));
         $connection = static::getContainer()->get(Connection::class);
         self::assertInstanceOf(Connection::class, $connection);
         $connection->executeStatement(

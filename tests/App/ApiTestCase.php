@@ -218,14 +218,14 @@ abstract class ApiTestCase extends WebTestCase
         return $found;
     }
 
-    /** What the worker would do now. */
+    /** What the workers would do now. */
     protected function work(): void
     {
-        $jobs = static::getContainer()->get('messenger.transport.jobs');
+        $judging = static::getContainer()->get('messenger.transport.judging');
         $audio = static::getContainer()->get('messenger.transport.audio');
-        self::assertInstanceOf(InMemoryTransport::class, $jobs);
+        self::assertInstanceOf(InMemoryTransport::class, $judging);
         self::assertInstanceOf(InMemoryTransport::class, $audio);
-        foreach ([...$jobs->get(), ...$audio->get()] as $envelope) {
+        foreach ([...$judging->get(), ...$audio->get()] as $envelope) {
             $message = $envelope->getMessage();
             if ($message instanceof RenderAudio) {
                 $this->service(RenderAudioHandler::class)($message);
@@ -233,7 +233,7 @@ abstract class ApiTestCase extends WebTestCase
             } else {
                 self::assertInstanceOf(JudgeAgain::class, $message);
                 $this->service(JudgeAgainHandler::class)($message);
-                $jobs->ack($envelope);
+                $judging->ack($envelope);
             }
         }
     }

@@ -81,14 +81,14 @@ final class JudgingTest extends ApiTestCase
     {
         $part = $this->entities()->find(Part::class, $this->part(self::TASK)) ?? self::fail('there is no such part');
         $asked = function () use ($part): int {
-            $this->jobs()->reset();
+            $this->judging()->reset();
             $this->service(Judging::class)->ask($part);
 
-            return \count($this->jobs()->getSent());
+            return \count($this->judging()->getSent());
         };
         self::assertSame(1, $asked());
         $this->connection()->executeStatement(
-            "INSERT INTO messenger_messages (body, headers, queue_name, created_at, available_at) VALUES (?, '{}', 'jobs', now(), now())",
+            "INSERT INTO messenger_messages (body, headers, queue_name, created_at, available_at) VALUES (?, '{}', 'judging', now(), now())",
             [(new PhpSerializer())->encode(new Envelope(new JudgeAgain((string) $part->id)))['body']],
         );
         self::assertSame(0, $asked(), 'one waits as the worker keeps it');
@@ -99,7 +99,7 @@ final class JudgingTest extends ApiTestCase
     public function testWhatACrashForgotIsAskedForAgain(): void
     {
         $this->change();
-        $this->jobs()->reset();
+        $this->judging()->reset();
         self::assertSame(14, $this->waiting());
         self::assertSame(1, $this->service(Tidy::class)->run()['parts judged again']);
         $this->work();
@@ -164,11 +164,34 @@ final class JudgingTest extends ApiTestCase
         return $this->service(Connection::class);
     }
 
-    private function jobs(): InMemoryTransport
+    /** What an older comparison has said is said anew; what has been returned stays, and the teacher sees what was suggested before. */
+    public function testWhatAnOlderComparisonHasSaidIsSaidAnew(): void
     {
-        $jobs = static::getContainer()->get('messenger.transport.jobs');
-        self::assertInstanceOf(InMemoryTransport::class, $jobs);
+        $march = $this->part(self::TASK);
+        $database = $this->connection();
+        $open = $this->attempt(self::TASK, 'ines', 2);
+        $returned = $this->one('SELECT t.id FROM attempt t JOIN feedback f ON f.attempt_id = t.id WHERE f.returned_at IS NOT NULL LIMIT 1');
+        $database->executeStatement('UPDATE attempt SET judge = judge - 1, suggested = 3.25 WHERE id IN (?, ?)', [$open, $returned]);
+        $this->signIn('odile');
+        $list = fn (): array => $this->json($this->get("/api/parts/$march/marking"));
+        self::assertSame(['done' => 13, 'total' => 14, 'failed' => 0], $list()['recomparing']);
+        self::assertSame(1, $this->service(Judging::class)->askForAll());
+        $this->work();
+        self::assertNull($list()['recomparing']);
+        $shown = $this->json($this->get("/api/attempts/$open"));
+        self::assertSame(3.25, $shown['suggestedBefore']);
+        self::assertNotSame(3.25, $shown['suggested']);
+        self::assertSame('3.25', $this->one('SELECT suggested::text FROM attempt WHERE id = ?', $returned));
+        $answer = ['version' => 0, 'mark' => 12, 'text' => 'Walk it.', 'pins' => [], 'correction' => null];
+        self::assertSame(200, $this->send('POST', "/api/attempts/$open/return", $answer)->getStatusCode());
+        self::assertNull($this->json($this->get("/api/attempts/$open"))['suggestedBefore']);
+    }
 
-        return $jobs;
+    private function judging(): InMemoryTransport
+    {
+        $judging = static::getContainer()->get('messenger.transport.judging');
+        self::assertInstanceOf(InMemoryTransport::class, $judging);
+
+        return $judging;
     }
 }

@@ -72,7 +72,7 @@ final class LoopTest extends BrowserTestCase
         $odile->go('/');
         $odile->press('Mark 1: Harbour Steps');
         $odile->press('Wren');
-        $odile->read('Everything is as asked.');
+        $odile->read('Everything is correct.');
         $wren->assertNoComplaints();
         $odile->assertNoComplaints();
     }

@@ -5694,6 +5694,12 @@ export interface components {
             /** @description What holds where a policy says nothing */
             policy: {
                 usual: components["schemas"]["WholePolicy"];
+                /** @description Ways to mark to start from */
+                presets: {
+                    /** @enum {string} */
+                    key: "usual" | "copy" | "placement" | "dynamics" | "swing" | "meter";
+                    policy: components["schemas"]["WholePolicy"];
+                }[];
                 limits: {
                     grace: components["schemas"]["Range"];
                     window: components["schemas"]["Range"];
@@ -6650,6 +6656,8 @@ export interface components {
             passed: number | null;
             failed: number | null;
             suggested: number | null;
+            /** @description What was suggested before it was compared anew; null where that is the same or has been looked at */
+            suggestedBefore: number | null;
             mark: number | null;
             /** @enum {string} */
             state: "to-mark" | "begun" | "returned";
@@ -6829,6 +6837,7 @@ export interface components {
             };
             attempt: components["schemas"]["Attempt"];
             suggested: number | null;
+            suggestedBefore: number | null;
             /** @description The attempt before this one */
             before: components["schemas"]["Before"] | null;
             feedback: components["schemas"]["Feedback"];
@@ -6865,11 +6874,30 @@ export interface components {
                 tempo: number | null;
                 form: number | null;
             };
+            /** @description What each row of the target earned by itself; not there in results of an older comparison */
+            placement?: {
+                rows: components["schemas"]["PlacedRow"][];
+                /** @description Strokes that belong nowhere in rows that are not asked */
+                unasked: {
+                    instrument: string;
+                    strokes: number;
+                }[];
+            };
             mark: number | null;
             points: number;
             weights: {
                 [key: string]: number;
             };
+        };
+        PlacedRow: {
+            instrument: string;
+            asked: number;
+            played: number;
+            places: number;
+            credits: number;
+            chance: number;
+            explained: number;
+            earned: number;
         };
         Pair: {
             /** @enum {string} */
@@ -6892,6 +6920,8 @@ export interface components {
             strokes: number;
             place: string;
             text: string;
+            /** @description Points that putting this right would win back; null where they are not told, or by an older comparison */
+            gain: number | null;
         };
     };
     responses: {

@@ -107,7 +107,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
               {bench.help.ask !== 'nothing' && <CheckBlock store={store} partId={part.id} help={bench.help} catalogue={catalogue} />}
               {trying && (
                 <Suspense fallback={<Waiting what="what to try" />}>
-                  <TryOut store={store} bench={bench} />
+                  <TryOut store={store} bench={bench} catalogue={catalogue} />
                 </Suspense>
               )}
               <KeysHelp />

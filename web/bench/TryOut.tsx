@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, at, reply } from '../api/client';
-import type { Bench, Checked, Result } from '../api/types';
+import type { Bench, Catalogue, Checked, Result } from '../api/types';
 import { Arithmetic } from '../compared/Arithmetic';
 import { CheckedList } from '../compared/CheckedList';
 import type { PatternStore } from '../music/PatternStore';
@@ -11,7 +11,7 @@ import { useTask } from '../ui/useTask';
 type Answer = { result: Result | null; checked: Checked | null; suggested: number | null };
 
 /** For the teacher who tries a task: what this beat would get. */
-export function TryOut({ store, bench }: { store: PatternStore; bench: Bench }) {
+export function TryOut({ store, bench, catalogue }: { store: PatternStore; bench: Bench; catalogue: Catalogue }) {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const { error, setError, run } = useTask();
   const compare = async () => {
@@ -37,7 +37,7 @@ export function TryOut({ store, bench }: { store: PatternStore; bench: Bench }) 
       {answer?.result && (
         <div className="mt-3">
           {answer.result.statements.length === 0 ? (
-            <p>Everything is as asked.</p>
+            <p>Everything is correct.</p>
           ) : (
             <ul className="list-disc pl-5">
               {answer.result.statements.map((one) => (
@@ -45,7 +45,7 @@ export function TryOut({ store, bench }: { store: PatternStore; bench: Bench }) 
               ))}
             </ul>
           )}
-          <Arithmetic result={answer.result} />
+          <Arithmetic result={answer.result} catalogue={catalogue} />
         </div>
       )}
       {answer?.checked && <CheckedList checked={answer.checked} />}

@@ -1,52 +1,74 @@
-import type { Result } from '../api/types';
+import type { Catalogue, Result } from '../api/types';
 import { ASPECT_NAMES } from './names';
 
 /** The suggested mark, unfolded into what it was reckoned from. */
-export function Arithmetic({ result }: { result: Result }) {
-  const assessed = Object.entries(result.aspects).flatMap(([name, value]) =>
-    value === null ? [] : [{ name, value, weight: result.weights[name] ?? 0 }],
+export function Arithmetic({ result, catalogue }: { result: Result; catalogue: Catalogue }) {
+  const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
+  const { placement } = result.aspects;
+  const others = Object.entries(result.aspects).flatMap(([name, value]) =>
+    name === 'placement' || value === null || (result.weights[name] ?? 0) === 0 ? [] : [{ name, value, weight: result.weights[name] ?? 0 }],
   );
-  const weights = assessed.reduce((sum, one) => sum + one.weight, 0);
-  const sum = assessed.reduce((total, one) => total + one.weight * one.value, 0);
-  const exact = weights > 0 ? ((result.points * sum) / weights).toFixed(2) : 'nothing';
+  const own = result.weights.placement ?? 0;
+  const weights = others.reduce((sum, one) => sum + one.weight, own);
+  const kept = others.reduce((sum, one) => sum + one.weight * one.value, own);
   const count = (status: string) => result.pairs.filter((pair) => pair.status === status).length;
-  const credit = result.pairs.reduce((total, pair) => total + (pair.credit ?? 0), 0);
-  const counted = result.pairs.filter((pair) => pair.target !== null && (pair.submission !== null || pair.statement !== null)).length;
   return (
     <details className="mt-3">
       <summary className="font-bold">
         Suggested mark: {result.mark ?? 'none'} of {result.points}
       </summary>
-      <table className="mt-2 w-full text-sm">
-        <thead className="text-left text-faint">
-          <tr>
-            <th className="font-normal">Aspect</th>
-            <th className="text-right font-normal">reached</th>
-            <th className="text-right font-normal">weight</th>
-            <th className="text-right font-normal">adds</th>
-          </tr>
-        </thead>
-        <tbody>
-          {Object.entries(result.aspects).map(([name, value]) => (
-            <tr key={name} className="border-t border-rule">
-              <td>{ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}</td>
-              <td className="text-right">{value === null ? 'not assessed' : value.toFixed(4)}</td>
-              <td className="text-right">{value === null ? '' : result.weights[name]}</td>
-              <td className="text-right">{value === null ? '' : ((result.weights[name] ?? 0) * value).toFixed(2)}</td>
+      {result.placement && (
+        <table className="mt-2 w-full text-sm">
+          <thead className="text-left text-faint">
+            <tr>
+              <th className="font-normal">Row</th>
+              <th className="text-right font-normal">hits</th>
+              <th className="text-right font-normal">by chance</th>
+              <th className="text-right font-normal">earned</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="mt-2 text-sm">
-        {result.points} × {sum.toFixed(2)} / {weights} = {exact}, rounded to {result.mark ?? 'no mark'}.
-      </p>
-      <p className="mt-1 text-sm">
-        Placement: 2 × {credit} / ({counted} asked + {result.strokes.submission} played).
-      </p>
+          </thead>
+          <tbody>
+            {result.placement.rows.map((row) => (
+              <tr key={row.instrument} className="border-t border-rule">
+                <td>{label(row.instrument)}</td>
+                <td className="text-right">
+                  {short(row.credits)} of {row.asked}
+                  {row.played > row.asked && `, ${row.played} played`}
+                </td>
+                <td className="text-right">{short(row.chance)}</td>
+                <td className="text-right">{percent(row.earned)}</td>
+              </tr>
+            ))}
+            {result.placement.unasked.map(({ instrument, strokes }) => (
+              <tr key={instrument} className="border-t border-rule">
+                <td>{label(instrument)}</td>
+                <td className="text-right">{strokes} extra</td>
+                <td />
+                <td className="text-right">0 %</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="mt-2 text-sm">Placement, the mean of the rows: {percent(placement ?? 0)}</p>
+      {others.map(({ name, value, weight }) => (
+        <p key={name} className="text-sm">
+          {ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}: {percent(value)}, weight {weight}
+        </p>
+      ))}
+      {weights > 0 && (
+        <p className="mt-1 text-sm">
+          {result.points} × {percent(placement ?? 0)} × {short(kept)}/{weights} ={' '}
+          {((result.points * (placement ?? 0) * kept) / weights).toFixed(2)}, rounded to {result.mark ?? 'no mark'}.
+        </p>
+      )}
       <p className="mt-1 text-sm">
         {count('match')} in place, {count('moved')} moved, {count('other-drum')} on another drum, {count('missing')} missing,{' '}
-        {count('extra')} too many.
+        {count('extra')} extra.
       </p>
     </details>
   );
 }
+
+const short = (value: number) => Math.round(100 * value) / 100;
+const percent = (value: number) => `${Math.round(100 * value)} %`;

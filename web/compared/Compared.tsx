@@ -244,7 +244,7 @@ export function Compared(props: Props) {
             {result && (
               <>
                 <Statements statements={statements} chosen={chosen} choose={choose} {...(desk && { take: desk.take })} />
-                {Object.keys(result.weights).length > 0 && <Arithmetic result={result} />}
+                {Object.keys(result.weights).length > 0 && <Arithmetic result={result} catalogue={catalogue} />}
               </>
             )}
             {more}

@@ -7,20 +7,48 @@ type Props = {
   take?: (statement: Statement) => void;
 };
 
-/** The differences in words. Pressing one shows and plays its place. */
-export function Statements({ statements, chosen, choose, take }: Props) {
-  if (statements.length === 0) return <p>Everything is as asked.</p>;
+/** More than this is no list that anybody reads. */
+const MOST = 8;
+
+/** The differences in words, the one that would win back the most first. Pressing one shows and plays its place. */
+export function Statements({ statements, ...rest }: Props) {
+  if (statements.length === 0) return <p>Everything is correct.</p>;
+  const more = statements.slice(MOST);
   return (
-    <ol className="flex flex-col gap-1.5">
-      {statements.map((statement, index) => (
+    <>
+      <List statements={statements.slice(0, MOST)} from={0} {...rest} />
+      {more.length > 0 && (
+        <details className="mt-1.5">
+          <summary>
+            {more.length} more, {inBars(more)}
+          </summary>
+          <List statements={more} from={MOST} {...rest} />
+        </details>
+      )}
+    </>
+  );
+}
+
+function List({ statements, from, chosen, choose, take }: Props & { from: number }) {
+  return (
+    <ol className="flex flex-col gap-1.5" start={from + 1}>
+      {statements.map((statement, i) => (
         <li key={`${statement.kind} ${statement.text}`} className="flex items-start gap-2">
           <button
             type="button"
             className="button button-small flex-1 justify-start py-1 text-left leading-snug"
-            aria-pressed={chosen === index}
-            onClick={() => choose(chosen === index ? null : index)}
+            aria-pressed={chosen === from + i}
+            onClick={() => choose(chosen === from + i ? null : from + i)}
           >
-            {statement.text}
+            <span className="flex-1">
+              {from + i === 0 && <span className="block text-xs text-faint">Do this first</span>}
+              {statement.text}
+            </span>
+            {statement.gain !== null && statement.gain >= LEAST && (
+              <span className="shrink-0 font-head" title="Points that this would win back">
+                +{Math.round(10 * statement.gain) / 10}
+              </span>
+            )}
           </button>
           {take && (
             <button
@@ -36,4 +64,15 @@ export function Statements({ statements, chosen, choose, take }: Props) {
       ))}
     </ol>
   );
+}
+
+/** A gain that is still something when it is rounded. */
+const LEAST = 0.05;
+
+/** "in bar 3", "in bars 1, 2 and 5", or "of the whole beat". */
+export function inBars(statements: Statement[]): string {
+  const bars = [...new Set(statements.flatMap((one) => one.bars))].sort((a, b) => a - b);
+  if (bars.length === 0) return 'of the whole beat';
+  if (bars.length === 1) return `in bar ${bars[0]}`;
+  return `in bars ${bars.slice(0, -1).join(', ')} and ${bars.at(-1)}`;
 }

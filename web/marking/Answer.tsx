@@ -146,8 +146,11 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
             title="Key Y: the suggested mark"
             onClick={() => change({ mark: String(data.suggested) })}
           >
-            Take {data.suggested}
+            Use {data.suggested}
           </button>
+        )}
+        {data.suggestedBefore !== null && (
+          <span className="text-sm text-faint">The comparison has improved: {data.suggestedBefore} was suggested before.</span>
         )}
       </div>
       {wrong && <p className="mt-1 text-sm font-bold">A mark is a number from 0 to {points}.</p>}

@@ -15,6 +15,11 @@ function intoSight(link: HTMLAnchorElement | null): void {
 type Listed = MarkingList['students'][number]['attempts'][number];
 
 /** Of an attempt, in words: what is to be done with it, how much there is to say, and when it came. */
+function shownAs({ mark, suggestedBefore }: Listed): string {
+  if (mark !== null) return 'Mark';
+  return suggestedBefore === null ? 'Suggested mark' : `Suggested mark; before, it was ${suggestedBefore}`;
+}
+
 function stateOf(attempt: Listed): string {
   const said = attempt.said.length > 0 ? `${attempt.said.length} to say` : 'all right';
   return `${STATES[attempt.state]}, ${said}, ${when(attempt.handedInAt)}${attempt.late > 0 ? `, ${lateWords(attempt.late)}` : ''}`;
@@ -71,7 +76,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>
                   {index === 0 ? <bdi>{student.name}</bdi> : `attempt ${attempt.number}`}
                 </span>
-                <span className="ml-auto shrink-0 font-head" title={attempt.mark === null ? 'Suggested mark' : 'Mark'}>
+                <span className="ml-auto shrink-0 font-head" title={shownAs(attempt)}>
                   {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
                 </span>
                 <span className="w-4 shrink-0 text-center" title={stateOf(attempt)}>

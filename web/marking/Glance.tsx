@@ -153,7 +153,7 @@ function Groups({ list }: { list: MarkingList }) {
           <li key={group.of.join()} className="card flex flex-wrap items-start gap-x-6 gap-y-2 p-3">
             <div className="min-w-64 flex-1">
               {group.statements.length === 0 ? (
-                <p className="font-bold">Everything is as asked.</p>
+                <p className="font-bold">Everything is correct.</p>
               ) : (
                 <ul className={group.statements.length > 1 ? 'list-disc pl-5 font-bold' : 'font-bold'}>
                   {group.statements.map((text) => (
@@ -175,7 +175,7 @@ function Groups({ list }: { list: MarkingList }) {
               <Link
                 to={`/marking/${list.part.id}/${first.attempt.id}${open.length > 1 ? '?all' : ''}`}
                 className={`button ${open.length > 0 ? 'button-main' : ''}`}
-                aria-label={`${doing(open.length)}: ${group.statements[0] ?? 'Everything is as asked.'}`}
+                aria-label={`${doing(open.length)}: ${group.statements[0] ?? 'Everything is correct.'}`}
               >
                 {doing(open.length)}
               </Link>

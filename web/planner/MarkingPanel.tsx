@@ -17,7 +17,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
   // Distances are said as this part's tempo makes them.
   const tick = tickSeconds(baseOf(part)) * 1000;
   const inUnit = (dial: Dial, value: number) => (dial.isDistance ? Math.round(value * tick) : value);
-  const presets = presetsOf(catalogue.policy.usual);
+  const presets = presetsOf(catalogue.policy);
   const trial = useTrial(part, all);
   const current = presets.find(({ policy }) => all.every((dial) => !fits(dial, policy) || dial.get(policy) === dial.get(part.policy)));
   return (
@@ -86,7 +86,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
           checked={part.policy.guessing === 'counted'}
           onChange={(event) => change({ guessing: event.target.checked ? 'counted' : 'nothing' })}
         />
-        what fits counts also where clicking at random would fit as well
+        count also what clicking at random would have got right
       </label>
       <TempoThatCounts
         policy={part.policy}

@@ -46,12 +46,15 @@ describe('a dial', () => {
 });
 
 describe('a mixture to start from', () => {
-  it.each(presetsOf(USUAL).map(({ name, policy }) => [name, policy] as const))('%s leaves points and steps as they are', (_, policy) => {
-    expect(policy).not.toHaveProperty('points');
-    expect(policy).not.toHaveProperty('step');
-    expect(policy.window ?? 0).toBeGreaterThanOrEqual(policy.grace ?? 0);
-    expect(Object.values(policy.weights ?? {}).reduce((sum, one) => sum + one, 0)).toBe(100);
-  });
+  it.each(presetsOf(catalogue.policy).map(({ name, policy }) => [name, policy] as const))(
+    '%s leaves points and steps as they are',
+    (_, policy) => {
+      expect(policy).not.toHaveProperty('points');
+      expect(policy).not.toHaveProperty('step');
+      expect(policy.window ?? 0).toBeGreaterThanOrEqual(policy.grace ?? 0);
+      expect(Object.values(policy.weights ?? {}).reduce((sum, one) => sum + one, 0)).toBe(100);
+    },
+  );
 });
 
 it('says distances in note values', () => {

@@ -5,46 +5,23 @@ export const CREDITS = ['moved', 'other-drum', 'explained'] as const;
 
 /** What holds where a policy says nothing, and how far it can be turned; the core's own. */
 export type Settings = Catalogue['policy'];
-type Usual = Settings['usual'];
+type Preset = Settings['presets'][number];
 
-/** Ways to mark, to start from. */
-export const presetsOf = (usual: Usual): { name: string; says: string; policy: Policy }[] => [
-  {
-    name: 'As usual',
-    says: 'Places first; loudness, swing, tempo and form a little.',
-    policy: { grace: usual.grace, window: usual.window, credit: usual.credit, weights: usual.weights },
-  },
-  {
-    name: 'Exact copy',
-    says: 'Every stroke in its place and as loud as asked; what is near counts little.',
-    policy: {
-      grace: 15,
-      window: 120,
-      credit: { match: 1, moved: 0.25, 'other-drum': 0.25, explained: 0.5 },
-      weights: { placement: 60, dynamics: 20, feel: 10, tempo: 5, form: 5 },
-    },
-  },
-  {
-    name: 'Placement only',
-    says: 'Only where the strokes stand; loudness, swing and tempo do not count.',
-    policy: {
-      grace: usual.grace,
-      window: usual.window,
-      credit: usual.credit,
-      weights: { placement: 100, dynamics: 0, feel: 0, tempo: 0, form: 0 },
-    },
-  },
-  {
-    name: 'Feel counts',
-    says: 'Loud and soft and the swing weigh half; places are taken kindly.',
-    policy: {
-      grace: 45,
-      window: 240,
-      credit: { match: 1, moved: 0.75, 'other-drum': 0.5, explained: 0.75 },
-      weights: { placement: 45, dynamics: 25, feel: 25, tempo: 5, form: 0 },
-    },
-  },
-];
+const WORDS: Record<Preset['key'], [string, string]> = {
+  usual: ['As usual', 'Where the hits stand; loudness, swing, tempo and form can take a little away.'],
+  copy: ['Exact copy', 'Every hit in its place and at its loudness; near misses count little.'],
+  placement: ['Placement only', 'Only where the hits stand.'],
+  dynamics: ['Loud and soft', 'For tasks about accents and ghost notes: loudness can take away more than half.'],
+  swing: ['Swing', 'For tasks about swing: a straight beat gets less than half.'],
+  meter: ['Meter and length', 'For tasks about meter: another meter takes away four tenths.'],
+};
+
+/** Ways to mark, to start from. Points and steps stay the teacher's own. */
+export const presetsOf = ({ presets }: Settings): { name: string; says: string; policy: Policy }[] =>
+  presets.map(({ key, policy: { grace, window, credit, weights } }) => {
+    const [name, says] = WORDS[key];
+    return { name, says, policy: { grace, window, credit, weights } };
+  });
 
 /** One setting that a teacher can turn, how it is said, and another value whose effect shows what it does. */
 export type Dial = {

@@ -140,7 +140,7 @@ function Tasks({ tasks, own }: { tasks: StudentTerm['tasks']; own: boolean }) {
                 </ul>
               )}
               {attemptId && task.said.length === 0 && (!own || task.returned) && task.mark !== null && task.mark === task.points && (
-                <p className="text-sm">Everything is as asked.</p>
+                <p className="text-sm">Everything is correct.</p>
               )}
             </div>
             <div className="flex flex-col items-end gap-1.5">

@@ -74,6 +74,7 @@ final readonly class Answers
             if (null !== $by) {
                 $feedback->giveBack($this->now());
                 $attempt->tell();
+                $attempt->settle();
                 $this->record->now('return', $by, $attempt->id, ['from' => $before, 'to' => $feedback->mark]);
             }
             $this->entities->persist($feedback);
@@ -113,7 +114,7 @@ final readonly class Answers
                 throw new Conflict('One of them has an answer already; load the class again.');
             }
             $this->connection->executeStatement(
-                'UPDATE attempt SET told = true WHERE id IN (?)',
+                'UPDATE attempt SET told = true, suggested_before = NULL WHERE id IN (?)',
                 [array_column($rows, 'attempt')],
                 [ArrayParameterType::STRING],
             );

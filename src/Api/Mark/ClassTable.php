@@ -28,6 +28,7 @@ use Pulsanda\Core\Task\Findings;
  *     passed: int|null,
  *     failed: int|null,
  *     suggested: float|null,
+ *     suggestedBefore: float|null,
  *     mark: float|null,
  *     state: 'returned'|'begun'|'to-mark',
  * }
@@ -65,6 +66,7 @@ final readonly class ClassTable
          *     passed: int|null,
          *     failed: int|null,
          *     suggested: string|null,
+         *     suggested_before: string|null,
          *     mark: string|null,
          *     returned_at: string|null,
          *     begun: string|null,
@@ -72,7 +74,7 @@ final readonly class ClassTable
          */
         $attempts = $this->connection->fetchAllAssociative(<<<SQL
             SELECT t.id, t.student_id, t.number, t.handed_in_at, $counts AS counts_at, t.aspects, t.findings,
-                   (t.checked->>'passed')::int AS passed, (t.checked->>'failed')::int AS failed, t.suggested,
+                   (t.checked->>'passed')::int AS passed, (t.checked->>'failed')::int AS failed, t.suggested, t.suggested_before,
                    f.mark, f.returned_at, f.id AS begun
             FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id
             LEFT JOIN feedback f ON f.attempt_id = t.id WHERE t.part_id = ? ORDER BY t.number DESC
@@ -106,6 +108,7 @@ final readonly class ClassTable
                 'passed' => $attempt['passed'],
                 'failed' => $attempt['failed'],
                 'suggested' => null === $attempt['suggested'] ? null : (float) $attempt['suggested'],
+                'suggestedBefore' => null === $attempt['suggested_before'] ? null : (float) $attempt['suggested_before'],
                 'mark' => null === $attempt['mark'] ? null : (float) $attempt['mark'],
                 'state' => null !== $attempt['returned_at'] ? 'returned' : (null !== $attempt['begun'] ? 'begun' : 'to-mark'),
             ];

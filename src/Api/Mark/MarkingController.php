@@ -295,6 +295,7 @@ final readonly class MarkingController
             'attempt' => Shapes::attempt($attempt),
             ...self::judged($attempt),
             'suggested' => $attempt->suggested,
+            'suggestedBefore' => $attempt->suggestedBefore,
             'before' => null === $before ? null : [
                 'attempt' => Shapes::attempt($before),
                 ...self::judged($before),

@@ -10,6 +10,7 @@ use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
+use Pulsanda\Core\Compare\Mark\Preset;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
@@ -91,6 +92,10 @@ final readonly class CatalogueController
             // What holds where a policy, a task or its help says nothing, and how far a policy can be turned.
             'policy' => [
                 'usual' => PolicyFile::toData(Policy::of()),
+                'presets' => array_map(
+                    static fn (Preset $one): array => ['key' => $one->value, 'policy' => PolicyFile::toData($one->policy())],
+                    Preset::cases(),
+                ),
                 'limits' => Policy::LIMITS + ['grace' => [0, Tolerance::MOST_WINDOW], 'window' => [0, Tolerance::MOST_WINDOW]],
             ],
             'help' => Help::of()->toData(),

@@ -192,7 +192,13 @@ final readonly class Shapes
         if (!\is_array($result)) {
             return null;
         }
-        /** @var array{pairs: list<array<string, mixed>>, aspects: array<string, float|null>} $result */
+        /**
+         * @var array{
+         *     pairs: list<array<string, mixed>>,
+         *     statements: list<array<string, mixed>>,
+         *     aspects: array<string, float|null>,
+         * } $result
+         */
         $pairs = array_map(static fn (array $pair): array => ['credit' => null] + $pair, $result['pairs']);
 
         return [
@@ -200,7 +206,8 @@ final readonly class Shapes
             'weights' => (object) [],
             'aspects' => array_map(static fn (): ?float => null, $result['aspects']),
             'pairs' => $pairs,
-        ] + $result;
+            'statements' => array_map(static fn (array $one): array => ['gain' => null] + $one, $result['statements']),
+        ] + array_diff_key($result, ['placement' => 0]);
     }
 
     /**

@@ -1,0 +1,38 @@
+// @vitest-environment happy-dom
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, expect, it, vi } from 'vitest';
+import type { Statement } from '../api/types';
+import { Statements } from './Statements';
+
+afterEach(cleanup);
+
+const statement = (n: number, gain: number | null = null): Statement => ({
+  kind: 'hit-missing',
+  scope: 'stroke',
+  instruments: ['snare'],
+  bars: [n],
+  ticks: null,
+  strokes: 1,
+  place: '',
+  text: `Sentence ${n}.`,
+  gain,
+});
+
+it('says what to do first, and what each would win back', () => {
+  render(<Statements statements={[statement(1, 3.46), statement(2, 0.01)]} chosen={null} choose={() => {}} />);
+  expect(screen.getByRole('button', { name: /Sentence 1/ }).textContent).toBe('Do this firstSentence 1.+3.5');
+  expect(screen.getByRole('button', { name: /Sentence 2/ }).textContent).toBe('Sentence 2.');
+});
+
+it('shows eight, and tells the rest by bar in one line that unfolds', () => {
+  const choose = vi.fn();
+  render(<Statements statements={Array.from({ length: 11 }, (_, i) => statement(i + 1))} chosen={null} choose={choose} />);
+  expect(screen.getByText('3 more, in bars 9, 10 and 11')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Sentence 10.' }));
+  expect(choose).toHaveBeenCalledWith(9);
+});
+
+it('says so where nothing differs', () => {
+  render(<Statements statements={[]} chosen={null} choose={() => {}} />);
+  expect(screen.getByText('Everything is correct.')).toBeTruthy();
+});
