@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Core\Compare;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Tests\Core\Lesson;
+
+/** What is said of mistakes that were once told wrongly, or in too many words. */
+final class FamiliesTest extends TestCase
+{
+    private const BACKBEAT = "\nsnare ....|x...|....|x...";
+    private const BAR = "kick x...|..x.|x...|....\nsnare ....|x...|....|x...";
+
+    /** @param list<string> $said */
+    #[DataProvider('families')]
+    public function testWhatIsSaid(Pattern $target, Pattern $played, array $said): void
+    {
+        self::assertSame($said, Lesson::texts(Lesson::compare($target, $played)));
+    }
+
+    /** @return iterable<string, array{Pattern, Pattern, list<string>}> */
+    public static function families(): iterable
+    {
+        $grid = static fn (string $row): Pattern => Lesson::grid($row.self::BACKBEAT);
+        yield '3-3-2 is no run' => [$grid('kick x...|x...|x...|x...'), $grid('kick x..x|..x.|x..x|..x.'), [
+            'Kick: 2 hits on beat 2 and beat 4 are one sixteenth early.',
+            'Kick: 2 hits too many on beat 2 & and beat 4 &; take them out.',
+        ]];
+        yield 'dotted eighths' => [$grid('closed-hat x.x.|x.x.|x.x.|x.x.'), $grid('closed-hat x..x|..x.|.x..|x..x'), [
+            'Closed hi-hat: you play dotted eighths, but eighths are asked.',
+        ]];
+        yield 'every fifth sixteenth' => [$grid('closed-hat x.x.|x.x.|x.x.|x.x.'), $grid('closed-hat x...|.x..|..x.|...x'), [
+            'Closed hi-hat: you play a hit every five sixteenths, but eighths are asked.',
+        ]];
+        yield 'ghost notes' => [Lesson::grid('snare ..g.|X..g|.g.g|X..g'), Lesson::grid('snare ....|X...|....|X...'), [
+            'Snare: 5 ghost notes are missing in the bar; add them.',
+        ]];
+        yield 'four crashes are no hats' => [$grid('closed-hat xxxx|xxxx|xxxx|xxxx'), $grid('crash x...|x...|x...|x...'), [
+            'Closed hi-hat is left out; add its 16 hits.',
+            'Crash is not asked for; take its 4 hits out.',
+        ]];
+        $bars = static fn (int $count): Pattern => Lesson::grid(self::over(self::BAR, $count), $count);
+        yield 'one bar of eight' => [$bars(8), $bars(1), ['Bars 2 to 8 are left out; put them in.']];
+        yield 'an empty bar at the end' => [$bars(1), Lesson::grid(self::BAR, 2), ['Length: your beat has 2 bars, but the task has one bar.']];
+        yield 'a row more, and a bar empty' => [$bars(2), Lesson::grid(self::BAR."\nshaker x.x.|x.x.|x.x.|x.x.", 2), [
+            'Bar 2 is empty; fill it.',
+            'Shaker is not asked for; take its 8 hits out.',
+        ]];
+        yield 'five beats in two bars of four' => [
+            Lesson::grid("kick x...|....|x...|....|....\nsnare ....|x...|....|x...|....", meter: Meter::of(5, 4)),
+            Lesson::grid("kick x...|....|x...|....|....\nsnare ....|x...|....|x...|....", 2),
+            ['Meter: your beat is in 4/4, but the task is in 5/4.'],
+        ];
+        $six = static fn (int $bpm): Pattern => Lesson::grid('kick x.....|......', meter: Meter::of(6, 8), tempo: Tempo::of($bpm, '4.'));
+        yield 'a tempo in dotted quarters' => [$six(64), $six(70), ['Tempo: ♩. = 70, but ♩. = 64 is asked; go slower.']];
+        yield 'a roll for a hit' => [self::rolled(1), self::rolled(4), ['Snare: on beat 4, a single hit is correct; do not roll it.']];
+        yield 'a hit for a roll' => [self::rolled(4), self::rolled(1), ['Snare: on beat 4, play a roll, not a single hit.']];
+        $hats = static fn (string $first, string $second): Pattern => Lesson::grid("$first\n$second\nkick x...|....|x...|....|x...|....|x...|....", 2);
+        yield 'another drum in one bar' => [
+            $hats('closed-hat x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.', 'open-hat ....|....|....|....'),
+            $hats('closed-hat x.x.|x.x.|x.x.|x.x.', 'open-hat ....|....|....|....|x.x.|x.x.|x.x.|x.x.'),
+            ['Closed hi-hat: you played open hi-hat instead in bar 2.'],
+        ];
+        yield 'accents an eighth late' => [$grid('closed-hat X.x.|X.x.|X.x.|X.x.'), $grid('closed-hat x.X.|x.X.|x.X.|x.X.'), [
+            'Closed hi-hat: every accent is one eighth late.',
+        ]];
+        yield 'loud hats over a soft snare' => [
+            Lesson::grid("closed-hat s.s.|s.s.|s.s.|s.s.\nsnare ....|x...|....|x...\nkick xxxx|xxxx|xxxx|xxxx"),
+            Lesson::grid("closed-hat x.x.|x.x.|x.x.|x.x.\nsnare ....|s...|....|s...\nkick xxxx|xxxx|xxxx|xxxx"),
+            ['Closed hi-hat is louder than snare, but should be softer; play it softer.'],
+        ];
+        yield 'a backbeat of ghosts' => [
+            $grid('closed-hat x.x.|x.x.|x.x.|x.x.'),
+            Lesson::grid("closed-hat x.x.|x.x.|x.x.|x.x.\nsnare ....|g...|....|g..."),
+            ['Snare: every hit is much too soft; play them all harder.'],
+        ];
+        yield 'what stands right is not the part of another row' => [
+            Lesson::grid("kick x...|....|x...|....\nshaker x...|x.x.|x...|x.x."),
+            Lesson::grid('shaker x...|....|x...|....'),
+            ['Kick is left out; add its 2 hits.', 'Shaker: 4 hits are missing on beat 2, beat 2 &, beat 4 and beat 4 &; add them.'],
+        ];
+    }
+
+    private static function over(string $grid, int $bars): string
+    {
+        return preg_replace_callback(
+            '/ (\S+)/',
+            static fn (array $line): string => ' '.implode('|', array_fill(0, $bars, $line[1])),
+            $grid,
+        ) ?? '';
+    }
+
+    private static function rolled(int $roll): Pattern
+    {
+        $meter = Meter::of(4, 4);
+        $snare = Row::of(Instrument::Snare, [Hit::of(960), Hit::of(2880, roll: $roll)]);
+        $section = Section::of('A', 1, [Row::of(Instrument::Kick, [Hit::of(0), Hit::of(1920)]), $snare], $meter);
+
+        return Pattern::of('Rolled', $meter, Tempo::of(96, '4'), [$section]);
+    }
+}
