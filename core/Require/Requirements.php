@@ -16,9 +16,11 @@ use Pulsanda\Core\Pattern\PatternReader;
  *     passed: int,
  *     failed: int,
  *     points: float,
+ *     added?: string,
  *     results: list<array{
  *         kind: string,
  *         passed: bool,
+ *         share?: float,
  *         points: float,
  *         found: array<string, bool|float|int|string|list<string>>,
  *         evidence: list<array{instrument: string, tick: int, at: int}>,
@@ -28,10 +30,12 @@ use Pulsanda\Core\Pattern\PatternReader;
  *     passed: int,
  *     failed: int,
  *     points: float,
+ *     added?: string,
  *     results: list<array{
  *         kind: string,
  *         passed: bool,
  *         points: float,
+ *         earned: float,
  *         text: string,
  *         evidence: list<array{instrument: string, tick: int, place: string}>,
  *     }>,
@@ -103,8 +107,12 @@ final readonly class Requirements
         return array_sum(array_column($this->requirements, 1));
     }
 
-    /** @return Checked to be stored; points are those of the passed ones */
-    public function check(Submission $submission): array
+    /**
+     * @param Pattern|null $given what a student was to build on: where nothing is added, or everything, rules bring no points
+     *
+     * @return Checked to be stored; points are what was earned
+     */
+    public function check(Submission $submission, ?Pattern $given = null): array
     {
         $results = [];
         $passed = 0;
@@ -112,11 +120,17 @@ final readonly class Requirements
         foreach ($this->requirements as [$requirement, $worth]) {
             $verdict = $requirement->check($submission);
             $passed += $verdict->passed ? 1 : 0;
-            $points += $verdict->passed ? $worth : 0;
+            $points += $verdict->share * $worth;
             $results[] = ['kind' => $requirement::declares()->kind, 'points' => $worth] + $verdict->toData();
         }
 
-        return ['passed' => $passed, 'failed' => \count($results) - $passed, 'points' => $points, 'results' => $results];
+        $added = null === $given ? Added::Something : Added::to($given, $submission);
+
+        return [
+            'passed' => $passed,
+            'failed' => \count($results) - $passed,
+            'points' => Added::Something === $added ? round($points, 2) : 0.0,
+        ] + (Added::Something === $added ? [] : ['added' => $added->value]) + ['results' => $results];
     }
 
     /**
@@ -133,6 +147,7 @@ final readonly class Requirements
             'kind' => $one['kind'],
             'passed' => $one['passed'],
             'points' => $one['points'],
+            'earned' => round($one['points'] * ($one['share'] ?? ($one['passed'] ? 1 : 0)), 2),
             'text' => self::sentence($one, $place),
             'evidence' => array_map(
                 static fn (array $stroke): array => [

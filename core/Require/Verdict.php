@@ -11,15 +11,21 @@ use Pulsanda\Core\Pattern\Stroke;
  * Whether a requirement is met, with what was found and the strokes that show it: data, of which its requirement makes a sentence.
  *
  * @phpstan-type Found array<string, bool|float|int|string|list<string>>
- * @phpstan-type Judged array{passed: bool, found: Found, evidence: list<array{instrument: string, tick: int, at: int}>}
+ * @phpstan-type Judged array{
+ *     passed: bool,
+ *     share?: float,
+ *     found: Found,
+ *     evidence: list<array{instrument: string, tick: int, at: int}>,
+ * }
  */
 final readonly class Verdict
 {
     /**
+     * @param float                                               $share    0–1 of the points that it earns
      * @param Found                                               $found
      * @param list<array{instrument: string, tick: int, at: int}> $evidence by tick; tick with push, at without
      */
-    private function __construct(public bool $passed, private array $found, public array $evidence)
+    private function __construct(public bool $passed, public float $share, private array $found, public array $evidence)
     {
     }
 
@@ -28,8 +34,9 @@ final readonly class Verdict
      *
      * @param array<string, bool|float|int|string|Instrument|list<Instrument>|list<string>|null> $found
      * @param list<Stroke>                                                                       $evidence
+     * @param float|null                                                                         $share    0–1; null for all or nothing
      */
-    public static function of(bool $passed, array $found, array $evidence = []): self
+    public static function of(bool $passed, array $found, array $evidence = [], ?float $share = null): self
     {
         $plain = static fn (mixed $one): mixed => $one instanceof Instrument ? $one->value : $one;
         /** @var Found $data */
@@ -40,6 +47,7 @@ final readonly class Verdict
 
         return new self(
             $passed,
+            $share ?? ($passed ? 1 : 0),
             $data,
             array_map(
                 static fn (Stroke $one): array => [
@@ -110,12 +118,12 @@ final readonly class Verdict
     /** @return Judged */
     public function toData(): array
     {
-        return ['passed' => $this->passed, 'found' => $this->found, 'evidence' => $this->evidence];
+        return ['passed' => $this->passed, 'share' => round($this->share, 4), 'found' => $this->found, 'evidence' => $this->evidence];
     }
 
     /** @param Judged $data as toData gave it */
     public static function fromData(array $data): self
     {
-        return new self($data['passed'], $data['found'], $data['evidence']);
+        return new self($data['passed'], $data['share'] ?? ($data['passed'] ? 1 : 0), $data['found'], $data['evidence']);
     }
 }

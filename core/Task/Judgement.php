@@ -30,13 +30,20 @@ final readonly class Judgement
     /**
      * @param list<Pattern> $targets
      * @param string        $note    the student's line about the work
+     * @param Pattern|null  $given   what the student was to build on
      *
      * @throws \Pulsanda\Core\Input\InvalidInput when a pattern is too long to compare
      */
-    public static function of(array $targets, Policy $policy, Requirements $requirements, Pattern $beat, string $note): self
-    {
+    public static function of(
+        array $targets,
+        Policy $policy,
+        Requirements $requirements,
+        Pattern $beat,
+        string $note,
+        ?Pattern $given = null,
+    ): self {
         $comparisons = [] === $targets ? [] : Comparison::withEach($targets, $beat, $policy);
-        $checked = $requirements->isEmpty() ? null : $requirements->check(Submission::of($beat, $note, $policy->tolerance));
+        $checked = $requirements->isEmpty() ? null : $requirements->check(Submission::of($beat, $note, $policy->tolerance), $given);
         $results = array_map(static fn (Comparison $one): array => $one->toData(), $comparisons);
         $meter = static fn (Meter $meter): array => [$meter->count, $meter->unit, $meter->groups];
         $own = ['meter' => $meter($beat->meter), 'bars' => $beat->bars()];

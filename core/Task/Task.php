@@ -124,7 +124,9 @@ final readonly class Task
     /** @param string $note the student's line about the work */
     public function judge(Pattern $beat, string $note): Judgement
     {
-        return Judgement::of($this->targets, $this->judging(), $this->requirements, $beat, $note);
+        $given = Kind::BuildOn === $this->kind ? $this->start : null;
+
+        return Judgement::of($this->targets, $this->judging(), $this->requirements, $beat, $note, $given);
     }
 
     /** @return Policy with the tempo that the task leaves open */

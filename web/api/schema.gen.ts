@@ -6478,10 +6478,16 @@ export interface components {
             passed: number;
             failed: number;
             points: number;
+            /**
+             * @description There where a student was to build on something, and rules bring no points
+             * @enum {string}
+             */
+            added?: "nothing" | "everything";
             results: {
                 kind: string;
                 passed: boolean;
                 points: number;
+                earned: number;
                 text: string;
                 evidence: {
                     instrument: string;

@@ -11,6 +11,13 @@ export function CheckedList({ checked }: { checked: Checked }) {
       <h3>
         {checked.passed} of {checked.passed + checked.failed} rules met, {checked.points} points
       </h3>
+      {checked.added && (
+        <p className="mt-1">
+          {checked.added === 'nothing'
+            ? 'Nothing has been added to the given part yet, so the rules bring no points.'
+            : 'Nearly every place is filled, so the rules bring no points.'}
+        </p>
+      )}
       <ul className="mt-1 flex flex-col gap-1 text-sm">
         {checked.results.map((one) => {
           const places = [...new Set(one.evidence.map(({ place }) => place))];
@@ -18,7 +25,7 @@ export function CheckedList({ checked }: { checked: Checked }) {
             <li key={`${one.kind} ${one.text}`} className="flex items-start gap-2">
               <Tick met={one.passed} />
               <span className="flex-1">
-                {one.text} <span className="text-faint">{one.passed ? one.points : `0 of ${one.points}`}</span>
+                {one.text} <span className="text-faint">{one.passed ? one.points : `${one.earned} of ${one.points}`}</span>
                 {!one.passed && places.length > 0 && places.length <= FEW && (
                   <span className="block text-faint">See {places.join('; ')}.</span>
                 )}
@@ -27,6 +34,7 @@ export function CheckedList({ checked }: { checked: Checked }) {
           );
         })}
       </ul>
+      <p className="mt-1 text-sm text-faint">Only the rules are counted here. How it sounds is for the teacher to judge.</p>
     </section>
   );
 }

@@ -31,9 +31,10 @@ final readonly class Contains implements Requirement
 
     public function check(Submission $submission): Verdict
     {
-        [, $missing] = Frame::over($this->frame, $submission);
+        [$there, $missing] = Frame::over($this->frame, $submission);
 
-        return Verdict::of([] === $missing, [], $missing);
+        // One hit that is lost is not the whole frame.
+        return Verdict::of([] === $missing, [], $missing, \count($there) / max(1, \count($there) + \count($missing)));
     }
 
     public static function says(Verdict $verdict, \Closure $place): string

@@ -247,10 +247,14 @@ final class RequirementsTest extends TestCase
             self::assertSame(\count($list), $checked['passed'] + $checked['failed']);
             self::assertSame(array_column($list, 'kind'), array_column($checked['results'], 'kind'));
             self::assertEqualsWithDelta(
-                array_sum(array_map(static fn (array $one): float => $one['passed'] ? $one['points'] : 0, $checked['results'])),
+                array_sum(array_map(static fn (array $one): float => $one['earned'], $checked['results'])),
                 $checked['points'],
-                1e-9,
+                0.02,
             );
+            foreach ($checked['results'] as $one) {
+                // All or nothing, save for a frame, of which each hit counts.
+                self::assertTrue('contains' === $one['kind'] || abs($one['earned'] - ($one['passed'] ? $one['points'] : 0)) < 1e-9);
+            }
             self::assertLessThanOrEqual($requirements->points(), $checked['points']);
             self::assertEqualsWithDelta(11.5, $requirements->points(), 1e-9);
             self::assertEquals(
@@ -399,5 +403,35 @@ final class RequirementsTest extends TestCase
         $counting = new Counting($submission->pattern->meter, CountingStyle::Syllables);
 
         return Requirements::say($stored, static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1));
+    }
+
+    public function testAFrameCountsAsFarAsItIsKept(): void
+    {
+        $frame = json_decode(PatternWriter::write(Lesson::grid('kick x...|x...|x...|x...')));
+        $list = [['kind' => 'contains', 'points' => 8, 'frame' => $frame]];
+        foreach (['x...|x...|x...|x...' => 8.0, 'x...|x...|x...|....' => 6.0, '....|....|....|....' => 0.0] as $kick => $points) {
+            self::assertEqualsWithDelta($points, self::check($list, Lesson::grid("kick $kick\nsnare ....|x...|....|x..."))['points'], 1e-9);
+        }
+    }
+
+    /** Whoever adds nothing to what was given, or fills every place, has chosen nothing: rules that are met by that bring no points. */
+    public function testWhatIsGivenEarnsNothingByItselfAndNorDoesFillingEverything(): void
+    {
+        $given = Lesson::grid("kick x...|....|x...|....\nsnare ....|....|....|....\nclosed-hat ....|....|....|....");
+        $frame = json_decode(PatternWriter::write($given));
+        $requirements = RequirementFile::read((string) json_encode([
+            ['kind' => 'contains', 'points' => 10, 'frame' => $frame],
+            ['kind' => 'tempo-between', 'points' => 10, 'low' => 60, 'high' => 120],
+        ]));
+        $all = 'xxxx|xxxx|xxxx|xxxx';
+        foreach ([
+            'nothing' => $given,
+            'everything' => Lesson::grid("kick $all\nsnare $all\nclosed-hat $all"),
+            '' => Lesson::grid("kick x...|....|x.x.|....\nsnare ....|x...|....|x..x\nclosed-hat x.x.|x.x.|x.x.|x.x."),
+        ] as $added => $beat) {
+            $checked = $requirements->check(Submission::of($beat, '', Tolerance::of()), $given);
+            self::assertSame(['' === $added ? 20.0 : 0.0, $added], [(float) $checked['points'], $checked['added'] ?? '']);
+        }
+        self::assertSame(20.0, (float) $requirements->check(Submission::of($given, '', Tolerance::of()))['points'], 'with nothing given, all is added');
     }
 }
