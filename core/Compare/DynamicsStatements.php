@@ -14,6 +14,9 @@ use Pulsanda\Core\Pattern\Level;
 /** Says where an instrument is louder or softer than asked. What is right is left alone. */
 final readonly class DynamicsStatements
 {
+    /** Ticks by which an accent may be late or early, a half note: further away it is another one. */
+    private const NEAR = 1920;
+
     /**
      * @param list<Pair>         $pairs after all causes are undone
      * @param \Closure(int): int $bar   of a written tick, from 1
@@ -92,6 +95,6 @@ final readonly class DynamicsStatements
         };
         $by = array_unique(array_map(static fn (int $there, int $here): int => $here - $there, $at($missing), $at($elsewhere)));
 
-        return 1 === \count($by) ? $by[0] : null;
+        return 1 === \count($by) && abs($by[0]) <= self::NEAR ? $by[0] : null;
     }
 }

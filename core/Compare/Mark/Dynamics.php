@@ -94,8 +94,9 @@ final readonly class Dynamics
         $even = $joined ? [array_merge(...array_values($even))] : $even;
         $medians = array_map(self::median(...), $even);
         $least = \PHP_INT_MAX;
-        $near = $even;
-        $tried = array_unique($medians);
+        $best = 0.0;
+        // Where the only even row is the one that is too loud or too soft, the others say that nothing has changed throughout.
+        $tried = array_unique([...($joined ? [] : [0.0]), ...array_values($medians)]);
         usort($tried, static fn (float $a, float $b): int => abs($a) <=> abs($b));
         foreach ($tried as $one) {
             $off = 0;
@@ -105,13 +106,13 @@ final readonly class Dynamics
                 }
             }
             if ($off < $least) {
-                $least = $off;
-                $isNear = static fn (float $median): bool => abs($median - $one) <= self::TOLERANCE;
-                $near = array_intersect_key($even, array_filter($medians, $isNear));
+                [$least, $best] = [$off, $one];
             }
         }
+        $isNear = static fn (float $median): bool => abs($median - $best) <= self::TOLERANCE;
+        $near = array_intersect_key($even, array_filter($medians, $isNear));
 
-        return self::median(array_merge(...array_values(array_map(array_values(...), [] === $near ? $even : $near))));
+        return [] === $near ? $best : self::median(array_merge(...array_values(array_map(array_values(...), $near))));
     }
 
     /** @return list<RowDynamics> */

@@ -11,10 +11,10 @@ use Pulsanda\Core\Rhythm\CountingStyle;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
-/** One beat with up to four mistakes, and what the core says of it. */
+/** One beat with up to six mistakes, and what the core says of it. */
 final readonly class Hearing
 {
-    public const MOST = 4;
+    public const MOST = 6;
     /** Of these one at most: they change how many bars there are; what goes round goes round the loop that is there; what leans leaves its window. */
     private const CLASHES = [
         Mistakes::MOVING,
@@ -123,7 +123,11 @@ final readonly class Hearing
             'bar-empty' => 'bar-missing',
             'everywhere-missing' => 'hit-missing',
             'everywhere-extra' => 'hit-extra',
-            'ghosts' => 'uneven',
+            'ghosts', 'too-soft' => 'uneven',
+            'ghosts-missing' => 'hit-missing',
+            'bar-elsewhere' => 'other-drum',
+            'bars-cut' => 'bar-missing',
+            'accents-late' => 'accents',
             default => $kind,
         }, $this->made);
         sort($said);

@@ -14,16 +14,18 @@ final readonly class Mistakes
     public const MOVING = ['shifted', 'rotated', 'double-time', 'half-time'];
     /** These may take a hit over a bar line. */
     public const CROSSING = ['row-shifted', 'row-rotated', 'hit-moved'];
-    public const OF_BARS = ['bar-missing', 'bar-empty', 'bar-extra', 'bars-swapped', 'no-variation'];
-    public const OF_HITS = ['hit-missing', 'hit-extra', 'hit-moved', 'other-drum', 'everywhere-missing', 'everywhere-extra'];
+    public const OF_BARS = ['bar-missing', 'bars-cut', 'bar-empty', 'bar-extra', 'bars-swapped', 'no-variation'];
+    public const OF_HITS = [
+        'hit-missing', 'hit-extra', 'hit-moved', 'other-drum', 'everywhere-missing', 'everywhere-extra', 'bar-elsewhere', 'ghosts-missing',
+    ];
     public const KINDS = [
         ...self::MOVING, ...self::OF_BARS, ...self::OF_HITS,
         'row-shifted', 'bars-shifted', 'row-rotated', 'swapped-rows', 'wrong-row', 'row-missing', 'row-extra',
         'subdivision',
-        'accents', 'flat', 'ghosts', 'ahead', 'behind', 'tempo', 'swing', 'length',
+        'accents', 'accents-late', 'flat', 'ghosts', 'too-soft', 'ahead', 'behind', 'tempo', 'swing', 'length',
     ];
     /** These change no place. */
-    private const HEARD_OTHERWISE = ['accents', 'flat', 'ghosts', 'ahead', 'behind', 'tempo', 'swing', 'length'];
+    private const HEARD_OTHERWISE = ['accents', 'accents-late', 'too-soft', 'flat', 'ghosts', 'ahead', 'behind', 'tempo', 'swing', 'length'];
     private const NEW = ['crash', 'floor-tom', 'open-triangle', 'splash', 'low-conga'];
 
     public function __construct(private Randomizer $random)
@@ -46,6 +48,7 @@ final readonly class Mistakes
             'row-missing' => \count($beat->rows) < 2 ? null : $beat->with([$this->row($beat, 1) => []] + $beat->rows),
             'row-extra' => $this->added($beat),
             'bar-missing' => $this->barTakenOut($beat),
+            'bars-cut' => $this->barsCut($beat),
             'bar-empty' => $this->barEmptied($beat),
             'bar-extra' => $this->barPutIn($beat),
             'bars-swapped' => $this->barsExchanged($beat),
@@ -57,7 +60,11 @@ final readonly class Mistakes
             'everywhere-extra' => $this->hitPutIn($beat, true),
             'hit-moved' => $this->hitMoved($beat),
             'other-drum' => $this->hitElsewhere($beat),
+            'bar-elsewhere' => $this->barElsewhere($beat),
+            'ghosts-missing' => $this->ghostsTakenOut($beat),
             'accents' => $this->softened($beat),
+            'accents-late' => $this->accentsLate($beat),
+            'too-soft' => $this->rowSoftened($beat),
             'flat' => $this->flattened($beat),
             'ghosts' => $this->ghostsRaised($beat),
             'ahead' => $this->leaning($beat, -16),
@@ -327,6 +334,84 @@ final readonly class Mistakes
         return $beat->row($row, static fn (array $one): ?array => $one === $hit ? null : $one)->with(
             [$other => $hits] + $beat->row($row, static fn (array $one): ?array => $one === $hit ? null : $one)->rows,
         );
+    }
+
+    /** Only the first bars are played. */
+    private function barsCut(Beat $beat): ?Beat
+    {
+        $kept = $beat->bars < 3 ? 0 : $this->random->getInt(1, $beat->bars - 2);
+
+        return 0 === $kept ? null : $beat->all(static fn (array $hit): ?array => $beat->bar($hit[0]) <= $kept ? $hit : null, $kept);
+    }
+
+    /** One bar of a row is played on a drum that is not asked. */
+    private function barElsewhere(Beat $beat): ?Beat
+    {
+        $row = $this->row($beat, 4);
+        if ('' === $row || $beat->bars < 2) {
+            return null;
+        }
+        $bar = $this->random->getInt(1, $beat->bars);
+        $there = $beat->inBar($row, $bar);
+        $new = $this->one(array_diff(self::NEW, array_keys($beat->rows)));
+
+        return \count($there) < 2 || \count($there) === \count($beat->rows[$row]) ? null : $beat->row(
+            $row,
+            static fn (array $hit): ?array => $beat->bar($hit[0]) === $bar ? null : $hit,
+        )->with([$new => $there] + $beat->row($row, static fn (array $hit): ?array => $beat->bar($hit[0]) === $bar ? null : $hit)->rows);
+    }
+
+    private function ghostsTakenOut(Beat $beat): ?Beat
+    {
+        $is = static fn (array $hit): bool => Level::Ghost === Level::of($hit[2]);
+        foreach ($this->random->shuffleArray(array_keys($beat->rows)) as $row) {
+            $count = \count(array_filter($beat->rows[$row], $is));
+            if ($count > 0 && $count < \count($beat->rows[$row])) {
+                return $beat->row($row, static fn (array $hit): ?array => $is($hit) ? null : $hit);
+            }
+        }
+
+        return null;
+    }
+
+    /** Every accent of a row stands on the next hit of it. */
+    private function accentsLate(Beat $beat): ?Beat
+    {
+        foreach ($this->random->shuffleArray(array_keys($beat->rows)) as $row) {
+            $levels = array_column($beat->rows[$row], 2);
+            $accents = array_keys(array_filter($levels, static fn (int $one): bool => $one >= 110));
+            $isRoom = [] === array_filter($accents, static fn (int $i): bool => !isset($levels[$i + 1]) || $levels[$i + 1] < 80 || $levels[$i + 1] > 100);
+            $ticks = array_column($beat->rows[$row], 0);
+            $apart = array_unique(array_map(static fn (int $i): int => ($ticks[$i + 1] ?? 0) - $ticks[$i], $accents));
+            if (\count($accents) < 2 || !$isRoom || 1 !== \count($apart)) {
+                continue;
+            }
+            $hits = $beat->rows[$row];
+            $late = [];
+            foreach ($hits as $i => [$at, $push, $loud]) {
+                $late[] = [$at, $push, match (true) {
+                    \in_array($i, $accents, true) => $hits[$i + 1][2], \in_array($i - 1, $accents, true) => $hits[$i - 1][2], default => $loud,
+                }];
+            }
+
+            return $beat->with([$row => $late] + $beat->rows);
+        }
+
+        return null;
+    }
+
+    /** A row that is even and firm is played as ghost notes, in a beat that has others. */
+    private function rowSoftened(Beat $beat): ?Beat
+    {
+        foreach (\count($beat->rows) < 3 ? [] : $this->random->shuffleArray(array_keys($beat->rows)) as $row) {
+            $levels = array_column($beat->rows[$row], 2);
+            $others = array_sum(array_map(count(...), $beat->rows)) - \count($levels);
+            if ([] !== $levels && min($levels) > 80 && max($levels) - min($levels) <= 12 && $others > 2 * \count($levels)) {
+                return $beat->row($row, static fn (array $hit): array => [$hit[0], $hit[1], 26]);
+            }
+        }
+
+        return null;
     }
 
     private function softened(Beat $beat): ?Beat
