@@ -9,11 +9,13 @@ use Pulsanda\Core\Compare\Mark\Aspects;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Pair\Pairing;
+use Pulsanda\Core\Compare\Mark\Placement;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Statements;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\OrderEntry;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
@@ -108,7 +110,7 @@ foreach ([1, 2, 4, 8, 16] as $bars) {
     $asked = Strokes::written($target);
     $pairs = array_map(static fn (array $strokes): array => Pairing::of($asked, $strokes, $policy->tolerance)->pairs, $written);
     $results = array_map(static fn (Pattern $one): array => Comparison::of($target, $one, $policy)->toData(), $read);
-    $credits = array_map(static fn (array $result): array => array_column($result['pairs'], 'credit'), $results);
+    $placed = static fn (array $of): Placement => Placement::of($target, $of, [], $policy, $target->ticks());
     $named = array_combine(array_map(static fn (int $i): string => "beat $i", array_keys($results)), $results);
     $key = static fn (array $one): string => Statement::fromData($one)->key();
     $said = static fn (array $results): array => array_map(
@@ -127,17 +129,16 @@ foreach ([1, 2, 4, 8, 16] as $bars) {
             $pairs,
         ),
         static fn () => array_map(
-            static fn (Pattern $one, array $of, array $credit): Aspects => Aspects::of(
+            static fn (Pattern $one, array $of): Aspects => Aspects::of(
                 $target,
                 $one,
                 $of,
-                $credit,
+                $placed($of),
                 $policy,
                 $target->ticks(),
             ),
             $read,
             $pairs,
-            $credits,
         ),
         static fn () => [ClassPicture::groups($said($named)), ClassPicture::of($named)],
         static function () use ($target, $read, $policy, $said): array {
@@ -191,6 +192,39 @@ foreach ([12, 32] as $rows) {
         $times[38],
         $second[20],
     );
+}
+
+echo "\nThe largest beats, one comparison each, in seconds and megabytes\n";
+foreach (['12 rows of 8 bars' => [12, 8, 1, 1], '32 rows of 16 bars' => [32, 16, 1, 1], 'rolls on 8 rows of 16 bars' => [8, 16, 1, 8],
+    '12 rows of 16 bars, four times' => [12, 16, 4, 1]] as $what => [$rows, $bars, $times, $roll]) {
+    $random = new Randomizer(new Mt19937($rows));
+    $make = static function () use ($random, $rows, $bars, $times, $roll): Pattern {
+        $hits = [];
+        foreach (range(0, $rows - 1) as $row) {
+            $steps = (array) $random->pickArrayKeys(array_fill(0, 16 * $bars, true), 6 * $bars);
+            $hits[] = Row::of(Instrument::cases()[$row], array_map(static fn (int $step): Hit => Hit::of(240 * $step, roll: $roll), $steps));
+        }
+        $meter = Meter::of(4, 4);
+
+        return Pattern::of('Bench', $meter, Tempo::of(96, '4'), [Section::of('A', $bars, $hits, $meter)], [OrderEntry::of('A', $times)]);
+    };
+    [$target, $beat] = [$make(), $make()];
+    $other = $target->withSections(array_map(static fn (Section $one): Section => Section::of(
+        $one->name,
+        $one->bars,
+        array_map(
+            static fn (Row $row, Row $next): Row => $row->withHits($next->hits),
+            $one->rows,
+            $random->shuffleArray($one->rows),
+        ),
+        $target->meter,
+    ), $target->sections));
+    foreach (['unlike' => $beat, 'its rows exchanged' => $other] as $how => $one) {
+        memory_reset_peak_usage();
+        $start = hrtime(true);
+        Comparison::of($target, $one, $policy);
+        printf("%s, %s: %.2f s, %d MB\n", $what, $how, (hrtime(true) - $start) / 1e9, memory_get_peak_usage() / 1e6);
+    }
 }
 
 $manifestFile = (getenv('PULSANDA_DATA') ?: "$root/var")."/build/.vite/manifest.json";

@@ -57,7 +57,10 @@ final class FrameTest extends BrowserTestCase
         }
         $odile->keys('y', '1');
         $odile->until(
-            static fn (): bool => '18.5' === $odile->script('return document.querySelector("input[aria-label^=Mark]").value'),
+            static fn (): bool => true === $odile->script(
+                'const use = [...document.querySelectorAll("button")].find((one) => one.textContent.startsWith("Use "));'
+                    .' return document.querySelector("input[aria-label^=Mark]").value === use.textContent.slice(4)',
+            ),
             'the suggested mark, by its key',
         );
         $this->assertSeen($odile, '.answer-foot .button-main', 'what returns it');

@@ -43,7 +43,7 @@ final class PartsTest extends BrowserTestCase
         $odile->go('/');
         $odile->press('Mark 1: Ebb and Flood, part 1');
         $odile->press('Wren');
-        $odile->press('Take 1');
+        $odile->press('Use 1');
         $odile->fill('What you say to', 'The snare belongs on two.');
         $odile->press('Return to Wren');
         $odile->read('Returned to Wren');
@@ -72,13 +72,13 @@ final class PartsTest extends BrowserTestCase
         $odile->read('You gave 1');
         $odile->press('Lay attempt 1');
         $odile->see('[aria-label="Attempt 1, as it was"] .note-missing');
-        $odile->press('Take 20');
+        $odile->press('Use 20');
         $odile->press('Return to Wren');
         $odile->read('Returned to Wren');
         $odile->press('Part 2');
         $odile->press('Wren');
         $odile->read('2 of 2 rules met, 2 points');
-        $odile->press('Take 2');
+        $odile->press('Use 2');
         $odile->press('Return to Wren');
         $odile->read('Returned to Wren');
 

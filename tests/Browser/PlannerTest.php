@@ -160,15 +160,15 @@ final class PlannerTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('Open the plan: Lamplighters');
         $odile->press('Marking');
-        $odile->read('18.5 of 20 for the copy');
+        $odile->read('17 of 20 for the copy');
         $odile->press('Placement only');
-        $odile->read('Only where the strokes stand');
-        $odile->read('18 of 20 for the copy');
+        $odile->read('Only where the hits stand');
+        $odile->read('17 of 20 for the copy');
         $odile->see('input[aria-label=Grace]')->clear();
         $odile->see('input[aria-label=Grace]')->sendKeys('156'.WebDriverKeys::TAB);
         $odile->read('Your own mixture.');
         $odile->read('within it a stroke is in its place: a sixteenth');
-        $odile->read('With 20 ms instead, as usual: 18');
+        $odile->read('With 20 ms instead, as usual: 17');
         $odile->tick('the tempo is right as the task sets it');
         $odile->read('a tempo is right from');
         self::assertSame(
@@ -200,7 +200,7 @@ final class PlannerTest extends BrowserTestCase
         self::assertNull($odile->hit(1, 7440), 'what was left unsaved is still there');
         $odile->press('Save the changes');
         $odile->read('This changes what is said to');
-        $odile->read('19.5 → 20');
+        $odile->read('19 → 20');
         $odile->press('Not yet');
         $odile->readNot('This changes what is said to');
         $odile->press('Save the changes');

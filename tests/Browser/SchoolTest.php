@@ -66,7 +66,7 @@ final class SchoolTest extends BrowserTestCase
         $ottoline->go('/');
         $ottoline->press('Mark 1: First lamp');
         $ottoline->press('Ada Marsh');
-        $ottoline->press('Take 20');
+        $ottoline->press('Use 20');
         $ottoline->press('Return to Adi');
         $ottoline->read('Returned');
         $ada->go('/');

@@ -20,7 +20,8 @@ const statement = (n: number, gain: number | null = null): Statement => ({
 
 it('says what to do first, and what each would win back', () => {
   render(<Statements statements={[statement(1, 3.46), statement(2, 0.01)]} chosen={null} choose={() => {}} />);
-  expect(screen.getByRole('button', { name: /Sentence 1/ }).textContent).toBe('Do this firstSentence 1.+3.5');
+  expect(screen.getByRole('button', { name: /Sentence 1/ }).textContent).toBe('Sentence 1.+3.5');
+  expect(screen.getByText('Do this first').parentElement?.textContent).toContain('Sentence 1.');
   expect(screen.getByRole('button', { name: /Sentence 2/ }).textContent).toBe('Sentence 2.');
 });
 

@@ -33,17 +33,15 @@ function List({ statements, from, chosen, choose, take }: Props & { from: number
   return (
     <ol className="flex flex-col gap-1.5" start={from + 1}>
       {statements.map((statement, i) => (
-        <li key={`${statement.kind} ${statement.text}`} className="flex items-start gap-2">
+        <li key={`${statement.kind} ${statement.text}`} className="flex flex-wrap items-start gap-x-2">
+          {from + i === 0 && statements.length > 1 && <span className="w-full text-xs text-faint">Do this first</span>}
           <button
             type="button"
             className="button button-small flex-1 justify-start py-1 text-left leading-snug"
             aria-pressed={chosen === from + i}
             onClick={() => choose(chosen === from + i ? null : from + i)}
           >
-            <span className="flex-1">
-              {from + i === 0 && <span className="block text-xs text-faint">Do this first</span>}
-              {statement.text}
-            </span>
+            <span className="flex-1">{statement.text}</span>
             {statement.gain !== null && statement.gain >= LEAST && (
               <span className="shrink-0 font-head" title="Points that this would win back">
                 +{Math.round(10 * statement.gain) / 10}
