@@ -202,7 +202,8 @@ foreach (['12 rows of 8 bars' => [12, 8, 1, 1], '32 rows of 16 bars' => [32, 16,
         $hits = [];
         foreach (range(0, $rows - 1) as $row) {
             $steps = (array) $random->pickArrayKeys(array_fill(0, 16 * $bars, true), 6 * $bars);
-            $hits[] = Row::of(Instrument::cases()[$row], array_map(static fn (int $step): Hit => Hit::of(240 * $step, roll: $roll), $steps));
+            $made = array_map(static fn (int $step): Hit => Hit::of(240 * $step, roll: $roll), $steps);
+            $hits[] = Row::of(Instrument::cases()[$row], $made);
         }
         $meter = Meter::of(4, 4);
 
