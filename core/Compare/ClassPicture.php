@@ -109,9 +109,9 @@ final readonly class ClassPicture
     }
 
     /**
-     * Beats that have the widest statement in common, whatever else is said of them: only where that is more than one group.
+     * Beats that have one statement in common, whatever else is said of them: only where that is more than one group.
      *
-     * @param array<string, list<string>> $said keys of what is said, the widest first, by the id of their beat
+     * @param array<string, list<string>> $said keys of what is said, by the id of their beat
      *
      * @return array<string, non-empty-list<string>> ids by that key, the largest first
      */
@@ -119,9 +119,9 @@ final readonly class ClassPicture
     {
         $by = $whole = [];
         foreach ($said as $id => $keys) {
-            if ([] !== $keys) {
-                $by[$keys[0]][] = (string) $id;
-                $whole[$keys[0]][json_encode($keys, \JSON_THROW_ON_ERROR)] = true;
+            foreach (array_unique($keys) as $key) {
+                $by[$key][] = (string) $id;
+                $whole[$key][json_encode($keys, \JSON_THROW_ON_ERROR)] = true;
             }
         }
         $by = array_filter(

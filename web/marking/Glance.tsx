@@ -187,7 +187,7 @@ function Groups({ list }: { list: MarkingList }) {
   );
 }
 
-/** Beats of several groups of which the widest thing to say is the same. */
+/** Beats of several groups that have one comment in common. */
 function Sharing({ list }: { list: MarkingList }) {
   const waiting = new Set(
     list.students.flatMap(({ attempts }) => (attempts[0] && attempts[0].state !== 'returned' ? [attempts[0].id] : [])),
@@ -197,7 +197,7 @@ function Sharing({ list }: { list: MarkingList }) {
   return (
     <section aria-labelledby="sharing" className="mt-5">
       <h3 id="sharing" className="mb-2">
-        One thing in common, whatever else there is
+        One comment in common, whatever else differs
       </h3>
       <ul className="flex flex-col gap-2">
         {shared.map(({ statement, of, open }) => (

@@ -43,7 +43,7 @@ final readonly class ClassTable
 
     /**
      * Students by name, each with the newest attempt first; newest attempts of which the same is to be said, the largest group first; and
-     * those of which the widest statement is the same, whatever else is said.
+     * those of which one statement is the same, whatever else is said.
      *
      * @return array{
      *     students: list<StudentRow>,
@@ -130,16 +130,22 @@ final readonly class ClassTable
             }
         }
 
+        $shared = ClassPicture::sharing($newest);
+
         return [
             'students' => $students,
             'groups' => array_map(
                 static fn (array $ids): array => ['statements' => $said[$ids[0]], 'of' => $ids],
                 ClassPicture::groups($newest),
             ),
-            'sharing' => array_values(array_map(
-                static fn (array $ids): array => ['statement' => $said[$ids[0]][0], 'of' => $ids],
-                ClassPicture::sharing($newest),
-            )),
+            'sharing' => array_map(
+                static fn (string $key, array $ids): array => [
+                    'statement' => $said[$ids[0]][(int) array_search($key, $newest[$ids[0]], true)],
+                    'of' => $ids,
+                ],
+                array_keys($shared),
+                $shared,
+            ),
         ];
     }
 

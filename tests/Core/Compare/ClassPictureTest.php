@@ -140,9 +140,13 @@ final class ClassPictureTest extends TestCase
         return $list;
     }
 
-    public function testBeatsThatShareTheirWidestStatementStandTogetherWhateverElseThereIs(): void
+    public function testBeatsThatShareAStatementStandTogetherWhateverElseThereIs(): void
     {
         $said = ['a' => ['late', 'x'], 'b' => ['late'], 'c' => ['y', 'late'], 'd' => ['late', 'x'], 'e' => ['y', 'late'], 'f' => []];
-        self::assertSame(['late' => ['a', 'b', 'd']], ClassPicture::sharing($said), 'one group alone needs no other');
+        self::assertSame(
+            ['late' => ['a', 'b', 'c', 'd', 'e']],
+            ClassPicture::sharing($said),
+            'what only one group has needs no other, such as x and y',
+        );
     }
 }
