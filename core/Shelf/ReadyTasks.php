@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Shelf;
 
+use Pulsanda\Core\Compare\Mark\Preset;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Row;
@@ -81,7 +82,7 @@ final readonly class ReadyTasks
                 'Dynamics count here: the ghosts are right only when they are quiet.',
                 'Hardly a Breath',
                 'One ghost before each backbeat, as quiet as breathing in. Drag its stem down until you miss it only when it stops.',
-                self::copy('breath', help: Help::of(Question::Rows, 3)),
+                self::copy('breath', help: Help::of(Question::Rows, 3), preset: Preset::Dynamics),
             ),
             self::task(
                 'shuffle',
@@ -89,7 +90,7 @@ final readonly class ReadyTasks
                 'The swing is left open: students find how far apart long and short lie.',
                 'Set the Swing',
                 'The strokes are easy; the swing is yours to find. Play the target, play yours, and turn the swing until both walk alike.',
-                self::copy('slow-boat', help: Help::of(Question::Rows), freedom: Freedom::of(swing: true)),
+                self::copy('slow-boat', help: Help::of(Question::Rows), freedom: Freedom::of(swing: true), preset: Preset::Swing),
             ),
             self::task(
                 'three-and-six',
@@ -159,11 +160,12 @@ final readonly class ReadyTasks
         ?Help $help = null,
         ?Freedom $freedom = null,
         bool $waits = false,
+        Preset $preset = Preset::Usual,
     ): PlanPart {
         $target = self::pattern($groove);
         // Where the swing is left open, one begins straight.
         $open = null !== $freedom ? self::without($target, [], 0) : null;
-        $task = Task::of(Kind::Copy, $view, $target->instruments(), $open, [$target], null, $freedom, null, $help);
+        $task = Task::of(Kind::Copy, $view, $target->instruments(), $open, [$target], $preset->policy(), $freedom, null, $help);
 
         return new PlanPart($task, View::Seen === $view ? $target->title : '', '', $waits);
     }

@@ -150,7 +150,7 @@ final class ConsoleTest extends TestCase
             array_map(static fn (array $one): array => [$one['passed'], $one['failed'], $one['points']], $results),
         );
         self::assertSame(
-            ['kind' => 'note-words', 'passed' => true, 'text' => 'You said what you chose.', 'evidence' => []],
+            ['kind' => 'note-words', 'passed' => true, 'earned' => 1, 'text' => 'You said what you chose.', 'evidence' => []],
             ((array) $results[0]['results'])[2],
         );
         self::assertStringContainsString(
