@@ -24,6 +24,7 @@ final readonly class Help
         public bool $byBar,
         public bool $slower,
         public bool $suggested,
+        public bool $few,
     ) {
     }
 
@@ -34,6 +35,7 @@ final readonly class Help
      * @param bool     $byBar     whether it may be played bar by bar
      * @param bool     $slower    whether it may be played slower
      * @param bool     $suggested whether, with the answer, the mark is told that was suggested to the teacher, and how it was reckoned
+     * @param bool     $few       whether only the first two comments are told, and the rest once those are done: for beginners
      *
      * @throws InvalidInput
      */
@@ -45,6 +47,7 @@ final readonly class Help
         bool $byBar = true,
         bool $slower = true,
         bool $suggested = false,
+        bool $few = false,
     ): self {
         foreach (['times' => $times, 'hearings' => $hearings] as $key => $value) {
             if (null !== $value) {
@@ -52,13 +55,13 @@ final readonly class Help
             }
         }
 
-        return new self($ask, $times, $ticks, $hearings, $byBar, $slower, $suggested);
+        return new self($ask, $times, $ticks, $hearings, $byBar, $slower, $suggested, $few);
     }
 
     /** @throws InvalidInput */
     public static function fromData(mixed $data, string $path): self
     {
-        $fields = Fields::of($data, $path, ['ask', 'times', 'ticks', 'hearings', 'byBar', 'slower', 'suggested']);
+        $fields = Fields::of($data, $path, ['ask', 'times', 'ticks', 'hearings', 'byBar', 'slower', 'suggested', 'few']);
         $ask = Question::tryFrom($fields->string('ask', Question::Nothing->value)) ?? throw InvalidInput::at(
             $fields->at('ask'),
             'this must be "nothing", "count", "rows", "bars" or "places".',
@@ -72,6 +75,7 @@ final readonly class Help
             $fields->bool('byBar', true),
             $fields->bool('slower', true),
             $fields->bool('suggested', false),
+            $fields->bool('few', false),
         ));
     }
 
@@ -86,6 +90,7 @@ final readonly class Help
             'byBar' => $this->byBar,
             'slower' => $this->slower,
             'suggested' => $this->suggested,
+            'few' => $this->few,
         ];
     }
 }

@@ -319,6 +319,32 @@ final class AnswerTest extends ApiTestCase
         self::assertNotSame([], $this->at($seen, 'result.weights'));
     }
 
+    public function testABeginnerIsToldTheFirstTwoCommentsAndHowManyComeAfter(): void
+    {
+        $returned = '/api/attempts/'.$this->attempt(self::MARCH, 'ines', 1);
+        $this->signIn('ines');
+        $all = $this->json($this->get($returned));
+        self::assertSame(0, $all['more']);
+        $database = $this->entities()->getConnection();
+        $database->executeStatement(
+            "UPDATE part SET help = jsonb_set(help::jsonb, '{few}', 'true') WHERE id = ?",
+            [$this->part(self::MARCH)],
+        );
+        // As if there were four things to say.
+        $database->executeStatement(
+            "UPDATE attempt SET results = jsonb_set(results::jsonb, '{0,statements}', s || s || s || s)
+                FROM (SELECT results::jsonb #> '{0,statements}' AS s FROM attempt WHERE id = :id) x WHERE id = :id",
+            ['id' => substr($returned, -36)],
+        );
+        $count = 4 * \count((array) $this->at($all, 'result.statements'));
+        $few = $this->json($this->get($returned));
+        self::assertSame([2, $count - 2], [\count((array) $this->at($few, 'result.statements')), $few['more']]);
+        $named = array_filter(array_column((array) $this->at($few, 'result.pairs'), 'statement'), static fn (?int $i): bool => null !== $i && $i > 1);
+        self::assertSame([], $named, 'nothing lights up that is not told');
+        $this->signIn('odile');
+        self::assertCount($count, (array) $this->at($this->json($this->get($returned)), 'result.statements'), 'the teacher reads all');
+    }
+
     /** Thirty-five students or one: the class list costs the same number of queries. */
     public function testTheMarkingTableCostsAFixedNumberOfQueries(): void
     {

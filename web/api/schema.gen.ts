@@ -6394,6 +6394,8 @@ export interface components {
             byBar?: boolean;
             slower?: boolean;
             suggested?: boolean;
+            /** @description Whether students are told the first two comments only, and the rest once those are done */
+            few?: boolean;
         };
         PlannedPart: components["schemas"]["Part"] & {
             start: components["schemas"]["Pattern"];
@@ -6862,6 +6864,8 @@ export interface components {
             music: components["schemas"]["Music"];
             attempt: components["schemas"]["Attempt"];
             feedback: components["schemas"]["Feedback"] | null;
+            /** @description Comments that are told once those here are done */
+            more: number;
         };
         /** @description What a comparison gives, the same from the core, this interface and the command line */
         Result: {

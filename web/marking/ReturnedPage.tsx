@@ -68,7 +68,14 @@ export default function ReturnedPage() {
         beatName={result ? 'My beat' : 'Your beat'}
         pins={feedback?.pins ?? []}
         correction={feedback?.correction ?? null}
-        more={data.checked && <CheckedList checked={data.checked} />}
+        more={
+          <>
+            {data.more > 0 && (
+              <p className="mt-2">{data.more === 1 ? 'One more comment comes' : `${data.more} more comments come`} when these are done.</p>
+            )}
+            {data.checked && <CheckedList checked={data.checked} />}
+          </>
+        }
         beneath={
           <>
             {feedback?.correction && data.open && (

@@ -58,6 +58,12 @@ export function HelpFields({ part, change, catalogue }: Props) {
         <input type="checkbox" checked={help.suggested ?? false} onChange={(event) => change({ suggested: event.target.checked })} />
         with your answer they see the suggested mark too
       </label>
+      {part.targets.length > 0 && (
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={help.few ?? false} onChange={(event) => change({ few: event.target.checked })} />
+          for beginners: only the first two comments at once
+        </label>
+      )}
       {part.asks.length > 0 && (
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={help.ticks ?? false} onChange={(event) => change({ ticks: event.target.checked })} />

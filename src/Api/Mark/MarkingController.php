@@ -353,6 +353,12 @@ final readonly class MarkingController
             $judged = ['result' => Shapes::withoutMark($judged['result']), 'others' => []] + $judged;
         }
 
+        $more = 0;
+        if ($attempt->part->task()->help->few) {
+            $more = Shapes::statementsLeft($judged['result']);
+            $judged['result'] = Shapes::withFewStatements($judged['result']);
+        }
+
         return new JsonResponse([
             'assignment' => Shapes::assignment($attempt->part->assignment),
             'open' => $attempt->part->assignment->isOpen($this->clock->now()),
@@ -361,6 +367,7 @@ final readonly class MarkingController
             'attempt' => Shapes::attempt($attempt),
             ...($may->verdicts ? [] : ['checked' => null]) + $judged,
             'feedback' => $may->answer ? Shapes::feedback($attempt->feedback) : null,
+            'more' => $more,
         ]);
     }
 

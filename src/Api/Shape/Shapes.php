@@ -27,6 +27,9 @@ use Pulsanda\Core\Rhythm\CountingStyle;
  */
 final readonly class Shapes
 {
+    /** Comments that a beginner is told at once. */
+    private const FEW = 2;
+
     /** Bars of one pass that get counting words on a sheet. */
     private const MOST_WORDS = 64;
 
@@ -180,6 +183,33 @@ final readonly class Shapes
     public static function result(?array $result, CountingStyle $style): ?array
     {
         return null === $result ? null : Report::of($result, $style);
+    }
+
+    /** @return int comments beyond those that a beginner is told at once */
+    public static function statementsLeft(mixed $result): int
+    {
+        $said = \is_array($result) ? $result['statements'] ?? [] : [];
+
+        return \is_array($said) ? max(0, \count($said) - self::FEW) : 0;
+    }
+
+    /**
+     * A result with the first comments only: a beginner does those first.
+     *
+     * @return array<string, mixed>|null
+     */
+    public static function withFewStatements(mixed $result): ?array
+    {
+        if (!\is_array($result)) {
+            return null;
+        }
+        /** @var array{pairs: list<array<string, mixed>>, statements: list<array<string, mixed>>} $result */
+        $pairs = array_map(
+            static fn (array $pair): array => ($pair['statement'] ?? 0) < self::FEW ? $pair : ['statement' => null] + $pair,
+            $result['pairs'],
+        );
+
+        return ['pairs' => $pairs, 'statements' => \array_slice($result['statements'], 0, self::FEW)] + $result;
     }
 
     /**

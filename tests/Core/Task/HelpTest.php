@@ -109,10 +109,10 @@ final class HelpTest extends TestCase
 
     public function testHelpIsWrittenAsItIsRead(): void
     {
-        $data = ['ask' => 'rows', 'times' => 3, 'ticks' => false, 'hearings' => null, 'byBar' => false, 'slower' => true, 'suggested' => false];
+        $data = ['ask' => 'rows', 'times' => 3, 'ticks' => false, 'hearings' => null, 'byBar' => false, 'slower' => true, 'suggested' => false, 'few' => true];
         self::assertSame($data, Help::fromData((object) $data, '')->toData());
         self::assertSame(
-            ['ask' => 'nothing', 'times' => null, 'ticks' => true, 'hearings' => null, 'byBar' => true, 'slower' => true, 'suggested' => false],
+            ['ask' => 'nothing', 'times' => null, 'ticks' => true, 'hearings' => null, 'byBar' => true, 'slower' => true, 'suggested' => false, 'few' => false],
             Help::fromData(new \stdClass(), '')->toData(),
         );
     }
