@@ -22,29 +22,31 @@ export function Arithmetic({ result, catalogue }: { result: Result; catalogue: C
           <thead className="text-left text-faint">
             <tr>
               <th className="font-normal">Row</th>
-              <th className="text-right font-normal">hits</th>
-              <th className="text-right font-normal">by chance</th>
-              <th className="text-right font-normal">earned</th>
+              <th className="pl-2 text-right font-normal">hits</th>
+              <th className="pl-2 text-right font-normal" title="What clicking at random would match">
+                luck
+              </th>
+              <th className="pl-2 text-right font-normal">earned</th>
             </tr>
           </thead>
           <tbody>
             {result.placement.rows.map((row) => (
               <tr key={row.instrument} className="border-t border-rule">
                 <td>{label(row.instrument)}</td>
-                <td className="text-right">
+                <td className="pl-2 text-right">
                   {short(row.credits)} of {row.asked}
                   {row.played > row.asked && `, ${row.played} played`}
                 </td>
-                <td className="text-right">{short(row.chance)}</td>
-                <td className="text-right">{percent(row.earned)}</td>
+                <td className="pl-2 text-right">{short(row.chance)}</td>
+                <td className="pl-2 text-right">{percent(row.earned)}</td>
               </tr>
             ))}
             {result.placement.unasked.map(({ instrument, strokes }) => (
               <tr key={instrument} className="border-t border-rule">
                 <td>{label(instrument)}</td>
-                <td className="text-right">{strokes} extra</td>
+                <td className="pl-2 text-right">{strokes} extra</td>
                 <td />
-                <td className="text-right">0 %</td>
+                <td className="pl-2 text-right">0 %</td>
               </tr>
             ))}
           </tbody>
