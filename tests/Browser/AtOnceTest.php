@@ -178,7 +178,7 @@ final class AtOnceTest extends BrowserTestCase
         }
         self::assertSame('0700', substr(\sprintf('%o', (int) fileperms("$found[1]/web")), -4));
         self::assertSame('0', substr(\sprintf('%o', (int) fileperms("$found[1]/database")), -1));
-        foreach (['php', 'nginx', 'worker'] as $service) {
+        foreach (['php', 'nginx', 'worker', 'judge'] as $service) {
             $process = (int) (file("$found[1]/$service.group") ?: ['0'])[0];
             self::assertNotSame(0, fileowner("/proc/$process"), "$service runs as root");
         }
