@@ -87,14 +87,29 @@ final readonly class Comparison
         [$asked, $played] = [self::repeated($target, $targetTicks), Strokes::written($submission)];
         $pairing = Pairing::of($asked, $played, $policy->tolerance);
         $heard = $pairing->differs() ? SameSound::pairs($target, $submission, $asked, $played, $policy->tolerance) : null;
-        [$statements, $pairs] = null !== $heard
-            ? [[self::instead(StatementKind::SameSound, $pairing)], $pairing->pairs]
-            : Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks);
-        if (null === $heard && self::isAnother($target, $pairing, $statements, $policy, $targetTicks)) {
+        $order = null === $heard && $pairing->differs() ? SectionOrder::statement($target, $submission, $policy->tolerance) : null;
+        [$statements, $pairs] = match (true) {
+            null !== $heard => [[self::instead(StatementKind::SameSound, $pairing)], $pairing->pairs],
+            null !== $order => [self::inOrder($order, $target, $submission, $pairing, $policy), $pairing->pairs],
+            default => Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks),
+        };
+        if (null === $heard && null === $order && self::isAnother($target, $pairing, $statements, $policy, $targetTicks)) {
             [$statements, $pairs] = [[self::instead(StatementKind::AnotherBeat, $pairing)], $pairing->pairs];
         }
 
         return self::marked($index, $target, $submission, $targetTicks, $pairing, $pairs, $statements, $policy, $heard);
+    }
+
+    /** @return list<Statement> sections in another order are all that differs, save for the settings */
+    private static function inOrder(Statement $order, Pattern $target, Pattern $submission, Pairing $pairing, Policy $policy): array
+    {
+        $all = self::instead(StatementKind::Sections, $pairing);
+        $settings = SettingStatements::of($target, $submission, $policy, $submission->ticks(), []);
+
+        return [
+            new Statement($order->kind, $order->scope, strokes: $all->strokes, values: $order->values, pairs: $all->pairs),
+            ...array_filter($settings, static fn (Statement $one): bool => StatementKind::Form !== $one->kind),
+        ];
     }
 
     /**

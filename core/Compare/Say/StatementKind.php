@@ -26,6 +26,7 @@ enum StatementKind: string
     case Tempo = 'tempo';
     case Length = 'length';
     case Form = 'form';
+    case Sections = 'sections';
     case Swing = 'swing';
     case Ahead = 'ahead';
     case Behind = 'behind';

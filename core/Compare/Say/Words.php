@@ -123,6 +123,8 @@ final readonly class Words
             StatementKind::Shifted => null === $first ? "Everything is {$this->offBy($one)}."
                 : "$every ".('bar' === $one->scope ? $this->wording->inBars($bars).' ' : '')."is {$this->offBy($one)}.",
             StatementKind::SameSound => 'This is written otherwise than asked, and sounds the same; nothing is to change.',
+            StatementKind::Sections => 'Sections: you play '.self::one($one->values, 'has').', but '.self::one($one->values, 'asked')
+                .' is asked; put them in this order.',
             StatementKind::AnotherBeat => 'This is another beat: no more fits than by clicking at random.',
             StatementKind::Rotated => (null === $first ? 'Everything' : ('' === $but ? $part : $every))
                 ." goes round the loop, {$this->offBy($one)}; start it where it is asked.",

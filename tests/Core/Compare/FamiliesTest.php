@@ -8,9 +8,11 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\OrderEntry;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Pattern\TextGrid;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
@@ -84,6 +86,14 @@ final class FamiliesTest extends TestCase
             Lesson::grid("closed-hat x.x.|x.x.|x.x.|x.x.\nsnare ....|g...|....|g..."),
             ['Snare: every hit is much too soft; play them all harder.'],
         ];
+        $a = TextGrid::section("kick x...|..x.|x...|....\nsnare ....|x...|....|x...", Meter::of(4, 4), 1);
+        $b = TextGrid::section("kick x.x.|....|..x.|x...\nsnare ....|x...|..x.|x..x", Meter::of(4, 4), 1);
+        yield 'sections in another order' => [self::form('AAB', $a, $b), self::form('BAA', $a, $b), [
+            'Sections: you play B, A, A, but A, A, B is asked; put them in this order.',
+        ]];
+        yield 'a section left out' => [self::form('ABA', $a, $b), self::form('AB', $a, $b), [
+            'Sections: you play A, B, but A, B, A is asked; put them in this order.',
+        ]];
         yield 'what stands right is not the part of another row' => [
             Lesson::grid("kick x...|....|x...|....\nshaker x...|x.x.|x...|x.x."),
             Lesson::grid('shaker x...|....|x...|....'),
@@ -98,6 +108,15 @@ final class FamiliesTest extends TestCase
             static fn (array $line): string => ' '.implode('|', array_fill(0, $bars, $line[1])),
             $grid,
         ) ?? '';
+    }
+
+    private static function form(string $order, Section $a, Section $b): Pattern
+    {
+        $meter = Meter::of(4, 4);
+        $sections = [Section::of('A', 1, $a->rows, $meter), Section::of('B', 1, $b->rows, $meter)];
+        $entries = array_map(static fn (string $name): OrderEntry => OrderEntry::of($name, 1), str_split($order));
+
+        return Pattern::of('In sections', $meter, Tempo::of(96, '4'), $sections, $entries);
     }
 
     private static function rolled(int $roll): Pattern
