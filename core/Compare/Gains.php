@@ -77,6 +77,10 @@ final readonly class Gains
     /** @param list<Statement> $others */
     private function of(Statement $statement, array $others): float
     {
+        // Another beat is not put right: it is begun anew.
+        if (StatementKind::AnotherBeat === $statement->kind) {
+            return 0;
+        }
         $aspect = match ($statement->kind) {
             StatementKind::Swing => 'feel',
             StatementKind::Tempo => 'tempo',

@@ -13,7 +13,7 @@ enum Added: string
     case Something = 'something';
     case Everything = 'everything';
 
-    /** The part of the places that were free from which everything is filled, and nothing was chosen. Held by OpenTaskTest. */
+    /** The part of the places that were free from which everything is filled, and nothing was chosen. Held by RequirementsTest. */
     private const FILLED = 0.75;
 
     public static function to(Pattern $given, Submission $submission): self

@@ -11,13 +11,13 @@ namespace Pulsanda\Core\Compare\Mark;
  */
 final readonly class PlacedRow
 {
-    /** Agreement up to this is luck. Held by MarkPropertiesTest. */
+    /** Agreement up to this is luck. Held by MarkTest. */
     private const LUCK = 0.1;
     /** Agreement from here on is none: below, less and less is believed, since random hits reach it in one row of several. */
     private const SURE = 0.6;
     /**
      * Chance matches at most this share of what was played: in a row that is asked on nearly all of its places, what is right would
-     * count nothing otherwise. Held by MarkPropertiesTest.
+     * count nothing otherwise. Held by MarkTest.
      */
     private const MOST_BY_CHANCE = 0.75;
 

@@ -53,7 +53,7 @@ final class MarkTest extends TestCase
         $random = Lesson::random(27);
         $checked = 0;
         foreach (self::targets(self::MANY) as $name => $target) {
-            $policy = Preset::cases()[$checked % \count(Preset::cases())]->policy();
+            $policy = Preset::cases()[intdiv($checked, self::STEPS) % \count(Preset::cases())]->policy();
             $wanted = self::ticks($target);
             $has = array_map(static fn (array $ticks): array => self::sloppily($ticks, $random), $wanted);
             $before = self::placed($target, $has, $policy);
