@@ -45,37 +45,37 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 /** The sample world: the Saltmarsh Lantern Parade, its youth drumline, and their winter tasks. All invented. */
 final class DemoWorld
 {
-    /** The name that others read, and as one is called. */
+    /** The name that others read, as one is called, and the family name where there is one. */
     private const STUDENTS = [
-        'ines' => ['Ines Caldeira', 'Ines'],
-        'bo' => ['Bo', 'Bo'],
-        'q' => ['Q', 'Q'],
-        'zoe' => ['Zoë Lindqvist-Oyelaran', 'Zoë'],
-        'maxi' => ['Maximiliana Featherstone-Okonkwo-Brandt', 'Maxi'],
-        'nour' => ['نور الهدى', 'نور'],
-        'yael' => ['יעל ברק', 'יעל'],
-        'thorunn' => ['Þórunn Ægisdóttir', 'Þórunn'],
-        'lukasz' => ['Łukasz Wiśniewski', 'Łukasz'],
-        'siobhan' => ['Siobhán Ó Faoláin', 'Siobhán'],
-        'anh' => ['Nguyễn Minh Anh', 'Anh'],
-        'haneul' => ['김하늘', '하늘'],
-        'amara' => ['Amara Obi', 'Amara'],
-        'tomas' => ['Tomás Quintero', 'Tomás'],
-        'freya' => ['Freya Holm', 'Freya'],
-        'jun' => ['Jun Watanabe', 'Jun'],
-        'dilnoza' => ['Dilnoza Karimova', 'Dilnoza'],
-        'wren' => ['Wren', 'Wren'],
-        'kwame' => ['Kwame Asante', 'Kwame'],
-        'elodie' => ['Élodie Marchand', 'Élodie'],
+        'ines' => ['Ines Caldeira', 'Ines', 'Caldeira'],
+        'bo' => ['Bo', 'Bo', ''],
+        'q' => ['Q', 'Q', ''],
+        'zoe' => ['Zoë Lindqvist-Oyelaran', 'Zoë', 'Lindqvist-Oyelaran'],
+        'maxi' => ['Maximiliana Featherstone-Okonkwo-Brandt', 'Maxi', 'Featherstone-Okonkwo-Brandt'],
+        'nour' => ['نور الهدى', 'نور', ''],
+        'yael' => ['יעל ברק', 'יעל', 'ברק'],
+        'thorunn' => ['Þórunn Ægisdóttir', 'Þórunn', ''],
+        'lukasz' => ['Łukasz Wiśniewski', 'Łukasz', 'Wiśniewski'],
+        'siobhan' => ['Siobhán Ó Faoláin', 'Siobhán', 'Ó Faoláin'],
+        'anh' => ['Nguyễn Minh Anh', 'Anh', 'Nguyễn'],
+        'haneul' => ['김하늘', '하늘', '김'],
+        'amara' => ['Amara Obi', 'Amara', 'Obi'],
+        'tomas' => ['Tomás Quintero', 'Tomás', 'Quintero'],
+        'freya' => ['Freya Holm', 'Freya', 'Holm'],
+        'jun' => ['Jun Watanabe', 'Jun', 'Watanabe'],
+        'dilnoza' => ['Dilnoza Karimova', 'Dilnoza', 'Karimova'],
+        'wren' => ['Wren', 'Wren', ''],
+        'kwame' => ['Kwame Asante', 'Kwame', 'Asante'],
+        'elodie' => ['Élodie Marchand', 'Élodie', 'Marchand'],
     ];
 
     /** In the class of the second teacher. */
     private const ON_THE_GULL_DECK = [
-        'pim' => ['Pim Okafor', 'Pim'],
-        'sunniva' => ['Sunniva Dahl', 'Sunniva'],
-        'ibai' => ['Ibai Etxeberria', 'Ibai'],
-        'leocadia' => ['Leocadia Ferreira-Nwosu', 'Leo'],
-        'tariq' => ['Tariq', 'Tariq'],
+        'pim' => ['Pim Okafor', 'Pim', 'Okafor'],
+        'sunniva' => ['Sunniva Dahl', 'Sunniva', 'Dahl'],
+        'ibai' => ['Ibai Etxeberria', 'Ibai', 'Etxeberria'],
+        'leocadia' => ['Leocadia Ferreira-Nwosu', 'Leo', 'Ferreira-Nwosu'],
+        'tariq' => ['Tariq', 'Tariq', ''],
     ];
 
     /** @var array<string, Account> */
@@ -115,10 +115,10 @@ final class DemoWorld
         $this->school = new School('Saltmarsh Lantern Parade');
         $this->school->settle($this->school->name, 'Europe/London', CountingStyle::Syllables, 20);
         $this->entities->persist($this->school);
-        $teacher = new Account($this->school, 'odile', 'Odile Marrick', Role::Teacher, 'Odile');
+        $teacher = new Account($this->school, 'odile', 'Odile Marrick', Role::Teacher, 'Odile', 'Marrick');
         $this->hash = $this->hasher->hashPassword($teacher, $password);
-        $keeper = new Account($this->school, 'marit', 'Marit Oakes', Role::Keeper, 'Marit');
-        $bertil = new Account($this->school, 'bertil', 'Bertil Sandoval', Role::Teacher, 'Bertil');
+        $keeper = new Account($this->school, 'marit', 'Marit Oakes', Role::Keeper, 'Marit', 'Oakes');
+        $bertil = new Account($this->school, 'bertil', 'Bertil Sandoval', Role::Teacher, 'Bertil', 'Sandoval');
         foreach ([$teacher, $keeper, $bertil] as $one) {
             $one->setPassword($this->hash);
             $one->find($one->signIn.'@saltmarsh.example');
@@ -151,14 +151,14 @@ final class DemoWorld
         return \sprintf('%d/%02d', $first, ($first + 1) % 100);
     }
 
-    /** @param array<non-empty-string, array{string, string}> $students those who are there already come along */
+    /** @param array<non-empty-string, array{string, string, string}> $students those who are there already come along */
     private function classOf(Account $teacher, string $name, string $year, array $students): void
     {
         $this->course = new Course($this->school, $teacher, $name, year: $year);
         $this->entities->persist($this->course);
-        foreach ($students as $signIn => [$called, $given]) {
+        foreach ($students as $signIn => [$called, $given, $family]) {
             if (!isset($this->students[$signIn])) {
-                $this->students[$signIn] = new Account($this->school, $signIn, $called, Role::Student, $given);
+                $this->students[$signIn] = new Account($this->school, $signIn, $called, Role::Student, $given, $family);
                 $this->entities->persist(new Username($signIn, $this->now));
             }
             $student = $this->students[$signIn];
