@@ -120,6 +120,11 @@ export function Compared(props: Props) {
     if (range) void player.play(range);
     else player.stop();
   };
+  const place = chosen === null || !result ? null : placeOf(result, chosen, music);
+  const hearPlace = (name: string) => {
+    player.hear(name);
+    if (place) void player.play(place);
+  };
   const hear = (name: string) => {
     if (!voices.some((one) => one.name === name)) return;
     player.hear(name);
@@ -243,7 +248,19 @@ export function Compared(props: Props) {
             </h2>
             {result && (
               <>
-                <Statements statements={statements} chosen={chosen} choose={choose} {...(desk && { take: desk.take })} />
+                <Statements
+                  statements={statements}
+                  chosen={chosen}
+                  choose={choose}
+                  {...(desk && { take: desk.take })}
+                  {...(compared &&
+                    place && {
+                      voices: [
+                        { label: 'Target', hear: () => hearPlace(TARGET) },
+                        { label: beatName, hear: () => hearPlace(BEAT) },
+                      ],
+                    })}
+                />
                 {Object.keys(result.weights).length > 0 && <Arithmetic result={result} catalogue={catalogue} />}
               </>
             )}

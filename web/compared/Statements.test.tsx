@@ -33,6 +33,16 @@ it('shows eight, and tells the rest by bar in one line that unfolds', () => {
   expect(choose).toHaveBeenCalledWith(9);
 });
 
+it('lets the chosen place be heard in the target and in the beat', () => {
+  const hear = vi.fn();
+  const voices = [{ label: 'Target', hear: () => hear('target') }];
+  const { rerender } = render(<Statements statements={[statement(1)]} chosen={null} choose={() => {}} voices={voices} />);
+  expect(screen.queryByRole('button', { name: '▸ Target' })).toBeNull();
+  rerender(<Statements statements={[statement(1)]} chosen={0} choose={() => {}} voices={voices} />);
+  fireEvent.click(screen.getByRole('button', { name: '▸ Target' }));
+  expect(hear).toHaveBeenCalledWith('target');
+});
+
 it('says so where nothing differs', () => {
   render(<Statements statements={[]} chosen={null} choose={() => {}} />);
   expect(screen.getByText('Everything is correct.')).toBeTruthy();

@@ -5,6 +5,8 @@ type Props = {
   chosen: number | null;
   choose: (index: number | null) => void;
   take?: (statement: Statement) => void;
+  /** The beats that the chosen place can be heard in, "Target" and "Your beat"; one press plays it. */
+  voices?: { label: string; hear: () => void }[];
 };
 
 /** More than this is no list that anybody reads. */
@@ -29,7 +31,7 @@ export function Statements({ statements, ...rest }: Props) {
   );
 }
 
-function List({ statements, from, chosen, choose, take }: Props & { from: number }) {
+function List({ statements, from, chosen, choose, take, voices = [] }: Props & { from: number }) {
   return (
     <ol className="flex flex-col gap-1.5" start={from + 1}>
       {statements.map((statement, i) => (
@@ -57,6 +59,15 @@ function List({ statements, from, chosen, choose, take }: Props & { from: number
             >
               Take
             </button>
+          )}
+          {chosen === from + i && voices.length > 0 && (
+            <fieldset className="joined mt-1 w-full" aria-label="Hear this place">
+              {voices.map(({ label, hear }) => (
+                <button key={label} type="button" className="button button-small" onClick={hear}>
+                  ▸ {label}
+                </button>
+              ))}
+            </fieldset>
           )}
         </li>
       ))}
