@@ -47,6 +47,31 @@ final class AnswerTest extends ApiTestCase
         self::assertNull($this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'amara')))['feedback']);
     }
 
+    public function testOneCommentIsAnsweredForAllAndTheRestStaysOpen(): void
+    {
+        $this->signIn('odile');
+        $part = '/api/parts/'.$this->part(self::MARCH);
+        $two = [$this->attempt(self::MARCH, 'amara'), $this->attempt(self::MARCH, 'nour')];
+        $of = fn (string $id): array => (array) $this->json($this->get("/api/attempts/$id"))['feedback'];
+        $this->send('PUT', "/api/attempts/$two[0]/feedback", ['version' => 0, 'mark' => 12, 'text' => 'Good hats.']);
+        $body = ['attempts' => $two, 'text' => 'Count the snare aloud, {name}.'];
+        self::assertSame(['added' => 2], $this->json($this->send('POST', "$part/add-to-group", $body)));
+        self::assertSame(
+            ["Good hats.\nCount the snare aloud, Amara.", 12, null],
+            [$of($two[0])['text'], $of($two[0])['mark'], $of($two[0])['returnedAt']],
+        );
+        self::assertSame(['Count the snare aloud, نور.', null], [$of($two[1])['text'], $of($two[1])['mark']]);
+        self::assertSame(['added' => 2], $this->json($this->send('POST', "$part/add-to-group", $body)));
+        self::assertSame('Count the snare aloud, نور.', $of($two[1])['text'], 'nothing is said twice');
+        $this->assertProblem(422, 'text', $this->send('POST', "$part/add-to-group", ['text' => ' '] + $body));
+        $this->assertProblem(422, '{place}', $this->send('POST', "$part/add-to-group", ['text' => 'At {place}.'] + $body));
+        $this->send('POST', "$part/return-group", ['attempts' => [$two[1]], 'mark' => 5, 'text' => '']);
+        $this->assertProblem(409, 'returned already', $this->send('POST', "$part/add-to-group", ['text' => 'More.'] + $body));
+        self::assertStringNotContainsString('More.', (string) json_encode($of($two[0])), 'for all, or for none');
+        $this->signIn('amara');
+        self::assertNull($this->json($this->get('/api/attempts/'.$two[0]))['feedback'], 'it is not returned');
+    }
+
     public function testAGroupIsReturnedAsAWholeOrNotAtAll(): void
     {
         $this->signIn('odile');

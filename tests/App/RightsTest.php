@@ -53,6 +53,7 @@ final class RightsTest extends ApiTestCase
         yield 'taking a return back' => ['POST', '/api/attempts/{attempt}/take-back', null];
         yield 'weighing' => ['POST', '/api/attempts/{attempt}/weigh', ['policies' => [[]]]];
         yield 'returning to a group' => ['POST', '/api/parts/{part}/return-group', []];
+        yield 'writing to a group' => ['POST', '/api/parts/{part}/add-to-group', []];
         yield 'taking a group back' => ['POST', '/api/parts/{part}/take-back-group', []];
         yield 'the Class picture' => ['GET', '/api/parts/{part}/picture', null];
         yield 'the term' => ['GET', '/api/courses/{course}/term', null];

@@ -10,6 +10,28 @@ use Facebook\WebDriver\WebDriverKeys;
 /** A class answered in ten minutes: the Marking table, the Class picture and the projector. */
 final class AnswerTest extends BrowserTestCase
 {
+    public function testOneCommentIsWrittenToAllWhoShareItAndEachStaysOpen(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Mark 12: Lamp');
+        $odile->press('Same mistakes together');
+        $odile->read('One comment in common');
+        $shared = 'Snare: a hit is missing on beat 4 a in bar 2; add it.';
+        $odile->press('Write to all 3: '.$shared);
+        $odile->fill('Added to the feedback of each', '{name}, mind the last snare.');
+        $odile->press('Add to 3');
+        $odile->read('Added to the feedback of 3 students. Each stays to mark.');
+        $odile->read('12 beats to mark');
+        $odile->press('By student');
+        $odile->press('Amara Obi');
+        $odile->read('Amara Obi, attempt 1');
+        self::assertSame(
+            'Amara, mind the last snare.',
+            $odile->script('return document.querySelector("textarea").value'),
+        );
+        $odile->assertNoComplaints();
+    }
+
     public function testTheSameMistakesAreAnsweredOnceAndTakenBackAndReturned(): void
     {
         $odile = $this->person('odile');

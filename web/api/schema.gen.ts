@@ -5299,6 +5299,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts/{id}/add-to-group": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds one text to the feedback of several attempts, which stay to be marked; {name} in it becomes each student's name */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: components["parameters"]["id"];
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        attempts: string[];
+                        text: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description All have it */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            added: number;
+                        };
+                    };
+                };
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts/{id}/take-back-group": {
         parameters: {
             query?: never;

@@ -125,7 +125,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
         statement={statement}
         note={note}
         setNote={setNote}
-        alike={alikeOf(data.attempt.id, list, search.get('sharing'))}
+        alike={alikeOf(data.attempt.id, list)}
         toAll={search.get('all') !== null}
         onReturned={onReturned}
       />
@@ -133,10 +133,9 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
   );
 }
 
-/** Those who wait for an answer and of whom the same is to be said: all of it, or one statement whatever else there is. */
-function alikeOf(id: string, list: MarkingList, sharing: string | null): { id: string; name: string }[] {
-  const shared = list.sharing.find(({ statement, of }) => statement === sharing && of.includes(id));
-  const group = shared?.of ?? list.groups.find(({ of }) => of.includes(id))?.of ?? [];
+/** Those who wait for an answer and of whom the same is to be said. */
+function alikeOf(id: string, list: MarkingList): { id: string; name: string }[] {
+  const group = list.groups.find(({ of }) => of.includes(id))?.of ?? [];
   return list.students.flatMap((student) =>
     student.attempts
       .slice(0, 1)

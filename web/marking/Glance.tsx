@@ -6,6 +6,7 @@ import { Choice } from '../ui/Choice';
 import { useKeys } from '../ui/useKeys';
 import { briefly, lateWords, plural } from '../ui/words';
 import { Leave, leaveWords } from './Leave';
+import { Sharing } from './Sharing';
 import '../ui/rooms.css';
 
 const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
@@ -184,38 +185,6 @@ function Groups({ list }: { list: MarkingList }) {
         );
       })}
     </ul>
-  );
-}
-
-/** Beats of several groups that have one comment in common. */
-function Sharing({ list }: { list: MarkingList }) {
-  const waiting = new Set(
-    list.students.flatMap(({ attempts }) => (attempts[0] && attempts[0].state !== 'returned' ? [attempts[0].id] : [])),
-  );
-  const shared = list.sharing.map(({ statement, of }) => ({ statement, of, open: of.filter((id) => waiting.has(id)) }));
-  if (shared.length === 0) return null;
-  return (
-    <section aria-labelledby="sharing" className="mt-5">
-      <h3 id="sharing" className="mb-2">
-        One comment in common, whatever else differs
-      </h3>
-      <ul className="flex flex-col gap-2">
-        {shared.map(({ statement, of, open }) => (
-          <li key={statement} className="card flex flex-wrap items-center gap-x-6 gap-y-2 p-3">
-            <p className="min-w-64 flex-1">
-              <b>{statement}</b> <span className="text-sm text-faint">{plural(of.length, 'beat')}</span>
-            </p>
-            <Link
-              to={`/marking/${list.part.id}/${open[0] ?? of[0]}?${open.length > 1 ? 'all&' : ''}sharing=${encodeURIComponent(statement)}`}
-              className="button"
-              aria-label={`${doing(open.length)}: ${statement}, whatever else there is`}
-            >
-              {doing(open.length)}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }
 

@@ -31,6 +31,17 @@ final readonly class Answers
         SET mark = excluded.mark, text = excluded.text, returned_at = excluded.returned_at, opened_at = NULL, version = feedback.version + 1
         WHERE feedback.returned_at IS NULL
         SQL;
+    /** What is there already is not said twice; what would be longer than an answer may be stays as it was, and is not counted. */
+    private const ADD = <<<'SQL'
+        INSERT INTO feedback (id, school_id, attempt_id, version, text, pins)
+        SELECT r.id, r.school, r.attempt, 1, r.text, '[]'
+        FROM json_to_recordset(:rows) AS r(id uuid, school uuid, attempt uuid, text text)
+        ON CONFLICT (attempt_id) DO UPDATE
+        SET text = CASE WHEN position(excluded.text IN feedback.text) > 0 THEN feedback.text
+                        WHEN feedback.text = '' THEN excluded.text ELSE feedback.text || chr(10) || excluded.text END,
+            version = feedback.version + 1
+        WHERE feedback.returned_at IS NULL AND char_length(feedback.text) + char_length(excluded.text) < :most
+        SQL;
     private const RECORD = <<<'SQL'
         INSERT INTO deed (id, school_id, what, who, subject, details, at)
         SELECT r.id, :school, :what, :who, r.attempt, r.details, :now
@@ -119,6 +130,32 @@ final readonly class Answers
                 [ArrayParameterType::STRING],
             );
             $this->record('return', $by, $part, $deeds, $now);
+        });
+    }
+
+    /**
+     * Adds one text to what is kept for several attempts, which stay to be marked: for all, or for none.
+     *
+     * @param non-empty-list<array{Attempt, string}> $texts
+     *
+     * @throws Conflict when one has been returned since, or has no room for it
+     */
+    public function addToAll(array $texts): void
+    {
+        $rows = array_map(static fn (array $one): array => [
+            'id' => (string) Uuid::v7(),
+            'school' => (string) $one[0]->school->id,
+            'attempt' => (string) $one[0]->id,
+            'text' => $one[1],
+        ], $texts);
+        $this->connection->transactional(function () use ($rows): void {
+            $added = $this->connection->executeStatement(
+                self::ADD,
+                ['rows' => json_encode($rows, \JSON_THROW_ON_ERROR), 'most' => Feedback::MOST_TEXT],
+            );
+            if (\count($rows) !== $added) {
+                throw new Conflict('One of them is returned already, or its text is full; load the class again.');
+            }
         });
     }
 

@@ -161,6 +161,26 @@ final readonly class MarkingController
         return new JsonResponse(['returned' => \count($answers)]);
     }
 
+    /** One text added to the feedback of several attempts; each stays to be marked, with whatever else is said there. */
+    #[Route('/api/parts/{id}/add-to-group', methods: 'POST')]
+    public function addToAll(string $id, Request $request): JsonResponse
+    {
+        $part = $this->access->markedPart($id);
+        $fields = Body::of($request, ['attempts', 'text']);
+        $text = trim($fields->text('text', Feedback::MOST_TEXT - 200));
+        if ('' === $text) {
+            throw InvalidInput::at('text', 'this is empty; write something.');
+        }
+        self::checkFilled($text, '{place}', '{instrument}');
+        $texts = array_map(
+            static fn (Attempt $one): array => [$one, str_replace(self::NAME, $one->student->given, $text)],
+            $this->attempts($part, $fields),
+        );
+        $this->answers->addToAll($texts);
+
+        return new JsonResponse(['added' => \count($texts)]);
+    }
+
     /** Takes the returns of several attempts back, until one of the students has opened it. */
     #[Route('/api/parts/{id}/take-back-group', methods: 'POST')]
     public function takeBackGroup(string $id, Request $request): JsonResponse
