@@ -87,10 +87,10 @@ final readonly class Comparison
         [$asked, $played] = [self::repeated($target, $targetTicks), Strokes::written($submission)];
         $pairing = Pairing::of($asked, $played, $policy->tolerance);
         $heard = $pairing->differs() ? SameSound::pairs($target, $submission, $asked, $played, $policy->tolerance) : null;
-        $order = null === $heard && $pairing->differs() ? SectionOrder::statement($target, $submission, $policy->tolerance) : null;
+        $order = null === $heard && $pairing->differs() ? SectionOrder::of($target, $submission, $policy->tolerance) : null;
         [$statements, $pairs] = match (true) {
             null !== $heard => [[self::instead(StatementKind::SameSound, $pairing)], $pairing->pairs],
-            null !== $order => [self::inOrder($order, $target, $submission, $pairing, $policy), $pairing->pairs],
+            null !== $order => [self::inOrder($order, $played, $submission, $pairing, $policy), $pairing->pairs],
             default => Statements::of($target, $submission, $pairing->pairs, $policy, $targetTicks),
         };
         if (null === $heard && null === $order && self::isAnother($target, $pairing, $statements, $policy, $targetTicks)) {
@@ -100,16 +100,43 @@ final readonly class Comparison
         return self::marked($index, $target, $submission, $targetTicks, $pairing, $pairs, $statements, $policy, $heard);
     }
 
-    /** @return list<Statement> sections in another order are all that differs, save for the settings */
-    private static function inOrder(Statement $order, Pattern $target, Pattern $submission, Pairing $pairing, Policy $policy): array
+    /**
+     * Sections in another order, and what is wrong inside them. Of the pairs, those are accounted for by it of which nothing else is said.
+     *
+     * @param list<Stroke> $played
+     *
+     * @return list<Statement>
+     */
+    private static function inOrder(SectionOrder $order, array $played, Pattern $submission, Pairing $pairing, Policy $policy): array
     {
-        $all = self::instead(StatementKind::Sections, $pairing);
-        $settings = SettingStatements::of($target, $submission, $policy, $submission->ticks(), []);
+        $ticks = $order->arranged->ticks();
+        $inside = Pairing::of(Strokes::written($order->arranged), $played, $policy->tolerance);
+        [$said, $pairs] = Statements::of($order->arranged, $submission, $inside->pairs, $policy, $ticks);
+        $all = self::instead(StatementKind::Sections, $pairing)->pairs;
+        $byStroke = [];
+        foreach ($all as $i) {
+            $stroke = $pairing->pairs[$i]->submission;
+            $byStroke += null === $stroke ? [] : [spl_object_id($stroke) => $i];
+        }
+        $statements = $accounted = [];
+        foreach ($said as $one) {
+            // The order is what the first sentence says.
+            if (StatementKind::Form === $one->kind) {
+                continue;
+            }
+            $its = [];
+            foreach ($one->pairs as $i) {
+                $stroke = $pairs[$i]->submission;
+                $its[] = null === $stroke ? null : $byStroke[spl_object_id($stroke)] ?? null;
+            }
+            $its = array_values(array_diff(array_filter($its, \is_int(...)), $accounted));
+            $accounted = [...$accounted, ...$its];
+            $statements[] = $one->covering($its);
+        }
+        $left = array_values(array_diff($all, $accounted));
+        $said = $order->statement;
 
-        return [
-            new Statement($order->kind, $order->scope, strokes: $all->strokes, values: $order->values, pairs: $all->pairs),
-            ...array_filter($settings, static fn (Statement $one): bool => StatementKind::Form !== $one->kind),
-        ];
+        return [new Statement($said->kind, $said->scope, strokes: \count($left), values: $said->values, pairs: $left), ...$statements];
     }
 
     /**

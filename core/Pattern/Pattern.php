@@ -124,6 +124,12 @@ final readonly class Pattern
         return self::of($this->title, $this->meter, $this->tempo, $sections, $this->order, $this->swing, $this->kit, $this->seed);
     }
 
+    /** @param non-empty-list<OrderEntry> $order */
+    public function inOrder(array $order): self
+    {
+        return self::of($this->title, $this->meter, $this->tempo, $this->sections, $order, $this->swing, $this->kit, $this->seed);
+    }
+
     /** Whether both are played in the same order. */
     public function hasOrderOf(self $other): bool
     {

@@ -243,7 +243,7 @@ final class SchoolTest extends BrowserTestCase
         );
         self::assertIsString($csv);
         self::assertMatchesRegularExpression('/^Bo,,Bo,bo,[^,]+,17\.5,/m', $csv);
-        self::assertMatchesRegularExpression('/^"?Amara Obi"?,,Amara,amara,[^,]+,missing,/m', $csv);
+        self::assertMatchesRegularExpression('/^"?Amara Obi"?,Obi,Amara,amara,[^,]+,missing,/m', $csv);
         $odile->press('نور الهدى');
         $odile->read('Snare: every hit is one sixteenth late.');
         $odile->read('and like it in 2 tasks');

@@ -94,6 +94,13 @@ final class FamiliesTest extends TestCase
         yield 'a section left out' => [self::form('ABA', $a, $b), self::form('AB', $a, $b), [
             'Sections: you play A, B, but A, B, A is asked; put them in this order.',
         ]];
+        $late = TextGrid::section("kick x.x.|....|..x.|x...\nsnare ....|x...|..x.|.x.x", Meter::of(4, 4), 1);
+        $thin = TextGrid::section("kick x...|..x.|....|....\nsnare ....|x...|....|x...", Meter::of(4, 4), 1);
+        yield 'sections in another order, with mistakes inside' => [self::form('AAB', $a, $b), self::form('BAA', $thin, $late), [
+            'Sections: you play B, A, A, but A, A, B is asked; put them in this order.',
+            'Snare: a hit on beat 4 in bar 1 is one sixteenth late.',
+            'Kick: a hit is missing on beat 3 in bars 2 and 3; add it.',
+        ]];
         yield 'what stands right is not the part of another row' => [
             Lesson::grid("kick x...|....|x...|....\nshaker x...|x.x.|x...|x.x."),
             Lesson::grid('shaker x...|....|x...|....'),
