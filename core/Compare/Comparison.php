@@ -156,7 +156,7 @@ final readonly class Comparison
         }
         $explained = array_sum(array_map(static fn (Statement $one): int => \count($one->explained), $statements));
 
-        return $right < $wrong && 2 * $explained < $asked
+        return $right < $wrong && 2 * $explained < min($asked, $right + $wrong)
             && 0.0 === (float) Placement::of($target, $pairing->pairs, $statements, $policy, $ticks)->aspect();
     }
 

@@ -40,24 +40,28 @@ final readonly class DynamicsStatements
                 }][] = $i;
             }
             $late = self::accentsAreLate($groups, $pairs);
-            if (null !== $late) {
-                $moved = [...$groups['missing'] ?? [], ...$groups['elsewhere'] ?? []];
-                $groups = ['moved' => $moved] + array_diff_key($groups, ['missing' => 0, 'elsewhere' => 0]);
+            $instead = [];
+            if (isset($groups['missing'], $groups['elsewhere'])) {
+                // What is loud instead of what should be is one mistake.
+                $instead = null === $late ? $groups['elsewhere'] : [];
+                $groups = [null === $late ? 'instead' : 'moved' => [...$groups['missing'], ...$groups['elsewhere']]]
+                    + array_diff_key($groups, ['missing' => 0, 'elsewhere' => 0]);
             }
             foreach ($groups as $what => $chosen) {
-                $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $chosen);
-                sort($ticks);
+                $ticks = self::ticks($chosen, $pairs);
                 [$kind, $values] = match ($what) {
                     'flat' => [StatementKind::Flat, []],
                     'missing', 'elsewhere', 'moved' => [StatementKind::Accents, ['accents' => $what]],
+                    'instead' => [StatementKind::Accents, ['accents' => $what, 'instead' => self::ticks($instead, $pairs)]],
                     'ghosts' => [StatementKind::Uneven, ['ghosts' => true]],
                     'soft', 'loud' => [StatementKind::Uneven, ['throughout' => $what]],
                     default => [StatementKind::Uneven, []],
                 };
                 $bars = array_values(array_unique(array_map($bar, $ticks)));
+                $ticks = 'instead' === $what ? array_values(array_diff($ticks, self::ticks($instead, $pairs))) : $ticks;
                 $instruments = [$pairs[$chosen[0]]->instrument()];
                 // What is the same of several instruments is said of them together.
-                $key = $what.(\in_array($what, ['flat', 'soft', 'loud'], true) ? '' : json_encode($ticks, \JSON_THROW_ON_ERROR));
+                $key = $what.(\in_array($what, ['flat', 'soft', 'loud'], true) ? '' : json_encode([$ticks, $values], \JSON_THROW_ON_ERROR));
                 $other = $statements[$key] ?? null;
                 if (null !== $other) {
                     $instruments = [...$other->instruments, ...$instruments];
@@ -87,14 +91,23 @@ final readonly class DynamicsStatements
         if (\count($missing) < 2 || \count($missing) !== \count($elsewhere)) {
             return null;
         }
-        $at = static function (array $chosen) use ($pairs): array {
-            $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $chosen);
-            sort($ticks);
-
-            return $ticks;
-        };
-        $by = array_unique(array_map(static fn (int $there, int $here): int => $here - $there, $at($missing), $at($elsewhere)));
+        $distance = static fn (int $there, int $here): int => $here - $there;
+        $by = array_unique(array_map($distance, self::ticks($missing, $pairs), self::ticks($elsewhere, $pairs)));
 
         return 1 === \count($by) && abs($by[0]) <= self::NEAR ? $by[0] : null;
+    }
+
+    /**
+     * @param list<int>  $chosen indices of $pairs
+     * @param list<Pair> $pairs
+     *
+     * @return list<int> written ticks, rising
+     */
+    private static function ticks(array $chosen, array $pairs): array
+    {
+        $ticks = array_map(static fn (int $i): int => $pairs[$i]->stroke()->written, $chosen);
+        sort($ticks);
+
+        return $ticks;
     }
 }

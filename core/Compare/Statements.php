@@ -74,7 +74,7 @@ final class Statements
         $say = self::list($start, $search?->best(), $policy, $pairs, $balance);
         $best = $all($say);
         // Other causes may leave less to say of loudness and feel.
-        $more = \count(array_filter($best, self::isMore(...)));
+        $more = array_sum(array_map(self::more(...), $best));
         foreach (0 === $more ? [] : $search?->others($search->best()->count() + $more - 1) ?? [] as $found) {
             $other = self::list($start, $found, $policy, $pairs, $balance);
             if (self::length($all($other)) < self::length($best)) {
@@ -149,10 +149,14 @@ final class Statements
         return 'stroke' === $one->scope && [] === $one->pairs;
     }
 
-    /** Whether a statement may go when the same differences are said by other causes. */
-    private static function isMore(Statement $one): bool
+    /** @return int what of a statement may go when the same differences are said by other causes; accents instead of others are two */
+    private static function more(Statement $one): int
     {
-        return \in_array($one->scope, ['dynamics', 'feel'], true) || self::isEmpty($one);
+        return match (true) {
+            isset($one->values['instead']) => 2,
+            \in_array($one->scope, ['dynamics', 'feel'], true) || self::isEmpty($one) => 1,
+            default => 0,
+        };
     }
 
     /**

@@ -152,7 +152,8 @@ final readonly class Proposals
      *
      * @param \Closure(int, int): int $misfit of a bar of the longer side and one of the shorter
      *
-     * @return non-empty-list<non-empty-list<int>> the best, and of few bars any other: bars that are exchanged besides may hide it
+     * @return non-empty-list<non-empty-list<int>> the best, the last ones, and of few bars any other one: what is on other instruments or
+     *                                             exchanged besides may hide it
      */
     private static function leftOut(int $longer, int $shorter, \Closure $misfit): array
     {
@@ -180,7 +181,9 @@ final readonly class Proposals
         $out = [] === $out ? [$longer] : $out;
         $others = 1 === $gap && $longer <= self::FEW_BARS + 1 ? array_diff(range(1, $longer), $out) : [];
 
-        return [$out, ...array_map(static fn (int $bar): array => [$bar], array_values($others))];
+        $last = range($shorter + 1, $longer);
+
+        return [$out, ...($gap > 1 && $last !== $out ? [$last] : []), ...array_map(static fn (int $bar): array => [$bar], array_values($others))];
     }
 
     /** @return iterable<int, Cause> where bars of the target differ, and those of the submission repeat one of them */

@@ -195,7 +195,8 @@ final class RowSearch
             }
         }
         // What begins before the loop goes round none.
-        $inside = $here[0] >= -$grace && $here[\count($here) - 1] < $of->loop();
+        // A loop that is longer or shorter than what is asked is another one: going round it explains nothing.
+        $inside = $of->askedBars === $of->playedBars && $here[0] >= -$grace && $here[\count($here) - 1] < $of->loop();
         // What went round before bars were left out may come from those.
         $everywhere = $of->leavesOut() ? Fit::ticks($of->askedOutsideToo($row, $asked)) : $there;
         $votes = $inside ? Grid::votesRound($everywhere, $here, $of->loop(), $grace) : [];

@@ -180,6 +180,14 @@ final readonly class Words
     {
         $names = array_map(self::small(...), $one->instruments);
         $name = \count($names) > self::MOST_NAMES ? 'All over' : ucfirst(Wording::join($names));
+        $instead = $one->values['instead'] ?? [];
+        if (\is_array($instead) && [] !== $instead && [] !== $one->at) {
+            return Wording::shortEnough(
+                "$name: accents belong {$this->wording->places($one->at)}, not {$this->wording->places($instead)}.",
+                "$name: accents belong {$this->wording->places($one->at)}; play the other hits softer.",
+                "$name: accents are on the wrong hits {$this->wording->inBars($one->bars)}.",
+            );
+        }
         $text = match (true) {
             StatementKind::Flat === $one->kind => "$name: every hit is equally loud; make louder and softer ones.",
             StatementKind::Balance === $one->kind => $one->instruments[0]->label().' is louder than '.self::small($one->instruments[1])

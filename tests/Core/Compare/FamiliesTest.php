@@ -76,6 +76,16 @@ final class FamiliesTest extends TestCase
         yield 'accents an eighth late' => [$grid('closed-hat X.x.|X.x.|X.x.|X.x.'), $grid('closed-hat x.X.|x.X.|x.X.|x.X.'), [
             'Closed hi-hat: every accent is one eighth late.',
         ]];
+        yield 'accents on other hits' => [$grid('closed-hat X.x.|x.x.|X.x.|x.x.'), $grid('closed-hat x.x.|X.x.|x.x.|x.X.'), [
+            'Closed hi-hat: accents belong on beat 1 and beat 3, not on beat 2 and beat 4 &.',
+        ]];
+        $bars = 'x...|.x..|x...|....|x.x.|....|x...|..x.|x...|....|x..x|....|xx..|....|x...|....';
+        $first = substr($bars, 0, 19);
+        yield 'one bar of four, its rows exchanged' => [
+            Lesson::grid("kick $bars\nside-stick ....|..x.|....|x...|....|x...|....|x...|....|x...|....|x...|....|x...|....|x...", 4),
+            Lesson::grid("side-stick $first\nkick ....|..x.|....|x..."),
+            ['Bars 2 to 4 are left out; put them in.', 'Kick and side stick are exchanged; swap them.'],
+        ];
         yield 'loud hats over a soft snare' => [
             Lesson::grid("closed-hat s.s.|s.s.|s.s.|s.s.\nsnare ....|x...|....|x...\nkick xxxx|xxxx|xxxx|xxxx"),
             Lesson::grid("closed-hat x.x.|x.x.|x.x.|x.x.\nsnare ....|s...|....|s...\nkick xxxx|xxxx|xxxx|xxxx"),

@@ -18,7 +18,7 @@ final class JudgeTest extends TestCase
     private const MISTAKES = 150;
     /** Of the version named: raise Judge::VERSION, then write what the test says here. */
     private const VERSION = 3;
-    private const SAID = '4a9b4a9bb43306b85e305dba45e9b01b';
+    private const SAID = 'b44061d25c3191ab4672d85fb9f43e75';
 
     public function testWhatIsSaidAndMarkedBelongsToItsVersion(): void
     {
