@@ -183,7 +183,9 @@ final readonly class Proposals
 
         $last = range($shorter + 1, $longer);
 
-        return [$out, ...($gap > 1 && $last !== $out ? [$last] : []), ...array_map(static fn (int $bar): array => [$bar], array_values($others))];
+        $last = $gap > 1 && $last !== $out ? [$last] : [];
+
+        return [$out, ...$last, ...array_map(static fn (int $bar): array => [$bar], array_values($others))];
     }
 
     /** @return iterable<int, Cause> where bars of the target differ, and those of the submission repeat one of them */
