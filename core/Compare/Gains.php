@@ -18,7 +18,7 @@ use Pulsanda\Core\Pattern\Pattern;
 final readonly class Gains
 {
     /** Strokes that are looked at for all of them together: of the largest beats, only what comes first has its gain. */
-    private const LOOKED_AT = 48_000;
+    private const LOOKED_AT = 24_000;
 
     /**
      * @param list<Pair> $pairs   of the pairing; one of which the two strokes are said for themselves is two

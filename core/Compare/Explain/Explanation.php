@@ -39,7 +39,7 @@ final class Explanation
      */
     private const LARGE = 3200;
     /** And how many strokes of those about everything or bars are looked at, all together. */
-    private const LOOKED_AT = 16_000;
+    private const LOOKED_AT = 10_000;
 
     private RowSearch $rows;
     private Alone $alone;
