@@ -12,6 +12,7 @@ use Pulsanda\Core\Compare\Explain\Differences;
 use Pulsanda\Core\Compare\Explain\Explained;
 use Pulsanda\Core\Compare\Explain\Explanation;
 use Pulsanda\Core\Compare\Explain\LeftPair;
+use Pulsanda\Core\Compare\Explain\OnOtherDrum;
 use Pulsanda\Core\Compare\Explain\Played;
 use Pulsanda\Core\Compare\Explain\Remainder;
 use Pulsanda\Core\Compare\Explain\Truth;
@@ -198,9 +199,9 @@ final class Statements
     /**
      * What the causes leave: the same difference of one instrument is said once, wherever it happens.
      *
-     * @param list<LeftPair>              $leftPairs
-     * @param list<string>                $apart     rows in which what was moved is said as left out and too many
-     * @param list<array{string, string}> $joined    rows of which strokes that are left out in the first were played in the second
+     * @param list<LeftPair>    $leftPairs
+     * @param list<string>      $apart     rows in which what was moved is said as left out and too many
+     * @param list<OnOtherDrum> $joined
      */
     private function singles(array $leftPairs, Tolerance $tolerance, array $apart, array $joined): void
     {

@@ -9,6 +9,9 @@ use Pulsanda\Core\Pattern\Stroke;
 /** Tells roughly how much is left to be explained, and remembers it for each row by what stands in it. */
 final class Alone
 {
+    /** Distances by which a row may be late or early, the commonest: a rough look needs no more. */
+    private const MOST_DISTANCES = 2;
+
     /** @var array<string, int> */
     private array $known = [];
 
@@ -58,7 +61,7 @@ final class Alone
         $grace = $of->tolerance->grace;
         [$there, $here] = [Fit::ticks($asked), Fit::ticks($played)];
         $least = Fit::misfit($there, $here, $grace);
-        foreach (Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), 2) as $by) {
+        foreach (Grid::commonest(Grid::votes($there, $here, $of->barTicks, $grace), self::MOST_DISTANCES) as $by) {
             $least = min($least, 1 + Fit::misfit($there, $here, $grace, $by));
         }
 

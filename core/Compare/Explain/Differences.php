@@ -11,6 +11,9 @@ use Pulsanda\Core\Compare\Pair\Tolerance;
 /** Single differences: those that are alike are said once. */
 final readonly class Differences
 {
+    /** Sentences about a row in which what moved is said as left out and too many. */
+    private const APART = 2;
+
     /** Velocity by which a stroke is another one than asked, where two lists are equally good. */
     private const LOUDER = 10;
 
@@ -64,9 +67,9 @@ final readonly class Differences
     /**
      * Those that are said together.
      *
-     * @param list<LeftPair>              $pairs  row by row
-     * @param list<string>                $apart  rows in which what was moved is said as left out and too many
-     * @param list<array{string, string}> $joined rows of which strokes that are left out in the first were played in the second
+     * @param list<LeftPair>    $pairs  row by row
+     * @param list<string>      $apart  rows in which what was moved is said as left out and too many
+     * @param list<OnOtherDrum> $joined
      *
      * @return list<non-empty-list<LeftPair>>
      */
@@ -84,8 +87,8 @@ final readonly class Differences
                 $rows[$row] = self::apart($groups, array_diff_key($groups, [$none => 0, $many => 0]), $tolerance->grace);
             }
         }
-        foreach ($joined as [$asked, $played]) {
-            $rows = self::acrossDrums($rows, $asked, rtrim($played, Remainder::ASIDE), $tolerance);
+        foreach ($joined as $one) {
+            $rows = self::acrossDrums($rows, $one->asked, rtrim($one->played, Remainder::ASIDE), $tolerance);
         }
         // What is too many is told by the row in which it stands, which may be another than where it belongs.
         $said = [];
@@ -158,12 +161,12 @@ final readonly class Differences
         return array_map(array_values(...), array_filter([Status::Missing->value => $none, Status::Extra->value => $many]) + $groups);
     }
 
-    /** @param array<string, int> $kinds of one row */
+    /** @param array<string, int> $kinds of one row: left out and too many are two sentences, whatever moved */
     public static function isShorterApart(array $kinds): bool
     {
         $moved = array_diff_key($kinds, [Status::Missing->value => 0, Status::Extra->value => 0]);
 
-        return [] !== $moved && \count($kinds) > 2;
+        return [] !== $moved && \count($kinds) > self::APART;
     }
 
     /**

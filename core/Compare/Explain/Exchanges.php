@@ -17,6 +17,10 @@ final class Exchanges
     private const SIXTEENTH = 240;
     /** And to be said to be the whole part, where the two do not exchange what they have. */
     private const WHOLE = 2 / 3;
+    /** How many strokes more or fewer there may be, as a share of those asked: a few mistakes beside the exchange. */
+    private const MORE_OR_FEWER = 0.4;
+    /** Strokes of either that make a run. */
+    private const LEAST_OF_A_RUN = 3;
     /** The most of what was played in a row that may stand right there, if it is to be the part of another row. */
     private const MOST_RIGHT = 1 / 3;
 
@@ -126,10 +130,10 @@ final class Exchanges
     private function areLike(array $asked, array $played): bool
     {
         [$there, $here] = [\count($asked), \count($played)];
-        if (min($there, $here) > 2 && Subdivided::isOther($asked, $played)) {
+        if (min($there, $here) >= self::LEAST_OF_A_RUN && Subdivided::isOther($asked, $played)) {
             return true;
         }
-        if (min($there, $here) < 1 || abs($there - $here) > max(1, 0.4 * $there)) {
+        if (min($there, $here) < 1 || abs($there - $here) > max(1, self::MORE_OR_FEWER * $there)) {
             return false;
         }
         if (min($there, $here) < RowSearch::LEAST_STROKES) {

@@ -22,7 +22,7 @@ final class Explained
     private array $dissolved = [];
     /** @var list<string> rows in which what was moved is said as left out and too many */
     private array $apart = [];
-    /** @var list<array{string, string}> rows of which strokes that are left out in the first were played in the second */
+    /** @var list<OnOtherDrum> */
     private array $joined = [];
 
     /**
@@ -174,7 +174,7 @@ final class Explained
     /**
      * @param array<string, RowAccount> $instead of what else would be said of a row
      *
-     * @return array{count: int, singles: int, dissolved: list<string>, joined: list<array{string, string}>}
+     * @return array{count: int, singles: int, dissolved: list<string>, joined: list<OnOtherDrum>}
      */
     private function across(array $instead): array
     {
@@ -190,14 +190,14 @@ final class Explained
         $grace = $this->left->tolerance->grace;
         $dissolved = $joined = [];
         while (null !== $best = $this->nextAcross($accounts, $missing, $extra)) {
-            [$a, $b, $pairs, $change] = $best;
-            $count += $change;
-            $singles -= $pairs;
-            $joined[] = [$a, $b];
+            [$a, $b] = [$best->asked, $best->played];
+            $count += $best->change;
+            $singles -= $best->strokes;
+            $joined[] = $best;
             foreach ([$a, $b] as $row) {
                 if ($accounts[$row]->isOneSided()) {
                     $dissolved[] = $row;
-                    $singles += $pairs;
+                    $singles += $best->strokes;
                 }
             }
             [$missing[$a], $extra[$b]] = [
@@ -214,10 +214,9 @@ final class Explained
      * @param array<string, list<int>>  $missing  ticks by row
      * @param array<string, list<int>>  $extra
      *
-     * @return array{string, string, int, int}|null the row that is asked and the one that was played, how many strokes they share, and by
-     *                                              how many statements the list changes: the two that shorten it most
+     * @return OnOtherDrum|null of the two rows that shorten the list most
      */
-    private function nextAcross(array $accounts, array $missing, array $extra): ?array
+    private function nextAcross(array $accounts, array $missing, array $extra): ?OnOtherDrum
     {
         $best = null;
         foreach ($missing as $a => $asked) {
@@ -231,8 +230,8 @@ final class Explained
                 $change = ($stands ? 0 : 1)
                     - ($allAsked ? self::kinds($accounts[$a], Status::Missing, \count($accounts[$a]->missing)) : 0)
                     - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, \count($accounts[$b]->extra)) : 0);
-                if (0 !== $pairs && !$sweeps && $change <= 0 && (null === $best || $change < $best[3])) {
-                    $best = [$a, $b, $pairs, $change];
+                if (0 !== $pairs && !$sweeps && $change <= 0 && (null === $best || $change < $best->change)) {
+                    $best = new OnOtherDrum($a, $b, $pairs, $change);
                 }
             }
         }
@@ -272,7 +271,7 @@ final class Explained
         return $this->apart;
     }
 
-    /** @return list<array{string, string}> rows of which strokes that are left out in the first were played in the second */
+    /** @return list<OnOtherDrum> */
     public function joined(): array
     {
         $this->score();

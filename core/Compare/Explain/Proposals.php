@@ -18,6 +18,11 @@ final readonly class Proposals
     private const MOST_DISTANCES = 3;
     /** Of so few bars any two are tried, since other causes may hide that they are exchanged. */
     private const FEW_BARS = 4;
+    /** The share of a row that fits at a distance, for that to count by itself, and how much it then counts. */
+    private const MOST_FITS = 0.8;
+    private const WEIGHT = 2;
+    /** Bars are the same when no more than one of so many strokes differs. */
+    private const ALIKE = 4;
     /** And of those at which most of a row fits. */
     private const MOST_OF_A_ROW = 2;
     /** How many bars are tried as the one that is repeated. */
@@ -47,12 +52,12 @@ final readonly class Proposals
                 $round[$by] = ($round[$by] ?? 0) + $share($count);
             }
             // Rows that stand on other instruments vote for anything: where most of one row fits counts by itself.
-            $most = 0.8 * max(\count($asked), \count($played));
+            $most = self::MOST_FITS * max(\count($asked), \count($played));
             foreach (Grid::commonest($straight, 1) as $by) {
-                $ofRows[$by] = ($ofRows[$by] ?? 0) + ($straight[$by] >= $most ? 2 : 0);
+                $ofRows[$by] = ($ofRows[$by] ?? 0) + ($straight[$by] >= $most ? self::WEIGHT : 0);
             }
             foreach (Grid::commonest($loop, 1) as $by) {
-                $ofRowsRound[$by] = ($ofRowsRound[$by] ?? 0) + ($loop[$by] >= $most ? 2 : 0);
+                $ofRowsRound[$by] = ($ofRowsRound[$by] ?? 0) + ($loop[$by] >= $most ? self::WEIGHT : 0);
             }
         }
         $shifted = [...Grid::commonest($votes, self::MOST_DISTANCES), ...Grid::commonest($ofRows, self::MOST_OF_A_ROW)];
@@ -206,7 +211,7 @@ final readonly class Proposals
             for ($other = 1; $other <= $both; ++$other) {
                 if (
                     $other === $bar || 0 === $bars->betweenAsked($bar, $other)
-                    || 4 * $bars->betweenPlayed($like ?? $other, $other) > $bars->size($other)
+                    || self::ALIKE * $bars->betweenPlayed($like ?? $other, $other) > $bars->size($other)
                 ) {
                     continue;
                 }

@@ -24,6 +24,10 @@ final class RowSearch
     private const MOST_DISTANCES = 5;
     /** And in bars that are not as asked. */
     private const MOST_OF_BARS = 2;
+    /** Causes of one row that are put together, in different bars. */
+    private const MOST_CAUSES = 2;
+    /** Strokes that are asked of a row which is said to run in another subdivision. */
+    private const LEAST_OF_A_RUN = 4;
     /** And how many causes of one row, those first that match most. */
     private const MOST_TRIED = 6;
 
@@ -34,7 +38,7 @@ final class RowSearch
     {
         [$asked, $played] = [$of->asked[$row] ?? [], $of->played[$row] ?? []];
 
-        return $this->known[$of->rowKey($row)] ??= $this->best($of, $row, $asked, $played, 2);
+        return $this->known[$of->rowKey($row)] ??= $this->best($of, $row, $asked, $played, self::MOST_CAUSES);
     }
 
     /** What is said of a row stroke by stroke. */
@@ -136,7 +140,7 @@ final class RowSearch
         $grace = $of->tolerance->grace;
         $now = Fit::misfit(Fit::ticks($asked), Fit::ticks($played), $grace);
         [$found, $causes] = $moves ? $this->moves($of, $row, $asked, $played, $now) : [[], []];
-        if (\count($asked) > 3 && Subdivided::isOther($asked, $played)) {
+        if (\count($asked) >= self::LEAST_OF_A_RUN && Subdivided::isOther($asked, $played)) {
             $causes[] = new Subdivided($row, $asked[0]->instrument, (int) Subdivided::step($asked), (int) Subdivided::step($played));
         }
         foreach ($causes as $cause) {
