@@ -182,10 +182,14 @@ final readonly class Words
         $name = \count($names) > self::MOST_NAMES ? 'All over' : ucfirst(Wording::join($names));
         $instead = $one->values['instead'] ?? [];
         if (\is_array($instead) && [] !== $instead && [] !== $one->at) {
+            [$there, $here] = [$this->wording->places($one->at), $this->wording->places($instead)];
+            // Many places are only told by their bars, which says nothing here.
+            $isVague = static fn (string $places): bool => str_starts_with($places, 'in ');
+
             return Wording::shortEnough(
-                "$name: accents belong {$this->wording->places($one->at)}, not {$this->wording->places($instead)}.",
-                "$name: accents belong {$this->wording->places($one->at)}; play the other hits softer.",
-                "$name: accents are on the wrong hits {$this->wording->inBars($one->bars)}.",
+                ...($isVague($there) || $isVague($here) ? [] : ["$name: accents belong $there, not $here."]),
+                ...($isVague($there) ? [] : ["$name: accents belong $there; play the other hits softer."]),
+                ...["$name: accents are on the wrong hits {$this->wording->inBars($one->bars)}."],
             );
         }
         $text = match (true) {

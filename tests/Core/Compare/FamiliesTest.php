@@ -79,6 +79,9 @@ final class FamiliesTest extends TestCase
         yield 'accents on other hits' => [$grid('closed-hat X.x.|x.x.|X.x.|x.x.'), $grid('closed-hat x.x.|X.x.|x.x.|x.X.'), [
             'Closed hi-hat: accents belong on beat 1 and beat 3, not on beat 2 and beat 4 &.',
         ]];
+        yield 'accents and ghosts the wrong way round' => [$grid('closed-hat ggXg|ggXg|gggg|gggX'), $grid('closed-hat XXgX|XXgX|XXXX|XXXg'), [
+            'Closed hi-hat: accents belong on beat 1 &, beat 2 & and beat 4 a; play the other hits softer.',
+        ]];
         $bars = 'x...|.x..|x...|....|x.x.|....|x...|..x.|x...|....|x..x|....|xx..|....|x...|....';
         $first = substr($bars, 0, 19);
         yield 'one bar of four, its rows exchanged' => [
