@@ -9,6 +9,8 @@ use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\KitName;
 use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Shelf\Grooves;
+use Pulsanda\Core\Shelf\Lesson;
 use Pulsanda\Core\Sound\Kit\ReferenceGroove;
 use Pulsanda\Core\Sound\Loudness;
 use Pulsanda\Core\Sound\Mix\Excerpt;
@@ -19,6 +21,11 @@ use Pulsanda\Core\Sound\Wav;
 /** The kits as they were built for this run. */
 final class BuiltKitsTest extends TestCase
 {
+    /** Of full scale: below, the top of a slow wave stands still for some samples, too. */
+    private const LOUD = 0.05;
+    /** Seconds that anything rings at most. */
+    private const RING = 4;
+
     public function testEveryKitHasEveryInstrumentFromItsFirstSampleOn(): void
     {
         foreach ($this->built() as $name) {
@@ -54,6 +61,35 @@ final class BuiltKitsTest extends TestCase
         foreach ($this->built() as $name) {
             $loud = Loudness::of(Mixdown::of($groove, Excerpt::whole($groove), self::kits()->of($name)));
             self::assertEqualsWithDelta(ReferenceGroove::LOUDNESS, $loud, 0.5, $name);
+        }
+    }
+
+    /** Each groove of the Shelf with one of the kits: the file of the loop is the middle of many passes, to the sample. */
+    public function testALoopGoesRoundWithoutASeam(): void
+    {
+        $names = $this->built();
+        $grooves = array_merge(...array_map(static fn (Lesson $lesson): array => $lesson->grooves, Grooves::lessons()));
+        foreach ($grooves as $i => $groove) {
+            [$pattern, $kit] = [$groove->pattern, $names[$i % \count($names)]];
+            $sound = static fn (Excerpt $excerpt): string => implode('', iterator_to_array(
+                Mixdown::of($pattern, $excerpt, self::kits()->of($kit)),
+                false,
+            ));
+            $loop = $sound(Excerpt::whole($pattern)->asLoop());
+            $length = \strlen($loop);
+            // What is struck in one pass rings into so many others.
+            $before = (int) ceil(self::RING * Wav::RATE * 4 / $length);
+            $passes = $sound(Excerpt::whole($pattern, $before + 2));
+            self::assertTrue(substr($passes, $before * $length, $length) === $loop, "$groove->key with $kit");
+            self::assertSame(substr($passes, $before * $length - 4, 4), substr($loop, -4), "$groove->key with $kit jumps at its seam");
+            $left = Wav::values((string) preg_replace('/(..)../s', '$1', $loop));
+            [$last, $same, $longest] = [0.0, 0, 0];
+            foreach ($left as $value) {
+                $same = $value === $last && abs($value) > self::LOUD ? $same + 1 : 0;
+                $longest = max($longest, $same);
+                $last = $value;
+            }
+            self::assertLessThan(20, $longest, "$groove->key with $kit stands still");
         }
     }
 

@@ -84,12 +84,15 @@ export function TakeSound({ ask, sections = [], title }: Props) {
         </span>
         <label className="flex items-center gap-1.5" title="What rings on at its end is heard at its beginning">
           <input type="checkbox" checked={order.loop} onChange={(event) => change({ loop: event.target.checked })} />
-          goes round without a seam
+          seamless loop
         </label>
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={order.rows} onChange={(event) => change({ rows: event.target.checked })} />a file for each row
         </label>
       </div>
+      {order.loop && order.format === 'mp3' && (
+        <p className="mt-1 text-sm text-faint">Some players pause between turns of an MP3. WAV and FLAC always go round.</p>
+      )}
       <div className="mt-2 flex flex-wrap items-center gap-2 text-sm" role="status">
         <button type="button" className="button" disabled={busy || going} onClick={() => void run(async () => setMade(await ask(order)))}>
           {busy || going ? 'Mixing …' : 'Make the sound'}

@@ -27,19 +27,21 @@ final readonly class Score
     public static function of(Pattern $pattern, Excerpt $excerpt): self
     {
         $frame = static fn (int $ticks): int => (int) round($pattern->tempo->seconds($ticks) / $excerpt->speed * Wav::RATE);
-        $frames = $frame($excerpt->ticks * $excerpt->passes);
-        $turns = $excerpt->loop ? range(-(int) ceil(self::RING * Wav::RATE / $frames), 1) : [0];
+        // Every pass is as long as every other, to the frame.
+        $pass = $frame($excerpt->ticks);
+        $frames = $pass * $excerpt->passes;
+        $rounds = $excerpt->loop ? range(-(int) ceil(self::RING * Wav::RATE / $frames), 1) : [0];
         $events = [];
-        for ($pass = 1; $pass <= $excerpt->passes; ++$pass) {
-            foreach (Soundings::of($pattern, $pass) as $sounding) {
+        for ($turn = 1; $turn <= $excerpt->passes; ++$turn) {
+            foreach (Soundings::of($pattern, $turn) as $sounding) {
                 // What a roll carries over the end of the pass still sounds.
                 $out = $sounding->written < $excerpt->from || $sounding->written >= $excerpt->from + $excerpt->ticks;
                 if ($out && $excerpt->ticks !== $pattern->ticks()) {
                     continue;
                 }
-                $start = $frame(($pass - 1) * $excerpt->ticks + $sounding->played - $excerpt->from);
-                foreach ($turns as $turn) {
-                    $events[] = new Event($sounding, $start + $turn * $frames);
+                $start = ($turn - 1) * $pass + $frame($sounding->played - $excerpt->from);
+                foreach ($rounds as $round) {
+                    $events[] = new Event($sounding, $start + $round * $frames);
                 }
             }
         }

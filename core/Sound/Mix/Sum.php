@@ -56,7 +56,9 @@ final readonly class Sum
     /** @return list<int> the first values of a sum, one a sample */
     public static function values(\GMP $sum, int $samples): array
     {
-        $bytes = gmp_export($sum + self::LIFT * self::ones($samples), 8, self::FLAGS);
+        $lifted = $sum + self::LIFT * self::ones($samples);
+        // What comes after the first samples may make the whole negative, and is not exported.
+        $bytes = gmp_export(gmp_sign($lifted) < 0 ? gmp_mod($lifted, gmp_init(1) << 64 * $samples) : $lifted, 8, self::FLAGS);
         /** @var list<int> $numbers */
         $numbers = array_values(unpack('P*', str_pad(substr($bytes, 0, 8 * $samples), 8 * $samples, "\0")) ?: []);
         foreach ($numbers as $i => $number) {
