@@ -186,6 +186,7 @@ final class Statements
         ));
         $heard = [
             ...DynamicsStatements::of($matched, $policy->tolerance, $this->bar),
+            ...OrnamentStatements::of($matched, $policy->sticking, $policy->tolerance, $this->bar),
             ...Timing::statements($matched, $policy->tolerance),
         ];
         $heard = [...$heard, ...self::balance($balance($matched), [...$statements, ...$heard])];

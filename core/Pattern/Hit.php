@@ -22,6 +22,8 @@ final readonly class Hit
         public bool $silent,
         public float $pan,
         public float $tune,
+        public ?Ornament $ornament,
+        public ?Hand $hand,
     ) {
     }
 
@@ -46,6 +48,8 @@ final readonly class Hit
         bool $silent = false,
         float $pan = 0,
         float $tune = 0,
+        ?Ornament $ornament = null,
+        ?Hand $hand = null,
     ): self {
         Range::check('at', $at, 0, \PHP_INT_MAX);
         Range::check('velocity', $velocity, 1, 127);
@@ -55,7 +59,7 @@ final readonly class Hit
         Range::check('pan', $pan, -1, 1);
         Range::check('tune', $tune, -12, 12);
 
-        return new self($at, $velocity, $push, $roll, $odds, $silent, $pan, $tune);
+        return new self($at, $velocity, $push, $roll, $odds, $silent, $pan, $tune, $ornament, $hand);
     }
 
     /**
@@ -65,6 +69,17 @@ final readonly class Hit
      */
     public function moved(int $at, int $push): self
     {
-        return self::of($at, $this->velocity, $push, $this->roll, $this->odds, $this->silent, $this->pan, $this->tune);
+        return self::of(
+            $at,
+            $this->velocity,
+            $push,
+            $this->roll,
+            $this->odds,
+            $this->silent,
+            $this->pan,
+            $this->tune,
+            $this->ornament,
+            $this->hand,
+        );
     }
 }

@@ -160,7 +160,7 @@ final readonly class PatternReader
 
     private static function hit(mixed $data, string $path): Hit
     {
-        $fields = Fields::of($data, $path, ['at', 'velocity', 'push', 'roll', 'odds', 'silent', 'pan', 'tune']);
+        $fields = Fields::of($data, $path, ['at', 'velocity', 'push', 'roll', 'odds', 'silent', 'pan', 'tune', 'ornament', 'hand']);
 
         return $fields->build(static fn (): Hit => Hit::of(
             $fields->int('at'),
@@ -171,6 +171,14 @@ final readonly class PatternReader
             $fields->bool('silent', false),
             $fields->number('pan', 0),
             $fields->number('tune', 0),
+            $fields->isNull('ornament') ? null : Ornament::tryFrom($fields->string('ornament')) ?? throw InvalidInput::at(
+                $fields->at('ornament'),
+                'this must be "flam", "drag" or null.',
+            ),
+            $fields->isNull('hand') ? null : Hand::tryFrom($fields->string('hand')) ?? throw InvalidInput::at(
+                $fields->at('hand'),
+                'this must be "R", "L" or null.',
+            ),
         ));
     }
 

@@ -99,8 +99,20 @@ final readonly class PatternWriter
                 'silent' => $hit->silent,
                 'pan' => $hit->pan,
                 'tune' => $hit->tune,
+                'ornament' => $hit->ornament?->value,
+                'hand' => $hit->hand?->value,
             ],
-            ['velocity' => 90, 'push' => 0, 'roll' => 1, 'odds' => 100, 'silent' => false, 'pan' => 0.0, 'tune' => 0.0],
+            [
+                'velocity' => 90,
+                'push' => 0,
+                'roll' => 1,
+                'odds' => 100,
+                'silent' => false,
+                'pan' => 0.0,
+                'tune' => 0.0,
+                'ornament' => null,
+                'hand' => null,
+            ],
         );
     }
 

@@ -11,11 +11,12 @@ final readonly class Stroke
     public int $tick;
 
     /**
-     * @param int    $written  tick without push, from the start of the pass
-     * @param int    $push     ticks
-     * @param int    $velocity 1–127
-     * @param bool   $optional whether it sounds only in some passes
-     * @param string $section  the name of its section
+     * @param int           $written  tick without push, from the start of the pass
+     * @param int           $push     ticks
+     * @param int           $velocity 1–127
+     * @param bool          $optional whether it sounds only in some passes
+     * @param string        $section  the name of its section
+     * @param Ornament|null $ornament grace strokes that come before it
      */
     public function __construct(
         public Instrument $instrument,
@@ -24,6 +25,8 @@ final readonly class Stroke
         public int $velocity,
         public bool $optional,
         public string $section,
+        public ?Ornament $ornament = null,
+        public ?Hand $hand = null,
     ) {
         $this->tick = $written + $push;
     }
@@ -31,7 +34,16 @@ final readonly class Stroke
     /** The same stroke so many ticks later, in a repetition. */
     public function later(int $ticks): self
     {
-        return new self($this->instrument, $this->written + $ticks, $this->push, $this->velocity, $this->optional, $this->section);
+        return new self(
+            $this->instrument,
+            $this->written + $ticks,
+            $this->push,
+            $this->velocity,
+            $this->optional,
+            $this->section,
+            $this->ornament,
+            $this->hand,
+        );
     }
 
     /** @return int -1, 0 or 1: earlier first, and on one tick by the catalogue's order */

@@ -89,6 +89,9 @@ final readonly class Strokes
                                 $hit->velocity,
                                 null === $pass && $hit->odds < 100,
                                 $section->name,
+                                // Of a roll, the first stroke has them.
+                                0 === $i ? $hit->ornament : null,
+                                0 === $i ? $hit->hand : null,
                             );
                             $same = $strokes[$stroke->tick][$order] ?? null;
                             $strokes[$stroke->tick][$order] = null === $same ? $stroke : self::merge($same, $stroke);
@@ -132,6 +135,8 @@ final readonly class Strokes
             $louder->velocity,
             $a->optional && $b->optional,
             $louder->section,
+            $louder->ornament,
+            $louder->hand,
         );
     }
 }

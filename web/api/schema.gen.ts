@@ -6259,6 +6259,16 @@ export interface components {
             pan?: number;
             /** @default 0 */
             tune?: number;
+            /**
+             * @description Grace strokes before it
+             * @enum {string|null}
+             */
+            ornament?: "flam" | "drag" | null;
+            /**
+             * @description Sticking
+             * @enum {string|null}
+             */
+            hand?: "R" | "L" | null;
         };
         Row: {
             instrument: string;
@@ -6414,6 +6424,8 @@ export interface components {
             } | null;
             /** @enum {string} */
             guessing?: "nothing" | "counted";
+            /** @enum {string} */
+            sticking?: "ignored" | "compared";
         };
         WholePolicy: components["schemas"]["Policy"] & {
             grace: number;

@@ -46,6 +46,7 @@ function anyPattern(roll: (most: number) => number): Pattern {
         silent: roll(8) === 0,
         pan: roll(3) ? 0 : roll(20) / 10 - 1,
         tune: roll(3) ? 0 : roll(24) - 12,
+        ornament: roll(4) ? null : roll(1) ? 'flam' : 'drag',
       });
     }
     const sound = roll(4) ? null : 'frog';

@@ -1,4 +1,4 @@
-import type { Music, Pattern } from '../api/types';
+import type { Hit, Music, Pattern } from '../api/types';
 import { formOf } from './form';
 import { sounds } from './odds';
 import { bounded, velocityOf } from './pattern';
@@ -59,6 +59,8 @@ export function passTicks(pattern: Pattern, music: Music): number {
  * instrument on one tick that are set alike are one, the louder. Muted rows are left out; pass counts from 1.
  */
 export function soundings(pattern: Pattern, music: Music, pass: number): Sounding[] {
+  // In a millisecond, at the pattern's own tempo.
+  const ticks = 0.001 / tickSeconds(pattern);
   const found = new Map<string, Sounding>();
   let start = 0;
   formOf(pattern).forEach((section, s) => {
@@ -82,22 +84,25 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
           if (!sounds(hit.odds ?? 100, pattern.seed ?? 1, pass, s, r, at)) continue;
           for (let i = 0; i < roll; i++) {
             const written = start + at + Math.floor((2 * i * step + roll) / (2 * roll));
-            const key = `${row.instrument} ${written + push} ${level} ${pan} ${tune} ${room} ${sound ?? ''}`;
-            if ((found.get(key)?.velocity ?? 0) >= velocity) continue;
             const turn = ones(Math.floor(written / step)) + i;
-            found.set(key, {
-              instrument: row.instrument,
-              played: played(music, written) + push,
-              written,
-              velocity,
-              level,
-              pan,
-              tune,
-              room,
-              turn,
-              line,
-              sound,
-            });
+            for (const before of [...(i === 0 ? gracesOf(hit) : []), 0]) {
+              const hard = before > 0 ? Math.max(1, Math.round(SOFTER * velocity)) : velocity;
+              const key = `${row.instrument} ${written + push} ${before} ${level} ${pan} ${tune} ${room} ${sound ?? ''}`;
+              if ((found.get(key)?.velocity ?? 0) >= hard) continue;
+              found.set(key, {
+                instrument: row.instrument,
+                played: played(music, written) + push - Math.floor(before * ticks + 0.5),
+                written,
+                velocity: hard,
+                level,
+                pan,
+                tune,
+                room,
+                turn,
+                line,
+                sound,
+              });
+            }
           }
         }
       }
@@ -106,6 +111,10 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
   });
   return [...found.values()].sort((a, b) => a.played - b.played);
 }
+
+/** Milliseconds by which the grace strokes of a flam or a drag come before their hit, and how hard they are, as the core has them. */
+const gracesOf = (hit: Hit): number[] => (hit.ornament === 'flam' ? [30] : hit.ornament === 'drag' ? [60, 30] : []);
+const SOFTER = 0.55;
 
 /** How many ones a number has in the binary system: whether they are odd changes without a pattern that is heard. */
 const ones = (number: number): number => number.toString(2).replaceAll('0', '').length;

@@ -88,6 +88,14 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
         />
         count also what clicking at random would have got right
       </label>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={part.policy.sticking === 'compared'}
+          onChange={(event) => change({ sticking: event.target.checked ? 'compared' : 'ignored' })}
+        />
+        compare sticking, right and left hand
+      </label>
       <TempoThatCounts
         policy={part.policy}
         change={change}

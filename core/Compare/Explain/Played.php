@@ -41,6 +41,15 @@ final readonly class Played
             return $one;
         }
 
-        return new Stroke($this->instrument, $this->written, $one->push, $one->velocity, $one->optional, $one->section);
+        return new Stroke(
+            $this->instrument,
+            $this->written,
+            $one->push,
+            $one->velocity,
+            $one->optional,
+            $one->section,
+            $one->ornament,
+            $one->hand,
+        );
     }
 }

@@ -119,17 +119,19 @@ final readonly class Aspects
     }
 
     /**
-     * How loud and soft the strokes of each row are, and how the rows stand to each other where two are the other way round.
+     * How loud and soft the strokes of each row are, how the rows stand to each other where two are the other way round, and ornaments.
      *
      * @param list<Pair> $pairs
      *
-     * @return float|null null when neither is assessed
+     * @return float|null the mean of those that are assessed, null when none is
      */
     private static function dynamics(Pattern $target, Pattern $submission, array $pairs, Policy $policy): ?float
     {
         $strokes = Dynamics::of($pairs, $policy->tolerance)?->aspect();
         $rows = Balance::of($target, $submission, $pairs, $policy->tolerance)?->aspect();
+        $ornaments = Ornaments::of($pairs, $policy->sticking)?->aspect();
+        $assessed = array_filter([$strokes, $rows, $ornaments], \is_float(...));
 
-        return null === $strokes || null === $rows ? $strokes ?? $rows : ($strokes + $rows) / 2;
+        return [] === $assessed ? null : array_sum($assessed) / \count($assessed);
     }
 }

@@ -37,6 +37,7 @@ final readonly class Policy
         public float $step,
         public ?array $tempo,
         public bool $guessing,
+        public bool $sticking,
     ) {
     }
 
@@ -47,6 +48,7 @@ final readonly class Policy
      * @param float                               $points   the highest mark, above 0 to 1000
      * @param float                               $step     the mark is rounded to it
      * @param array{low: float, high: float}|null $tempo    allowed quarter notes per minute; null for the target's own tempo
+     * @param bool                                $sticking whether the hands are compared that the target asks for
      * @param bool                                $guessing whether what clicking at random would have matched too is counted
      *
      * @throws InvalidInput
@@ -60,6 +62,7 @@ final readonly class Policy
         float $step = 0.5,
         ?array $tempo = null,
         bool $guessing = false,
+        bool $sticking = false,
     ): self {
         Range::check('points', $points, ...self::LIMITS['points']);
         Range::check('step', $step, self::LIMITS['step'][0], $points);
@@ -79,21 +82,31 @@ final readonly class Policy
             Range::check('tempo.high', $tempo['high'], $tempo['low'], $highest);
         }
 
-        return new self($tolerance ?? Tolerance::of(), $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $guessing);
+        return new self($tolerance ?? Tolerance::of(), $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $guessing, $sticking);
     }
 
     /** @param array{low: float, high: float}|null $tempo of the task; it counts where this policy names no tempo of its own */
     public function within(?array $tempo): self
     {
         return null === $tempo || null !== $this->tempo ? $this
-            : new self($this->tolerance, $this->tile, $this->credit, $this->weights, $this->points, $this->step, $tempo, $this->guessing);
+            : new self(
+                $this->tolerance,
+                $this->tile,
+                $this->credit,
+                $this->weights,
+                $this->points,
+                $this->step,
+                $tempo,
+                $this->guessing,
+                $this->sticking,
+            );
     }
 
     /** @return string the same for policies that pair and state alike, whatever strokes then count */
     public function searchKey(): string
     {
         return json_encode(
-            [$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo, $this->guessing],
+            [$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo, $this->guessing, $this->sticking],
             \JSON_THROW_ON_ERROR,
         );
     }

@@ -23,7 +23,7 @@ final readonly class PolicyFile
     /** @throws InvalidInput naming the place */
     public static function fromData(mixed $data): Policy
     {
-        $fields = Fields::of($data, '', ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo', 'guessing']);
+        $fields = Fields::of($data, '', ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo', 'guessing', 'sticking']);
         $repeat = $fields->string('repeat', 'exact');
         if (!\in_array($repeat, ['exact', 'tile'], true)) {
             throw InvalidInput::at('repeat', 'this must be "exact" or "tile".');
@@ -31,6 +31,10 @@ final readonly class PolicyFile
         $guessing = $fields->string('guessing', 'nothing');
         if (!\in_array($guessing, ['nothing', 'counted'], true)) {
             throw InvalidInput::at('guessing', 'this must be "nothing" or "counted".');
+        }
+        $sticking = $fields->string('sticking', 'ignored');
+        if (!\in_array($sticking, ['ignored', 'compared'], true)) {
+            throw InvalidInput::at('sticking', 'this must be "ignored" or "compared".');
         }
         $tempo = null;
         if (!$fields->isNull('tempo')) {
@@ -47,6 +51,7 @@ final readonly class PolicyFile
             $fields->number('step', 0.5),
             $tempo,
             'counted' === $guessing,
+            'compared' === $sticking,
         ));
     }
 
@@ -67,6 +72,7 @@ final readonly class PolicyFile
             'step' => $policy->step,
             'tempo' => $policy->tempo,
             'guessing' => $policy->guessing ? 'counted' : 'nothing',
+            'sticking' => $policy->sticking ? 'compared' : 'ignored',
         ];
     }
 

@@ -38,4 +38,6 @@ enum StatementKind: string
     case Flat = 'flat';
     case Uneven = 'uneven';
     case Balance = 'balance';
+    case Ornament = 'ornament';
+    case Sticking = 'sticking';
 }

@@ -55,6 +55,7 @@ final readonly class Words
                 $one->values,
             ),
             StatementKind::Accents, StatementKind::Flat, StatementKind::Uneven, StatementKind::Balance => $this->dynamics($one),
+            StatementKind::Ornament, StatementKind::Sticking => $this->ornament($one),
             StatementKind::Ahead, StatementKind::Behind => $this->feel($one),
             default => $this->cause($one),
         };
@@ -209,6 +210,23 @@ final readonly class Words
             \sprintf($text, [] === $one->at ? '' : $this->wording->places($one->at)),
             \sprintf($text, $this->wording->inBars($one->bars)),
         );
+    }
+
+    private function ornament(Statement $one): string
+    {
+        [$name, $where] = [$one->instruments[0]->label(), [] === $one->at ? '' : $this->wording->places($one->at)];
+        [$asked, $has] = [self::one($one->values, 'asked'), self::one($one->values, 'has')];
+        $hand = match (self::one($one->values, 'hand')) {
+            'R' => 'right', 'L' => 'left', default => '',
+        };
+        $say = static fn (string $where): string => match (true) {
+            '' !== $hand => "$name: play with the $hand hand $where.",
+            '' === $has => "$name: a $asked is missing $where; add it.",
+            '' === $asked => "$name: a $has is extra $where; play a single stroke.",
+            default => "$name: play a $asked $where, not a $has.",
+        };
+
+        return Wording::shortEnough($say($where), $say($this->wording->inBars($one->bars)));
     }
 
     private function feel(Statement $one): string

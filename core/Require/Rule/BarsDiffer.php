@@ -65,6 +65,8 @@ final readonly class BarsDiffer implements Requirement
                 $one->velocity,
                 false,
                 $one->section,
+                $one->ornament,
+                $one->hand,
             ),
             $submission->inBar($b),
         );

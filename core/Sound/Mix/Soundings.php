@@ -7,6 +7,7 @@ namespace Pulsanda\Core\Sound\Mix;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Odds;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Strokes;
@@ -27,6 +28,8 @@ final readonly class Soundings
     public static function of(Pattern $pattern, int $pass): array
     {
         $groove = $pattern->grooveMap();
+        // In a millisecond, at the pattern's own tempo: played slower, grace strokes are slower, too.
+        $ticks = 0.001 / $pattern->tempo->seconds(1);
         $found = [];
         $start = $count = 0;
         foreach ($pattern->form() as $s => $section) {
@@ -46,13 +49,18 @@ final readonly class Soundings
                         }
                         for ($i = 0; $i < $hit->roll; ++$i) {
                             $written = $start + $at + intdiv(2 * $i * $step + $hit->roll, 2 * $hit->roll);
-                            $sounding = self::sounding($row, $hit, $written, $groove->played($written) + $hit->push, $i, $line);
-                            $key = self::key($sounding, $written + $hit->push);
-                            if (!isset($found[$key]) && ++$count > Strokes::MOST) {
-                                throw InvalidInput::at('', 'One pass has too many strokes to be played; shorten its order.');
-                            }
-                            if (!isset($found[$key]) || $found[$key]->velocity < $sounding->velocity) {
-                                $found[$key] = $sounding;
+                            $played = $groove->played($written) + $hit->push;
+                            foreach ([...(0 === $i ? $hit->ornament?->before() ?? [] : []), 0] as $before) {
+                                $velocity = $before > 0 ? Ornament::velocity($hit->velocity) : $hit->velocity;
+                                $tick = $played - (int) floor($before * $ticks + 0.5);
+                                $sounding = self::sounding($row, $hit, $velocity, $written, $tick, $i, $line);
+                                $key = self::key($sounding, $written + $hit->push, $before);
+                                if (!isset($found[$key]) && ++$count > Strokes::MOST) {
+                                    throw InvalidInput::at('', 'One pass has too many strokes to be played; shorten its order.');
+                                }
+                                if (!isset($found[$key]) || $found[$key]->velocity < $sounding->velocity) {
+                                    $found[$key] = $sounding;
+                                }
                             }
                         }
                     }
@@ -67,13 +75,13 @@ final readonly class Soundings
         return $sorted;
     }
 
-    private static function sounding(Row $row, Hit $hit, int $written, int $played, int $stroke, int $line): Sounding
+    private static function sounding(Row $row, Hit $hit, int $velocity, int $written, int $played, int $stroke, int $line): Sounding
     {
         return new Sounding(
             $row->instrument,
             $written,
             $played,
-            $hit->velocity,
+            $velocity,
             $row->level,
             max(-1, min(1, $row->pan + $hit->pan)),
             max(-12, min(12, $row->tune + $hit->tune)),
@@ -87,8 +95,8 @@ final readonly class Soundings
     }
 
     /** Two strokes of one instrument on one tick that are set alike are one, the louder. Only what stands last may hold a space. */
-    private static function key(Sounding $sounding, int $tick): string
+    private static function key(Sounding $sounding, int $tick, int $before): string
     {
-        return "{$sounding->instrument->value} $tick $sounding->level $sounding->pan $sounding->tune $sounding->room $sounding->sound";
+        return "{$sounding->instrument->value} $tick $before $sounding->level $sounding->pan $sounding->tune $sounding->room $sounding->sound";
     }
 }
