@@ -34,7 +34,8 @@ final readonly class OrnamentStatements
         }
         foreach ($compared->hands ?? [] as $i => $isRight) {
             if (!$isRight) {
-                $values[$key = self::key($pairs[$i], StatementKind::Sticking, $tolerance)] = ['hand' => $pairs[$i]->target?->hand->value ?? ''];
+                $key = self::key($pairs[$i], StatementKind::Sticking, $tolerance);
+                $values[$key] = ['hand' => $pairs[$i]->target?->hand->value ?? ''];
                 $groups[$key][] = $i;
             }
         }

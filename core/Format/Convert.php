@@ -10,6 +10,7 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
 
@@ -23,11 +24,18 @@ final readonly class Convert
      * @param Pattern|null       $like    whose meter and tempo hold where a file has none
      * @param int|null           $channel of the drums in a MIDI file
      * @param array<int, string> $map     instruments of MIDI notes that the catalogue does not know
+     * @param CountingStyle      $style   which decides what typed numbers count
      *
      * @throws InvalidInput
      */
-    public static function read(string $bytes, string $name, ?Pattern $like = null, ?int $channel = null, array $map = []): Imported
-    {
+    public static function read(
+        string $bytes,
+        string $name,
+        ?Pattern $like = null,
+        ?int $channel = null,
+        array $map = [],
+        CountingStyle $style = CountingStyle::Syllables,
+    ): Imported {
         $ending = self::ending($name);
         if ('json' === $ending) {
             return new Imported(PatternReader::read($bytes));
@@ -39,9 +47,14 @@ final readonly class Convert
             return MidiReader::read($bytes, $channel, $map);
         }
         $meter = $like->meter ?? Meter::of(4, 4);
-        $section = 'csv' === $ending ? StepSheet::section($bytes, $meter) : self::typed($bytes, $meter);
+        if ('csv' === $ending) {
+            return self::named($name, StepSheet::section($bytes, $meter), $meter, $like);
+        }
+        $typed = self::typed($bytes, $meter, style: $style);
+        $read = self::named($name, $typed->section, $meter, $like);
+        $told = null === $typed->numbers ? [] : [\sprintf('%s are read as %s.', implode(', ', $typed->which), $typed->numbers->value)];
 
-        return self::named($name, $section, $meter, $like);
+        return new Imported($read->pattern, [...$read->lost, ...$told]);
     }
 
     /**
@@ -67,11 +80,19 @@ final readonly class Convert
     /**
      * What somebody types, or pastes out of a spreadsheet.
      *
+     * @param Numbers|null $numbers what bare numbers count that could be either; null to decide it
+     *
      * @throws InvalidInput naming the line and the word
      */
-    public static function typed(string $text, Meter $meter, int $bars = 1): Section
-    {
-        return str_contains($text, "\t") ? StepSheet::section($text, $meter) : TypedReader::section($text, $meter, 'A', $bars);
+    public static function typed(
+        string $text,
+        Meter $meter,
+        int $bars = 1,
+        ?Numbers $numbers = null,
+        CountingStyle $style = CountingStyle::Syllables,
+    ): TypedReading {
+        return str_contains($text, "\t") ? new TypedReading(StepSheet::section($text, $meter), null, [])
+            : TypedReader::read($text, $meter, $bars, $numbers, $style);
     }
 
     /**

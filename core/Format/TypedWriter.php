@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Format;
 
+use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
@@ -29,7 +31,7 @@ final readonly class TypedWriter
             $between = 0;
             foreach ($row->hits as $hit) {
                 if (0 === $hit->at % $step && isset($cells[intdiv($hit->at, $step)]) && !$hit->silent) {
-                    $cells[intdiv($hit->at, $step)] = self::sign(Level::of($hit->velocity));
+                    $cells[intdiv($hit->at, $step)] = self::sign($hit);
                 } else {
                     ++$between;
                 }
@@ -60,17 +62,30 @@ final readonly class TypedWriter
         return Snap::SixtyFourth->ticks();
     }
 
-    private static function sign(Level $level): string
+    /** One sign a cell: an ornament, else the hand of a firm hit, else how loud it is. */
+    private static function sign(Hit $hit): string
     {
-        return match ($level) {
-            Level::Ghost => 'g', Level::Soft => 's', Level::Firm => 'x', Level::Accent => 'X',
+        $level = Level::of($hit->velocity);
+
+        return match (true) {
+            Ornament::Flam === $hit->ornament => 'f',
+            Ornament::Drag === $hit->ornament => 'd',
+            Level::Firm === $level && null !== $hit->hand => $hit->hand->value,
+            Level::Ghost === $level => 'g',
+            Level::Soft === $level => 's',
+            Level::Firm === $level => 'x',
+            default => 'X',
         };
     }
 
     private static function holdsMore(Row $row): bool
     {
         foreach ($row->hits as $hit) {
-            if (0 !== $hit->push || 1 !== $hit->roll || 100 !== $hit->odds || $hit->velocity !== Level::of($hit->velocity)->entry()) {
+            $level = Level::of($hit->velocity);
+            // An ornament is written with a firm hit, and a hand as well.
+            $isMarked = null !== $hit->ornament || null !== $hit->hand;
+            $isMore = $isMarked && (Level::Firm !== $level || (null !== $hit->ornament && null !== $hit->hand));
+            if ($isMore || 0 !== $hit->push || 1 !== $hit->roll || 100 !== $hit->odds || $hit->velocity !== $level->entry()) {
                 return true;
             }
         }

@@ -7,6 +7,11 @@ namespace Pulsanda\App\Console;
 use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\Core\Format\Imported;
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -24,6 +29,9 @@ final class ConvertCommand extends Command
             ->addArgument('out', InputArgument::REQUIRED, 'The file to write')
             ->addOption('written', null, InputOption::VALUE_NONE, 'MIDI on the written ticks, without swing and push')
             ->addOption('rows', null, InputOption::VALUE_NONE, 'MIDI with a track an instrument')
+            ->addOption('meter', null, InputOption::VALUE_REQUIRED, 'The meter of a file that has none, as 6/8')
+            ->addOption('tempo', null, InputOption::VALUE_REQUIRED, 'Its tempo, in beats of that meter per minute')
+            ->addOption('counting', null, InputOption::VALUE_REQUIRED, 'What its bare numbers count: steps, syllables or bar-beat')
             ->addOption('channel', null, InputOption::VALUE_REQUIRED, 'The channel of the drums in a MIDI file, where it is not 10');
     }
 
@@ -36,10 +44,14 @@ final class ConvertCommand extends Command
         $out = $input->getArgument('out');
         $channel = $input->getOption('channel');
         try {
+            $like = self::like($input);
+            $style = self::counting($input);
             $read = Files::read($in, static fn (string $bytes): Imported => PatternFiles::read(
                 $bytes,
                 basename($in),
-                channel: is_numeric($channel) ? (int) $channel : null,
+                $like,
+                is_numeric($channel) ? (int) $channel : null,
+                style: $style,
             ));
             $written = true === $input->getOption('written');
             [$bytes, $lost] = PatternFiles::write($read->pattern, $out, $written, true === $input->getOption('rows'));
@@ -59,5 +71,42 @@ final class ConvertCommand extends Command
         $output->writeln(\sprintf('%s: "%s".', $out, $read->pattern->title), OutputInterface::OUTPUT_RAW);
 
         return Command::SUCCESS;
+    }
+
+    /**
+     * @return Pattern|null whose meter and tempo hold where a file has none
+     *
+     * @throws InvalidInput
+     */
+    private static function like(InputInterface $input): ?Pattern
+    {
+        /** @var string|null $meter */
+        $meter = $input->getOption('meter');
+        $tempo = $input->getOption('tempo');
+        if (null === $meter && null === $tempo) {
+            return null;
+        }
+        if (1 !== preg_match('/^(\d{1,2})\/(\d{1,2})$/D', $meter ?? '4/4', $match)) {
+            throw InvalidInput::at('meter', 'this must be two numbers, as 4/4 or 6/8.');
+        }
+        if (null !== $tempo && !is_numeric($tempo)) {
+            throw InvalidInput::at('tempo', 'this must be a number of beats per minute.');
+        }
+        $meter = Meter::of((int) $match[1], (int) $match[2]);
+        $tempo = Tempo::of((float) ($tempo ?? 100), Tempo::usualBeat($meter));
+
+        return Pattern::of('Like', $meter, $tempo, [Section::of('A', 1, [], $meter)]);
+    }
+
+    /** @throws InvalidInput */
+    private static function counting(InputInterface $input): CountingStyle
+    {
+        /** @var string $style */
+        $style = $input->getOption('counting') ?? CountingStyle::Syllables->value;
+
+        return CountingStyle::tryFrom($style) ?? throw InvalidInput::at(
+            'counting',
+            'this must be "steps", "syllables" or "bar-beat".',
+        );
     }
 }

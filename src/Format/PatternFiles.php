@@ -11,6 +11,7 @@ use Pulsanda\Core\Format\StepSheet;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\SafeXml;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 
 /** Files of every kind, those of the core and those that are zips: compressed MusicXML and spreadsheets. */
@@ -23,18 +24,25 @@ final readonly class PatternFiles
      * @param Pattern|null       $like    whose meter and tempo hold where a file has none
      * @param int|null           $channel of the drums in a MIDI file
      * @param array<int, string> $map     instruments of MIDI notes that the catalogue does not know
+     * @param CountingStyle      $style   which decides what typed numbers count
      *
      * @throws InvalidInput
      */
-    public static function read(string $bytes, string $name, ?Pattern $like = null, ?int $channel = null, array $map = []): Imported
-    {
+    public static function read(
+        string $bytes,
+        string $name,
+        ?Pattern $like = null,
+        ?int $channel = null,
+        array $map = [],
+        CountingStyle $style = CountingStyle::Syllables,
+    ): Imported {
         $meter = $like->meter ?? Meter::of(4, 4);
 
         return match (self::ending($name)) {
             'mxl' => MusicXmlReader::read(self::score($bytes)),
             'xlsx' => Convert::named($name, StepSheet::ofTable(Xlsx::read($bytes), $meter), $meter, $like),
             'ods' => Convert::named($name, StepSheet::ofTable(Ods::read($bytes), $meter), $meter, $like),
-            default => Convert::read($bytes, $name, $like, $channel, $map),
+            default => Convert::read($bytes, $name, $like, $channel, $map, $style),
         };
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Tests\Core\Lesson;
@@ -89,6 +90,13 @@ final class ConsoleTest extends TestCase
         }
         self::assertSame("closed-hat |x-x-x-x-x-x-x-x-|\n", file_get_contents("$this->folder/back.txt")."\n");
         self::assertSame(0, $this->run_('pulsanda:check', 'back.pulsanda.json')->getExitCode());
+        file_put_contents("$this->folder/typed.txt", 'hats 1 2 3 4 5 6');
+        foreach ([[['--meter=6/8', '--tempo=60'], 6, '6/8'], [['--counting=steps'], 6, '4/4']] as [$options, $hits, $meter]) {
+            self::assertSame(0, $this->run_('pulsanda:convert', 'typed.txt', 'typed.json', ...$options)->getExitCode());
+            $made = PatternReader::read((string) file_get_contents("$this->folder/typed.json"));
+            self::assertSame([$hits, $meter], [\count($made->sections[0]->rows[0]->hits), (string) $made->meter]);
+        }
+        self::assertStringContainsString('two numbers', $this->run_('pulsanda:convert', 'typed.txt', 'x.json', '--meter=six')->getErrorOutput());
         $refused = $this->run_('pulsanda:convert', 'bad.json', 'bad.mid');
         self::assertSame(1, $refused->getExitCode());
         self::assertStringContainsString('colour: this key is not known', $refused->getErrorOutput());

@@ -33,6 +33,12 @@ final class EditTest extends ApiTestCase
         self::assertSame(960, $this->at($data, 'pattern.sections.0.rows.1.hits.0.at'));
         self::assertSame('cowbell', $this->at($data, 'pattern.sections.0.rows.2.instrument'));
         self::assertSame(10, $this->at($data, 'pattern.sections.0.rows.0.hits.0.at'), 'a row that is not named stays');
+        self::assertNull($this->json($typed)['numbers']);
+        $open = ['pattern' => self::PATTERN, 'section' => 0, 'text' => 'snare 2 4'];
+        foreach ([[[], 'beats'], [['counting' => 'steps'], 'steps'], [['numbers' => 'steps'], 'steps']] as [$more, $as]) {
+            self::assertSame(['as' => $as, 'which' => ['2', '4']], $this->json($this->send('POST', '/api/edit/text', $more + $open))['numbers']);
+        }
+        $this->assertProblem(422, 'numbers', $this->send('POST', '/api/edit/text', ['numbers' => 'bars'] + $open));
         $refused = $this->send('POST', '/api/edit/text', ['pattern' => self::PATTERN, 'section' => 0, 'text' => "kick 1\nfrog 2"]);
         $this->assertProblem(422, 'line 2: "frog" is no instrument', $refused);
         $written = $this->json($this->send('POST', '/api/edit/typed', ['pattern' => self::PATTERN, 'section' => 0]));

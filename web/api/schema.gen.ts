@@ -3697,6 +3697,12 @@ export interface paths {
                         pattern: components["schemas"]["Pattern"];
                         section: number;
                         text: string;
+                        /**
+                         * @description What bare numbers count that could be either
+                         * @enum {string|null}
+                         */
+                        numbers?: "beats" | "steps" | null;
+                        counting?: components["schemas"]["Counting"];
                     };
                 };
             };
@@ -3709,6 +3715,12 @@ export interface paths {
                     content: {
                         "application/json": {
                             pattern: components["schemas"]["Pattern"];
+                            /** @description What bare numbers were read as that could be either */
+                            numbers: {
+                                /** @enum {string} */
+                                as: "beats" | "steps";
+                                which: string[];
+                            } | null;
                         };
                     };
                 };

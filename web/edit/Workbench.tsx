@@ -254,7 +254,7 @@ export function Workbench(props: Props) {
               <Later>
                 <div className="flex flex-col gap-3">
                   <FormPanel editor={editor} locked={locked} />
-                  {!locked && <TypeBlock editor={editor} pasted={typed} />}
+                  {!locked && <TypeBlock editor={editor} pasted={typed} counting={counting} />}
                 </div>
               </Later>
             </TabPanel>

@@ -82,7 +82,9 @@ final readonly class Policy
             Range::check('tempo.high', $tempo['high'], $tempo['low'], $highest);
         }
 
-        return new self($tolerance ?? Tolerance::of(), $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $guessing, $sticking);
+        $tolerance ??= Tolerance::of();
+
+        return new self($tolerance, $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $guessing, $sticking);
     }
 
     /** @param array{low: float, high: float}|null $tempo of the task; it counts where this policy names no tempo of its own */
@@ -106,7 +108,15 @@ final readonly class Policy
     public function searchKey(): string
     {
         return json_encode(
-            [$this->tolerance->grace, $this->tolerance->window, $this->tolerance->alike, $this->tile, $this->tempo, $this->guessing, $this->sticking],
+            [
+                $this->tolerance->grace,
+                $this->tolerance->window,
+                $this->tolerance->alike,
+                $this->tile,
+                $this->tempo,
+                $this->guessing,
+                $this->sticking,
+            ],
             \JSON_THROW_ON_ERROR,
         );
     }

@@ -23,7 +23,8 @@ final readonly class PolicyFile
     /** @throws InvalidInput naming the place */
     public static function fromData(mixed $data): Policy
     {
-        $fields = Fields::of($data, '', ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo', 'guessing', 'sticking']);
+        $known = ['grace', 'window', 'alike', 'repeat', 'credit', 'weights', 'points', 'step', 'tempo', 'guessing', 'sticking'];
+        $fields = Fields::of($data, '', $known);
         $repeat = $fields->string('repeat', 'exact');
         if (!\in_array($repeat, ['exact', 'tile'], true)) {
             throw InvalidInput::at('repeat', 'this must be "exact" or "tile".');

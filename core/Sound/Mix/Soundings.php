@@ -97,6 +97,8 @@ final readonly class Soundings
     /** Two strokes of one instrument on one tick that are set alike are one, the louder. Only what stands last may hold a space. */
     private static function key(Sounding $sounding, int $tick, int $before): string
     {
-        return "{$sounding->instrument->value} $tick $before $sounding->level $sounding->pan $sounding->tune $sounding->room $sounding->sound";
+        $set = "$sounding->level $sounding->pan $sounding->tune $sounding->room $sounding->sound";
+
+        return "{$sounding->instrument->value} $tick $before $set";
     }
 }

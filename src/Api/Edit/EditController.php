@@ -15,6 +15,7 @@ use Pulsanda\Core\Edit\Rescale;
 use Pulsanda\Core\Edit\RowShape;
 use Pulsanda\Core\Format\Convert;
 use Pulsanda\Core\Format\MidiReader;
+use Pulsanda\Core\Format\Numbers;
 use Pulsanda\Core\Format\TypedWriter;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
@@ -45,10 +46,7 @@ final readonly class EditController
         $fields = Body::of($request, ['meter', 'swing', 'bars', 'counting']);
         $meter = PatternReader::meter($fields->value('meter'), 'meter');
         $swing = PatternReader::swing($fields->value('swing'), 'swing');
-        $counting = CountingStyle::tryFrom($fields->string('counting')) ?? throw InvalidInput::at(
-            'counting',
-            'this must be "steps", "syllables" or "bar-beat".',
-        );
+        $counting = self::counting($fields);
         $bars = $fields->int('bars');
         Range::check('bars', $bars, 1, Section::MOST_BARS);
 
@@ -121,10 +119,15 @@ final readonly class EditController
     public function text(Request $request): JsonResponse
     {
         $this->access->account();
-        $fields = Body::of($request, ['pattern', 'section', 'text']);
+        $fields = Body::of($request, ['pattern', 'section', 'text', 'numbers', 'counting']);
         [$pattern, $index] = self::section($fields);
         $section = $pattern->sections[$index];
-        $typed = Convert::typed($fields->string('text'), $pattern->meter, $section->bars);
+        $numbers = $fields->isNull('numbers') ? null : Numbers::tryFrom($fields->string('numbers')) ?? throw InvalidInput::at(
+            'numbers',
+            'this must be "beats", "steps" or null.',
+        );
+        $reading = Convert::typed($fields->string('text'), $pattern->meter, $section->bars, $numbers, self::counting($fields));
+        $typed = $reading->section;
         $rows = $section->rows;
         foreach ($typed->rows as $row) {
             $known = array_filter($rows, static fn (Row $one): bool => $one->instrument === $row->instrument);
@@ -135,7 +138,14 @@ final readonly class EditController
 
         $bars = max($section->bars, $typed->bars);
 
-        return self::answer($pattern, $index, Section::of($section->name, $bars, array_values($rows), $pattern->meter));
+        $pattern = $pattern->withSections(array_values(array_replace($pattern->sections, [
+            $index => Section::of($section->name, $bars, array_values($rows), $pattern->meter),
+        ])));
+
+        return new JsonResponse([
+            'pattern' => PatternWriter::toData($pattern),
+            'numbers' => null === $reading->numbers ? null : ['as' => $reading->numbers->value, 'which' => $reading->which],
+        ]);
     }
 
     /** The section as text that can be typed again. */
@@ -245,6 +255,15 @@ final readonly class EditController
 
         return new JsonResponse(
             ['pattern' => PatternWriter::toData($pattern->withSections($sections))],
+        );
+    }
+
+    /** @throws InvalidInput */
+    private static function counting(Fields $fields): CountingStyle
+    {
+        return CountingStyle::tryFrom($fields->string('counting', CountingStyle::Syllables->value)) ?? throw InvalidInput::at(
+            'counting',
+            'this must be "steps", "syllables" or "bar-beat".',
         );
     }
 }

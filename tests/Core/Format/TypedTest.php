@@ -13,6 +13,7 @@ use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
@@ -61,8 +62,8 @@ final class TypedTest extends TestCase
     {
         $section = TypedReader::section("snare X-x-s-g-(x)---f---\nkick >1 (5) 9!", Meter::of(4, 4));
         $levels = static fn (Row $row): array => array_map(static fn (Hit $hit): string => Level::of($hit->velocity)->value, $row->hits);
-        self::assertSame(['accent', 'firm', 'soft', 'ghost', 'ghost', 'ghost', 'firm'], $levels($section->rows[0]));
-        self::assertSame([2820, 2880], [$section->rows[0]->hits[5]->at, $section->rows[0]->hits[6]->at], 'a flam is two hits');
+        self::assertSame(['accent', 'firm', 'soft', 'ghost', 'ghost', 'firm'], $levels($section->rows[0]));
+        self::assertSame([2880, Ornament::Flam], [$section->rows[0]->hits[5]->at, $section->rows[0]->hits[5]->ornament]);
         self::assertSame(['accent', 'ghost', 'accent'], $levels($section->rows[1]));
     }
 
@@ -84,7 +85,11 @@ final class TypedTest extends TestCase
         yield 'a syllable without a beat' => ['kick & 1', '"&" is no counting word here'];
         yield 'a cell too many' => ['kick x---x---x---x---x', 'this grid has 17 cells; a bar of 4/4 has'];
         yield 'a bar that is not' => ['bar 17: kick 1', 'a section has bars 1 to 16'];
-        yield 'a flam at the very first' => ['snare f---------------', 'a flam on the first place has nothing before it'];
+        yield 'cells of no bar' => ['hh '.str_repeat('x-', 10), 'this grid has 20 cells; a bar of 4/4 has 4, 8, 12, 16'];
+        yield 'cells of two bars of triplets or one' => ['hh '.str_repeat('x-', 12), 'this grid has 24 cells'];
+        yield 'and, between two numbers' => ['snare 2 and 4', 'write "on 2 and 4" or "2 & 4"'];
+        yield 'a number of a name' => ['tom 1 1 5', '"1" stands here twice'];
+        yield 'no even part' => ['hh all 7', 'cannot be parted evenly in 7'];
     }
 
     public function testWrittenAndReadAgainItIsTheSameOverRandomBeats(): void

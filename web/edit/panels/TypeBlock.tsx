@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { ApiError, api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
+import type { Counting } from '../useMusic';
 import { plural } from '../../ui/words';
 import type { Editor } from '../Editor';
 
@@ -12,7 +13,16 @@ const MOST_TEXT = 20_000;
  * Rows typed as they stand in books, or pasted out of a spreadsheet. The core reads them; what would come is drawn on the sheet before it
  * is taken.
  */
-export function TypeBlock({ editor, pasted = '' }: { editor: Editor; pasted?: string }) {
+type Props = {
+  editor: Editor;
+  pasted?: string;
+  /** How the class counts: it decides what numbers are that could be beats or steps. */
+  counting: Counting;
+};
+
+type Numbers = 'beats' | 'steps';
+
+export function TypeBlock({ editor, pasted = '', counting }: Props) {
   const [text, setText] = useState(pasted);
   // What was pasted on the sheet is read as if it had been typed here.
   const [taken, setTaken] = useState(pasted);
@@ -20,6 +30,8 @@ export function TypeBlock({ editor, pasted = '' }: { editor: Editor; pasted?: st
     setTaken(pasted);
     setText(pasted);
   }
+  const [numbers, setNumbers] = useState<Numbers | null>(null);
+  const [either, setEither] = useState<{ as: Numbers; which: string[] } | null>(null);
   const [read, setRead] = useState<Pattern | null>(null);
   const [said, setSaid] = useState('');
   const asked = useRef(0);
@@ -29,20 +41,28 @@ export function TypeBlock({ editor, pasted = '' }: { editor: Editor; pasted?: st
     const number = ++asked.current;
     setRead(null);
     setSaid('');
-    if (text.trim() === '') return;
+    if (text.trim() === '') {
+      setEither(null);
+      setNumbers(null);
+      return;
+    }
     const timer = setTimeout(async () => {
       try {
-        const { pattern } = await reply(api.POST('/api/edit/text', { body: { pattern: editor.store.pattern, section, text } }));
+        const body = { pattern: editor.store.pattern, section, text, numbers, counting };
+        const { pattern, numbers: open } = await reply(api.POST('/api/edit/text', { body }));
         if (number !== asked.current) return;
+        setEither(open);
         const refused = whyNot(editor, pattern, section);
         setRead(refused === null ? pattern : null);
         setSaid(refused ?? changes(editor, pattern, section));
       } catch (problem) {
-        if (number === asked.current) setSaid(problem instanceof ApiError ? problem.message : String(problem));
+        if (number !== asked.current) return;
+        setEither(null);
+        setSaid(problem instanceof ApiError ? problem.message : String(problem));
       }
     }, PAUSE);
     return () => clearTimeout(timer);
-  }, [editor, section, text]);
+  }, [editor, section, text, numbers, counting]);
 
   useEffect(() => {
     editor.preview(read && newPlaces(editor, read, section));
@@ -86,6 +106,21 @@ export function TypeBlock({ editor, pasted = '' }: { editor: Editor; pasted?: st
       <p role="status" className="min-h-5 text-sm">
         {said}
       </p>
+      {either && (
+        <fieldset className="joined mb-1.5 flex flex-wrap items-center" aria-label="What the numbers count">
+          {(['beats', 'steps'] as const).map((one) => (
+            <button
+              key={one}
+              type="button"
+              className="button button-small"
+              aria-pressed={either.as === one}
+              onClick={() => setNumbers(one)}
+            >
+              {either.as === one ? 'Read as' : 'As'} {one} {listed(either.which)}
+            </button>
+          ))}
+        </fieldset>
+      )}
       <div className="flex flex-wrap gap-1.5">
         <button type="button" className="button button-main button-small" disabled={!read} onClick={take}>
           Take it
@@ -99,6 +134,12 @@ export function TypeBlock({ editor, pasted = '' }: { editor: Editor; pasted?: st
       </div>
     </section>
   );
+}
+
+/** "2 and 4"; of many, the first ones. */
+function listed(numbers: string[]): string {
+  if (numbers.length > 3) return `${numbers.slice(0, 3).join(', ')} …`;
+  return numbers.length < 2 ? (numbers[0] ?? '') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
 }
 
 /** Where hits would come that are not there, for the rows that the sheet has. */
