@@ -68,6 +68,38 @@ final class ShapesTest extends BrowserTestCase
         self::assertSame([90, 90, 90, 90, 118, 90, 90, 90], $this->hats($haneul));
     }
 
+    public function testFlamsAndSticksAreTypedAndGivenByKey(): void
+    {
+        $maxi = $this->person('maxi');
+        $maxi->press('Begin: Slack Tide');
+        $maxi->press('Form');
+        $maxi->fill('Rows as text', "snare RLRRLRLL\nkick 1 3\nfloor tom f---d---x---x---");
+        $maxi->press('As steps 1 and 3');
+        $maxi->read('Read as steps 1 and 3');
+        $maxi->press('As beats 1 and 3');
+        $maxi->read('Read as beats 1 and 3');
+        $maxi->press('Take it');
+        $maxi->saved();
+        self::assertSame(['R', 'L', 'R', 'R', 'L', 'R', 'L', 'L'], $this->carried($maxi, 'snare', 'hand'));
+        self::assertSame(['flam', 'drag', '', ''], $this->carried($maxi, 'floor-tom', 'ornament'));
+        self::assertSame([0, 1920], $this->carried($maxi, 'kick', 'at'));
+        $maxi->assertNoComplaints();
+    }
+
+    /** @return list<mixed> what the hits of a row carry, in the draft as the server has it */
+    private function carried(Person $person, string $row, string $key): array
+    {
+        $found = $person->driver->executeAsyncScript(<<<'JS'
+            const [row, key, done] = arguments;
+            fetch(location.pathname.replace('/bench/', '/api/parts/') + '/bench').then((answer) => answer.json()).then(({ draft }) => {
+                const { hits } = draft.pattern.sections[0].rows.find(({ instrument }) => instrument === row);
+                done(hits.map((hit) => hit[key] ?? ''));
+            });
+            JS, [$row, $key]);
+
+        return \is_array($found) ? array_values($found) : [];
+    }
+
     public function testExactNumbersAreTyped(): void
     {
         $jun = $this->person('jun');

@@ -29,6 +29,24 @@ describe('keys', () => {
     expect(walk('Home', 'ArrowLeft')).toEqual([0, 0]);
   });
 
+  it('give grace strokes, and hands to a row', () => {
+    const { editor, store } = editorOf(lesson({ snare: [{ at: 0 }, { at: 240 }, { at: 720 }] }));
+    const hits = () => store.pattern.sections[0]?.rows[0]?.hits.map(({ hand, ornament }) => `${hand ?? '-'}${ornament ?? ''}`);
+    editor.sticking('alternate');
+    expect(hits()).toEqual(['R', 'L', 'R']);
+    editor.sticking('leads');
+    expect(hits(), 'by the steps of the grid').toEqual(['R', 'L', 'L']);
+    editor.go({ row: 0, at: 240 });
+    key(editor, 'f');
+    expect(hits()).toEqual(['R', 'Lflam', 'L']);
+    expect(editor.state.said).toBe('snare, just after beat 1: firm, 90, flam, left hand');
+    key(editor, 'f');
+    key(editor, 'f');
+    expect(hits()).toEqual(['R', 'L', 'L']);
+    store.undo();
+    expect(hits()).toEqual(['R', 'Ldrag', 'L']);
+  });
+
   it('add, level, shape, push, roll and remove, and say what changed', () => {
     const { editor, store } = editorOf(beat);
     editor.go({ row: 2, at: 0 });

@@ -249,6 +249,43 @@ export class Editor extends Cursor {
     this.#change(`Odds ${percent} percent`, (hit) => ({ ...hit, odds: bounded(Math.round(percent), 1, 100) }));
   }
 
+  /** Grace strokes before the hit; null takes them away. */
+  ornament(ornament: NonNullable<Hit['ornament']> | null): void {
+    this.#change(ornament === null ? 'No grace strokes' : ornament === 'flam' ? 'Flam' : 'Drag', (hit) => ({ ...hit, ornament }));
+  }
+
+  /** The next of none, flam and drag. */
+  nextOrnament(): void {
+    const now = this.targetHits()[0]?.ornament ?? null;
+    this.ornament(now === null ? 'flam' : now === 'flam' ? 'drag' : null);
+  }
+
+  hand(hand: NonNullable<Hit['hand']> | null): void {
+    this.#change(hand === null ? 'No sticking' : hand === 'R' ? 'Right hand' : 'Left hand', (hit) => ({ ...hit, hand }));
+  }
+
+  /** Sticking of what is marked, or of the row: right and left in turn, or the right hand on every other step of the grid. */
+  sticking(way: 'alternate' | 'leads'): void {
+    const { range, cursor } = this.state;
+    const scope = range ?? { section: this.index, first: cursor.row, last: cursor.row, from: 0, to: this.length };
+    const count = hitsIn(this.store.pattern, scope).length;
+    if (count === 0) {
+      this.say('There is no hit here; add one, or mark some');
+      return;
+    }
+    const name = way === 'alternate' ? 'Alternate hands' : 'Right hand leads';
+    this.store.change(`${name}: ${plural(count, 'hit')}`, (pattern) => {
+      const seen = new Map<number, number>();
+      return changed(pattern, scope, (hit, row) => {
+        const step = this.section.rows[row] ? this.step(this.section.rows[row]) : 240;
+        const turn = way === 'alternate' ? (seen.get(row) ?? 0) : Math.floor(hit.at / step);
+        seen.set(row, turn + 1);
+        return { ...hit, hand: turn % 2 === 0 ? 'R' : 'L' };
+      });
+    });
+    this.say(`${name}, ${plural(count, 'hit')}`);
+  }
+
   silence(): void {
     const silent = this.targetHits().some((hit) => !hit.silent);
     this.#change(silent ? 'Silence' : 'Sound again', (hit) => ({ ...hit, silent }));

@@ -30,6 +30,8 @@ export class Words {
   hit(hit: Hit | undefined): string {
     if (!hit) return 'empty';
     const more = [
+      hit.ornament,
+      hit.hand && (hit.hand === 'R' ? 'right hand' : 'left hand'),
       (hit.roll ?? 1) > 1 && `roll of ${hit.roll}`,
       hit.push && this.push(hit.push),
       (hit.odds ?? 100) < 100 && `${hit.odds} percent of the time`,

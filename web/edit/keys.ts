@@ -33,6 +33,7 @@ export const KEYS: Key[] = [
     match: plain('r'),
     act: (editor, { shift }) => editor.rollBy(shift ? -1 : 1),
   },
+  { keys: 'F', what: 'flam, drag, neither', match: plain('f'), act: (editor) => editor.nextOrnament() },
   {
     keys: 'O',
     what: 'odds: every time, 75, 50, 25 percent',

@@ -19,10 +19,10 @@ export function hitsIn(pattern: Pattern, range: Range): Hit[] {
   return (pattern.sections[range.section]?.rows ?? []).slice(range.first, range.last + 1).flatMap((row) => row.hits.filter(inside(range)));
 }
 
-export function changed(pattern: Pattern, range: Range, change: (hit: Hit) => Hit): Pattern {
+export function changed(pattern: Pattern, range: Range, change: (hit: Hit, row: number) => Hit): Pattern {
   const within = inside(range);
   return eachRow(pattern, range, (one, row) =>
-    withHits(one, range.section, row, (hits) => (hits.some(within) ? hits.map((hit) => (within(hit) ? change(hit) : hit)) : hits)),
+    withHits(one, range.section, row, (hits) => (hits.some(within) ? hits.map((hit) => (within(hit) ? change(hit, row) : hit)) : hits)),
   );
 }
 

@@ -23,7 +23,8 @@ export function markOf(hit: Hit, head: string, style: MarkStyle, own = ''): stri
   const loud = velocity >= ACCENT;
   if (own === '' && style === 'letters') return loud ? 'X' : velocity < GHOST ? '(x)' : 'x';
   const sign = own !== '' ? own : style === 'crosses' ? '✕' : style === 'dots' ? '●' : (HEADS[head] ?? '●');
-  const rolled = (hit.roll ?? 1) > 1 ? `${sign}${hit.roll}` : sign;
+  const graced = hit.ornament ? `${hit.ornament === 'flam' ? 'f' : 'd'}${sign}` : sign;
+  const rolled = (hit.roll ?? 1) > 1 ? `${graced}${hit.roll}` : graced;
   return loud ? `${rolled}>` : velocity < GHOST ? `(${rolled})` : rolled;
 }
 

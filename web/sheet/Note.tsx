@@ -27,6 +27,12 @@ export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain' }
       {head === 'cross' && (ink === 'missing' || ink === 'extra') && <circle cx={x} cy={y} r={5.8} className="note-ring" />}
       <Head shape={head} x={x} y={y} />
       {marks !== '' && <path d={marks} className="note-mark" />}
+      {hit.ornament && <path d={graces(x, y, hit.ornament === 'drag' ? 2 : 1)} className="note-grace" />}
+      {hit.hand && (
+        <text x={x} y={y + 15} className="note-hand">
+          {hit.hand}
+        </text>
+      )}
       {roll > 4 && (
         <text x={x + 10.5} y={y - 5} className="note-count">
           {roll}
@@ -37,6 +43,13 @@ export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain' }
 });
 
 const accent = (x: number, top: number) => `M${x - 0.5} ${top - 8}l10.5 3.5l-10.5 3.5`;
+/** Small noteheads on stems before the hit, the nearest last; a stroke through the first says that they take no time. */
+function graces(x: number, y: number, count: number): string {
+  const heads = Array.from({ length: count }, (_, i) => x - 10 - 6 * i);
+  const drawn = heads.map((at) => `M${at - 2.4} ${y + 0.8}a2.6 1.9 -18 1 0 4.8 -1.6a2.6 1.9 -18 1 0 -4.8 1.6ZM${at + 2.3} ${y}V${y - 11}`);
+  return `${drawn.join('')}M${(heads.at(-1) ?? x) - 1.5} ${y - 5}l6.5 -4.5`;
+}
+
 const brackets = (x: number, y: number) => `M${x - 7.5} ${y - 6}q-4 6 0 12M${x + 8.5} ${y - 6}q4 6 0 12`;
 
 /** Up to three slashes through the stem; from five strokes on their number stands beside it. */

@@ -124,6 +124,41 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           ))}
         </span>
       </Block>
+      <Block title="Grace strokes and sticking">
+        <span className="joined">
+          {([null, 'flam', 'drag'] as const).map((one) => (
+            <Small
+              key={one ?? 'none'}
+              disabled={none}
+              pressed={hits.length > 0 && hits.every((hit) => (hit.ornament ?? null) === one)}
+              onClick={() => editor.ornament(one)}
+              title="Key F goes through them"
+              label={one === null ? 'No grace strokes' : one === 'flam' ? 'Flam: one grace stroke' : 'Drag: two grace strokes'}
+            >
+              {one ?? 'none'}
+            </Small>
+          ))}
+        </span>
+        <span className="joined">
+          {([null, 'R', 'L'] as const).map((one) => (
+            <Small
+              key={one ?? 'none'}
+              disabled={none}
+              pressed={hits.length > 0 && hits.every((hit) => (hit.hand ?? null) === one)}
+              onClick={() => editor.hand(one)}
+              label={one === null ? 'No sticking' : one === 'R' ? 'Right hand' : 'Left hand'}
+            >
+              {one ?? '–'}
+            </Small>
+          ))}
+        </span>
+        <Small disabled={locked} onClick={() => editor.sticking('alternate')} title="R and L in turn, over what is marked or the row">
+          alternate
+        </Small>
+        <Small disabled={locked} onClick={() => editor.sticking('leads')} title="R on every other step, L between them">
+          right hand leads
+        </Small>
+      </Block>
       <Block title="Odds: how often it sounds, in percent">
         <span className="joined">
           {ODDS.map((odds) => (

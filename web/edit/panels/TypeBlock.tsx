@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { ApiError, api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
-import type { Counting } from '../useMusic';
 import { plural } from '../../ui/words';
 import type { Editor } from '../Editor';
+import type { Counting } from '../useMusic';
 
 /** Milliseconds after the last key in which the core is asked. */
 const PAUSE = 150;
@@ -107,7 +107,7 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
         {said}
       </p>
       {either && (
-        <fieldset className="joined mb-1.5 flex flex-wrap items-center" aria-label="What the numbers count">
+        <fieldset className="mb-1.5 flex flex-wrap gap-1.5" aria-label="What the numbers count">
           {(['beats', 'steps'] as const).map((one) => (
             <button
               key={one}
