@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Format;
 
 use Pulsanda\Core\Input\InvalidInput;
-use Pulsanda\Core\Notation\Staff;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
@@ -110,75 +109,15 @@ final readonly class Convert
             return [PatternWriter::write($pattern), []];
         }
         if ('mid' === $ending) {
-            return [MidiWriter::write($pattern, !$written, $rows), self::lostInMidi($pattern)];
+            return [MidiWriter::write($pattern, !$written, $rows), array_values(Losses::of($pattern, $written ? 'mid-written' : 'mid'))];
         }
         if ('musicxml' === $ending) {
-            return [MusicXmlWriter::write($pattern), self::lostInMusicXml($pattern)];
+            return [MusicXmlWriter::write($pattern), array_values(Losses::of($pattern, 'musicxml'))];
         }
         $section = $pattern->sections[0];
-        [$text, $lost] = 'csv' === $ending ? StepSheet::write($section, $pattern->meter) : TypedWriter::section($section, $pattern->meter);
+        $text = 'csv' === $ending ? StepSheet::write($section, $pattern->meter) : TypedWriter::section($section, $pattern->meter);
 
-        return [$text, [...$lost, ...self::lostInSheet($pattern)]];
-    }
-
-    /** @return list<string> what a sheet of one section leaves out of a pattern, whatever stands in it */
-    public static function lostInSheet(Pattern $pattern): array
-    {
-        $name = $pattern->sections[0]->name;
-
-        return 1 === \count($pattern->sections) ? [] : ["Only section $name is written; a file of this kind holds one."];
-    }
-
-    /** @return list<string> */
-    private static function lostInMidi(Pattern $pattern): array
-    {
-        foreach ($pattern->sections as $section) {
-            foreach ($section->rows as $row) {
-                foreach ($row->hits as $hit) {
-                    if (100 !== $hit->odds) {
-                        return ['Odds are decided as in the first pass; kit, balance and room are not in a MIDI file.'];
-                    }
-                }
-            }
-        }
-
-        return ['Kit, balance and room are not in a MIDI file.'];
-    }
-
-    /** @return list<string> */
-    private static function lostInMusicXml(Pattern $pattern): array
-    {
-        $off = $odd = 0;
-        foreach ($pattern->sections as $section) {
-            $barTicks = $pattern->meter->barTicks();
-            $there = [];
-            foreach (Staff::bars($section, $pattern->meter) as $b => $bar) {
-                foreach ([...$bar['up'], ...$bar['down']] as $event) {
-                    foreach ($event->struck as [$instrument]) {
-                        $there[$instrument->value][$b * $barTicks + $event->at] = true;
-                    }
-                }
-            }
-            foreach ($section->rows as $row) {
-                $hits = $row->written($section->bars * $barTicks);
-                $usual = $row->snap === Grids::coarsest(array_column($hits, 0));
-                foreach ($hits as [$at, $hit]) {
-                    $off += isset($there[$row->instrument->value][$at]) ? 0 : 1;
-                    $odd += 1 === $hit->roll || ($usual && \in_array($hit->roll, [2, 4, 8], true)) ? 0 : 1;
-                }
-            }
-        }
-        $lost = match ($off) {
-            0 => [],
-            1 => ['One hit does not stand on the grid of notation and is written at the nearest place.'],
-            default => ["$off hits do not stand on the grid of notation and are written at the nearest places."],
-        };
-
-        return [
-            ...$lost,
-            ...(0 === $odd ? [] : ['Some rolls are written as rolls of 2, 4 or 8 strokes over the usual step.']),
-            'Pushes, odds, kit, balance and room are not in MusicXML.',
-        ];
+        return [$text, array_values(Losses::of($pattern, $ending))];
     }
 
     private static function ending(string $name): string

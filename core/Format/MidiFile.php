@@ -20,6 +20,7 @@ final readonly class MidiFile
      * @param list<array{tick: int, channel: int, note: int, velocity: int}> $notes    by tick; channels from 1
      * @param list<array{tick: int, count: int, unit: int}>                  $meters
      * @param list<array{tick: int, bpm: float}>                             $tempos   quarters a minute
+     * @param list<int>                                                      $markers  ticks of what names a section
      * @param int                                                            $end      tick of the last event
      */
     private function __construct(
@@ -27,6 +28,7 @@ final readonly class MidiFile
         public array $notes,
         public array $meters,
         public array $tempos,
+        public array $markers,
         public string $title,
         public int $end,
     ) {
@@ -60,7 +62,7 @@ final readonly class MidiFile
         }
         usort($found->notes, static fn (array $a, array $b): int => $a['tick'] <=> $b['tick'] ?: $a['note'] <=> $b['note']);
 
-        return new self($division, $found->notes, $found->meters, $found->tempos, $found->title, $found->end);
+        return new self($division, $found->notes, $found->meters, $found->tempos, $found->markers, $found->title, $found->end);
     }
 
     /** @return array{length: int, format: int, tracks: int, division: int} */

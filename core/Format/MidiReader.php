@@ -7,6 +7,7 @@ namespace Pulsanda\Core\Format;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
@@ -22,6 +23,9 @@ final readonly class MidiReader
 {
     private const QUARTER = 960;
     private const DRUMS = 10;
+    /** Quarters a minute: the slowest as sixteenths, the fastest as whole notes. */
+    private const SLOWEST = 5;
+    private const FASTEST = 1600;
     /** Ticks that a stroke may lie beside a grid that is taken for its row. */
     private const NEAR = 25;
 
@@ -40,12 +44,19 @@ final readonly class MidiReader
         $notes = self::drums($file, $channel, $lost);
         $unknown = [];
         $strokes = self::strokes($notes, $file->division, $map, $unknown);
+        // Ticks of a millisecond.
+        $strokes = array_map(static fn (array $row): array => self::graced($row, $tempo->quarters() * self::QUARTER / 60_000), $strokes);
+        $barTicks = $meter->barTicks();
+        $origin = self::origin($file, $strokes, $barTicks);
+        $strokes = array_map(static fn (array $row): array => array_map(
+            static fn (array $one): array => ['tick' => $one['tick'] - $origin] + $one,
+            $row,
+        ), self::most($strokes, $lost, $unknown));
         foreach ($unknown as $number => $count) {
             $lost[] = \sprintf('Note %d is no drum that is known here; %d of it left out.', $number, $count);
         }
-        $barTicks = $meter->barTicks();
         $last = max([0, ...array_map(static fn (array $row): int => max(array_column($row, 'tick')), $strokes)]);
-        $end = max($last + 1, intdiv($file->end * self::QUARTER, $file->division));
+        $end = max($last + 1, intdiv($file->end * self::QUARTER, $file->division) - $origin);
         $bars = max(1, intdiv($end + $barTicks - 1, $barTicks));
         $most = Section::MOST_BARS * Pattern::MOST_SECTIONS;
         if ($bars > $most) {
@@ -97,11 +108,93 @@ final readonly class MidiReader
         if (\count(array_unique(array_map(static fn (array $one): string => \sprintf('%.2f', $one['bpm']), $file->tempos))) > 1) {
             $lost[] = \sprintf('The tempo changes; all of it is played at %s.', $bpm);
         }
-        if ($bpm < 20 || $bpm > 400) {
-            $lost[] = \sprintf('The tempo %s cannot be kept; it becomes %d.', $bpm, $bpm = max(20, min(400, $bpm)));
+        if ($bpm < self::SLOWEST || $bpm > self::FASTEST) {
+            $lost[] = \sprintf('The tempo %s cannot be kept; it becomes %d.', $bpm, $bpm = max(self::SLOWEST, min(self::FASTEST, $bpm)));
         }
 
-        return Tempo::of($bpm, '4');
+        return self::of($bpm, $meter);
+    }
+
+    /** A tempo in quarters in the beat of the meter, where that can be held; else in the next that can. */
+    private static function of(float $quarters, Meter $meter): Tempo
+    {
+        foreach ([Tempo::usualBeat($meter), '4', '8', '2', '16', '1'] as $beat) {
+            $bpm = round($quarters / Tempo::of(Tempo::LEAST, $beat)->quarters() * Tempo::LEAST, 2);
+            if ($bpm >= Tempo::LEAST && $bpm <= Tempo::MOST) {
+                return Tempo::of($bpm, $beat);
+            }
+        }
+
+        throw new \LogicException("No beat holds $quarters quarters a minute.");
+    }
+
+    /**
+     * Where the first bar begins: what is pushed before the beginning stands in a bar of rest, behind which the first section is named.
+     *
+     * @param array<string, non-empty-list<array{tick: int, velocity: int, ornament?: Ornament}>> $strokes
+     */
+    private static function origin(MidiFile $file, array $strokes, int $barTicks): int
+    {
+        $first = min([\PHP_INT_MAX, ...array_map(static fn (array $row): int => min(array_column($row, 'tick')), $strokes)]);
+        $marked = intdiv(($file->markers[0] ?? 0) * self::QUARTER, $file->division);
+
+        return $marked === $barTicks && $first >= $barTicks - Hit::MOST_PUSH ? $barTicks : 0;
+    }
+
+    /**
+     * Grace strokes, as MidiWriter writes them out, belong to their hit.
+     *
+     * @param non-empty-list<array{tick: int, velocity: int}> $row
+     *
+     * @return non-empty-list<array{tick: int, velocity: int, ornament?: Ornament}>
+     */
+    private static function graced(array $row, float $ticks): array
+    {
+        $at = [];
+        foreach ($row as $i => $stroke) {
+            $at["{$stroke['tick']} {$stroke['velocity']}"] = $i;
+        }
+        $graced = $row;
+        // The last one first: a grace stroke has none itself.
+        foreach (array_reverse($row, true) as $i => $stroke) {
+            if (!isset($graced[$i])) {
+                continue;
+            }
+            // A drag has the stroke of a flam as well, so it is looked for first.
+            foreach ([Ornament::Drag, Ornament::Flam] as $ornament) {
+                $velocity = Ornament::velocity($stroke['velocity']);
+                $early = array_map(static fn (int $before): int => $stroke['tick'] - (int) round($before * $ticks), $ornament->before());
+                $found = array_map(static fn (int $tick): ?int => $at["$tick $velocity"] ?? null, $early);
+                if (!\in_array(null, $found, true) && [] === array_diff($found, array_keys($graced))) {
+                    $graced[$i]['ornament'] = $ornament;
+                    $graced = array_diff_key($graced, array_flip($found));
+                    break;
+                }
+            }
+        }
+
+        return [] === $graced ? $row : array_values($graced);
+    }
+
+    /**
+     * As many instruments as a section has rows: those with the most strokes. The others are told, and may be put in another's row.
+     *
+     * @param array<string, non-empty-list<array{tick: int, velocity: int, ornament?: Ornament}>> $strokes
+     * @param list<string>                                                                        $lost
+     * @param array<int, int>                                                                     $unknown
+     *
+     * @return array<string, non-empty-list<array{tick: int, velocity: int, ornament?: Ornament}>>
+     */
+    private static function most(array $strokes, array &$lost, array &$unknown): array
+    {
+        uasort($strokes, static fn (array $a, array $b): int => \count($b) <=> \count($a));
+        foreach (\array_slice($strokes, Section::MOST_ROWS) as $name => $row) {
+            $instrument = Instrument::from($name);
+            $unknown[$instrument->midi()] = \count($row);
+            $lost[] = \sprintf('A section has %d rows: %s, %d of it, is left out.', Section::MOST_ROWS, $instrument->label(), \count($row));
+        }
+
+        return \array_slice($strokes, 0, Section::MOST_ROWS);
     }
 
     /**
@@ -140,7 +233,7 @@ final readonly class MidiReader
      * @param array<int, string>                                             $map
      * @param array<int, int>                                                $unknown how many there are of each note without a drum
      *
-     * @return array<string, non-empty-list<array{tick: int, velocity: int}>> by instrument, in ticks of ours
+     * @return array<string, non-empty-list<array{tick: int, velocity: int, ornament?: Ornament}>> by instrument, in ticks of ours
      */
     private static function strokes(array $notes, int $division, array $map, array &$unknown): array
     {
@@ -166,8 +259,8 @@ final readonly class MidiReader
     }
 
     /**
-     * @param array<string, non-empty-list<array{tick: int, velocity: int}>> $strokes
-     * @param list<string>                                                   $lost
+     * @param array<string, non-empty-list<array{tick: int, velocity: int, ornament?: Ornament}>> $strokes
+     * @param list<string>                                                                        $lost
      *
      * @return list<Section> of at most as many bars as a section holds
      */
@@ -186,7 +279,7 @@ final readonly class MidiReader
                 $gone += $double;
                 $rows[] = Row::of(Instrument::from($name), $hits, $snap);
             }
-            $sections[] = Section::of(\chr(\ord('A') + \count($sections)), $count, \array_slice($rows, 0, Section::MOST_ROWS), $meter);
+            $sections[] = Section::of(\chr(\ord('A') + \count($sections)), $count, $rows, $meter);
         }
         if ($gone > 0) {
             $lost[] = 1 === $gone ? 'One note stands where another of its drum stands; the louder is kept.'
@@ -197,7 +290,7 @@ final readonly class MidiReader
     }
 
     /**
-     * @param non-empty-list<array{tick: int, velocity: int}> $strokes
+     * @param non-empty-list<array{tick: int, velocity: int, ornament?: Ornament}> $strokes
      *
      * @return array{list<Hit>, int} and how many stand where another one stands
      */
@@ -206,24 +299,48 @@ final readonly class MidiReader
         $step = $snap->ticks();
         $found = [];
         $double = 0;
-        foreach ($strokes as ['tick' => $tick, 'velocity' => $velocity]) {
-            // A stroke before the bar line that belongs behind it is pushed; at the very end there is nothing behind it.
-            $place = $step * (int) round($tick / $step) - $from;
-            $place = $place >= $length && $tick - $from < $length ? $length - Snap::SixtyFourth->ticks() : $place;
-            if ($place < 0 || $place >= $length) {
+        foreach ($strokes as $stroke) {
+            $tick = $stroke['tick'] - $from;
+            $place = self::place($found, $tick, $from, $step, $length);
+            if (null === $place) {
                 continue;
-            }
-            // Two that are nearer to one another than the grid is fine stand beside it.
-            for ($late = 0; isset($found[$place]) && $found[$place]->at + $found[$place]->push !== $tick - $from; ++$late) {
-                $place = $tick - $from - $late;
             }
             $known = $found[$place] ?? null;
             $double += null === $known ? 0 : 1;
-            if (null === $known || $known->velocity < $velocity) {
-                $found[$place] = Hit::of($place, $velocity, $tick - $from - $place);
+            if (null === $known || $known->velocity < $stroke['velocity']) {
+                $found[$place] = Hit::of($place, $stroke['velocity'], $tick - $place, ornament: $stroke['ornament'] ?? null);
             }
         }
 
         return [array_values($found), $double];
+    }
+
+    /**
+     * Where a stroke of a section is written.
+     *
+     * @param array<int, Hit> $found those that are written already, by their places
+     * @param int             $tick  from the beginning of the section
+     *
+     * @return int|null null where it belongs to another section
+     */
+    private static function place(array $found, int $tick, int $from, int $step, int $length): ?int
+    {
+        // A stroke before the bar line that belongs behind it is pushed; at the very end there is nothing behind it.
+        $near = $step * (int) round(($tick + $from) / $step) - $from;
+        $near = match (true) {
+            $near >= $length && $tick < $length => $length - Snap::SixtyFourth->ticks(),
+            // Before the first bar there is none.
+            0 === $from && $tick < 0 => 0,
+            default => $near,
+        };
+        if ($near < 0 || $near >= $length) {
+            return null;
+        }
+        $isFree = static fn (int $place): bool => !isset($found[$place]) || $found[$place]->at + $found[$place]->push === $tick;
+        // Two that are nearer to one another than the grid is fine stand beside it.
+        for ($place = $tick; $place > 0 && !$isFree($near) && !$isFree($place); --$place) {
+        }
+
+        return $isFree($near) ? $near : max(0, $place);
     }
 }

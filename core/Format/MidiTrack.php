@@ -15,6 +15,8 @@ final class MidiTrack
     public array $meters = [];
     /** @var list<array{tick: int, bpm: float}> */
     public array $tempos = [];
+    /** @var list<int> ticks of the markers */
+    public array $markers = [];
     public string $title = '';
     public int $end = 0;
 
@@ -71,6 +73,8 @@ final class MidiTrack
         $text = mb_scrub(trim(preg_replace('/[\x00-\x1f\x7f]+/', ' ', $data) ?? ''), 'UTF-8');
         if (0x03 === $type && '' === $this->title && [] === $this->notes) {
             $this->title = $text;
+        } elseif (0x06 === $type) {
+            $this->markers[] = $tick;
         } elseif (0x51 === $type && 3 === \strlen($data) && "\0\0\0" !== $data) {
             /** @var array{micros: int} $number */
             $number = unpack('Nmicros', "\0".$data);

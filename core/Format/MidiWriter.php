@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Format;
 
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Pattern;
-use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
 
 /** Writes one pass of a pattern as a Standard MIDI File of format 1, 960 ticks to a quarter, its drums on channel 10. */
@@ -25,10 +26,18 @@ final readonly class MidiWriter
     public static function write(Pattern $pattern, bool $played = true, bool $rows = false): string
     {
         $groove = $pattern->grooveMap();
+        // In a millisecond.
+        $ticks = 0.001 / $pattern->tempo->seconds(1);
         $notes = [];
         foreach (Strokes::heard($pattern, 1) as $stroke) {
             $tick = $played ? $groove->played($stroke->written) + $stroke->push : $stroke->written;
-            $notes[$rows ? $stroke->instrument->value : ''][] = [$tick, $stroke];
+            // Nothing begins after the end: reading it would add a bar.
+            $tick = min($tick, $pattern->ticks() - 1);
+            $track = $rows ? $stroke->instrument->value : '';
+            foreach ($stroke->ornament?->before() ?? [] as $before) {
+                $notes[$track][] = [$tick - (int) round($before * $ticks), $stroke->instrument, Ornament::velocity($stroke->velocity)];
+            }
+            $notes[$track][] = [$tick, $stroke->instrument, $stroke->velocity];
         }
         // What is pushed before the beginning stands in a bar of rest.
         $first = min([0, ...array_map(static fn (array $track): int => min(array_column($track, 0)), $notes)]);
@@ -36,7 +45,7 @@ final readonly class MidiWriter
         $end = $rest + $pattern->ticks();
         $tracks = [self::track(self::conductor($pattern, $rest), $end)];
         foreach ([] === $notes ? ['' => []] : $notes as $name => $track) {
-            $events = ['' === $name ? [] : [[0, 0, self::text(0x03, (string) $name)]], self::notes($track, $rest)];
+            $events = ['' === $name ? [] : [[0, 0, self::text(0x03, (string) $name)]], self::notes($track, $rest, $end)];
             $tracks[] = self::track(array_merge(...$events), $end);
         }
 
@@ -69,19 +78,20 @@ final readonly class MidiWriter
     }
 
     /**
-     * @param list<array{int, Stroke}> $track
+     * @param list<array{int, Instrument, int}> $track tick, instrument and velocity
+     * @param int                               $end   of the file: no note sounds on after it
      *
      * @return list<array{int, int, string}>
      */
-    private static function notes(array $track, int $rest): array
+    private static function notes(array $track, int $rest, int $end): array
     {
         usort($track, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
         $next = $events = [];
-        foreach (array_reverse($track) as [$tick, $stroke]) {
-            $note = $stroke->instrument->midi();
-            $off = min($tick + self::NOTE, $next[$note] ?? \PHP_INT_MAX);
+        foreach (array_reverse($track) as [$tick, $instrument, $velocity]) {
+            $note = $instrument->midi();
+            $off = min($tick + self::NOTE, $next[$note] ?? \PHP_INT_MAX, $end - $rest);
             $next[$note] = $tick;
-            $events[] = [$rest + $tick, 1, \chr(0x90 | self::DRUMS).\chr($note).\chr($stroke->velocity)];
+            $events[] = [$rest + $tick, 1, \chr(0x90 | self::DRUMS).\chr($note).\chr($velocity)];
             // What ends at a tick ends before what begins there.
             $events[] = [$rest + $off, 0, \chr(0x80 | self::DRUMS).\chr($note)."\x40"];
         }

@@ -136,11 +136,18 @@ final class MusicXmlForm
     {
         $places = [];
         foreach ($bars as $b => $strokes) {
-            foreach ($strokes as ['at' => $at, 'instrument' => $instrument, 'velocity' => $velocity, 'roll' => $roll]) {
+            foreach ($strokes as $stroke) {
+                ['at' => $at, 'instrument' => $instrument, 'velocity' => $velocity] = $stroke;
                 $tick = $b * $this->meter->barTicks() + $at;
                 $known = $places[$instrument->order()][$tick] ?? null;
                 if (null === $known || $known->velocity < $velocity) {
-                    $places[$instrument->order()][$tick] = Hit::of($tick, $velocity, roll: $roll);
+                    $places[$instrument->order()][$tick] = Hit::of(
+                        $tick,
+                        $velocity,
+                        roll: $stroke['roll'],
+                        ornament: $stroke['ornament'],
+                        hand: $stroke['hand'],
+                    );
                 }
             }
         }

@@ -5,13 +5,15 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Format;
 
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Hand;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Pattern\Ornament;
 
 /**
  * The strokes of a percussion part of MusicXML, measure by measure.
  *
- * @phpstan-type Struck array{at: int, instrument: Instrument, velocity: int, roll: int}
+ * @phpstan-type Struck array{at: int, instrument: Instrument, velocity: int, roll: int, ornament: Ornament|null, hand: Hand|null}
  */
 final class MusicXmlMeasures
 {
@@ -19,8 +21,7 @@ final class MusicXmlMeasures
     /** MIDI velocity that is 100 percent of a note's dynamics. */
     private const FORTE = 90;
     private const LEFT_OUT = [
-        './/note/grace' => '%d grace notes are left out.',
-        './/note/lyric' => 'Words under the notes are left out.',
+        './/note/lyric[not(text="R" or text="L")]' => 'Words under the notes are left out.',
         './/direction-type/dynamics' => 'Dynamic marks such as p and f are left out; accents and ghosts stay.',
         './/barline/ending' => 'First and second endings are played one after the other, without the repeat.',
     ];
@@ -29,6 +30,11 @@ final class MusicXmlMeasures
     /** In divisions of the file, from the beginning of the measure. */
     private int $now = 0;
     private int $before = 0;
+    /** @var list<Instrument> grace notes that the next note may be the flam or the drag of */
+    private array $graces = [];
+    private int $gone = 0;
+    /** Whether the note has come that they stand before. */
+    private bool $arePlaced = false;
 
     private function __construct(private readonly MusicXmlInstruments $names, private readonly int $barTicks)
     {
@@ -45,14 +51,15 @@ final class MusicXmlMeasures
     {
         foreach (self::LEFT_OUT as $path => $sentence) {
             $found = \count($part->xpath($path) ?: []);
-            $one = str_replace('%d grace notes are', 'A grace note is', $sentence);
-            0 === $found || $lost[] = 1 === $found ? $one : \sprintf($sentence, $found);
+            0 === $found || $lost[] = $sentence;
         }
         $reading = new self($names, $barTicks);
         $measures = [];
         foreach ($part->xpath('measure') ?: [] as $measure) {
             $measures[] = $reading->measure($measure, [] === $measures, $lost);
         }
+        $gone = $reading->gone + \count($reading->graces);
+        0 === $gone || $lost[] = 1 === $gone ? 'A grace note is left out.' : "$gone grace notes are left out.";
 
         return $measures;
     }
@@ -111,6 +118,14 @@ final class MusicXmlMeasures
             $this->before = $this->now;
             $this->now += $duration;
         }
+        if (!$chord && $this->arePlaced) {
+            $this->gone += \count($this->graces);
+            $this->graces = [];
+        }
+        $this->arePlaced = $chord ? $this->arePlaced : !isset($note->grace);
+        if (isset($note->grace) && null !== $grace = $this->names->find($note)) {
+            $this->graces[] = $grace;
+        }
         $tied = [] !== ($note->xpath('tie[@type="stop"]') ?: []);
         if (isset($note->rest) || isset($note->grace) || isset($note->cue) || $tied) {
             return null;
@@ -122,7 +137,33 @@ final class MusicXmlMeasures
             'instrument' => $instrument,
             'velocity' => self::velocity($note),
             'roll' => self::roll($note),
+            'ornament' => $this->ornament($instrument),
+            'hand' => self::hand($note),
         ];
+    }
+
+    /** What the grace notes before a note make of it: one a flam, two a drag. */
+    private function ornament(Instrument $instrument): ?Ornament
+    {
+        $its = \count(array_filter($this->graces, static fn (Instrument $one): bool => $one === $instrument));
+        $ornament = [1 => Ornament::Flam, 2 => Ornament::Drag][$its] ?? null;
+        if (null !== $ornament) {
+            $this->graces = array_values(array_filter($this->graces, static fn (Instrument $one): bool => $one !== $instrument));
+        }
+
+        return $ornament;
+    }
+
+    private static function hand(\SimpleXMLElement $note): ?Hand
+    {
+        foreach ($note->xpath('notations/technical/fingering | lyric/text') ?: [] as $sign) {
+            $hand = Hand::tryFrom(strtoupper(trim((string) $sign)));
+            if (null !== $hand) {
+                return $hand;
+            }
+        }
+
+        return null;
     }
 
     private function ticks(int $divisions): int

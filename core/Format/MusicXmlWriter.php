@@ -8,8 +8,10 @@ use Pulsanda\Core\Notation\Event;
 use Pulsanda\Core\Notation\Staff;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\OrderEntry;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
+use Pulsanda\Core\Rhythm\Meter;
 
 /**
  * Writes a pattern as MusicXML 4.0, partwise: one percussion part of two voices, as the staff sets it. Sections stand in their order, with
@@ -20,7 +22,7 @@ final readonly class MusicXmlWriter
     private const DIVISIONS = 960;
     private const TYPES = ['w' => 'whole', '2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th', '32' => '32nd'];
     private const HEADS = ['cross' => 'x', 'ringed-cross' => 'circle-x', 'diamond' => 'diamond', 'triangle' => 'triangle'];
-    private const BEATS = ['2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th'];
+    private const BEATS = ['1' => 'whole', '2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th'];
     private const ACCENT = 105;
     private const GHOST = 40;
 
@@ -79,10 +81,11 @@ final readonly class MusicXmlWriter
             0,
         );
         $number = 0;
+        $last = array_sum(array_map(static fn (OrderEntry $entry): int => $sections[$entry->section]->bars, $this->pattern->order));
         foreach ($this->pattern->order as $entry) {
             $bars = Staff::bars($sections[$entry->section], $this->pattern->meter);
             foreach ($bars as $b => $bar) {
-                $this->in('measure', ['number' => (string) ++$number], function () use ($bar, $b, $bars, $entry, $number): void {
+                $this->in('measure', ['number' => (string) ++$number], function () use ($bar, $b, $bars, $entry, $number, $last): void {
                     1 !== $number || $this->attributes();
                     $times = $entry->times > 1 ? $entry->times : null;
                     if (null !== $times && 0 === $b) {
@@ -97,13 +100,25 @@ final readonly class MusicXmlWriter
                         $this->in('backup', [], fn () => $this->xml->writeElement('duration', (string) $this->pattern->meter->barTicks()));
                         $this->voice($bar['down'], '2', 'down');
                     }
-                    if (null !== $times && $b === \count($bars) - 1) {
-                        $attributes = ['direction' => 'backward', 'times' => (string) $times];
-                        $this->in('barline', ['location' => 'right'], fn () => $this->empty('repeat', $attributes));
-                    }
+                    $this->closed($b === \count($bars) - 1 ? $times : null, $number === $last);
                 });
             }
         }
+    }
+
+    /** The bar line at the end of a measure: a repeat, with how often where that is more than twice, and the end of the piece. */
+    private function closed(?int $times, bool $isLast): void
+    {
+        if (null !== $times && $times > 2) {
+            $this->direction(fn () => $this->xml->writeElement('words', "$times times"));
+        }
+        if (null === $times && !$isLast) {
+            return;
+        }
+        $this->in('barline', ['location' => 'right'], function () use ($times): void {
+            $this->xml->writeElement('bar-style', 'light-heavy');
+            null === $times || $this->empty('repeat', ['direction' => 'backward', 'times' => (string) $times]);
+        });
     }
 
     private function attributes(): void
@@ -111,7 +126,9 @@ final readonly class MusicXmlWriter
         $this->in('attributes', [], function (): void {
             $this->xml->writeElement('divisions', (string) self::DIVISIONS);
             $this->in('time', [], function (): void {
-                $this->xml->writeElement('beats', (string) $this->pattern->meter->count);
+                $meter = $this->pattern->meter;
+                $isUsual = $meter->groups === Meter::of($meter->count, $meter->unit)->groups;
+                $this->xml->writeElement('beats', $isUsual ? (string) $meter->count : implode('+', $meter->groups));
                 $this->xml->writeElement('beat-type', (string) $this->pattern->meter->unit);
             });
             $this->in('clef', [], fn () => $this->xml->writeElement('sign', 'percussion'));
@@ -120,6 +137,11 @@ final readonly class MusicXmlWriter
 
     private function tempo(): void
     {
+        if ($this->pattern->swing->percent > 50) {
+            $of = 8 === $this->pattern->swing->unit ? 'eighths' : 'sixteenths';
+            $words = \sprintf('Swing %s %% (%s)', round($this->pattern->swing->percent, 2), $of);
+            $this->direction(fn () => $this->xml->writeElement('words', $words));
+        }
         $this->in('direction', ['placement' => 'above'], function (): void {
             $beat = $this->pattern->tempo->beat;
             $this->in('direction-type', [], fn () => $this->in('metronome', [], function () use ($beat): void {
@@ -145,23 +167,24 @@ final readonly class MusicXmlWriter
     {
         foreach ($events as $i => $event) {
             if ([] === $event->struck) {
-                $this->in('note', [], function () use ($event, $voice): void {
+                $this->in('note', [], function () use ($events, $i, $event, $voice): void {
                     $this->empty('rest', 'w' === $event->value ? ['measure' => 'yes'] : []);
                     $this->xml->writeElement('duration', (string) $event->ticks);
                     $this->xml->writeElement('voice', $voice);
                     'w' === $event->value || $this->value($event);
+                    $this->notations($events, $i, true, null);
                 });
                 continue;
+            }
+            foreach ($event->struck as [$instrument, $hit]) {
+                $this->graces($instrument, $hit, $voice, $stem);
             }
             foreach ($event->struck as $h => [$instrument, $hit]) {
                 // Loudness as percent of forte, which MIDI plays at 90.
                 $loud = ['dynamics' => (string) round($hit->velocity / 0.9, 2)];
                 $this->in('note', $loud, function () use ($events, $i, $event, $h, $instrument, $hit, $voice, $stem): void {
                     0 === $h || $this->empty('chord');
-                    $this->in('unpitched', [], function () use ($instrument): void {
-                        $this->xml->writeElement('display-step', $instrument->staff()[0]);
-                        $this->xml->writeElement('display-octave', $instrument->staff()[1]);
-                    });
+                    $this->place($instrument);
                     $this->xml->writeElement('duration', (string) $event->ticks);
                     $this->empty('instrument', ['id' => self::id($instrument)]);
                     $this->xml->writeElement('voice', $voice);
@@ -172,6 +195,34 @@ final readonly class MusicXmlWriter
                     $this->notations($events, $i, 0 === $h, $hit);
                 });
             }
+        }
+    }
+
+    private function place(Instrument $instrument): void
+    {
+        $this->in('unpitched', [], function () use ($instrument): void {
+            $this->xml->writeElement('display-step', $instrument->staff()[0]);
+            $this->xml->writeElement('display-octave', $instrument->staff()[1]);
+        });
+    }
+
+    /** The small notes before a flam or a drag. */
+    private function graces(Instrument $instrument, Hit $hit, string $voice, string $stem): void
+    {
+        $count = \count($hit->ornament?->before() ?? []);
+        for ($i = 0; $i < $count; ++$i) {
+            $this->in('note', [], function () use ($instrument, $hit, $voice, $stem, $count, $i): void {
+                $this->empty('grace', 1 === $count ? ['slash' => 'yes'] : []);
+                $this->place($instrument);
+                $this->empty('instrument', ['id' => self::id($instrument)]);
+                $this->xml->writeElement('voice', $voice);
+                $this->xml->writeElement('type', 1 === $count ? 'eighth' : '16th');
+                $this->xml->writeElement('stem', $stem);
+                $this->head($instrument, $hit);
+                foreach (1 === $count ? [] : [1, 2] as $number) {
+                    $this->beam($number, 0 === $i ? 'begin' : 'end');
+                }
+            });
         }
     }
 
@@ -206,35 +257,56 @@ final readonly class MusicXmlWriter
         $beam = match ([$same($i - 1), $same($i + 1)]) {
             [false, true] => 'begin', [true, true] => 'continue', [true, false] => 'end', default => null,
         };
-        if (null !== $beam) {
-            $this->xml->startElement('beam');
-            $this->xml->writeAttribute('number', '1');
-            $this->xml->text($beam);
-            $this->xml->endElement();
+        if (null === $beam) {
+            return;
+        }
+        $this->beam(1, $beam);
+        // The second and third beams join those of their neighbours that have as many, and are hooks beside those that have fewer.
+        $has = static fn (int $j, int $number): bool => $same($j) && (int) $events[$j]->value >= 8 * 2 ** ($number - 1);
+        for ($number = 2; $has($i, $number); ++$number) {
+            $this->beam($number, match ([$has($i - 1, $number), $has($i + 1, $number)]) {
+                [false, true] => 'begin',
+                [true, true] => 'continue',
+                [true, false] => 'end',
+                default => $same($i + 1) ? 'forward hook' : 'backward hook',
+            });
         }
     }
 
+    private function beam(int $number, string $beam): void
+    {
+        $this->xml->startElement('beam');
+        $this->xml->writeAttribute('number', (string) $number);
+        $this->xml->text($beam);
+        $this->xml->endElement();
+    }
+
     /** @param list<Event> $events */
-    private function notations(array $events, int $i, bool $first, Hit $hit): void
+    private function notations(array $events, int $i, bool $first, ?Hit $hit): void
     {
         $inTuplet = static fn (int $j): bool => isset($events[$j]) && $events[$j]->span === $events[$i]->span;
         $begins = $first && 1 !== $events[$i]->tuplet && !$inTuplet($i - 1);
         $ends = $first && 1 !== $events[$i]->tuplet && !$inTuplet($i + 1) && !$begins;
-        if (!$begins && !$ends && $hit->velocity < self::ACCENT && 1 === $hit->roll) {
+        $isAccent = null !== $hit && $hit->velocity >= self::ACCENT;
+        $roll = $hit->roll ?? 1;
+        if (!$begins && !$ends && !$isAccent && 1 === $roll && null === $hit?->hand) {
             return;
         }
-        $this->in('notations', [], function () use ($begins, $ends, $hit): void {
+        $this->in('notations', [], function () use ($begins, $ends, $hit, $isAccent, $roll): void {
             !$begins || $this->empty('tuplet', ['type' => 'start', 'number' => '1']);
             !$ends || $this->empty('tuplet', ['type' => 'stop', 'number' => '1']);
-            if ($hit->roll > 1) {
-                $this->in('ornaments', [], function () use ($hit): void {
+            if ($roll > 1) {
+                $this->in('ornaments', [], function () use ($roll): void {
                     $this->xml->startElement('tremolo');
                     $this->xml->writeAttribute('type', 'single');
-                    $this->xml->text((string) min(3, (int) ceil(log($hit->roll, 2))));
+                    $this->xml->text((string) min(3, (int) ceil(log($roll, 2))));
                     $this->xml->endElement();
                 });
             }
-            if ($hit->velocity >= self::ACCENT) {
+            if (null !== $hit?->hand) {
+                $this->in('technical', [], fn () => $this->xml->writeElement('fingering', $hit->hand->value));
+            }
+            if ($isAccent) {
                 $this->in('articulations', [], fn () => $this->empty('accent'));
             }
         });

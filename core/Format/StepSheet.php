@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Format;
 
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Hand;
 use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Level;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
@@ -19,39 +22,88 @@ use Pulsanda\Core\Rhythm\Meter;
 final readonly class StepSheet
 {
     public const MOST_BYTES = 500_000;
+    /** Of a file, in the order in which they are tried. */
+    private const COLUMNS = [Snap::Sixteenth, Snap::ThirtySecond, Snap::SixteenthTriplet, Snap::ThirtySecondTriplet, Snap::SixtyFourth];
     /** What stands for nothing. */
     private const EMPTY = ['', '-', '.', '_', '0', '–', '—'];
     private const SNAPS = [Snap::Sixteenth, Snap::EighthTriplet, Snap::SixteenthTriplet, Snap::Eighth, Snap::ThirtySecond, Snap::Quarter];
 
-    /** @return array{string, list<string>} comma-separated text of a section, and what it cannot hold */
-    public static function write(Section $section, Meter $meter): array
+    /** @return string comma-separated text of a section; Losses tells what that cannot hold */
+    public static function write(Section $section, Meter $meter): string
     {
-        [$table, $lost] = self::table($section, $meter);
-
-        return [implode("\r\n", array_map(self::line(...), $table))."\r\n", $lost];
+        return implode("\r\n", array_map(self::line(...), self::table($section, $meter)))."\r\n";
     }
 
-    /** @return array{list<list<string>>, list<string>} the cells of a section, and what they cannot hold */
+    /** @return non-empty-list<non-empty-list<string>> the cells of a section, under a head that says how many bars they are */
     public static function table(Section $section, Meter $meter): array
     {
-        $step = Snap::Sixteenth->ticks();
-        $count = intdiv($section->bars * $meter->barTicks(), $step);
-        $table = [['', ...array_map(strval(...), range(1, $count))]];
-        $lost = [];
+        $step = self::step($section, $meter);
+        $length = $section->bars * $meter->barTicks();
+        $count = intdiv($length, $step);
+        $bars = 1 === $section->bars ? '1 bar' : "$section->bars bars";
+        $table = [[$bars, ...array_map(strval(...), range(1, $count))]];
         foreach ($section->rows as $row) {
             $cells = array_fill(0, $count, '');
-            $off = 0;
-            foreach ($row->hits as $hit) {
-                $on = 0 === $hit->at % $step && !$hit->silent;
-                $on ? $cells[intdiv($hit->at, $step)] = (string) $hit->velocity : ++$off;
-            }
-            if ($off > 0) {
-                $lost[] = "{$row->instrument->label()}: $off hits between the steps are left out.";
+            foreach ($row->written($length) as [$at, $hit]) {
+                if (0 === $at % $step) {
+                    // The strokes of a roll fill a step of its row, which must be a column.
+                    $cells[intdiv($at, $step)] = self::cell($hit, $row->snap->ticks() === $step ? $hit->roll : 1);
+                }
             }
             $table[] = [$row->instrument->label(), ...array_values($cells)];
         }
 
-        return [$table, $lost];
+        return $table;
+    }
+
+    /** @return int ticks of a column: the coarsest grid of sixteenths or finer on which all stand; the finest where there is none */
+    public static function step(Section $section, Meter $meter): int
+    {
+        $length = $section->bars * $meter->barTicks();
+        $ats = array_merge([], ...array_map(static fn (Row $row): array => array_column($row->written($length), 0), $section->rows));
+        foreach (self::COLUMNS as $snap) {
+            $step = $snap->ticks();
+            if (0 === $meter->barTicks() % $step && [] === array_filter($ats, static fn (int $at): bool => 0 !== $at % $step)) {
+                return $step;
+            }
+        }
+
+        return Snap::Sixteenth->ticks();
+    }
+
+    /** What a hit is, as a person may write it: "90", "90 r3", "90 50% +20 flam R". */
+    private static function cell(Hit $hit, int $roll): string
+    {
+        return implode(' ', array_filter([
+            // A 1 alone is a mark.
+            1 === $hit->velocity ? '01' : (string) $hit->velocity,
+            $roll > 1 ? "r$roll" : '',
+            100 === $hit->odds ? '' : "$hit->odds%",
+            0 === $hit->push ? '' : \sprintf('%+d', $hit->push),
+            $hit->ornament->value ?? '',
+            $hit->hand->value ?? '',
+        ], static fn (string $part): bool => '' !== $part));
+    }
+
+    /** A cell as cell() writes it, else one of the usual marks. */
+    private static function hit(string $cell, int $at): Hit
+    {
+        $written = '/^(?<velocity>\d{1,3})(?: r(?<roll>[2-8]))?(?: (?<odds>\d{1,2})%)?'
+            .'(?: (?<push>[+-]\d{1,3}))?(?: (?<ornament>flam|drag))?(?: (?<hand>[RL]))?$/D';
+        if (1 !== preg_match($written, $cell, $match, \PREG_UNMATCHED_AS_NULL) || $match['velocity'] < 1 || $match['velocity'] > 127) {
+            return Hit::of($at, self::velocity($cell));
+        }
+        $isMark = '1' === $cell;
+
+        return Hit::of(
+            $at,
+            $isMark ? self::velocity($cell) : (int) $match['velocity'],
+            max(-Hit::MOST_PUSH, min(Hit::MOST_PUSH, (int) $match['push'])),
+            (int) ($match['roll'] ?? 1),
+            max(1, (int) ($match['odds'] ?? 100)),
+            ornament: Ornament::tryFrom((string) $match['ornament']),
+            hand: Hand::tryFrom((string) $match['hand']),
+        );
     }
 
     /**
@@ -76,7 +128,8 @@ final readonly class StepSheet
     public static function ofTable(array $table, Meter $meter, string $name = 'A'): Section
     {
         $columns = max([0, ...array_map(\count(...), $table)]) - 1;
-        $snap = self::snap($columns, $meter);
+        $bars = self::barsTold($table, $columns, $meter);
+        $snap = self::snap($columns, $meter, $bars);
         $rows = [];
         foreach ($table as $number => $cells) {
             $first = trim((string) array_shift($cells));
@@ -92,14 +145,14 @@ final readonly class StepSheet
             }
             $hits = [];
             foreach ($filled as $i => $cell) {
-                $hits[] = Hit::of($i * $snap->ticks(), self::velocity($cell));
+                $hits[] = self::hit($cell, $i * $snap->ticks());
             }
             $rows[] = Row::of($instrument, $hits, $snap);
         }
         if ([] === $rows) {
             throw InvalidInput::at('', 'No line of this sheet begins with an instrument, so there is nothing to read.');
         }
-        $bars = max(1, (int) ceil($columns * $snap->ticks() / $meter->barTicks()));
+        $bars ??= max(1, (int) ceil($columns * $snap->ticks() / $meter->barTicks()));
 
         return Section::of($name, min(Section::MOST_BARS, $bars), $rows, $meter);
     }
@@ -117,10 +170,28 @@ final readonly class StepSheet
         return $table;
     }
 
-    /** The grid on which the columns are whole bars; sixteenths where there is none. */
-    private static function snap(int $columns, Meter $meter): Snap
+    /**
+     * @param list<list<string>> $table
+     *
+     * @return int|null bars that the head of the sheet tells, where its columns are that many; null where it tells none
+     */
+    private static function barsTold(array $table, int $columns, Meter $meter): ?int
     {
-        foreach (self::SNAPS as $snap) {
+        if (1 !== preg_match('/^(\d{1,2}) bars?$/D', trim($table[0][0] ?? ''), $match)) {
+            return null;
+        }
+        $bars = (int) $match[1];
+
+        return $columns > 0 && $bars > 0 && $bars <= Section::MOST_BARS && 0 === $bars * $meter->barTicks() % $columns ? $bars : null;
+    }
+
+    /** The grid on which the columns are whole bars, as many as are told; sixteenths where there is none. */
+    private static function snap(int $columns, Meter $meter, ?int $bars): Snap
+    {
+        foreach (null === $bars ? self::SNAPS : Snap::cases() as $snap) {
+            if (null !== $bars && $columns * $snap->ticks() !== $bars * $meter->barTicks()) {
+                continue;
+            }
             if ($columns > 0 && 0 === $columns * $snap->ticks() % $meter->barTicks()) {
                 return $snap;
             }

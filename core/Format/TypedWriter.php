@@ -12,7 +12,10 @@ use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Rhythm\Meter;
 
-/** Writes a section as grids of signs, a line a row, a bar line between bars: TypedReader reads it again. */
+/**
+ * Writes a section as grids of signs, a line a row, a bar line between bars: TypedReader reads it again. Losses tells what that cannot
+ * hold.
+ */
 final readonly class TypedWriter
 {
     /** Grids in the order in which they are tried. */
@@ -20,41 +23,33 @@ final readonly class TypedWriter
         Snap::Sixteenth, Snap::EighthTriplet, Snap::SixteenthTriplet, Snap::ThirtySecond, Snap::ThirtySecondTriplet, Snap::SixtyFourth,
     ];
 
-    /** @return array{string, list<string>} the text, and what it cannot hold */
-    public static function section(Section $section, Meter $meter): array
+    public static function section(Section $section, Meter $meter): string
     {
         $width = max([0, ...array_map(static fn (Row $row): int => \strlen($row->instrument->value), $section->rows)]);
-        $lines = $lost = [];
+        $length = $section->bars * $meter->barTicks();
+        $lines = [];
         foreach ($section->rows as $row) {
-            $step = self::step($row, $meter);
-            $cells = array_fill(0, intdiv($section->bars * $meter->barTicks(), $step), '-');
-            $between = 0;
-            foreach ($row->hits as $hit) {
-                if (0 === $hit->at % $step && isset($cells[intdiv($hit->at, $step)]) && !$hit->silent) {
-                    $cells[intdiv($hit->at, $step)] = self::sign($hit);
-                } else {
-                    ++$between;
+            $step = self::step($row, $meter, $length);
+            $cells = array_fill(0, intdiv($length, $step), '-');
+            foreach ($row->written($length) as [$at, $hit]) {
+                if (0 === $at % $step) {
+                    $cells[intdiv($at, $step)] = self::sign($hit);
                 }
-            }
-            if ($between > 0) {
-                $lost[] = \sprintf('%s: %d hits do not stand on one grid and are left out.', $row->instrument->label(), $between);
             }
             $bars = array_map(implode(...), array_chunk($cells, max(1, intdiv($meter->barTicks(), $step))));
             $lines[] = str_pad($row->instrument->value, $width + 1).'|'.implode('|', $bars).'|';
         }
-        if ([] !== array_filter($section->rows, self::holdsMore(...))) {
-            $lost[] = 'Pushes, rolls, odds and exact velocities are not written in text; levels are.';
-        }
 
-        return [implode("\n", $lines), $lost];
+        return implode("\n", $lines);
     }
 
-    /** The coarsest grid that holds all hits of a row, in whole bars; else the finest. */
-    private static function step(Row $row, Meter $meter): int
+    /** @return int ticks of the coarsest grid that holds all hits of a row, in whole bars; else of the finest */
+    public static function step(Row $row, Meter $meter, int $length): int
     {
+        $hits = $row->written($length);
         foreach (self::SNAPS as $snap) {
             $step = $snap->ticks();
-            if (0 === $meter->barTicks() % $step && [] === array_filter($row->hits, static fn ($hit): bool => 0 !== $hit->at % $step)) {
+            if (0 === $meter->barTicks() % $step && [] === array_filter($hits, static fn (array $hit): bool => 0 !== $hit[0] % $step)) {
                 return $step;
             }
         }
@@ -62,34 +57,24 @@ final readonly class TypedWriter
         return Snap::SixtyFourth->ticks();
     }
 
-    /** One sign a cell: an ornament, else the hand of a firm hit, else how loud it is. */
-    private static function sign(Hit $hit): string
+    /** Whether a sign of its own stands for the ornament of a hit: a firm one has it. */
+    public static function isMarked(Hit $hit): bool
     {
-        $level = Level::of($hit->velocity);
-
-        return match (true) {
-            Ornament::Flam === $hit->ornament => 'f',
-            Ornament::Drag === $hit->ornament => 'd',
-            Level::Firm === $level && null !== $hit->hand => $hit->hand->value,
-            Level::Ghost === $level => 'g',
-            Level::Soft === $level => 's',
-            Level::Firm === $level => 'x',
-            default => 'X',
-        };
+        return Level::Firm === Level::of($hit->velocity);
     }
 
-    private static function holdsMore(Row $row): bool
+    /** One sign a cell: how loud it is, and of a firm hit its ornament, else its hand. */
+    private static function sign(Hit $hit): string
     {
-        foreach ($row->hits as $hit) {
-            $level = Level::of($hit->velocity);
-            // An ornament is written with a firm hit, and a hand as well.
-            $isMarked = null !== $hit->ornament || null !== $hit->hand;
-            $isMore = $isMarked && (Level::Firm !== $level || (null !== $hit->ornament && null !== $hit->hand));
-            if ($isMore || 0 !== $hit->push || 1 !== $hit->roll || 100 !== $hit->odds || $hit->velocity !== $level->entry()) {
-                return true;
-            }
-        }
-
-        return null !== $row->cycle;
+        return match (Level::of($hit->velocity)) {
+            Level::Ghost => 'g',
+            Level::Soft => 's',
+            Level::Accent => 'X',
+            Level::Firm => match ($hit->ornament) {
+                Ornament::Flam => 'f',
+                Ornament::Drag => 'd',
+                null => $hit->hand->value ?? 'x',
+            },
+        };
     }
 }

@@ -40,6 +40,21 @@ final readonly class Staff
         ], $hands, $feet);
     }
 
+    /** @return array<string, array<int, true>> ticks at which hits are written, by instrument */
+    public static function places(Section $section, Meter $meter): array
+    {
+        $places = [];
+        foreach (self::bars($section, $meter) as $b => $bar) {
+            foreach ([...$bar['up'], ...$bar['down']] as $event) {
+                foreach ($event->struck as [$instrument]) {
+                    $places[$instrument->value][$b * $meter->barTicks() + $event->at] = true;
+                }
+            }
+        }
+
+        return $places;
+    }
+
     /**
      * @param list<array{int, Instrument, Hit}> $hits by tick of the bar
      *

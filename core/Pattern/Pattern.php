@@ -124,6 +124,12 @@ final readonly class Pattern
         return self::of($this->title, $this->meter, $this->tempo, $sections, $this->order, $this->swing, $this->kit, $this->seed);
     }
 
+    /** One section of it, played once. */
+    public function only(Section $section): self
+    {
+        return self::of($this->title, $this->meter, $this->tempo, [$section], null, $this->swing, $this->kit, $this->seed);
+    }
+
     /** @param non-empty-list<OrderEntry> $order */
     public function inOrder(array $order): self
     {

@@ -9,6 +9,9 @@ use Pulsanda\Core\Input\InvalidInput;
 /** Beats per minute of a stated note value. */
 final readonly class Tempo
 {
+    /** Beats a minute. */
+    public const LEAST = 20;
+    public const MOST = 400;
     /** Note value => ticks. A dot adds half. */
     public const BEATS = [
         '1' => 3840, '1.' => 5760, '2' => 1920, '2.' => 2880, '4' => 960, '4.' => 1440, '8' => 480, '8.' => 720, '16' => 240, '16.' => 360,
@@ -28,7 +31,7 @@ final readonly class Tempo
      */
     public static function of(float $bpm, string $beat): self
     {
-        if ($bpm < 20 || $bpm > 400 || abs($bpm * 100 - round($bpm * 100)) > 1e-6) {
+        if ($bpm < self::LEAST || $bpm > self::MOST || abs($bpm * 100 - round($bpm * 100)) > 1e-6) {
             throw InvalidInput::at('bpm', json_encode($bpm).' is not a tempo; use 20 to 400 beats per minute, with two decimals at most.');
         }
         if (!isset(self::BEATS[$beat])) {

@@ -7,7 +7,6 @@ namespace Pulsanda\App\Format;
 use Pulsanda\Core\Format\StepSheet;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
-use Pulsanda\Core\Pattern\Snap;
 
 /** A step sheet as a spreadsheet shows it: cells, which columns are strong beats, and the colours of rows. */
 final readonly class Cells
@@ -39,14 +38,15 @@ final readonly class Cells
         return new self($text, array_fill(0, \count($table[0]), true), [], '3cm');
     }
 
-    /** @return array{self, list<string>} the cells of a section, and what they cannot hold */
-    public static function of(Section $section, Pattern $pattern): array
+    /** The cells of a section. */
+    public static function of(Section $section, Pattern $pattern): self
     {
-        [$table, $lost] = StepSheet::table($section, $pattern->meter);
+        $table = StepSheet::table($section, $pattern->meter);
+        $step = StepSheet::step($section, $pattern->meter);
         $starts = $pattern->meter->groupStarts();
         $bold = [false];
-        for ($step = 1; $step < \count($table[0]); ++$step) {
-            $bold[] = \in_array(($step - 1) * Snap::Sixteenth->ticks() % $pattern->meter->barTicks(), $starts, true);
+        for ($column = 1; $column < \count($table[0]); ++$column) {
+            $bold[] = \in_array(($column - 1) * $step % $pattern->meter->barTicks(), $starts, true);
         }
         $tints = [''];
         foreach ($section->rows as $r => $row) {
@@ -54,6 +54,6 @@ final readonly class Cells
             $tints[] = self::TINTS[$row->tint ?? ''] ?? array_values(self::TINTS)[$r % \count(self::TINTS)];
         }
 
-        return [new self($table, $bold, $tints), $lost];
+        return new self($table, $bold, $tints);
     }
 }

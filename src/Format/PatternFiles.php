@@ -6,6 +6,7 @@ namespace Pulsanda\App\Format;
 
 use Pulsanda\Core\Format\Convert;
 use Pulsanda\Core\Format\Imported;
+use Pulsanda\Core\Format\Losses;
 use Pulsanda\Core\Format\MusicXmlReader;
 use Pulsanda\Core\Format\StepSheet;
 use Pulsanda\Core\Input\InvalidInput;
@@ -66,12 +67,11 @@ final readonly class PatternFiles
                 ], 'mimetype'), $lost];
             case 'xlsx':
             case 'ods':
-                [$cells, $lost] = Cells::of($pattern->sections[0], $pattern);
+                $cells = Cells::of($pattern->sections[0], $pattern);
 
-                return ['ods' === self::ending($name) ? Ods::write($cells) : Xlsx::write($cells), [
-                    ...$lost,
-                    ...Convert::lostInSheet($pattern),
-                ]];
+                $file = 'ods' === self::ending($name) ? Ods::write($cells) : Xlsx::write($cells);
+
+                return [$file, array_values(Losses::of($pattern, 'csv'))];
             default:
                 return Convert::write($pattern, $name, $written, $rows);
         }

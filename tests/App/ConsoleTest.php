@@ -77,7 +77,7 @@ final class ConsoleTest extends TestCase
     {
         $done = $this->run_('pulsanda:convert', 'swing.json', 'swing.mid');
         self::assertSame(0, $done->getExitCode(), $done->getErrorOutput());
-        self::assertStringContainsString('are not in a MIDI file', $done->getErrorOutput());
+        self::assertStringContainsString('are not in a file of this kind', $done->getErrorOutput());
         $csv = (new Process(['midicsv', "$this->folder/swing.mid"]))->mustRun()->getOutput();
         preg_match_all('/^\d+, (\d+), Note_on_c, 9, 42, (\d+)/m', $csv, $notes);
         self::assertSame(['0', '640', '960', '1600', '1920', '2560', '2880', '3520'], $notes[1], 'played with its swing');

@@ -30,7 +30,7 @@ final class YearTest extends ApiTestCase
 
     public function testLateBeatsAreTakenWhereTheTeacherTakesThem(): void
     {
-        $this->one("UPDATE assignment SET due_at = now() - interval '90 minutes' WHERE title = ? RETURNING id", self::MARCH);
+        $this->one("UPDATE assignment SET due_at = now() - interval '89 minutes 20 seconds' WHERE title = ? RETURNING id", self::MARCH);
         $part = $this->part(self::MARCH);
         $this->signIn('wren');
         $this->assertProblem(409, 'The time for handing in is over', $this->handIn($part));

@@ -24,6 +24,8 @@ use PHPUnit\Framework\Assert;
 /** One person in one browser: what they see, press and type. Everything waits until it is there; nothing sleeps. */
 final readonly class Person
 {
+    /** A field may keep what is typed in another form. */
+    private const MOST_TRIES = 2;
     private const PATIENCE = 15;
     /** Milliseconds that a browser has to answer, and to forget somebody. */
     private const TO_ANSWER = 60_000;
@@ -281,10 +283,11 @@ final readonly class Person
         ]);
     }
 
-    /** Types into the field with this label, in place of what is there. */
+    /** Types into the field with this label, in place of what is there; once more, where a page that was being drawn took some of it. */
     public function fill(string $label, string $text): void
     {
-        $this->until(function () use ($label, $text): bool {
+        $tries = 0;
+        $this->until(function () use ($label, $text, &$tries): bool {
             $field = $this->driver->findElements(
                 WebDriverBy::xpath(
                     "//label[starts-with(normalize-space(.), \"$label\")]//*[self::input or self::textarea] | "
@@ -294,7 +297,7 @@ final readonly class Person
             $field?->clear();
             $field?->sendKeys($text);
 
-            return null !== $field;
+            return null !== $field && ($field->getAttribute('value') === $text || ++$tries > self::MOST_TRIES);
         }, "the field \"$label\"");
     }
 

@@ -14,6 +14,8 @@ use Pulsanda\Core\Edit\Remeter;
 use Pulsanda\Core\Edit\Rescale;
 use Pulsanda\Core\Edit\RowShape;
 use Pulsanda\Core\Format\Convert;
+use Pulsanda\Core\Format\Loss;
+use Pulsanda\Core\Format\Losses;
 use Pulsanda\Core\Format\MidiReader;
 use Pulsanda\Core\Format\Numbers;
 use Pulsanda\Core\Format\TypedWriter;
@@ -154,9 +156,12 @@ final readonly class EditController
     {
         $this->access->account();
         [$pattern, $index] = self::section(Body::of($request, ['pattern', 'section']));
-        [$text, $lost] = TypedWriter::section($pattern->sections[$index], $pattern->meter);
+        $section = $pattern->sections[$index];
+        // What is not of this section is not asked for here.
+        $others = [Loss::Tempo->value => 0, Loss::Swing->value => 0, Loss::Sound->value => 0];
+        $lost = array_diff_key(Losses::of($pattern->only($section), 'txt'), $others);
 
-        return new JsonResponse(['text' => $text, 'lost' => $lost]);
+        return new JsonResponse(['text' => TypedWriter::section($section, $pattern->meter), 'lost' => array_values($lost)]);
     }
 
     /** Reads a file of another kind into a pattern; its name, which tells the kind, stands in the address. */

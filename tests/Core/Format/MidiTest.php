@@ -6,6 +6,7 @@ namespace Pulsanda\Tests\Core\Format;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Format\MidiFile;
 use Pulsanda\Core\Format\MidiReader;
 use Pulsanda\Core\Format\MidiWriter;
 use Pulsanda\Core\Input\InvalidInput;
@@ -52,14 +53,58 @@ final class MidiTest extends TestCase
         self::assertSame([0, 480, 960, 1440], \array_slice($ticks(MidiReader::read(MidiWriter::write($pattern, false))->pattern), 0, 4));
     }
 
-    public function testAPushBeforeTheBeginningStandsInABarOfRest(): void
+    public function testAPushBeforeTheBeginningStandsInABarOfRestAndIsReadAsAPush(): void
     {
         $meter = Meter::of(4, 4);
         $row = Row::of(Instrument::Kick, [Hit::of(0, push: -30), Hit::of(1920)]);
         $pattern = Pattern::of('Early', $meter, Tempo::of(96, '4'), [Section::of('A', 1, [$row], $meter)]);
         $again = MidiReader::read(MidiWriter::write($pattern))->pattern;
-        self::assertSame(2, $again->bars());
-        self::assertSame([3810, 5760], array_map(static fn (Stroke $stroke): int => $stroke->tick, Strokes::written($again)));
+        self::assertSame(1, $again->bars());
+        self::assertSame([-30, 1920], array_map(static fn (Stroke $stroke): int => $stroke->tick, Strokes::written($again)));
+    }
+
+    public function testNothingStandsAfterTheEnd(): void
+    {
+        $meter = Meter::of(4, 4);
+        $row = Row::of(Instrument::Kick, [Hit::of(3600, push: 120), Hit::of(3780, push: 120)]);
+        $file = MidiWriter::write(Pattern::of('Late', $meter, Tempo::of(96, '4'), [Section::of('A', 1, [$row], $meter)]));
+        self::assertSame(3840, MidiFile::read($file)->end);
+        self::assertSame(1, MidiReader::read($file)->pattern->bars());
+    }
+
+    #[DataProvider('tempos')]
+    public function testTheTempoComesBackInTheBeatOfTheMeter(float $bpm, string $beat, int $count, int $unit, string $said): void
+    {
+        $meter = Meter::of($count, $unit);
+        $pattern = Pattern::of('Pace', $meter, Tempo::of($bpm, $beat), [Section::of('A', 1, [Row::of(Instrument::Kick, [Hit::of(0)])], $meter)]);
+        $tempo = MidiReader::read(MidiWriter::write($pattern))->pattern->tempo;
+        self::assertSame($said, $tempo->bpm()." $tempo->beat");
+    }
+
+    /** @return iterable<string, array{float, string, int, int, string}> */
+    public static function tempos(): iterable
+    {
+        yield 'dotted quarters' => [60, '4.', 6, 8, '60 4.'];
+        yield 'quarters in six' => [90, '4', 6, 8, '60 4.'];
+        yield 'quarters' => [104, '4', 5, 4, '104 4'];
+        yield 'very slow' => [20, '16', 4, 4, '20 16'];
+        yield 'very fast' => [300, '2', 4, 4, '300 2'];
+    }
+
+    public function testWhatASectionHasNoRowForIsToldAndCanBeMapped(): void
+    {
+        $notes = '';
+        foreach (range(35, 70) as $i => $note) {
+            $notes .= "\x00\x99".\chr($note)."\x50".(35 === $note ? '' : "\x00\x99".\chr($note)."\x00");
+        }
+        $track = $notes."\x8f\x00\xff\x2f\x00";
+        $file = "MThd\0\0\0\x06\0\0\0\x01\x03\xc0MTrk".pack('N', \strlen($track)).$track;
+        $read = MidiReader::read($file);
+        self::assertCount(Section::MOST_ROWS, $read->pattern->sections[0]->rows);
+        self::assertCount(4, $read->unknown);
+        self::assertStringContainsString('A section has 32 rows', $read->lost[0]);
+        $mapped = MidiReader::read($file, null, array_fill_keys(array_keys($read->unknown), 'kick'));
+        self::assertSame([], $mapped->unknown);
     }
 
     public function testFilesOfOtherProgramsAreRead(): void
