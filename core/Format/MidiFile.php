@@ -13,7 +13,8 @@ use Pulsanda\Core\Input\InvalidInput;
 final readonly class MidiFile
 {
     public const MOST_BYTES = 2 * 1024 * 1024;
-    private const MOST_EVENTS = 200_000;
+    /** As many as notes and rests of a score. */
+    private const MOST_NOTES = 20_000;
 
     /**
      * @param int                                                            $division ticks to a quarter
@@ -50,14 +51,11 @@ final readonly class MidiFile
         if ($division >= 0x8000 || 0 === $division) {
             throw InvalidInput::at('', 'This MIDI file counts in frames of film, not in notes; save it with ticks to a quarter.');
         }
-        $found = new MidiTrack();
+        $found = new MidiTrack(self::MOST_NOTES);
         $at = 8 + $length;
         for ($track = 1; $track <= $tracks; ++$track) {
             $size = self::chunk($bytes, $at, $track);
             $found->read(substr($bytes, $at + 8, $size), $track);
-            if (\count($found->notes) > self::MOST_EVENTS) {
-                throw InvalidInput::at("track $track", 'this file has too many notes; take a part of it.');
-            }
             $at += 8 + $size;
         }
         usort($found->notes, static fn (array $a, array $b): int => $a['tick'] <=> $b['tick'] ?: $a['note'] <=> $b['note']);

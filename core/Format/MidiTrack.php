@@ -20,6 +20,10 @@ final class MidiTrack
     public string $title = '';
     public int $end = 0;
 
+    public function __construct(private readonly int $most)
+    {
+    }
+
     private string $bytes = '';
     private int $at = 0;
     private int $track = 0;
@@ -64,6 +68,9 @@ final class MidiTrack
         $second = 0xC0 === $kind || 0xD0 === $kind ? 0 : $this->data();
         // A note on with no velocity is a note off.
         if (0x90 === $kind && $second > 0) {
+            if (\count($this->notes) >= $this->most) {
+                throw InvalidInput::at("track $this->track", \sprintf('this file has more than %d notes; take a part of it.', $this->most));
+            }
             $this->notes[] = ['tick' => $tick, 'channel' => 1 + ($status & 0x0F), 'note' => $first, 'velocity' => $second];
         }
     }

@@ -21,7 +21,7 @@ final readonly class MusicXmlReader
     private const MOST_MEASURES = 1000;
     private const MOST_PARTS = 64;
     /** Notes and rests of all parts. */
-    private const MOST_NOTES = 30_000;
+    private const MOST_NOTES = 20_000;
     private const SWINGS = ['eighth' => 8, '16th' => 16];
 
     /** @throws InvalidInput naming the measure */

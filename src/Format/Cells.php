@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Format;
 
 use Pulsanda\Core\Format\StepSheet;
+use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
 
@@ -13,6 +14,9 @@ final readonly class Cells
 {
     /** The tints of rows, light enough for print over them. */
     private const TINTS = ['amber' => 'F6E3C5', 'moss' => 'E3E8CF', 'tide' => 'D6E8EA', 'plum' => 'EADBEA'];
+    /** Of a file unpacked, all that is read of it together. */
+    public const MOST_BYTES = 8_000_000;
+    private const MOST_CELLS = 60_000;
     public const MOST_ROWS = 200;
     public const MOST_COLUMNS = 1100;
 
@@ -24,6 +28,14 @@ final readonly class Cells
      */
     private function __construct(public array $table, public array $bold, public array $tints, public string $width = '0.9cm')
     {
+    }
+
+    /** @throws InvalidInput when a sheet has more cells than any table of steps or names */
+    public static function count(int $cells): void
+    {
+        if ($cells > self::MOST_CELLS) {
+            throw InvalidInput::at('', \sprintf('This sheet has more than %d cells; take a part of it.', self::MOST_CELLS));
+        }
     }
 
     /**

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Format;
 
 use Pulsanda\Core\Input\InvalidInput;
-use Pulsanda\Core\Input\SafeXml;
+use Pulsanda\Core\Input\XmlStream;
 
 /** The first sheet of an OpenDocument spreadsheet (ISO/IEC 26300), in and out: as much of it as a table of steps needs. */
 final readonly class Ods
@@ -57,55 +57,65 @@ final readonly class Ods
         $files = Zip::read(
             $bytes,
             2000,
-            20_000_000,
+            Cells::MOST_BYTES,
             static fn (string $name): bool => 'content.xml' === $name,
             'This is no .ods spreadsheet; save it again as one.',
         );
         if (!isset($files['content.xml'])) {
             throw InvalidInput::at('', 'There is no sheet in this file; save it again as an .ods spreadsheet.');
         }
-        $table = [];
-        $rows = SafeXml::read($files['content.xml'])->xpath('(//*[local-name()="table"])[1]//*[local-name()="table-row"]') ?: [];
-        foreach ($rows as $row) {
-            $line = self::line($row, \count($table) + 1);
-            // Empty lines repeat to the end of the sheet.
-            $times = [] === $line ? min(1, self::times($row, 'number-rows-repeated')) : self::times($row, 'number-rows-repeated');
-            for ($turn = 0; $turn < $times && \count($table) < Cells::MOST_ROWS; ++$turn) {
-                $table[] = $line;
+        $table = $line = [];
+        // Empty cells count once something stands behind them.
+        [$rows, $columns, $empty, $cells] = [1, 1, 0, 0];
+        $paragraphs = [];
+        foreach (XmlStream::elements($files['content.xml']) as [$name, $attributes, $text]) {
+            switch ([$name, null !== $attributes]) {
+                case ['table-row', true]:
+                    [$rows, $line, $empty] = [self::times($attributes, 'number-rows-repeated'), [], 0];
+                    break;
+                case ['table-cell', true]:
+                case ['covered-table-cell', true]:
+                    [$columns, $paragraphs] = [self::times($attributes, 'number-columns-repeated'), []];
+                    break;
+                case ['p', false]:
+                    $paragraphs[] = $text;
+                    break;
+                case ['table-cell', false]:
+                case ['covered-table-cell', false]:
+                    $cell = trim(implode(' ', $paragraphs));
+                    if ('' === $cell) {
+                        $empty += $columns;
+                        break;
+                    }
+                    if (\count($line) + $empty + $columns > Cells::MOST_COLUMNS) {
+                        $number = \count($table) + 1;
+                        throw InvalidInput::at("line $number", \sprintf('this line has more than %d cells.', Cells::MOST_COLUMNS));
+                    }
+                    array_push($line, ...array_fill(0, $empty, ''), ...array_fill(0, $columns, $cell));
+                    Cells::count($cells += $empty + $columns);
+                    $empty = 0;
+                    break;
+                case ['table-row', false]:
+                    // Empty lines repeat to the end of the sheet.
+                    for ($turn = 0; $turn < ([] === $line ? 1 : $rows) && \count($table) < Cells::MOST_ROWS; ++$turn) {
+                        $table[] = $line;
+                    }
+                    if (\count($table) >= Cells::MOST_ROWS) {
+                        break 2;
+                    }
+                    break;
+                case ['table', false]:
+                    break 2;
             }
         }
 
         return $table;
     }
 
-    /** @return list<string> without the empty cells at its end */
-    private static function line(\SimpleXMLElement $row, int $number): array
+    /** @param array<string, string>|null $attributes */
+    private static function times(?array $attributes, string $key): int
     {
-        $line = [];
-        $empty = 0;
-        foreach ($row->xpath('*[local-name()="table-cell" or local-name()="covered-table-cell"]') ?: [] as $cell) {
-            $text = trim(implode(' ', array_map(
-                static fn (\SimpleXMLElement $one): string => dom_import_simplexml($one)->textContent,
-                $cell->xpath('*[local-name()="p"]') ?: [],
-            )));
-            $times = self::times($cell, 'number-columns-repeated');
-            if ('' === $text) {
-                $empty += $times;
-                continue;
-            }
-            if (\count($line) + $empty + $times > Cells::MOST_COLUMNS) {
-                throw InvalidInput::at("line $number", \sprintf('this line has more than %d cells.', Cells::MOST_COLUMNS));
-            }
-            array_push($line, ...array_fill(0, $empty, ''), ...array_fill(0, $times, $text));
-            $empty = 0;
-        }
-
-        return $line;
-    }
-
-    private static function times(\SimpleXMLElement $one, string $key): int
-    {
-        return max(1, (int) ($one->attributes(self::NAMES.'table:1.0')[$key] ?? 1));
+        return max(1, (int) ($attributes[$key] ?? 1));
     }
 
     private static function namespaces(): string

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Format;
 
 use Pulsanda\Core\Input\InvalidInput;
-use Pulsanda\Core\Input\SafeXml;
+use Pulsanda\Core\Input\XmlStream;
 
 /**
  * The first sheet of an Office Open XML workbook (ECMA-376), in and out: as much of it as a table of steps needs. No library for it runs on
@@ -69,66 +69,95 @@ final readonly class Xlsx
         $files = Zip::read(
             $bytes,
             2000,
-            20_000_000,
+            Cells::MOST_BYTES,
             static fn (string $name): bool => 1 === preg_match(self::READ, $name),
             'This is no .xlsx workbook; save it again as one.',
         );
         $sheet = self::firstSheet($files) ?? throw InvalidInput::at('', 'There is no sheet in this workbook.');
-        $shared = array_map(
-            static fn (\SimpleXMLElement $one): string => implode('', array_map(strval(...), $one->xpath('.//*[local-name()="t"]') ?: [])),
-            SafeXml::read($files['xl/sharedStrings.xml'] ?? '<sst/>')->xpath('//*[local-name()="si"]') ?: [],
-        );
-        $table = [];
-        foreach ($sheet->xpath('//*[local-name()="sheetData"]/*[local-name()="row"]') ?: [] as $row) {
-            $r = max(\count($table), (int) ($row['r'] ?? \count($table) + 1) - 1);
-            if ($r >= Cells::MOST_ROWS) {
-                break;
+        $shared = self::shared($files['xl/sharedStrings.xml'] ?? '<sst/>');
+        $table = $line = [];
+        $cells = $r = 0;
+        [$place, $kind, $value] = ['', '', ''];
+        foreach (XmlStream::elements($sheet) as [$name, $attributes, $text]) {
+            switch ([$name, null !== $attributes]) {
+                case ['row', true]:
+                    $r = max(\count($table), (int) ($attributes['r'] ?? \count($table) + 1) - 1);
+                    if ($r >= Cells::MOST_ROWS) {
+                        break 2;
+                    }
+                    $line = [];
+                    break;
+                case ['row', false]:
+                    $table[$r] = self::filled($line);
+                    break;
+                case ['c', true]:
+                    [$place, $kind, $value] = [$attributes['r'] ?? '', $attributes['t'] ?? '', ''];
+                    break;
+                case ['v', false]:
+                    $value = $text;
+                    break;
+                case ['t', false]:
+                    $value .= $text;
+                    break;
+                case ['c', false]:
+                    $c = '' === $place ? \count($line) : self::number($place);
+                    if ($c < 0 || $c >= Cells::MOST_COLUMNS) {
+                        throw InvalidInput::at('line '.($r + 1), \sprintf('this line has more than %d cells.', Cells::MOST_COLUMNS));
+                    }
+                    Cells::count(++$cells);
+                    $line[$c] = trim(match ($kind) {
+                        's' => $shared[(int) $value] ?? '',
+                        'b' => '1' === $value ? 'x' : '',
+                        default => $value,
+                    });
             }
-            $line = [];
-            foreach ($row->xpath('*[local-name()="c"]') ?: [] as $cell) {
-                $c = isset($cell['r']) ? self::number((string) $cell['r']) : \count($line);
-                if ($c >= Cells::MOST_COLUMNS) {
-                    throw InvalidInput::at('line '.($r + 1), \sprintf('this line has more than %d cells.', Cells::MOST_COLUMNS));
-                }
-                $line[$c] = self::text($cell, $shared);
-            }
-            $table[$r] = self::filled($line);
         }
 
         return self::filled($table, []);
     }
 
-    /** @param array<string, string> $files */
-    private static function firstSheet(array $files): ?\SimpleXMLElement
+    /**
+     * @return list<string>
+     *
+     * @throws InvalidInput where there are more than a sheet has cells
+     */
+    private static function shared(string $xml): array
     {
-        $id = '';
-        $book = isset($files['xl/workbook.xml']) ? SafeXml::read($files['xl/workbook.xml']) : null;
-        foreach ($book?->xpath('//*[local-name()="sheets"]/*[local-name()="sheet"][1]') ?? [] as $sheet) {
-            $id = (string) ($sheet->attributes(self::OFFICE)['id'] ?? '');
-        }
-        $links = isset($files['xl/_rels/workbook.xml.rels']) ? SafeXml::read($files['xl/_rels/workbook.xml.rels']) : null;
-        foreach ($links?->xpath('//*[local-name()="Relationship"]') ?? [] as $link) {
-            $name = ltrim((string) $link['Target'], '/');
-            $name = str_starts_with($name, 'xl/') ? $name : "xl/$name";
-            if ((string) $link['Id'] === $id && isset($files[$name])) {
-                return SafeXml::read($files[$name]);
+        $strings = [];
+        $value = '';
+        foreach (XmlStream::elements($xml) as [$name, $attributes, $text]) {
+            if ('si' === $name && null !== $attributes) {
+                $value = '';
+            } elseif ('t' === $name && null === $attributes) {
+                $value .= $text;
+            } elseif ('si' === $name) {
+                $strings[] = $value;
+                Cells::count(\count($strings));
             }
         }
 
-        return isset($files['xl/worksheets/sheet1.xml']) ? SafeXml::read($files['xl/worksheets/sheet1.xml']) : null;
+        return $strings;
     }
 
-    /** @param array<string> $shared */
-    private static function text(\SimpleXMLElement $cell, array $shared): string
+    /** @param array<string, string> $files */
+    private static function firstSheet(array $files): ?string
     {
-        $value = (string) (($cell->xpath('*[local-name()="v"]') ?: [])[0] ?? '');
+        $id = null;
+        foreach (XmlStream::elements($files['xl/workbook.xml'] ?? '<workbook/>') as [$name, $attributes]) {
+            if ('sheet' === $name && null !== $attributes) {
+                $id = $attributes['id'] ?? '';
+                break;
+            }
+        }
+        foreach (XmlStream::elements($files['xl/_rels/workbook.xml.rels'] ?? '<Relationships/>') as [$name, $link]) {
+            $target = ltrim($link['Target'] ?? '', '/');
+            $target = str_starts_with($target, 'xl/') ? $target : "xl/$target";
+            if ('Relationship' === $name && ($link['Id'] ?? '') === $id && isset($files[$target])) {
+                return $files[$target];
+            }
+        }
 
-        return trim(match ((string) $cell['t']) {
-            's' => $shared[(int) $value] ?? '',
-            'inlineStr' => implode('', array_map(strval(...), $cell->xpath('.//*[local-name()="t"]') ?: [])),
-            'b' => '1' === $value ? 'x' : '',
-            default => $value,
-        });
+        return $files['xl/worksheets/sheet1.xml'] ?? null;
     }
 
     /**

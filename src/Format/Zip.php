@@ -27,28 +27,31 @@ final readonly class Zip
 
     /**
      * @param int                    $most      files
-     * @param int                    $bytes     that one may have unpacked
+     * @param int                    $bytes     that those which are wanted may have unpacked, together
      * @param \Closure(string): bool $wanted    by name
      * @param string                 $otherwise the sentence where it is no zip
+     * @param int|null               $each      bytes that one of them may have
      *
      * @return array<string, string> contents by name, in order
      *
      * @throws InvalidInput naming the file
      */
-    public static function read(string $zipped, int $most, int $bytes, \Closure $wanted, string $otherwise): array
+    public static function read(string $zipped, int $most, int $bytes, \Closure $wanted, string $otherwise, ?int $each = null): array
     {
         if (!str_starts_with($zipped, 'PK')) {
             throw InvalidInput::at('', $otherwise);
         }
         $files = [];
-        self::inFile($zipped, static function (\ZipArchive $zip) use (&$files, $most, $bytes, $wanted): void {
+        self::inFile($zipped, static function (\ZipArchive $zip) use (&$files, $most, $bytes, $wanted, $each): void {
             if ($zip->numFiles > $most) {
                 throw InvalidInput::at('', \sprintf('This zip has %d files; at most %d can be in it.', $zip->numFiles, $most));
             }
+            $left = $bytes;
             for ($i = 0; $i < $zip->numFiles; ++$i) {
                 $name = (string) $zip->getNameIndex($i);
                 if ($wanted($name)) {
-                    $files[$name] = self::entry($zip, $i, $name, $bytes);
+                    $files[$name] = self::entry($zip, $i, $name, min($left, $each ?? $left));
+                    $left -= \strlen($files[$name]);
                 }
             }
         }, $otherwise);
@@ -65,7 +68,11 @@ final readonly class Zip
             throw InvalidInput::at($name, 'this file of the zip is damaged.');
         }
 
-        return \strlen($content) <= $bytes ? $content : throw InvalidInput::at($name, 'this file is larger than any pattern.');
+        if (\strlen($content) > $bytes) {
+            throw InvalidInput::at($name, 'with this file, the zip holds more than can be read at once; take a part of it.');
+        }
+
+        return $content;
     }
 
     /**

@@ -112,6 +112,38 @@ final class FormatsTest extends TestCase
         }
     }
 
+    #[DataProvider('hurting')]
+    public function testWhatIsMadeToHurtIsRefusedAndTakesNoMemory(string $name, string $bytes, string $sentence): void
+    {
+        memory_reset_peak_usage();
+        $before = memory_get_usage();
+        try {
+            PatternFiles::read($bytes, $name);
+            self::fail('it was read');
+        } catch (InvalidInput $refusal) {
+            self::assertStringContainsString($sentence, $refusal->getMessage());
+        }
+        self::assertLessThan(32_000_000, memory_get_peak_usage() - $before);
+    }
+
+    /** @return iterable<string, array{string, string, string}> */
+    public static function hurting(): iterable
+    {
+        $xlsx = static fn (string $rows, string $strings = '<sst/>'): string => Zip::write([
+            'xl/worksheets/sheet1.xml' => "<worksheet><sheetData>$rows</sheetData></worksheet>", 'xl/sharedStrings.xml' => $strings,
+        ]);
+        $ods = static fn (string $rows): string => Zip::write(['content.xml' => "<d xmlns:t='t'><t:table>$rows</t:table></d>"]);
+        yield 'a million rows' => ['a.xlsx', $xlsx(str_repeat('<row/>', 1_000_000)), 'nothing to read'];
+        yield 'a row without end' => ['a.xlsx', $xlsx('<row>'.str_repeat('<c><v>1</v></c>', 400_000).'</row>'), 'more than 1100 cells'];
+        yield 'strings without end' => ['a.xlsx', $xlsx('', '<sst>'.str_repeat('<si><t>x</t></si>', 400_000).'</sst>'), '60000 cells'];
+        yield 'large when unpacked' => ['a.xlsx', $xlsx(str_repeat(' ', 9_000_000)), 'take a part of it'];
+        yield 'deep' => ['a.ods', $ods(str_repeat('<a>', 100_000)), 'no XML that can be read'];
+        yield 'entities' => ['a.ods', Zip::write(['content.xml' => '<!DOCTYPE a [<!ENTITY b "c">]><a>&b;</a>']), 'entities of its own'];
+        $notes = str_repeat("\1\x99\x24\x50", 100_000)."\0\xff\x2f\0";
+        $midi = "MThd\0\0\0\6\0\0\0\1\x03\xc0MTrk".pack('N', \strlen($notes)).$notes;
+        yield '100,000 notes' => ['a.mid', $midi, 'more than 20000 notes'];
+    }
+
     public function testASynthesizerSoundsOurMidiWhereOurStrokesAre(): void
     {
         $meter = Meter::of(4, 4);
@@ -185,7 +217,7 @@ final class FormatsTest extends TestCase
         yield 'no score' => ['a.mxl', Zip::write(['read.me' => 'x']), 'no score'];
         $bomb = '<!DOCTYPE a [<!ENTITY b "b">]><worksheet/>';
         yield 'entities' => ['a.xlsx', Zip::write(['xl/worksheets/sheet1.xml' => $bomb]), 'entities of its own'];
-        yield 'a zip bomb' => ['a.ods', Zip::write(['content.xml' => str_repeat(' ', 20_000_001)]), 'content.xml: this file is larger'];
+        yield 'a zip bomb' => ['a.ods', Zip::write(['content.xml' => str_repeat(' ', 20_000_001)]), 'content.xml: with this file'];
         $cells = '<t xmlns:table="urn:oasis:names:tc:opendocument:xmlns:table:1.0"><table:table><table:table-row>'
             .'<table:table-cell table:number-columns-repeated="999999999"><p>x</p></table:table-cell></table:table-row></table:table></t>';
         yield 'a row without end' => ['a.ods', Zip::write(['content.xml' => $cells]), 'line 1: this line has more than '.Cells::MOST_COLUMNS];

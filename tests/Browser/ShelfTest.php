@@ -174,7 +174,7 @@ final class ShelfTest extends BrowserTestCase
         $elodie->read('No line of this sheet begins with an instrument');
         $elodie->saved();
         $elodie->choose('Kind of pattern file', 'notation (MusicXML)');
-        $elodie->told('What is left out: Pushes, odds, kit, balance and room are not in MusicXML.');
+        $elodie->told('What is left out: Kit, balance and room are not in a file of this kind.');
         $elodie->assertNoComplaints();
     }
 

@@ -24,6 +24,8 @@ final readonly class ShelfFile
     public const MOST_BYTES = 4_000_000;
     /** Of one file, unpacked. */
     private const MOST_ENTRY = 1_000_000;
+    /** All of them together. */
+    private const MOST_UNPACKED = 12_000_000;
     private const LIST = 'shelf.json';
     private const THING = '/\.(pulsanda|task)\.json$/D';
 
@@ -61,9 +63,10 @@ final readonly class ShelfFile
         $files = Zip::read(
             $bytes,
             Kept::MOST + 1,
-            self::MOST_ENTRY,
+            self::MOST_UNPACKED,
             static fn (string $name): bool => self::LIST === $name || 1 === preg_match(self::THING, $name),
             'This is not a zip file; choose the one that was taken away from a shelf.',
+            self::MOST_ENTRY,
         );
         $said = isset($files[self::LIST]) ? self::list($files[self::LIST]) : [];
         unset($files[self::LIST]);
