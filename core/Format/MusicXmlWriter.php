@@ -19,8 +19,12 @@ use Pulsanda\Core\Rhythm\Meter;
  */
 final readonly class MusicXmlWriter
 {
-    private const DIVISIONS = 960;
-    private const TYPES = ['w' => 'whole', '2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th', '32' => '32nd'];
+    /** Of a quarter: ticks, in parts that sevenths and ninths of them have as whole numbers. */
+    private const DIVISIONS = self::TICK * 960;
+    private const TICK = 21;
+    private const TYPES = [
+        'w' => 'whole', '2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th', '32' => '32nd', '64' => '64th',
+    ];
     private const HEADS = ['cross' => 'x', 'ringed-cross' => 'circle-x', 'diamond' => 'diamond', 'triangle' => 'triangle'];
     private const BEATS = ['1' => 'whole', '2' => 'half', '4' => 'quarter', '8' => 'eighth', '16' => '16th'];
     private const ACCENT = 105;
@@ -90,6 +94,7 @@ final readonly class MusicXmlWriter
                     $times = $entry->times > 1 ? $entry->times : null;
                     if (null !== $times && 0 === $b) {
                         $this->in('barline', ['location' => 'left'], fn () => $this->empty('repeat', ['direction' => 'forward']));
+                        $times < 3 || $this->direction(fn () => $this->xml->writeElement('words', "Play $times times"));
                     }
                     if (0 === $b && \count($this->pattern->sections) > 1) {
                         $this->direction(fn () => $this->xml->writeElement('rehearsal', $entry->section));
@@ -97,7 +102,8 @@ final readonly class MusicXmlWriter
                     1 !== $number || $this->tempo();
                     $this->voice($bar['up'], '1', 'up');
                     if ([] !== array_filter($bar['down'], static fn (Event $event): bool => [] !== $event->struck)) {
-                        $this->in('backup', [], fn () => $this->xml->writeElement('duration', (string) $this->pattern->meter->barTicks()));
+                        $bar = (string) (self::TICK * $this->pattern->meter->barTicks());
+                        $this->in('backup', [], fn () => $this->xml->writeElement('duration', $bar));
                         $this->voice($bar['down'], '2', 'down');
                     }
                     $this->closed($b === \count($bars) - 1 ? $times : null, $number === $last);
@@ -106,12 +112,9 @@ final readonly class MusicXmlWriter
         }
     }
 
-    /** The bar line at the end of a measure: a repeat, with how often where that is more than twice, and the end of the piece. */
+    /** The bar line at the end of a measure: a repeat, or the end of the piece. */
     private function closed(?int $times, bool $isLast): void
     {
-        if (null !== $times && $times > 2) {
-            $this->direction(fn () => $this->xml->writeElement('words', "$times times"));
-        }
         if (null === $times && !$isLast) {
             return;
         }
@@ -169,7 +172,7 @@ final readonly class MusicXmlWriter
             if ([] === $event->struck) {
                 $this->in('note', [], function () use ($events, $i, $event, $voice): void {
                     $this->empty('rest', 'w' === $event->value ? ['measure' => 'yes'] : []);
-                    $this->xml->writeElement('duration', (string) $event->ticks);
+                    $this->xml->writeElement('duration', (string) self::duration($event));
                     $this->xml->writeElement('voice', $voice);
                     'w' === $event->value || $this->value($event);
                     $this->notations($events, $i, true, null);
@@ -185,7 +188,7 @@ final readonly class MusicXmlWriter
                 $this->in('note', $loud, function () use ($events, $i, $event, $h, $instrument, $hit, $voice, $stem): void {
                     0 === $h || $this->empty('chord');
                     $this->place($instrument);
-                    $this->xml->writeElement('duration', (string) $event->ticks);
+                    $this->xml->writeElement('duration', (string) self::duration($event));
                     $this->empty('instrument', ['id' => self::id($instrument)]);
                     $this->xml->writeElement('voice', $voice);
                     $this->value($event);
@@ -193,6 +196,11 @@ final readonly class MusicXmlWriter
                     $this->head($instrument, $hit);
                     0 !== $h || $this->beams($events, $i);
                     $this->notations($events, $i, 0 === $h, $hit);
+                    // Sticking stands under the notes, as words do.
+                    null === $hit->hand || $this->in('lyric', [], function () use ($hit): void {
+                        $this->xml->writeElement('syllabic', 'single');
+                        $this->xml->writeElement('text', $hit->hand->value ?? '');
+                    });
                 });
             }
         }
@@ -226,14 +234,23 @@ final readonly class MusicXmlWriter
         }
     }
 
+    /** @return int divisions */
+    private static function duration(Event $event): int
+    {
+        $division = $event->division;
+
+        return null === $division ? self::TICK * $event->ticks : intdiv(self::TICK * $division->length * $event->parts, $division->parts);
+    }
+
     private function value(Event $event): void
     {
         $this->xml->writeElement('type', self::TYPES[$event->value]);
         0 === $event->dots || $this->empty('dot');
-        if (1 !== $event->tuplet) {
-            $this->in('time-modification', [], function (): void {
-                $this->xml->writeElement('actual-notes', '3');
-                $this->xml->writeElement('normal-notes', '2');
+        $tuplet = $event->tuplet();
+        if (null !== $tuplet) {
+            $this->in('time-modification', [], function () use ($tuplet): void {
+                $this->xml->writeElement('actual-notes', (string) $tuplet->parts);
+                $this->xml->writeElement('normal-notes', (string) $tuplet->normal);
             });
         }
     }
@@ -284,15 +301,16 @@ final readonly class MusicXmlWriter
     /** @param list<Event> $events */
     private function notations(array $events, int $i, bool $first, ?Hit $hit): void
     {
-        $inTuplet = static fn (int $j): bool => isset($events[$j]) && $events[$j]->span === $events[$i]->span;
-        $begins = $first && 1 !== $events[$i]->tuplet && !$inTuplet($i - 1);
-        $ends = $first && 1 !== $events[$i]->tuplet && !$inTuplet($i + 1) && !$begins;
+        $tuplet = $events[$i]->tuplet();
+        $isIn = static fn (int $j): bool => isset($events[$j]) && $events[$j]->tuplet() === $tuplet;
+        $begins = $first && null !== $tuplet && !$isIn($i - 1);
+        $ends = $first && null !== $tuplet && !$isIn($i + 1) && !$begins;
         $isAccent = null !== $hit && $hit->velocity >= self::ACCENT;
         $roll = $hit->roll ?? 1;
-        if (!$begins && !$ends && !$isAccent && 1 === $roll && null === $hit?->hand) {
+        if (!$begins && !$ends && !$isAccent && 1 === $roll) {
             return;
         }
-        $this->in('notations', [], function () use ($begins, $ends, $hit, $isAccent, $roll): void {
+        $this->in('notations', [], function () use ($begins, $ends, $isAccent, $roll): void {
             !$begins || $this->empty('tuplet', ['type' => 'start', 'number' => '1']);
             !$ends || $this->empty('tuplet', ['type' => 'stop', 'number' => '1']);
             if ($roll > 1) {
@@ -302,9 +320,6 @@ final readonly class MusicXmlWriter
                     $this->xml->text((string) min(3, (int) ceil(log($roll, 2))));
                     $this->xml->endElement();
                 });
-            }
-            if (null !== $hit?->hand) {
-                $this->in('technical', [], fn () => $this->xml->writeElement('fingering', $hit->hand->value));
             }
             if ($isAccent) {
                 $this->in('articulations', [], fn () => $this->empty('accent'));

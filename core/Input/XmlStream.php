@@ -46,7 +46,10 @@ final class XmlStream
             $depth = \count($text) - 1;
             switch ($this->reader->nodeType) {
                 case \XMLReader::DOC_TYPE:
-                    throw InvalidInput::at('', 'This file may declare entities of its own, which are not read; save it again without its DOCTYPE.');
+                    throw InvalidInput::at(
+                        '',
+                        'This file may declare entities of its own, which are not read; save it again without its DOCTYPE.',
+                    );
                 case \XMLReader::TEXT:
                 case \XMLReader::CDATA:
                 case \XMLReader::SIGNIFICANT_WHITESPACE:

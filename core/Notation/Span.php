@@ -7,16 +7,14 @@ namespace Pulsanda\Core\Notation;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
 
-/** One beat, or one group of eighths, of one voice: how it is divided, and its notes and rests. */
+/** One beat, or one group of eighths, of one voice: its notes and rests. */
 final readonly class Span
 {
-    /** Note values by their length in ticks, without and with a dot. */
+    /** Note values by their length in ticks, without and with a dot; the longest first. */
     private const VALUES = [
-        1440 => ['4', 1], 960 => ['4', 0], 720 => ['8', 1], 480 => ['8', 0], 360 => ['16', 1], 240 => ['16', 0], 120 => ['32', 0],
-        1920 => ['2', 0], 2880 => ['2', 1],
+        2880 => ['2', 1], 1920 => ['2', 0], 1440 => ['4', 1], 960 => ['4', 0], 720 => ['8', 1], 480 => ['8', 0], 360 => ['16', 1],
+        240 => ['16', 0], 180 => ['32', 1], 120 => ['32', 0], 60 => ['64', 0],
     ];
-    /** The same in a tuplet, whose notes are a third shorter. */
-    private const TUPLET_VALUES = [640 => ['4', 0], 480 => ['8', 1], 320 => ['8', 0], 160 => ['16', 0], 80 => ['32', 0]];
 
     /**
      * @param list<array{int, Instrument, Hit}> $hits   by tick of the bar
@@ -27,22 +25,21 @@ final readonly class Span
      */
     public static function events(array $hits, int $from, int $length, int $span): array
     {
-        [$step, $tuplet] = self::grid(array_column($hits, 0), $from, $length);
-        $places = [];
-        foreach ($hits as [$at, $instrument, $hit]) {
-            // What lies between two places is written at the nearer one.
-            $place = min($length - $step, $step * (int) round(($at - $from) / $step));
-            $places[$place][] = [$instrument, $hit];
-        }
-        ksort($places);
-        $values = 1 === $tuplet ? self::VALUES : self::TUPLET_VALUES;
-        krsort($values);
         $events = [];
-        $ends = [...\array_slice(array_keys($places), 1), $length];
-        $first = array_key_first($places) ?? $length;
-        self::fill($events, 0, $first, $from, $span, $tuplet, $values, []);
-        foreach (array_keys($places) as $i => $place) {
-            self::fill($events, $place, $ends[$i], $from, $span, $tuplet, $values, $places[$place]);
+        foreach (Division::of(array_column($hits, 0), $from, $length) as $division) {
+            $places = [];
+            foreach ($hits as [$at, $instrument, $hit]) {
+                if ($at >= $division->from && $at < $division->from + $division->length) {
+                    // What lies between two places is written at the nearer one.
+                    $places[$division->part($at)][] = [$instrument, $hit];
+                }
+            }
+            ksort($places);
+            $ends = [...\array_slice(array_keys($places), 1), $division->parts];
+            self::fill($events, $division, 0, array_key_first($places) ?? $division->parts, $span, []);
+            foreach (array_keys($places) as $i => $place) {
+                self::fill($events, $division, $place, $ends[$i], $span, $places[$place]);
+            }
         }
 
         return $events;
@@ -51,48 +48,32 @@ final readonly class Span
     /**
      * The longest value that fits, and rests for what is left of it.
      *
-     * @param list<Event>                    $events
-     * @param array<int, array{string, int}> $values
-     * @param list<array{Instrument, Hit}>   $struck none for rests alone
+     * @param list<Event>                  $events
+     * @param int                          $part   of the division
+     * @param int                          $end    the part after the last
+     * @param list<array{Instrument, Hit}> $struck none for rests alone
      */
-    private static function fill(array &$events, int $at, int $end, int $from, int $span, int $tuplet, array $values, array $struck): void
+    private static function fill(array &$events, Division $division, int $part, int $end, int $span, array $struck): void
     {
-        while ($at < $end) {
-            $ticks = 0;
-            foreach ($values as $length => $_) {
+        $written = $division->written();
+        while ($part < $end) {
+            $parts = 0;
+            foreach (array_keys(self::VALUES) as $ticks) {
+                $parts = 0 === $ticks % $written ? intdiv($ticks, $written) : 0;
                 // A rest begins on a multiple of itself; a note takes what there is.
-                if ($length <= $end - $at && ([] !== $struck || 0 === $at % $length)) {
-                    $ticks = $length;
+                if ($parts > 0 && $parts <= $end - $part && ([] !== $struck || 0 === $part % $parts)) {
                     break;
                 }
+                $parts = 0;
             }
-            if (0 === $ticks) {
+            if (0 === $parts) {
                 throw new \LogicException('A place of the grid is shorter than every note.');
             }
-            [$value, $dots] = $values[$ticks];
-            $events[] = new Event($from + $at, $ticks, $value, $dots, $tuplet, $span, $struck);
-            $at += $ticks;
+            [$value, $dots] = self::VALUES[$parts * $written];
+            $at = $division->at($part);
+            $events[] = new Event($at, $division->at($part + $parts) - $at, $value, $dots, $division, $parts, $span, $struck);
+            $part += $parts;
             $struck = [];
         }
-    }
-
-    /**
-     * The coarsest division on which all stand.
-     *
-     * @param list<int> $ats
-     *
-     * @return array{int, int} its step, and how many notes of a tuplet it is (1 for none)
-     */
-    private static function grid(array $ats, int $from, int $length): array
-    {
-        // Dotted groups divide in eighths and sixteenths; beats also in threes.
-        $grids = 0 === $length % 1440 || 0 !== $length % 960 ? [[240, 1], [120, 1]] : [[240, 1], [320, 3], [160, 3], [120, 1]];
-        foreach ($grids as [$step, $tuplet]) {
-            if (0 === $length % $step && [] === array_filter($ats, static fn (int $at): bool => 0 !== ($at - $from) % $step)) {
-                return [$step, $tuplet];
-            }
-        }
-
-        return [120, 1];
     }
 }

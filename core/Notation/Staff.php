@@ -11,11 +11,12 @@ use Pulsanda\Core\Rhythm\Meter;
 
 /**
  * A section as percussion notation: for every bar two voices, hands with stems up and feet with stems down. A note is written up to the
- * next one of its voice, but not over the end of its beat or group, so that there are few rests and the beats are seen; what a beat divides
- * in three is a tuplet. Pushes are not written.
+ * next one of its voice, but not over the end of its beat or group, so that there are few rests and the beats are seen; see Division for
+ * what are tuplets. Pushes are not written.
  */
 final readonly class Staff
 {
+    private const QUARTER = 960;
     private const FEET = [Instrument::Kick, Instrument::Kick2, Instrument::PedalHat];
 
     /** @return list<array{up: list<Event>, down: list<Event>}> by bar */
@@ -63,12 +64,35 @@ final readonly class Staff
     private static function voice(array $hits, Meter $meter): array
     {
         $events = [];
-        foreach (self::spans($meter) as $s => [$from, $length]) {
-            $inside = array_filter($hits, static fn (array $hit): bool => $hit[0] >= $from && $hit[0] < $from + $length);
-            array_push($events, ...Span::events(array_values($inside), $from, $length, $s));
+        $spans = self::spans($meter);
+        for ($s = 0; $s < \count($spans); ++$s) {
+            [$from, $length] = $spans[$s];
+            $inside = static fn (int $length): array => array_values(
+                array_filter($hits, static fn (array $hit): bool => $hit[0] >= $from && $hit[0] < $from + $length),
+            );
+            $areTwo = 0 === $s % 2 && self::QUARTER === $length && self::QUARTER === ($spans[$s + 1][1] ?? 0);
+            if ($areTwo && self::areQuarters($inside(2 * $length), $from)) {
+                // Three quarters in the time of two beats are one bracket.
+                array_push($events, ...Span::events($inside(2 * $length), $from, 2 * $length, $s++));
+                continue;
+            }
+            array_push($events, ...Span::events($inside($length), $from, $length, $s));
         }
 
         return [] === $hits ? self::rest($meter) : self::joined($events, $meter);
+    }
+
+    /**
+     * Whether hits are thirds of two beats, and more than the first.
+     *
+     * @param list<array{int, Instrument, Hit}> $hits
+     */
+    private static function areQuarters(array $hits, int $from): bool
+    {
+        $third = intdiv(2 * self::QUARTER, 3);
+        $others = array_filter($hits, static fn (array $hit): bool => $hit[0] !== $from);
+
+        return [] !== $others && [] === array_filter($others, static fn (array $hit): bool => 0 !== ($hit[0] - $from) % $third);
     }
 
     /**
@@ -99,7 +123,7 @@ final readonly class Staff
     /** @return list<Event> a rest for a whole bar, whatever its length */
     private static function rest(Meter $meter): array
     {
-        return [new Event(0, $meter->barTicks(), 'w', 0, 1, 0, [])];
+        return [Event::rest(0, $meter->barTicks(), 'w', 0)];
     }
 
     /**
@@ -121,7 +145,7 @@ final readonly class Staff
                 && 960 === $before->ticks && 960 === $event->ticks && 0 === $before->at % 1920;
             if ($together) {
                 array_pop($joined);
-                $event = new Event($before->at, 1920, '2', 0, 1, $before->span, []);
+                $event = Event::rest($before->at, 1920, '2', $before->span);
             }
             $joined[] = $event;
         }

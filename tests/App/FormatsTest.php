@@ -10,8 +10,11 @@ use Pulsanda\App\Format\Cells;
 use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Hand;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\OrderEntry;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
@@ -109,6 +112,33 @@ final class FormatsTest extends TestCase
                 $written,
                 $key,
             );
+        }
+    }
+
+    public function testAnotherEngraverSetsTupletsGracesAndSticking(): void
+    {
+        $meter = Meter::of(4, 4);
+        $at = static fn (int $parts, int $length, int $from): array => array_map(
+            static fn (int $i): Hit => Hit::of($from + (int) round($i * $length / $parts)),
+            range(0, $parts - 1),
+        );
+        $rows = [
+            Row::of(Instrument::ClosedHat, [...$at(5, 960, 0), ...$at(7, 960, 960), ...$at(3, 480, 1920), ...$at(2, 480, 2400), ...$at(9, 960, 2880)]),
+            Row::of(Instrument::Snare, [Hit::of(960, ornament: Ornament::Flam), Hit::of(2880, ornament: Ornament::Drag, hand: Hand::Left)]),
+            Row::of(Instrument::Kick, [...$at(3, 1920, 0), Hit::of(2880)]),
+        ];
+        $order = [OrderEntry::of('A', 3)];
+        $pattern = Pattern::of('Hard', $meter, Tempo::of(90, '4'), [Section::of('A', 1, $rows, $meter)], $order, Swing::of(60, 16));
+        [$xml, $lost] = PatternFiles::write($pattern, 'hard.musicxml');
+        self::assertSame(['Kit, balance and room are not in a file of this kind.'], $lost);
+        file_put_contents("$this->folder/hard.musicxml", $xml);
+        (new Process(['musicxml2ly', '-o', "$this->folder/hard.ly", "$this->folder/hard.musicxml"]))->mustRun();
+        $engraved = new Process(['lilypond', '--svg', '-o', "$this->folder/hard", "$this->folder/hard.ly"]);
+        $engraved->mustRun();
+        self::assertDoesNotMatchRegularExpression('/error|warning/i', $engraved->getErrorOutput());
+        $written = (string) file_get_contents("$this->folder/hard.ly");
+        foreach (['\\times 4/5', '\\times 4/7', '\\times 8/9', '\\times 2/3', '\\grace', '\\repeat volta'] as $sign) {
+            self::assertStringContainsString($sign, str_replace(['slashedGrace', 'acciaccatura'], 'grace', $written), $sign);
         }
     }
 

@@ -5863,9 +5863,16 @@ export interface components {
             at: number;
             ticks: number;
             /** @enum {string} */
-            value: "w" | "2" | "4" | "8" | "16" | "32";
+            value: "w" | "2" | "4" | "8" | "16" | "32" | "64";
             dots: number;
-            tuplet: number;
+            /** @description The tuplet that it is in: where that begins, its parts, and in the time of how many */
+            tuplet: {
+                from: number;
+                parts: number;
+                normal: number;
+            } | null;
+            /** @description Whether its hits stand where it is written */
+            exact: boolean;
             /** @description Which beat or group it stands in; notes of one are beamed */
             span: number;
             heads: {
@@ -5874,6 +5881,10 @@ export interface components {
                 head: string;
                 velocity: number;
                 roll: number;
+                /** @enum {string|null} */
+                ornament: "flam" | "drag" | null;
+                /** @enum {string|null} */
+                hand: "R" | "L" | null;
             }[];
         };
         Shelf: {

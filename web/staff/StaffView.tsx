@@ -4,7 +4,7 @@ import { written } from '../music/schedule';
 import { Notice } from '../ui/states';
 import { type BarPlace, type StaffBar, staffBars, tickAt, xOf } from './bars';
 import { drawSoon } from './drawSoon';
-import { barsInLine, drawSystem, musicFont, SYSTEM_HEIGHT } from './drawSystem';
+import { drawSystem, inLines, musicFont, SYSTEM_HEIGHT } from './drawSystem';
 import { SwingMark } from './SwingMark';
 import './staff.css';
 import { everyFrame } from '../ui/frames';
@@ -44,9 +44,7 @@ export default function StaffView({ pattern, staff, heard, lit }: Props) {
   const { meter } = pattern;
   const barTicks = (meter.count * 3840) / meter.unit;
   const bars = useMemo(() => staffBars(pattern, staff, barTicks), [pattern, staff, barTicks]);
-  const inLine = barsInLine(width);
-  const lines =
-    width > 0 ? Array.from({ length: Math.ceil(bars.length / inLine) }, (_, i) => bars.slice(i * inLine, (i + 1) * inLine)) : [];
+  const lines = useMemo(() => (width > 0 ? inLines(bars, width, meter) : []), [bars, width, meter]);
   return (
     <div ref={box} className="staff" role="img" aria-label="The beat on the percussion staff">
       {problem && <Notice>{problem}</Notice>}
@@ -59,6 +57,7 @@ export default function StaffView({ pattern, staff, heard, lit }: Props) {
           barTicks={barTicks}
           width={width}
           first={index === 0}
+          last={index === lines.length - 1}
           {...(heard && { heard })}
           {...(lit && { lit })}
         />
@@ -73,18 +72,19 @@ type LineProps = Pick<Props, 'heard' | 'lit'> & {
   barTicks: number;
   width: number;
   first: boolean;
+  last: boolean;
 };
 
-function Line({ bars, meter, barTicks, width, first, heard, lit }: LineProps) {
+function Line({ bars, meter, barTicks, width, first, last, heard, lit }: LineProps) {
   const box = useRef<HTMLDivElement>(null);
   const reading = useRef<HTMLDivElement>(null);
   const [places, setPlaces] = useState<BarPlace[]>([]);
   useEffect(
     () =>
       drawSoon(() => {
-        if (box.current) setPlaces(drawSystem(box.current, { bars, meter }, width, first));
+        if (box.current) setPlaces(drawSystem(box.current, { bars, meter, ends: last }, width, first));
       }),
-    [bars, meter, width, first],
+    [bars, meter, width, first, last],
   );
   const at = lit?.at ?? null;
   const x = at === null ? null : xOf(places, at, barTicks);

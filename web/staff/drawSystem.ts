@@ -1,9 +1,13 @@
 import bravura from '@fontsource/bravura/files/bravura-latin-400-normal.woff2?url';
 import {
+  Annotation,
+  AnnotationVerticalJustify,
   Barline,
   Beam,
   Dot,
   Formatter,
+  GraceNote,
+  GraceNoteGroup,
   Metrics,
   ModifierPosition,
   Parenthesis,
@@ -23,10 +27,17 @@ const GHOST = 40;
 /** Pixels. */
 const MARGIN = 10;
 export const SYSTEM_HEIGHT = 172;
-/** Room over the staff for beams and wedges. */
+/** Room over the staff for beams and wedges, and the line of the sections' names. */
 const OVER = 40;
+const NAME = 14;
+const STICKING = 168;
 const HEAD = 70;
-const LEAST_BAR = 190;
+const LEAST_BAR = 120;
+const MOST_IN_LINE = 4;
+/** Beside the notes of a bar: its lines, and the air at both ends. */
+const BAR_AIR = 44;
+/** How far over what the notes need at least a bar is still read well. */
+const LOOSE = 1.15;
 const HALF_HEAD = 6;
 const ACCENT_ROOM = 14;
 /** That a beam takes, and a slash of a roll. */
@@ -67,43 +78,89 @@ function remembered<T extends object>(look: (key: string) => T): (key: string) =
   };
 }
 
-export type System = { bars: StaffBar[]; meter: { count: number; unit: number } };
+/** @property ends whether it is the last one */
+export type System = { bars: StaffBar[]; meter: { count: number; unit: number }; ends: boolean };
 
-/** As many bars in a line as have room. */
-export function barsInLine(width: number): number {
-  return Math.max(1, Math.min(4, Math.floor((width - HEAD) / LEAST_BAR)));
+const least = new WeakMap<NotatedBar, number>();
+
+/** The width that the notes of a bar need, by the library's own reckoning. */
+function leastWidth(bar: NotatedBar, meter: System['meter']): number {
+  let found = least.get(bar);
+  if (found === undefined) {
+    const { voices } = written(bar, meter);
+    const notes = voices.length > 0 ? new Formatter().joinVoices(voices).preCalculateMinTotalWidth(voices) : 0;
+    found = Math.max(LEAST_BAR, LOOSE * notes + BAR_AIR);
+    least.set(bar, found);
+  }
+  return found;
+}
+
+/** Bars in lines: as many in each as have room for their notes, and one at least. */
+export function inLines(bars: StaffBar[], width: number, meter: System['meter']): StaffBar[][] {
+  const lines: StaffBar[][] = [];
+  let left = 0;
+  for (const one of bars) {
+    const needs = leastWidth(one.bar, meter);
+    const line = lines.at(-1);
+    if (line && line.length < MOST_IN_LINE && needs <= left) {
+      line.push(one);
+    } else {
+      lines.push([one]);
+      left = width - 2 * MARGIN - HEAD;
+    }
+    left -= needs;
+  }
+  return lines;
 }
 
 /**
  * Draws one line of a percussion staff. What it says was decided by the core; here it only gets its place.
  * @returns where bars and notes stand
  */
-export function drawSystem(into: HTMLDivElement, { bars, meter }: System, width: number, first: boolean): BarPlace[] {
+export function drawSystem(into: HTMLDivElement, { bars, meter, ends }: System, width: number, first: boolean): BarPlace[] {
   // Beside the page: every sign is measured, and a page that changes meanwhile would be laid out anew for each.
   const drawing = document.createElement('div');
   const context = new Context(drawing);
   context.resize(width, SYSTEM_HEIGHT);
   const lead = first ? HEAD : 35;
-  const each = (width - 2 * MARGIN - lead) / bars.length;
+  const needs = bars.map(({ bar }) => leastWidth(bar, meter));
+  const room = (width - 2 * MARGIN - lead) / needs.reduce((sum, one) => sum + one, 0);
   const places: BarPlace[] = [];
   let x = MARGIN;
   bars.forEach((one, index) => {
     const { bar, number, name, opens, times } = one;
-    const wide = index === 0 ? each + lead : each;
+    const wide = room * (needs[index] ?? 0) + (index === 0 ? lead : 0);
     const stave = new Stave(x, OVER, wide);
     if (index === 0) stave.addClef('percussion');
     if (index === 0 && first) stave.addTimeSignature(`${meter.count}/${meter.unit}`);
-    if (name) stave.setSection(name, 0);
     if (opens) stave.setBegBarType(Barline.type.REPEAT_BEGIN);
     if (times > 1) stave.setEndBarType(Barline.type.REPEAT_END);
+    else if (ends && index === bars.length - 1) stave.setEndBarType(Barline.type.END);
     stave.setMeasure(number);
     stave.setContext(context).draw();
+    if (name) drawName(name, x, context);
     if (times > 2) drawTimes(times, x + wide, context);
     places.push({ bar: one, from: stave.getNoteStartX(), to: x + wide, notes: drawBar(bar, stave, context, meter) });
     x += wide;
   });
   into.replaceChildren(drawing);
   return places;
+}
+
+/** The name of a section, over whatever beams there are. */
+function drawName(name: string, x: number, context: Context): void {
+  context.save();
+  context.setFont('sans-serif', 12, 'bold');
+  context.fillText(name, x + 14, NAME);
+  context.restore();
+}
+
+/** Sticking, in one line under the feet. */
+function drawHand(hand: string, x: number, context: Context): void {
+  context.save();
+  context.setFont('sans-serif', 10, 'bold');
+  context.fillText(hand, x + 2, STICKING);
+  context.restore();
 }
 
 /** A repeat that is played more than twice says how often. */
@@ -128,8 +185,8 @@ class Context extends SVGContext {
   }
 }
 
-/** @returns where its notes stand, in time */
-function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System['meter']): BarPlace['notes'] {
+/** The signs of a bar, without a place. */
+function written(bar: NotatedBar, meter: System['meter']) {
   const [up, down] = [bar.up.some(isNote), bar.down.some(isNote)];
   // Where only the feet have something, the hands need no rest.
   const both = up && down;
@@ -137,6 +194,7 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
   const beams: Beam[] = [];
   const tuplets: Tuplet[] = [];
   const accented: [StaveNote, number][] = [];
+  const hands: { note: StaveNote; hand: string }[] = [];
   const rolled: { note: StaveNote; direction: number; slashes: number; beams: number }[] = [];
   const stood = new Map<number, () => number>();
   for (const [events, direction] of [
@@ -148,6 +206,8 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
     events.forEach((event, i) => {
       if (isNote(event)) stood.set(event.at, () => (notes[i] as StaveNote).getAbsoluteX() + HALF_HEAD);
       if (isAccented(event)) accented.push([notes[i] as StaveNote, direction]);
+      const hand = event.heads.map((head) => head.hand ?? '').join('');
+      if (hand !== '') hands.push({ note: notes[i] as StaveNote, hand });
     });
     const spans = new Map<number, { event: NotatedEvent; note: StaveNote }[]>();
     events.forEach((event, i) => {
@@ -155,6 +215,7 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
       group.push({ event, note: notes[i] as StaveNote });
       spans.set(event.span, group);
     });
+    tuplets.push(...tupletsOf(events, notes, direction));
     for (const group of spans.values()) {
       const beamed = group.filter(({ event }) => isNote(event) && Number(event.value) >= 8);
       for (const { event, note } of group) {
@@ -165,29 +226,48 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
       if (beamed.length > 1) {
         beams.push(new Beam(beamed.map(({ note }) => note)));
       }
-      if (group[0] && group[0].event.tuplet > 1) {
-        tuplets.push(
-          new Tuplet(
-            group.map(({ note }) => note),
-            {
-              numNotes: group[0].event.tuplet,
-              notesOccupied: group[0].event.tuplet === 3 ? 2 : 4,
-              // Over the wedges of accents.
-              yOffset: group.some(({ event }) => isAccented(event)) ? -ACCENT_ROOM : 0,
-            },
-          ),
-        );
-      }
     }
     // Tuplets change how long their notes last, by which voices are lined up.
     voices.push(new Voice({ numBeats: meter.count, beatValue: meter.unit }).setMode(Voice.Mode.SOFT).addTickables(notes));
   }
+  return { voices, beams, tuplets, accented, rolled, stood, hands };
+}
+
+/** Tuplets of one voice: what begins together is one bracket, that of the feet under the staff. */
+function tupletsOf(events: NotatedEvent[], notes: StaveNote[], direction: number): Tuplet[] {
+  const groups = new Map<number, { event: NotatedEvent; note: StaveNote }[]>();
+  events.forEach((event, i) => {
+    if (!event.tuplet) return;
+    groups.set(event.tuplet.from, [...(groups.get(event.tuplet.from) ?? []), { event, note: notes[i] as StaveNote }]);
+  });
+  return [...groups.values()].map((group) => {
+    const { parts, normal } = group[0]?.event.tuplet ?? { parts: 3, normal: 2 };
+    return new Tuplet(
+      group.map(({ note }) => note),
+      {
+        numNotes: parts,
+        notesOccupied: normal,
+        ratioed: false,
+        bracketed: group.some(({ event }) => !isNote(event) || Number(event.value) < 8),
+        location: direction === Stem.UP ? Tuplet.LOCATION_TOP : Tuplet.LOCATION_BOTTOM,
+        // Beyond the wedges of accents.
+        yOffset: group.some(({ event }) => isAccented(event)) ? -direction * ACCENT_ROOM : 0,
+      },
+    );
+  });
+}
+
+/** @returns where its notes stand, in time */
+function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System['meter']): BarPlace['notes'] {
+  const { voices, beams, tuplets, accented, rolled, stood, hands } = written(bar, meter);
+  if (voices.length === 0) return [];
   new Formatter().joinVoices(voices).formatToStave(voices, stave);
   for (const voice of voices) voice.draw(context, stave);
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
   for (const [note, direction] of accented) drawAccent(note, context, direction);
   for (const one of rolled) drawRoll(one, context);
+  for (const { note, hand } of hands) drawHand(hand, note.getAbsoluteX(), context);
   return [...stood].sort(([a], [b]) => a - b).map(([at, x]) => ({ at, x: x() }));
 }
 
@@ -243,6 +323,20 @@ function noteOf(event: NotatedEvent, direction: number, both: boolean): StaveNot
   const keys = heads.map(({ staff, head }) => `${staff.charAt(0).toLowerCase()}/${staff.slice(1)}${HEADS[head] ? `/${HEADS[head]}` : ''}`);
   const note = new StaveNote({ keys, duration, clef: 'percussion', stemDirection: direction });
   if (event.dots > 0) Dot.buildAndAttach([note], { all: true });
+  const graced = heads.find(({ ornament }) => ornament);
+  if (graced) {
+    const key = keys[heads.indexOf(graced)] ?? 'b/4';
+    const count = graced.ornament === 'flam' ? 1 : 2;
+    const graces = Array.from(
+      { length: count },
+      () => new GraceNote({ keys: [key], duration: count === 1 ? '8' : '16', slash: count === 1 }),
+    );
+    note.addModifier(count === 1 ? new GraceNoteGroup(graces) : new GraceNoteGroup(graces).beamNotes(), 0);
+  }
+  // What does not stand where it is written.
+  if (!event.exact) {
+    note.addModifier(new Annotation('≈').setFont('sans-serif', 10, 'bold').setVerticalJustification(AnnotationVerticalJustify.TOP), 0);
+  }
   heads.forEach(({ velocity }, index) => {
     if (velocity >= GHOST) return;
     note.addModifier(new Parenthesis(ModifierPosition.LEFT), index);

@@ -49,6 +49,46 @@ final class StaffTest extends TestCase
         self::assertSame('3:4 3:8 3:8 3:8 3:8 r2', self::written($bar['up']));
     }
 
+    /** @param list<int> $ats */
+    #[DataProvider('divided')]
+    public function testAnyTupletIsWrittenExactly(array $ats, string $written, ?Meter $meter = null): void
+    {
+        $meter ??= Meter::of(4, 4);
+        $row = Row::of(Instrument::Ride, array_map(static fn (int $at): Hit => Hit::of($at), $ats));
+        $up = Staff::bars(Section::of('A', 1, [$row], $meter), $meter)[0]['up'];
+        self::assertSame($written, self::written($up));
+        self::assertSame([], array_filter($up, static fn (Event $event): bool => !$event->isExact()));
+    }
+
+    /** @return iterable<string, array{0: list<int>, 1: string, 2?: Meter}> */
+    public static function divided(): iterable
+    {
+        $fifths = array_map(static fn (int $i): int => 192 * $i, range(0, 4));
+        $parts = static fn (int $count, int $length): array => array_map(static fn (int $i): int => (int) round($i * $length / $count), range(0, $count - 1));
+        yield 'five' => [$fifths, '5:16 5:16 5:16 5:16 5:16 r4 r2'];
+        yield 'seven' => [$parts(7, 960), '7:16 7:16 7:16 7:16 7:16 7:16 7:16 r4 r2'];
+        yield 'nine' => [$parts(9, 960), str_repeat('9:32 ', 9).'r4 r2'];
+        yield 'sixteenth triplets on one eighth' => [[0, 160, 320, 480, 720], '3:16 3:16 3:16 16 16 r4 r2'];
+        yield 'a triplet beside sixteenths' => [[0, 240, 480, 640, 800], '16 16 3:16 3:16 3:16 r4 r2'];
+        yield 'six' => [$parts(6, 960), '6:16 6:16 6:16 6:16 6:16 6:16 r4 r2'];
+        yield 'five on half a beat' => [[...$parts(5, 480), 480], '5:32 5:32 5:32 5:32 5:32 8 r4 r2'];
+        yield 'quarter triplets over two beats' => [[0, 640, 1280], '3:4 3:4 3:4 r2'];
+        yield 'a tuplet that begins with a rest' => [[320, 640], 'r3:8 3:8 3:8 r4 r2'];
+        yield 'sixty-fourths' => [[0, 60, 120], '64 64 8. r32 r4 r2'];
+        yield 'threes in a dotted beat' => [[0, 160, 320, 480], '3:16 3:16 3:16 8 r8 r4.', Meter::of(6, 8)];
+    }
+
+    public function testWhatHasNoGridIsMarked(): void
+    {
+        $meter = Meter::of(4, 4);
+        $row = Row::of(Instrument::Ride, [Hit::of(0), Hit::of(107), Hit::of(500)]);
+        $up = Staff::bars(Section::of('A', 1, [$row], $meter), $meter)[0]['up'];
+        self::assertSame([false, false, false], array_map(
+            static fn (Event $event): bool => $event->isExact(),
+            array_values(array_filter($up, static fn (Event $event): bool => [] !== $event->struck)),
+        ));
+    }
+
     public function testVoicesAddUpAndEveryHitIsWrittenOverRandomBeats(): void
     {
         $random = Lesson::random(8);
@@ -90,7 +130,7 @@ final class StaffTest extends TestCase
     private static function written(array $events): string
     {
         return implode(' ', array_map(
-            static fn (Event $event): string => ([] === $event->struck ? 'r' : '').(1 === $event->tuplet ? '' : "$event->tuplet:")
+            static fn (Event $event): string => ([] === $event->struck ? 'r' : '').(null === $event->tuplet() ? '' : "{$event->tuplet()->parts}:")
                 .$event->value.str_repeat('.', $event->dots),
             $events,
         ));
