@@ -102,8 +102,8 @@ final readonly class MusicXmlWriter
                     1 !== $number || $this->tempo();
                     $this->voice($bar['up'], '1', 'up');
                     if ([] !== array_filter($bar['down'], static fn (Event $event): bool => [] !== $event->struck)) {
-                        $bar = (string) (self::TICK * $this->pattern->meter->barTicks());
-                        $this->in('backup', [], fn () => $this->xml->writeElement('duration', $bar));
+                        $length = (string) (self::TICK * $this->pattern->meter->barTicks());
+                        $this->in('backup', [], fn () => $this->xml->writeElement('duration', $length));
                         $this->voice($bar['down'], '2', 'down');
                     }
                     $this->closed($b === \count($bars) - 1 ? $times : null, $number === $last);
