@@ -9,6 +9,9 @@ final readonly class Sample
 {
     /** The part of its peak at which a sound is heard to begin. */
     private const START = 0.05;
+    /** The part of its peak, 60 dB below it, above which a sound still rings; told by this part of its last second. */
+    private const RINGS = 0.001;
+    private const TAIL = 50;
     /** A value above this is rounded off, so that a short sharp sound can be as loud as a long one. */
     public const PEAK = 0.95;
 
@@ -67,7 +70,8 @@ final readonly class Sample
     }
 
     /**
-     * Without what is too quiet to be heard at its end, the last hundredth of a second led to silence, so that it does not click.
+     * Without what is too quiet to be heard at its end. Where it is cut while it still rings, its last third is led to silence, so that no
+     * ear calls it a cut; else the last hundredth of a second, so that it does not click.
      *
      * @param float $least   the lowest value that is heard
      * @param float $seconds that it lasts at most
@@ -79,9 +83,10 @@ final readonly class Sample
             --$end;
         }
         $values = \array_slice($this->values, 0, $end);
-        $fade = min($end, intdiv(Wav::RATE, 100));
+        $tail = self::of(\array_slice($values, -intdiv(Wav::RATE, self::TAIL)))->peak();
+        $fade = $tail > self::RINGS * $this->peak() ? intdiv($end, 3) : min($end, intdiv(Wav::RATE, 100));
         for ($i = 0; $i < $fade; ++$i) {
-            $values[$end - 1 - $i] *= $i / $fade;
+            $values[$end - 1 - $i] *= (1 - cos(\M_PI * $i / $fade)) / 2;
         }
 
         return new self(array_values($values));

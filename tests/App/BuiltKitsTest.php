@@ -93,6 +93,72 @@ final class BuiltKitsTest extends TestCase
         }
     }
 
+    public function testNoSoundIsCutWhileItRings(): void
+    {
+        foreach ($this->built() as $name) {
+            foreach ($this->sounds($name) as $instrument => $sample) {
+                $tail = Sample::of(\array_slice($sample->values, -max(2, intdiv(\count($sample->values), 100))));
+                $decibels = 20 * log10(max($tail->peak(), 1e-9) / $sample->peak());
+                self::assertLessThan(-50, $decibels, "$name: $instrument ends while it is loud");
+            }
+        }
+    }
+
+    public function testTomsRiseInPitch(): void
+    {
+        $toms = ['low-floor-tom', 'floor-tom', 'low-tom', 'low-mid-tom', 'high-mid-tom', 'high-tom'];
+        foreach ($this->built() as $name) {
+            $sounds = $this->sounds($name);
+            $below = 0.0;
+            foreach (array_intersect($toms, array_keys($sounds)) as $tom) {
+                $pitch = self::pitch($sounds[$tom]);
+                // A semitone and a half, which anybody hears.
+                self::assertGreaterThan(1.09 * $below, $pitch, "$name: $tom");
+                $below = $pitch;
+            }
+        }
+    }
+
+    /** @return array<string, Sample> the sounds that a kit has itself, as a firm hit plays them */
+    private function sounds(string $name): array
+    {
+        $file = getenv('PULSANDA_DATA').self::kits()->all()[$name];
+        /** @var array{sounds: list<array{instrument: string}>} $description */
+        $description = json_decode((string) file_get_contents($file), true);
+        $sounds = [];
+        foreach (array_column($description['sounds'], 'instrument') as $instrument) {
+            $strike = self::kits()->of($name)->strike(Instrument::from($instrument));
+            ['from' => $from, 'samples' => $samples] = $strike->take(Level::Firm->entry(), 0);
+            $sounds[$instrument] = Sample::of(Wav::values(substr($strike->pcm, 2 * $from, 2 * $samples)));
+        }
+
+        return $sounds;
+    }
+
+    /** The strongest frequency from 40 to 400 Hz of the first 0.4 s, by Goertzel's filter under a Hann window. */
+    private static function pitch(Sample $sample): float
+    {
+        // One of four values is enough for so low a tone.
+        $values = array_values(array_filter(
+            \array_slice($sample->values, 0, (int) (0.4 * Wav::RATE)),
+            static fn (int $i): bool => 0 === $i % 4,
+            \ARRAY_FILTER_USE_KEY,
+        ));
+        $count = \count($values);
+        [$most, $found] = [0.0, 0.0];
+        for ($hertz = 40; $hertz < 400; ++$hertz) {
+            $step = 2 * cos(2 * \M_PI * $hertz * 4 / Wav::RATE);
+            $one = $two = 0.0;
+            foreach ($values as $i => $value) {
+                [$one, $two] = [$step * $one - $two + $value * (1 - cos(2 * \M_PI * $i / $count)) / 2, $one];
+            }
+            $power = $one ** 2 + $two ** 2 - $step * $one * $two;
+            [$most, $found] = $power > $most ? [$power, (float) $hertz] : [$most, $found];
+        }
+
+        return $found;
+    }
+
     public function testTheFourRowsOfAFirstTaskAreSmall(): void
     {
         foreach ($this->built() as $name) {

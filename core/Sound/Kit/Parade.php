@@ -42,7 +42,7 @@ final readonly class Parade implements Kit
         yield Instrument::SideStick => Recording::repeated(self::SNARES, 53, 0.2);
         yield Instrument::Clap => Recording::of(self::SNARES, 57, 0.25);
         yield Instrument::ClosedHat => Recording::repeated(self::SNARES, 76, 0.2);
-        yield Instrument::OpenHat => Recording::of(self::SNARES, 74, 0.7);
+        yield Instrument::OpenHat => Recording::of(self::SNARES, 74, 1.0);
         yield Instrument::PedalHat => Recording::twice(self::CYMBALS, 88, 92, 0.3);
         yield Instrument::Ride => Recording::of(self::SNARES, 72, 0.9);
         yield Instrument::RideBell => Recording::twice(self::CYMBALS, 84, 87, 0.8);
@@ -53,7 +53,7 @@ final readonly class Parade implements Kit
         yield Instrument::FloorTom => Recording::of(self::TENORS, 36, 0.5);
         yield Instrument::LowTom => Recording::of(self::TENORS, 48, 0.5);
         yield Instrument::HighMidTom => Recording::of(self::TENORS, 60, 0.5);
-        yield Instrument::HighTom => Recording::of(self::TENORS, 72, 0.5);
+        yield Instrument::HighTom => Recording::of(self::TENORS, 72, 0.5, 2);
         yield Instrument::HighBongo => Recording::of(self::TENORS, 84, 0.35);
         yield Instrument::LowBongo => Recording::of(self::TENORS, 96, 0.35);
         yield Instrument::MuteConga => Recording::of(self::TENORS, 75, 0.25);

@@ -41,10 +41,10 @@ final readonly class TidePool implements Kit
         yield Instrument::Clap => Recording::of(self::HANDS, 39, 0.3);
         yield Instrument::ClosedHat => Recording::repeated(self::HANDS, 70, 0.15);
         yield Instrument::PedalHat => Recording::of(self::HANDS, 69, 0.2);
-        yield Instrument::OpenHat => Recording::of(self::HANDS, 83, 0.5);
+        yield Instrument::OpenHat => Recording::of(self::HANDS, 83, 0.8);
         yield Instrument::Ride => Recording::repeated(self::HANDS, 81, 0.5, -5.0);
         yield Instrument::RideBell => Recording::of(self::HANDS, 81, 0.7);
-        yield Instrument::Crash => Recording::of(self::HANDS, 84, 1.4);
+        yield Instrument::Crash => Recording::of(self::HANDS, 84, 2.4);
         yield Instrument::Tambourine => Recording::of(self::HANDS, 54, 0.3);
         yield Instrument::Cowbell => Recording::of(self::HANDS, 56, 0.3);
         yield Instrument::Vibraslap => Recording::of(self::HANDS, 58, 1.0);
