@@ -111,7 +111,7 @@ final class MusicXmlForm
             $back = ($measure->xpath('barline/repeat[@direction="backward"]') ?: [])[0] ?? null;
             $fresh = null !== $back;
             if (null !== $back) {
-                $times = $endings ? 1 : max(2, min(16, (int) ($back['times'] ?? 2)));
+                $times = $endings ? 1 : max(2, min(OrderEntry::MOST_TIMES, (int) ($back['times'] ?? 2)));
                 $again = \array_slice($runs, $repeat);
                 if (1 === \count($again)) {
                     array_splice($runs, $repeat, 1, [['times' => $times] + $again[0]]);

@@ -22,6 +22,8 @@ final class MusicXmlInstruments
 
     /** @var array<string, int> how many notes there are of each name without a drum */
     private array $unknown = [];
+    /** @var array<string, string> the drum that a note of such a name is by its place */
+    private array $placed = [];
 
     /**
      * @param array<string, Instrument> $known by the ids of the score
@@ -61,9 +63,14 @@ final class MusicXmlInstruments
     public function find(\SimpleXMLElement $note): ?Instrument
     {
         $id = (string) $note->instrument['id'];
-        $found = $this->known[$id] ?? ('' === ($this->names[$id] ?? '') ? self::byPlace($note) : null);
+        $name = mb_substr($this->names[$id] ?? '', 0, 40);
+        $found = $this->known[$id] ?? self::byPlace($note);
+        if (null !== $found && '' !== $name && !isset($this->known[$id])) {
+            // A name that nobody knows says nothing; where the note stands does.
+            $this->placed[$name] = $found->label();
+        }
         if (null === $found) {
-            $name = mb_substr($this->names[$id] ?? 'without a name', 0, 40);
+            $name = '' === $name ? 'without a name' : $name;
             $this->unknown[$name] = ($this->unknown[$name] ?? 0) + 1;
         }
         $open = [] !== ($note->xpath('notations/technical/open') ?: []);
@@ -74,11 +81,18 @@ final class MusicXmlInstruments
     /** @return list<string> sentences */
     public function unknown(): array
     {
-        return array_map(
-            static fn (string $name, int $count): string => "\"$name\" is no drum that is known here; $count of it left out.",
-            array_map(strval(...), array_keys($this->unknown)),
-            $this->unknown,
-        );
+        return [
+            ...array_map(
+                static fn (string $name, string $drum): string => "\"$name\" is read as $drum, by where it stands.",
+                array_map(strval(...), array_keys($this->placed)),
+                $this->placed,
+            ),
+            ...array_map(
+                static fn (string $name, int $count): string => "\"$name\" is no drum that is known here; $count of it left out.",
+                array_map(strval(...), array_keys($this->unknown)),
+                $this->unknown,
+            ),
+        ];
     }
 
     private static function byPlace(\SimpleXMLElement $note): ?Instrument

@@ -23,6 +23,8 @@ final class MusicXmlMeasures
     private const LEFT_OUT = [
         './/note/lyric[not(text="R" or text="L")]' => 'Words under the notes are left out.',
         './/direction-type/dynamics' => 'Dynamic marks such as p and f are left out; accents and ghosts stay.',
+        './/sound[@dacapo or @dalsegno or @tocoda or @fine]' => 'Da capo, dal segno and coda are not followed: all is played once.',
+        './/measure-style/slash[@type="start"]' => 'Slashes have no notes, so these measures stay empty.',
         './/barline/ending' => 'First and second endings are played one after the other, without the repeat.',
     ];
 
@@ -33,6 +35,8 @@ final class MusicXmlMeasures
     /** @var list<Instrument> grace notes that the next note may be the flam or the drag of */
     private array $graces = [];
     private int $gone = 0;
+    /** Measures that are repeated here; 0 for none. */
+    private int $again = 0;
     /** Whether the note has come that they stand before. */
     private bool $arePlaced = false;
 
@@ -57,9 +61,30 @@ final class MusicXmlMeasures
         $measures = [];
         foreach ($part->xpath('measure') ?: [] as $measure) {
             $measures[] = $reading->measure($measure, [] === $measures, $lost);
+            $measures = $reading->repeated($measure, $measures);
         }
         $gone = $reading->gone + \count($reading->graces);
         0 === $gone || $lost[] = 1 === $gone ? 'A grace note is left out.' : "$gone grace notes are left out.";
+
+        return $measures;
+    }
+
+    /**
+     * A sign stands for one, two or four measures that come again.
+     *
+     * @param list<list<Struck>> $measures so far, the one with the sign last
+     *
+     * @return list<list<Struck>>
+     */
+    private function repeated(\SimpleXMLElement $measure, array $measures): array
+    {
+        foreach ($measure->xpath('attributes/measure-style/measure-repeat') ?: [] as $sign) {
+            $this->again = 'start' === (string) $sign['type'] ? max(1, min(4, (int) $sign)) : 0;
+        }
+        $last = \count($measures) - 1;
+        if ($this->again > 0 && [] === $measures[$last] && isset($measures[$last - $this->again])) {
+            $measures[$last] = $measures[$last - $this->again];
+        }
 
         return $measures;
     }

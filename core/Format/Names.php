@@ -53,6 +53,16 @@ final readonly class Names
         'snap' => ['snaps', 'finger snaps'],
     ];
 
+    /** As General MIDI calls them, which many programs write; those that differ from ours. */
+    private const IN_GENERAL_MIDI = [
+        'kick-2' => ['acoustic bass drum', 'bass drum 2'], 'kick' => ['bass drum 1'], 'snare' => ['acoustic snare'],
+        'clap' => ['hand clap'],
+        'low-floor-tom' => ['low floor tom'], 'floor-tom' => ['high floor tom'], 'low-mid-tom' => ['low-mid tom'],
+        'high-mid-tom' => ['hi-mid tom', 'high-mid tom'], 'crash' => ['crash cymbal 1', 'crash 1'], 'ride' => ['ride cymbal 1', 'ride 1'],
+        'splash' => ['splash cymbal'], 'crash-2' => ['crash cymbal 2', 'crash 2'], 'high-bongo' => ['high bongo'],
+        'mute-conga' => ['mute hi conga', 'mute high conga'], 'open-conga' => ['open hi conga', 'open high conga'],
+        'high-woodblock' => ['hi wood block'],
+    ];
     /** As music teachers say it in German, French and Spanish. */
     private const IN_OTHER_LANGUAGES = [
         'kick' => ['bassdrum', 'große trommel', 'basstrommel', 'grosse caisse', 'bombo'],
@@ -85,7 +95,11 @@ final readonly class Names
         if (null === $known) {
             $known = [];
             foreach (Instrument::cases() as $one) {
-                $others = [...(self::OTHERS[$one->value] ?? []), ...(self::IN_OTHER_LANGUAGES[$one->value] ?? [])];
+                $others = array_merge(
+                    self::OTHERS[$one->value] ?? [],
+                    self::IN_GENERAL_MIDI[$one->value] ?? [],
+                    self::IN_OTHER_LANGUAGES[$one->value] ?? [],
+                );
                 foreach ([$one->value, $one->label(), ...$others] as $other) {
                     $known[self::plain($other)] ??= $one;
                 }

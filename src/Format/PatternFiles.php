@@ -7,11 +7,14 @@ namespace Pulsanda\App\Format;
 use Pulsanda\Core\Format\Convert;
 use Pulsanda\Core\Format\Imported;
 use Pulsanda\Core\Format\Losses;
+use Pulsanda\Core\Format\MidiWriter;
 use Pulsanda\Core\Format\MusicXmlReader;
 use Pulsanda\Core\Format\StepSheet;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\SafeXml;
 use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
+use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 
@@ -65,6 +68,8 @@ final readonly class PatternFiles
                         .'</rootfiles></container>',
                     'score.musicxml' => $xml,
                 ], 'mimetype'), $lost];
+            case 'mid.zip':
+                return [Zip::write(self::apart($pattern, $written)), array_values(Losses::of($pattern, $written ? 'mid-written' : 'mid'))];
             case 'xlsx':
             case 'ods':
                 $cells = Cells::of($pattern->sections[0], $pattern);
@@ -79,7 +84,24 @@ final readonly class PatternFiles
 
     private static function ending(string $name): string
     {
-        return strtolower(pathinfo($name, \PATHINFO_EXTENSION));
+        return str_ends_with(strtolower($name), '.mid.zip') ? 'mid.zip' : strtolower(pathinfo($name, \PATHINFO_EXTENSION));
+    }
+
+    /** @return array<string, string> a MIDI file an instrument, by its name */
+    private static function apart(Pattern $pattern, bool $written): array
+    {
+        $files = [];
+        foreach ($pattern->instruments() as $instrument) {
+            $alone = $pattern->withSections(array_map(static fn (Section $one): Section => Section::of(
+                $one->name,
+                $one->bars,
+                array_values(array_filter($one->rows, static fn (Row $row): bool => $row->instrument === $instrument)),
+                $pattern->meter,
+            ), $pattern->sections));
+            $files[$instrument->label().'.mid'] = MidiWriter::write($alone, !$written);
+        }
+
+        return $files;
     }
 
     /** The score in a compressed MusicXML file: the one that its container names, else the first. */

@@ -50,7 +50,7 @@ final class EditTest extends ApiTestCase
     public function testFilesOfOtherKindsComeInAndGoOut(): void
     {
         $this->signIn('wren');
-        $begins = ['mid' => 'MThd', 'csv' => '1 bar,1,2', 'txt' => 'kick', 'json' => '{', 'ods' => 'PK', 'xlsx' => 'PK', 'mxl' => 'PK', 'musicxml' => '<?xml'];
+        $begins = ['mid' => 'MThd', 'mid.zip' => 'PK', 'csv' => '1 bar,1,2', 'txt' => 'kick', 'json' => '{', 'ods' => 'PK', 'xlsx' => 'PK', 'mxl' => 'PK', 'musicxml' => '<?xml'];
         foreach ($begins as $ending => $begins) {
             $out = $this->json($this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => $ending]));
             self::assertIsString($out['bytes']);

@@ -3860,7 +3860,7 @@ export interface paths {
                     "application/json": {
                         pattern: components["schemas"]["Pattern"];
                         /** @enum {string} */
-                        ending: "json" | "mid" | "musicxml" | "mxl" | "csv" | "ods" | "xlsx" | "txt";
+                        ending: "json" | "mid" | "mid.zip" | "musicxml" | "mxl" | "csv" | "ods" | "xlsx" | "txt";
                         /** @default false */
                         written?: boolean;
                         /** @default false */

@@ -38,6 +38,39 @@ final class MusicXmlTest extends TestCase
         self::assertCount(4, $xml->xpath('//beam[.="begin"]') ?: []);
     }
 
+    public function testSignsThatSaveWritingAreWrittenOut(): void
+    {
+        $note = static fn (string $id): string => "<note><unpitched/><duration>4</duration><instrument id=\"$id\"/></note>";
+        $repeat = static fn (string $type, int $of): string => '<attributes><measure-style>'
+            ."<measure-repeat type=\"$type\">$of</measure-repeat></measure-style></attributes>";
+        $rest = '<note><rest/><duration>4</duration></note>';
+        $bars = [
+            '<attributes><divisions>1</divisions></attributes><barline><repeat direction="forward"/></barline>'.$note('a'),
+            $note('b'),
+            $repeat('start', 2).$rest,
+            $rest,
+            $repeat('stop', 2).$note('c').'<sound dacapo="yes"/><barline><repeat direction="backward" times="20"/></barline>',
+        ];
+        $measures = implode('', array_map(
+            static fn (string $bar, int $i): string => '<measure number="'.($i + 1)."\">$bar</measure>",
+            $bars,
+            array_keys($bars),
+        ));
+        $names = implode('', array_map(
+            static fn (string $id, string $name): string => "<score-instrument id=\"$id\"><instrument-name>$name</instrument-name></score-instrument>",
+            ['a', 'b', 'c'],
+            ['Bass Drum 1', 'Acoustic Snare', 'Crash Cymbal 1'],
+        ));
+        $read = MusicXmlReader::read("<score-partwise><part-list><score-part id='P'>$names</score-part></part-list><part id='P'>$measures</part></score-partwise>");
+        $rows = [];
+        foreach ($read->pattern->sections[0]->rows as $row) {
+            $rows[$row->instrument->value] = array_map(static fn (Hit $hit): int => intdiv($hit->at, 3840) + 1, $row->hits);
+        }
+        self::assertSame(['kick' => [1, 3], 'snare' => [2, 4], 'crash' => [5]], $rows);
+        self::assertSame(20, $read->pattern->order[0]->times);
+        self::assertSame(['Da capo, dal segno and coda are not followed: all is played once.'], $read->lost);
+    }
+
     public function testSectionsRepeatUnderTheirNames(): void
     {
         $meter = Meter::of(3, 4);
@@ -116,7 +149,7 @@ final class MusicXmlTest extends TestCase
             'Parts without drums are left out: Piano.',
             'The meter changes in measure 2; all of it is set in 4/4.',
             'Dynamic marks such as p and f are left out; accents and ghosts stay.',
-            '"Rainstick" is no drum that is known here; 1 of it left out.',
+            '"Rainstick" is read as Snare, by where it stands.',
         ], $read->lost);
         $pattern = $read->pattern;
         self::assertSame(['Foreign & old', 120.0, 3], [$pattern->title, $pattern->tempo->quarters(), $pattern->bars()]);
@@ -128,7 +161,7 @@ final class MusicXmlTest extends TestCase
         self::assertSame([[3840 + 960, 'flam']], $graced, 'a grace note before its own drum is a flam');
         self::assertSame([
             // A pickup of one quarter stands at the end of its bar.
-            'snare' => [[2880, 90], [3840 + 960, 118], [2 * 3840 + 640, 28]],
+            'snare' => [[2880, 90], [3840 + 960, 118], [2 * 3840 + 640, 28], [2 * 3840 + 960, 90]],
             'kick' => [[3840, 90], [2 * 3840, 90], [2 * 3840 + 320, 90]],
             'open-hat' => [[3840 + 1920, 90]],
             // By its place and its head alone.

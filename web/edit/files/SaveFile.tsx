@@ -8,6 +8,7 @@ import type { Editor } from '../Editor';
 const KINDS = [
   { value: 'json', label: 'Pulsanda, all of it' },
   { value: 'mid', label: 'MIDI' },
+  { value: 'mid.zip', label: 'MIDI, a file a row (.zip)' },
   { value: 'musicxml', label: 'notation (MusicXML)' },
   { value: 'mxl', label: 'notation, packed (.mxl)' },
   { value: 'xlsx', label: 'step sheet (.xlsx)' },
@@ -67,13 +68,13 @@ export function SaveFile({ editor }: { editor: Editor }) {
           Take it away as a file
         </button>
       </div>
-      {kind === 'mid' && (
+      {(kind === 'mid' || kind === 'mid.zip') && (
         <p className="mt-1 flex flex-wrap gap-x-3 text-sm">
           <label className="flex min-h-8 items-center gap-1.5">
             <input type="checkbox" checked={how.written} onChange={(event) => setHow({ ...how, written: event.target.checked })} />
             without swing and push
           </label>
-          <label className="flex min-h-8 items-center gap-1.5">
+          <label className="flex min-h-8 items-center gap-1.5" hidden={kind !== 'mid'}>
             <input type="checkbox" checked={how.rows} onChange={(event) => setHow({ ...how, rows: event.target.checked })} />a track a row
           </label>
         </p>
