@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Pulsanda\App\Format\Zip;
 
 /** What the Bench asks the core over HTTP, what an open task leaves open, and the states of a draft. */
 final class EditTest extends ApiTestCase
@@ -50,7 +51,11 @@ final class EditTest extends ApiTestCase
     public function testFilesOfOtherKindsComeInAndGoOut(): void
     {
         $this->signIn('wren');
-        $begins = ['mid' => 'MThd', 'mid.zip' => 'PK', 'csv' => '1 bar,1,2', 'txt' => 'kick', 'json' => '{', 'ods' => 'PK', 'xlsx' => 'PK', 'mxl' => 'PK', 'musicxml' => '<?xml'];
+        $apart = $this->json($this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => 'mid.zip']));
+        self::assertIsString($apart['bytes']);
+        $zip = (string) base64_decode($apart['bytes'], true);
+        self::assertSame(['Kick.mid', 'Snare.mid'], array_keys(Zip::read($zip, 9, 9999, static fn (): bool => true, '')), 'a file a row');
+        $begins = ['mid' => 'MThd', 'csv' => '1 bar,1,2', 'txt' => 'kick', 'json' => '{', 'ods' => 'PK', 'xlsx' => 'PK', 'mxl' => 'PK', 'musicxml' => '<?xml'];
         foreach ($begins as $ending => $begins) {
             $out = $this->json($this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => $ending]));
             self::assertIsString($out['bytes']);
