@@ -76,7 +76,7 @@ final readonly class Rescale
         return Row::of(
             $row->instrument,
             array_map(static fn (Hit $hit): Hit => $hit->moved($scale($hit->at), $hit->push), $row->hits),
-            $snap, $cycle, $row->level, $row->pan, $row->tune, $row->room, $row->muted, $row->tint, $row->sound,
+            $snap, $cycle, $row->level, $row->pan, $row->tune, $row->room, $row->muted, $row->tint, $row->sound, $row->name,
         );
     }
 }

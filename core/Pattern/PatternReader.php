@@ -97,7 +97,7 @@ final readonly class PatternReader
 
     private static function row(mixed $data, string $path): Row
     {
-        $known = ['instrument', 'hits', 'snap', 'cycle', 'level', 'pan', 'tune', 'room', 'muted', 'tint', 'sound'];
+        $known = ['instrument', 'hits', 'snap', 'cycle', 'level', 'pan', 'tune', 'room', 'muted', 'tint', 'sound', 'name'];
         $fields = Fields::of($data, $path, $known);
         $instrument = self::instrument($fields->string('instrument'), $fields->at('instrument'));
         $snap = Snap::tryFrom($fields->string('snap', Snap::Sixteenth->value)) ?? throw InvalidInput::at(
@@ -124,6 +124,7 @@ final readonly class PatternReader
             $fields->bool('muted', false),
             $fields->isNull('tint') ? null : $fields->string('tint'),
             $fields->isNull('sound') ? null : $fields->string('sound'),
+            $fields->isNull('name') ? null : $fields->string('name'),
         ));
     }
 

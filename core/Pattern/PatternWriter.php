@@ -72,6 +72,7 @@ final readonly class PatternWriter
                     'muted' => $row->muted,
                     'tint' => $row->tint,
                     'sound' => $row->sound,
+                    'name' => $row->name,
                 ],
                 [
                     'cycle' => null,
@@ -82,6 +83,7 @@ final readonly class PatternWriter
                     'muted' => false,
                     'tint' => null,
                     'sound' => null,
+                    'name' => null,
                 ],
             )
             + ['hits' => array_map(self::hit(...), $row->hits)];

@@ -14,6 +14,8 @@ final readonly class Row
     public const LEAST_CYCLE = 60;
     /** Characters of the name of an own sound. */
     public const MOST_SOUND = 40;
+    /** Characters of a row's own name. */
+    public const MOST_NAME = 24;
 
     /**
      * @param list<Hit> $hits
@@ -30,6 +32,7 @@ final readonly class Row
         public bool $muted,
         public ?string $tint,
         public ?string $sound,
+        public ?string $name,
     ) {
     }
 
@@ -41,7 +44,8 @@ final readonly class Row
      * @param float       $tune  −12…12 semitones
      * @param float       $room  0–1
      * @param string|null $tint  a colour name in small letters
-     * @param string|null $sound one of its owner's by name, in place of the kit's
+     * @param string|null $sound in place of the kit's: "beacon/kick", that piece of another kit, or one of its owner's by name
+     * @param string|null $name  of its own, beside its instrument's
      *
      * @throws InvalidInput
      */
@@ -57,6 +61,7 @@ final readonly class Row
         bool $muted = false,
         ?string $tint = null,
         ?string $sound = null,
+        ?string $name = null,
     ): self {
         if (null !== $cycle) {
             Range::check('cycle', $cycle, self::LEAST_CYCLE, \PHP_INT_MAX);
@@ -70,6 +75,10 @@ final readonly class Row
         }
         if (null !== $sound) {
             Range::checkText('sound', $sound, self::MOST_SOUND);
+            self::checkPiece($sound);
+        }
+        if (null !== $name) {
+            Range::checkText('name', $name, self::MOST_NAME);
         }
         $seen = [];
         foreach ($hits as $i => $hit) {
@@ -80,7 +89,32 @@ final readonly class Row
         }
         usort($hits, static fn (Hit $a, Hit $b): int => $a->at <=> $b->at);
 
-        return new self($instrument, $hits, $snap, $cycle, $level, $pan, $tune, $room, $muted, $tint, $sound);
+        return new self($instrument, $hits, $snap, $cycle, $level, $pan, $tune, $room, $muted, $tint, $sound, $name);
+    }
+
+    /**
+     * The piece of a kit that a sound names.
+     *
+     * @return array{KitName, Instrument}|null null for an own sound, whose name holds no slash
+     */
+    public static function piece(?string $sound): ?array
+    {
+        [$kit, $instrument] = explode('/', $sound ?? '', 2) + [1 => ''];
+        [$kit, $instrument] = [KitName::tryFrom($kit), Instrument::tryFrom($instrument)];
+
+        return null === $kit || null === $instrument ? null : [$kit, $instrument];
+    }
+
+    /** @throws InvalidInput for a piece of no kit */
+    private static function checkPiece(string $sound): void
+    {
+        if (str_contains($sound, '/') && null === self::piece($sound)) {
+            throw InvalidInput::at('sound', \sprintf(
+                '"%s" is no piece of a kit; write a kit and an instrument, as "beacon/kick". The kits are: %s.',
+                $sound,
+                implode(', ', array_column(KitName::cases(), 'value')),
+            ));
+        }
     }
 
     /**
@@ -123,6 +157,7 @@ final readonly class Row
             $this->muted,
             $this->tint,
             $this->sound,
+            $this->name,
         );
     }
 }

@@ -30,7 +30,7 @@ final class BuiltKit implements Bank
     {
     }
 
-    public function gain(): float
+    public function gain(?string $sound = null): float
     {
         return $this->description['gain'];
     }

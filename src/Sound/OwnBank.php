@@ -20,9 +20,9 @@ final class OwnBank implements Bank
     {
     }
 
-    public function gain(): float
+    public function gain(?string $sound = null): float
     {
-        return $this->kit->gain();
+        return $this->kit->gain($sound);
     }
 
     public function room(): Room
@@ -34,6 +34,6 @@ final class OwnBank implements Bank
     {
         $id = null === $sound ? null : $this->named[$sound] ?? null;
 
-        return null === $id ? $this->kit->strike($instrument) : $this->known[$id] ??= $this->sounds->strike($id);
+        return null === $id ? $this->kit->strike($instrument, $sound) : $this->known[$id] ??= $this->sounds->strike($id);
     }
 }

@@ -116,7 +116,7 @@ final readonly class Renderer
 
     private function bank(Track $track): Bank
     {
-        $kit = $this->kits->of($track->pattern->kit);
+        $kit = new PieceBank($this->kits->of($track->pattern->kit), $this->kits);
 
         return null === $track->owner ? $kit : new OwnBank($kit, $this->sounds->named($track->owner), $this->sounds);
     }

@@ -7,8 +7,10 @@ namespace Pulsanda\Tests\Browser;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Pulsanda\App\Api\Shape\Music;
 use Pulsanda\App\Sound\BuiltKits;
+use Pulsanda\App\Sound\PieceBank;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Row;
@@ -82,6 +84,11 @@ final class MixTest extends BrowserTestCase
             Row::of(Instrument::HighTom, $hits(0, 9, 12), level: 0.5, pan: 0.8, tune: -5),
             Row::of(Instrument::Kick, [Hit::of(0), Hit::of(1920, pan: 0.3, tune: 7)], cycle: 1920),
         ], kit: 'parade')];
+        yield 'pieces of other kits, flams and drags' => [$of('Pieces', [
+            Row::of(Instrument::Kick, $hits(0, 8, 11), sound: 'beacon/kick', name: 'Deep'),
+            Row::of(Instrument::Snare, [Hit::of(960, 110, ornament: Ornament::Flam), Hit::of(2880, 90, ornament: Ornament::Drag)]),
+            Row::of(Instrument::ClosedHat, $hits(2, 6, 10), sound: 'tide-pool/shaker', tune: 3),
+        ], kit: 'boathouse')];
     }
 
     /** @return list<Pattern> the pattern with each of its rows alone */
@@ -104,7 +111,8 @@ final class MixTest extends BrowserTestCase
     /** @return array{list<float>, list<float>} left and right */
     private static function mixed(Pattern $pattern): array
     {
-        $bank = (new BuiltKits(getenv('PULSANDA_DATA').'/sounds'))->of($pattern->kit);
+        $kits = new BuiltKits(getenv('PULSANDA_DATA').'/sounds');
+        $bank = new PieceBank($kits->of($pattern->kit), $kits);
         $sides = [[], []];
         foreach (Mixdown::of($pattern, Excerpt::whole($pattern), $bank) as $block) {
             /** @var array<int, int> $numbers */

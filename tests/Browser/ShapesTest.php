@@ -86,6 +86,28 @@ final class ShapesTest extends BrowserTestCase
         $maxi->assertNoComplaints();
     }
 
+    public function testARowIsNamedAndPlaysAPieceOfAnotherKit(): void
+    {
+        $lukasz = $this->person('lukasz');
+        $lukasz->press('Begin: Slack Tide');
+        $lukasz->cell(0, 0)->click();
+        $lukasz->press('Row');
+        $lukasz->fill('Name of this row', 'Deep drum');
+        $lukasz->keys(WebDriverKeys::ENTER);
+        $lukasz->see('[aria-label^="Deep drum, "]');
+        $lukasz->choose('Its sound', 'Kick, beacon');
+        $lukasz->read('kick of beacon');
+        $lukasz->saved();
+        $row = $lukasz->driver->executeAsyncScript(<<<'JS'
+            const [done] = arguments;
+            fetch(location.pathname.replace('/bench/', '/api/parts/') + '/bench').then((answer) => answer.json())
+                .then(({ draft }) => done(draft.pattern.sections[0].rows[0]));
+            JS);
+        self::assertIsArray($row);
+        self::assertSame(['beacon/kick', 'Deep drum'], [$row['sound'], $row['name']]);
+        $lukasz->assertNoComplaints();
+    }
+
     /** @return list<mixed> what the hits of a row carry, in the draft as the server has it */
     private function carried(Person $person, string $row, string $key): array
     {

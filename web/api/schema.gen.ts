@@ -6304,8 +6304,10 @@ export interface components {
             room?: number;
             muted?: boolean;
             tint?: string | null;
-            /** @description One of its owner's sounds by name, in place of the kit's */
+            /** @description In place of the kit's: a piece of another kit, as beacon/kick, or one of its owner's sounds by name */
             sound?: string | null;
+            /** @description A name of its own */
+            name?: string | null;
         };
         Section: {
             name: string;

@@ -2,11 +2,12 @@ import { memo, useCallback, useEffect, useMemo, useRef, useSyncExternalStore } f
 import type { Hit, Instrument, Music, Section } from '../api/types';
 import { hitAt, velocityOf } from '../music/pattern';
 import { finestOf } from '../music/time';
+import { calledInstrument } from '../sheet/called';
 import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine, type Thin } from '../sheet/Sheet';
 import { hears, keyOfRow } from '../sound/Ears';
-import { playedBy } from '../sound/Kits';
+import { pieceWords, playedBy } from '../sound/Kits';
 import type { Player } from '../sound/Player';
 import { isSingle, keyName, singleKeys } from '../ui/useKeys';
 import { COPIED_HERE } from './Clipboard';
@@ -39,12 +40,13 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
   const sheet = useRef<HTMLDivElement>(null);
   const layout = useRef<Geometry | null>(null);
   const hands = useMemo(() => new SheetHands(editor, () => layout.current as Geometry), [editor]);
+  // Rows may be renamed.
+  useSyncExternalStore(editor.store.subscribe, () => editor.section.rows.map((row) => row.name ?? '').join('\n'));
   const { index, section } = editor;
-  const instruments = useMemo(() => new Map(editor.catalogue.instruments.map((one) => [one.name, one])), [editor]);
   useSyncExternalStore(editor.folds.subscribe, () => editor.folds.state);
   const { over, below } = thinLines(editor);
   const rows = section.rows.flatMap((row, i) => {
-    const instrument = editor.folds.isHidden(section.rows, i) ? undefined : instruments.get(row.instrument);
+    const instrument = editor.folds.isHidden(section.rows, i) ? undefined : calledInstrument(editor.catalogue, row);
     const above = over.get(i);
     return instrument
       ? [
@@ -182,7 +184,8 @@ function RowName({ instrument, index, editor, player }: { instrument: Instrument
   const sound = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows[index]?.sound ?? null);
   const missing = useSyncExternalStore(player.kits.subscribe, () => sound !== null && player.kits.own.isMissing('', sound));
   const relative = playedBy(editor.catalogue, kit, instrument.name);
-  const plays = sound !== null && !missing ? `“${sound}”` : missing ? `“${sound}” is not here` : relative && `as ${relative}`;
+  const piece = sound === null ? null : pieceWords(editor.catalogue, sound);
+  const plays = piece ?? (sound !== null && !missing ? `“${sound}”` : missing ? `“${sound}” is not here` : relative && `as ${relative}`);
   return (
     <button
       type="button"

@@ -11,9 +11,10 @@ export class Words {
     readonly sheet: Pick<Cursor, 'section' | 'store' | 'music' | 'hit'>,
   ) {}
 
-  /** The instrument of a row. */
+  /** What a row is called: its own name, or its instrument. */
   name(row: number): string {
-    const instrument = this.sheet.section.rows[row]?.instrument;
+    const { instrument, name } = this.sheet.section.rows[row] ?? {};
+    if (name) return name;
     return this.catalogue.instruments.find((one) => one.name === instrument)?.label.toLowerCase() ?? '';
   }
 

@@ -1,5 +1,6 @@
 import type { Catalogue, Hit, Section } from '../api/types';
 import { velocityOf } from '../music/pattern';
+import { calledInstrument } from '../sheet/called';
 
 /** How a hit is drawn on paper. */
 export type MarkStyle = 'noteheads' | 'crosses' | 'dots' | 'letters';
@@ -64,7 +65,7 @@ export function barLines(
   const step = columnTicks(section);
   const count = Math.max(1, Math.round(barTicks / step));
   return section.rows.map((row, index) => {
-    const instrument = catalogue.instruments.find((one) => one.name === row.instrument);
+    const instrument = calledInstrument(catalogue, row);
     const cells = Array.from({ length: count }, () => '');
     const from = filled === section ? row : filled?.rows.find((one) => one.instrument === row.instrument);
     // A frame of one bar goes through the whole.

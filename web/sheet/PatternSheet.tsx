@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { writtenOut } from '../music/form';
 import { finestOf } from '../music/time';
+import { calledInstrument } from './called';
 import { lineWidth, noteX } from './geometry';
 import { type Ink, Note } from './Note';
 import { PinGround, PinMarks, type Place } from './Pins';
@@ -45,7 +46,7 @@ export function PatternSheet(props: Props) {
   const rows = useMemo(
     () =>
       used.flatMap((row, i) => {
-        const instrument = catalogue.instruments.find((one) => one.name === row.instrument);
+        const instrument = calledInstrument(catalogue, row);
         return instrument ? [{ key: `${row.instrument} ${i}`, instrument, triplets: row.snap?.endsWith('t') ?? false }] : [];
       }),
     [used, catalogue],

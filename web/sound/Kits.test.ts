@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { Catalogue } from '../api/types';
-import { builtKit, playedBy } from './Kits';
+import { builtKit, pieceOf, pieceWords, playedBy } from './Kits';
 
 const catalogue = {
   instruments: [
@@ -19,4 +19,13 @@ it('says who plays what a kit has not, and which kit plays for one that is not b
   expect(playedBy(catalogue, 'parade', 'closed-hat')).toBeNull();
   expect(builtKit(catalogue, 'boathouse')?.name).toBe('beacon');
   expect(playedBy(catalogue, 'boathouse', 'shaker')).toBeNull();
+});
+
+it('knows a piece of a kit from an own sound', () => {
+  expect(pieceOf('parade/shaker')).toEqual({ kit: 'parade', instrument: 'shaker' });
+  expect(pieceOf('My shaker')).toBeNull();
+  expect(pieceOf(null)).toBeNull();
+  expect(pieceWords({ ...catalogue, kits: [{ name: 'parade', label: 'parade' }] } as unknown as Catalogue, 'parade/shaker')).toBe(
+    'shaker of parade',
+  );
 });

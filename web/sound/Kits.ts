@@ -38,10 +38,16 @@ export class Kits {
    */
   async follow(pattern: Pattern, owner = ''): Promise<void> {
     const rows = pattern.sections.flatMap((section) => section.rows);
-    const names = [...new Set(rows.flatMap((row) => row.sound ?? []))];
+    const sounds = [...new Set(rows.flatMap((row) => row.sound ?? []))];
+    const names = sounds.filter((sound) => pieceOf(sound) === null);
+    const pieces = sounds.flatMap((sound) => pieceOf(sound) ?? []);
     const instruments = rows.map((row) => row.instrument);
     const room = rows.some((row) => (row.room ?? 0) > 0);
-    await Promise.all([this.load(pattern.kit, instruments, room), this.own.follow(owner, names)]);
+    await Promise.all([
+      this.load(pattern.kit, instruments, room),
+      this.own.follow(owner, names),
+      ...pieces.map(({ kit, instrument }) => this.load(kit, [instrument])),
+    ]);
   }
 
   async load(kit: string, instruments: string[], room = false): Promise<void> {
@@ -50,7 +56,10 @@ export class Kits {
 
   strike(kit: string, { instrument, velocity, turn = 0, sound = null, owner = '' }: Wanted): Strike | undefined {
     const own = this.#of(kit);
-    const brought = sound === null ? undefined : this.own.buffer(owner, sound);
+    const piece = pieceOf(sound);
+    const other = piece && this.#of(piece.kit)?.strike(piece.instrument, velocity, turn);
+    if (other) return other;
+    const brought = sound === null || piece ? undefined : this.own.buffer(owner, sound);
     if (brought) return { buffer: brought, from: 0, seconds: brought.duration, gain: own?.gain ?? 1 };
     const strike = own?.strike(instrument, velocity, turn);
     if (strike && own) this.#last = own;
@@ -81,6 +90,20 @@ export class Kits {
     };
     for (const listener of this.#listeners) listener();
   }
+}
+
+/** The piece of a kit that a row's sound names, "beacon/kick"; null for an own sound, whose name holds no slash. */
+export function pieceOf(sound: string | null | undefined): { kit: string; instrument: string } | null {
+  const [kit, instrument] = sound?.split('/') ?? [];
+  return kit && instrument ? { kit, instrument } : null;
+}
+
+/** "kick of beacon"; null for an own sound. */
+export function pieceWords(catalogue: Catalogue, sound: string): string | null {
+  const piece = pieceOf(sound);
+  const label = catalogue.instruments.find(({ name }) => name === piece?.instrument)?.label.toLowerCase();
+  const kit = catalogue.kits.find(({ name }) => name === piece?.kit)?.label;
+  return label && kit ? `${label} of ${kit}` : null;
 }
 
 /** The kit that is heard for a name: itself, or the electronic one, which is built everywhere. */

@@ -4,7 +4,7 @@ import { passTicks, type Sounding, soundings, tickSeconds } from '../music/sched
 import { setMoving } from '../ui/frames';
 import { keep, kept } from '../ui/storage';
 import { ALL, type Ears, earsFor, flipped, hears, rowKey } from './Ears';
-import { builtKit, Kits } from './Kits';
+import { builtKit, Kits, pieceOf } from './Kits';
 import { Loop, type Round } from './Loop';
 import { CLICKS, clicks, type Metronome, STRENGTH, USUAL } from './metronome';
 import { Output, type Voiced } from './Output';
@@ -245,7 +245,11 @@ export class Player {
   audition = async (instrument: string, velocity = 90, row: Partial<Voiced> = {}): Promise<void> => {
     if (!(await this.#woken())) return;
     const kit = this.#voices[0]?.pattern().kit ?? '';
-    await Promise.all([this.kits.load(kit, [instrument], (row.room ?? 0) > 0), this.kits.own.follow('', row.sound ? [row.sound] : [])]);
+    const piece = pieceOf(row.sound);
+    await Promise.all([
+      this.kits.load(kit, [instrument], (row.room ?? 0) > 0),
+      piece ? this.kits.load(piece.kit, [piece.instrument]) : this.kits.own.follow('', row.sound ? [row.sound] : []),
+    ]);
     this.#out.sound(kit, { ...row, instrument, velocity: this.#softly(velocity) }, this.#context.currentTime, false);
   };
 

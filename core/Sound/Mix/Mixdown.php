@@ -107,7 +107,7 @@ final class Mixdown
     /** @return array{int, int, int} */
     private function gains(Sounding $sounding): array
     {
-        $gain = $sounding->level * Velocity::gain($sounding->velocity) * $this->bank->gain() * self::UNIT;
+        $gain = $sounding->level * Velocity::gain($sounding->velocity) * $this->bank->gain($sounding->sound) * self::UNIT;
         // Equal power, and as it is in the middle.
         $angle = ($sounding->pan + 1) * \M_PI_4;
 

@@ -13,6 +13,7 @@ use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\App\Sound\Flac;
 use Pulsanda\App\Sound\OwnBank;
 use Pulsanda\App\Sound\OwnSounds;
+use Pulsanda\App\Sound\PieceBank;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
@@ -92,7 +93,7 @@ final readonly class HelpController
         $left = $this->allowance->hear($part, $this->access->account());
         // It is the teacher's beat, with the sounds that a teacher has brought.
         $named = $this->sounds->named((string) $part->assignment->course->teacher->id);
-        $bank = new OwnBank($this->kits->of($target->kit), $named, $this->sounds);
+        $bank = new OwnBank(new PieceBank($this->kits->of($target->kit), $this->kits), $named, $this->sounds);
         $mix = implode('', iterator_to_array(Mixdown::of($target, $excerpt, $bank), false));
 
         return new Response(

@@ -49,6 +49,10 @@ final readonly class OwnSoundController
         TooOften::unless($this->audioLimiter->create((string) $account->id)->consume());
         $name = trim($request->query->getString('name'));
         Range::checkText('name', $name, Row::MOST_SOUND);
+        if (str_contains($name, '/')) {
+            // With one, it would be a piece of a kit.
+            throw InvalidInput::at('name', 'a name has no slash; leave it out.');
+        }
         $length = $request->headers->get('Content-Length');
         if (is_numeric($length) && $length > Decoder::MOST_BYTES) {
             throw InvalidInput::at('', 'This sound is larger than 2 MB; shorten it, or save it as MP3, Ogg or Opus.');

@@ -18,7 +18,7 @@ final readonly class Clicks implements Bank
     {
     }
 
-    public function gain(): float
+    public function gain(?string $sound = null): float
     {
         return 1;
     }

@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { api, at, reply } from '../../api/client';
-import type { OwnSound, Row } from '../../api/types';
+import type { Catalogue, OwnSound, Row } from '../../api/types';
 import { rowChanged } from '../../music/rows';
+import { pieceOf, pieceWords } from '../../sound/Kits';
 import type { Player } from '../../sound/Player';
 import { MOST_SECONDS, type Recorder, record } from '../../sound/record';
 import { Notice } from '../../ui/states';
@@ -33,7 +34,7 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
   const { busy, error, setError, run } = useTask();
   const file = useRef<HTMLInputElement>(null);
   const give = (sound: string | null) => {
-    const what = sound === null ? 'the kit' : `“${sound}”`;
+    const what = sound === null ? 'the kit' : (pieceWords(editor.catalogue, sound) ?? `“${sound}”`);
     editor.store.change(`Play ${editor.words.name(index)} with ${what}`, (pattern) => rowChanged(pattern, editor.index, index, { sound }));
     void player.audition(row.instrument, 100, { ...row, sound });
   };
@@ -89,7 +90,18 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
             {one.own ? '' : ' (your teacher’s)'}
           </option>
         ))}
-        {row.sound && !chosen && <option value={row.sound}>{row.sound} (not here; the kit plays)</option>}
+        {row.sound && !chosen && !pieceOf(row.sound) && <option value={row.sound}>{row.sound} (not here; the kit plays)</option>}
+        {editor.catalogue.kits
+          .filter((kit) => kit.url !== null)
+          .map((kit) => (
+            <optgroup key={kit.name} label={`From ${kit.label}`}>
+              {piecesOf(editor.catalogue, kit, row.instrument).map((one) => (
+                <option key={one.name} value={`${kit.name}/${one.name}`}>
+                  {one.label}, {kit.label}
+                </option>
+              ))}
+            </optgroup>
+          ))}
       </select>
       {!locked && (
         <>
@@ -129,6 +141,12 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
       {error && <Notice>{error}</Notice>}
     </Block>
   );
+}
+
+/** What a kit has itself, the row's own instrument first. */
+function piecesOf(catalogue: Catalogue, kit: Catalogue['kits'][number], instrument: string): Catalogue['instruments'] {
+  const own = catalogue.instruments.filter(({ name }) => kit.played[name] === undefined);
+  return [...own.filter(({ name }) => name === instrument), ...own.filter(({ name }) => name !== instrument)];
 }
 
 /** The name, or with a number behind it where there is one of that name. */

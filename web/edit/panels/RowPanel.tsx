@@ -2,6 +2,7 @@ import { useState, useSyncExternalStore } from 'react';
 import type { Row } from '../../api/types';
 import { shifted } from '../../music/range';
 import { rowChanged, rowDuplicated, rowMoved, rowRemoved } from '../../music/rows';
+import { calledInstrument } from '../../sheet/called';
 import type { Player } from '../../sound/Player';
 import { NumberField } from '../../ui/NumberField';
 import type { Editor } from '../Editor';
@@ -23,6 +24,9 @@ export const SNAP_WORDS: Record<string, string> = {
   '64': 'sixty-fourths',
 };
 
+/** Characters. */
+const MOST_NAME = 24;
+
 type Props = {
   editor: Editor;
   player: Player;
@@ -41,7 +45,7 @@ export function RowPanel({ editor, player, locked, dropped, taken }: Props) {
     <div className="flex flex-col gap-3">
       {row && (
         <section aria-labelledby="row" className="card p-3">
-          <h2 id="row">{editor.catalogue.instruments.find((one) => one.name === row.instrument)?.label}</h2>
+          <h2 id="row">{calledInstrument(editor.catalogue, row)?.label}</h2>
           <RowBlocks editor={editor} row={row} index={cursor.row} player={player} locked={locked} dropped={dropped} taken={taken} />
         </section>
       )}
@@ -68,6 +72,22 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
   };
   return (
     <>
+      <Block title="Its name">
+        <input
+          key={`${index} ${row.name ?? ''}`}
+          aria-label="Name of this row"
+          className="field field-small w-44"
+          maxLength={MOST_NAME}
+          placeholder={name}
+          defaultValue={row.name ?? ''}
+          disabled={locked}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+          onBlur={(event) => {
+            const called = event.target.value.trim() || null;
+            if (called !== (row.name ?? null)) change('Name', { name: called });
+          }}
+        />
+      </Block>
       <Block title="Its grid">
         <select
           aria-label="Its grid"

@@ -133,7 +133,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               pressed={hits.length > 0 && hits.every((hit) => (hit.ornament ?? null) === one)}
               onClick={() => editor.ornament(one)}
               title="Key F goes through them"
-              label={one === null ? 'No grace strokes' : one === 'flam' ? 'Flam: one grace stroke' : 'Drag: two grace strokes'}
+              label={one === null ? 'none: no grace strokes' : one === 'flam' ? 'Flam: one grace stroke' : 'Drag: two grace strokes'}
             >
               {one ?? 'none'}
             </Small>
@@ -146,7 +146,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={hits.length > 0 && hits.every((hit) => (hit.hand ?? null) === one)}
               onClick={() => editor.hand(one)}
-              label={one === null ? 'No sticking' : one === 'R' ? 'Right hand' : 'Left hand'}
+              label={one === null ? '– no sticking' : one === 'R' ? 'R, right hand' : 'L, left hand'}
             >
               {one ?? '–'}
             </Small>
