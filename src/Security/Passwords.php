@@ -72,7 +72,7 @@ final readonly class Passwords
             }
         }
         if (str_contains($plain, mb_strtolower($signIn)) && \strlen($plain) - \strlen($signIn) < self::LEAST / 2) {
-            throw InvalidInput::at('password', 'this is hardly more than the sign-in name; take another.');
+            throw InvalidInput::at('password', 'this is hardly more than the username; choose another.');
         }
         if (\count(array_unique(mb_str_split($plain))) < 4) {
             throw InvalidInput::at('password', 'this repeats a few signs; take another.');

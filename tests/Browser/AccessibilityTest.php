@@ -24,9 +24,9 @@ final class AccessibilityTest extends BrowserTestCase
         $person->go('/');
         if (null !== $who) {
             $person->see('.account-button');
-            $person->pressInMenu('Evening light');
+            $person->pressInMenu('Dark theme');
             $person->see('html[data-theme=evening]');
-            $person->pressInMenu('Evening light');
+            $person->pressInMenu('Dark theme');
         }
         foreach ($views as $view => [$way, $shown]) {
             if (null === $who) {

@@ -25,7 +25,7 @@ final class BeatTest extends BrowserTestCase
         $wren->press('Row');
         $wren->press('backbeat');
         $wren->see('.note-missing');
-        $wren->press('Take it');
+        $wren->press('Use this');
         self::assertSame([90, 90], [$wren->hit(1, 960), $wren->hit(1, 2880)]);
         $step = $wren->cell(2, 240)->getSize()->getWidth();
         $wren->drag($wren->cell(2, 0), 15 * $step, 0);

@@ -153,7 +153,7 @@ final class HandsTest extends BrowserTestCase
             static fn (): bool => 5 === \count($haneul->driver->findElements(WebDriverBy::cssSelector('.note-missing'))),
             'five hits to be shown beforehand',
         );
-        $haneul->press('Take it');
+        $haneul->press('Use this');
         self::assertSame([90, 90, 90, 90, 90], array_map(static fn (int $step): ?int => $haneul->hit(3, 240 * $step), [0, 3, 6, 9, 12]));
         $haneul->press('look at its gaps');
         $haneul->read('3 3 3 3 4');
@@ -250,7 +250,7 @@ final class HandsTest extends BrowserTestCase
         $anh->see('input[type=file]', hidden: true)->sendKeys($file);
         $anh->read('Its tempo of 200 becomes 140.');
         $anh->read('The task does not offer long whistle; left out.');
-        $anh->press('Take it so');
+        $anh->press('Use this');
         $anh->until(static fn (): bool => 90 === $anh->hit(0, 480) && null === $anh->hit(0, 0), 'the pattern from the file');
         $anh->saved();
         $anh->press('Undo: open a pattern');

@@ -65,7 +65,7 @@ final class InTheWayTest extends BrowserTestCase
         $odile->press('Publish to Parade line');
         $odile->read('The time to hand in by is over already.');
         $odile->readNot('There is nothing to copy');
-        $odile->press('Publish all the same to Parade line');
+        $odile->press('Publish anyway to Parade line');
         $odile->read('0 of 20 handed in');
         $odile->assertNoComplaints();
     }

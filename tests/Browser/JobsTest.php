@@ -21,7 +21,7 @@ final class JobsTest extends BrowserTestCase
         $this->press($wren, 'Closed hi-hat');
         $this->press($wren, 'Row');
         $this->press($wren, 'eighths');
-        $this->press($wren, 'Take it');
+        $this->press($wren, 'Use this');
         $this->press($wren, 'Repeat bar 1');
         $this->click($wren, 0, 3840 + 2400);
         self::assertSame([90, 90, 90], [$wren->hit(0, 3840), $wren->hit(2, 3840 + 3360), $wren->hit(0, 3840 + 2400)]);
@@ -37,9 +37,9 @@ final class JobsTest extends BrowserTestCase
         $haneul->press('Closed hi-hat');
         $haneul->press('Row');
         $haneul->press('sixteenths');
-        $haneul->press('Take it');
+        $haneul->press('Use this');
         $this->press($haneul, 'eighths');
-        $this->press($haneul, 'Take it');
+        $this->press($haneul, 'Use this');
         $this->press($haneul, 'Shape');
         $this->press($haneul, 'Firm and soft in turn');
         self::assertSame([90, null, 60, null, 90], array_map(static fn (int $step): ?int => $haneul->hit(2, 240 * $step), range(0, 4)));

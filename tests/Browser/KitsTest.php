@@ -105,7 +105,7 @@ final class KitsTest extends BrowserTestCase
         foreach ([2 => 'eighths', 0 => 'every beat'] as $row => $fill) {
             $wren->cell($row, 0)->click();
             $wren->press($fill);
-            $wren->press('Take it');
+            $wren->press('Use this');
         }
         $wren->soundsLoaded();
         $wren->script(self::LISTEN);

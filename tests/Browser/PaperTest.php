@@ -22,7 +22,7 @@ final class PaperTest extends BrowserTestCase
         $wren->told('line 2: "frog" is no instrument that is known here');
         $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
         $wren->told('Read: 22 hits');
-        $wren->press('Take it');
+        $wren->press('Use this');
         $wren->until(static fn (): bool => 90 === $wren->hit(1, 960) && 90 === $wren->hit(0, 1680), 'the hits of the book');
         self::assertNull($wren->hit(0, 240));
         // Cells of a spreadsheet, with any mark.
@@ -33,7 +33,7 @@ final class PaperTest extends BrowserTestCase
             "Crash\t●".str_repeat("\t", 31),
         );
         $wren->told('Read: 1 hit would come, 0 would go.');
-        $wren->press('Take it');
+        $wren->press('Use this');
         $wren->until(static fn (): bool => 90 === $wren->hit(3, 0), 'the cell of the sheet');
         $wren->press('Undo: take what is typed');
         $wren->until(static fn (): bool => null === $wren->hit(3, 0), 'it to be taken back');
@@ -56,7 +56,7 @@ final class PaperTest extends BrowserTestCase
         self::assertSame(90, $kwame->hit(2, 480), 'nothing has changed yet');
         $kwame->choose('Note 90 is', 'Crash');
         $kwame->readNot('Note 90 is no drum');
-        $kwame->press('Take it so');
+        $kwame->press('Use this');
         $kwame->until(static fn (): bool => 100 === $kwame->hit(0, 0) && 80 === $kwame->hit(1, 960) && 100 === $kwame->hit(2, 0), 'the beat of the file');
         $kwame->saved();
         file_put_contents($file, 'These are only words.');
@@ -91,7 +91,7 @@ final class PaperTest extends BrowserTestCase
         $odile->press('1 2 3 … 16');
         $odile->until(fn (): bool => 1 === preg_match('/ 15 +16\b/', $this->printed($odile)), 'steps counted by their number');
         self::assertLessThan(13, substr_count($this->printed($odile), "\f"));
-        $odile->press('Signs of our own');
+        $odile->press('Custom symbols');
         $odile->fill('Kick', 'B');
         $odile->until(fn (): bool => str_contains($this->printed($odile), 'B>'), 'the sign of the class');
         $odile->press('blank, for a pencil');

@@ -41,7 +41,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->read('Snare: a hit is missing on beat 4; add it.');
         $odile->press('Back to the plan');
         $odile->press('Remove this plan');
-        $odile->press('Keep it');
+        $odile->press('Cancel');
         $odile->press('Remove this plan');
         $odile->press('Yes, remove it');
         $odile->read('Go on planning');

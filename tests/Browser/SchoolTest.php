@@ -338,7 +338,7 @@ final class SchoolTest extends BrowserTestCase
         $person->read('A password of your own');
         $person->fill('The password on your slip', $slip[1]);
         $person->fill('The new one', self::OWN);
-        $person->press('Take it');
+        $person->press('Save password');
         $person->readNot('A password of your own');
     }
 }

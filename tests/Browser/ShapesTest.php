@@ -28,7 +28,7 @@ final class ShapesTest extends BrowserTestCase
         $wren->fill('from step', '1');
         $wren->press('soft');
         $this->shownBeforehand($wren, 8);
-        $wren->press('Take it');
+        $wren->press('Use this');
         self::assertSame(array_fill(0, 8, 60), $this->hats($wren));
         $wren->press('Shape');
         $wren->press('Accent every 3rd hit');
@@ -45,7 +45,7 @@ final class ShapesTest extends BrowserTestCase
         $wren->press('spread evenly');
         $wren->fill('hits', '3');
         $this->shownBeforehand($wren, 3);
-        $wren->press('Take it');
+        $wren->press('Use this');
         self::assertSame([90, 90, 90], array_map(static fn (int $step): ?int => $wren->hit(0, 240 * $step), [0, 5, 10]));
         $wren->offline(false);
         $wren->saved();
@@ -59,7 +59,7 @@ final class ShapesTest extends BrowserTestCase
         $haneul->press('Closed hi-hat');
         $haneul->press('Row');
         $haneul->press('eighths');
-        $haneul->press('Take it');
+        $haneul->press('Use this');
         $haneul->cell(self::HATS, 1920)->click(); // goes
         $haneul->cell(self::HATS, 1920)->click(); // and comes back, with the cursor here
         $haneul->hold(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT, 3);
@@ -78,7 +78,7 @@ final class ShapesTest extends BrowserTestCase
         $maxi->read('Read as steps 1 and 3');
         $maxi->press('As beats 1 and 3');
         $maxi->read('Read as beats 1 and 3');
-        $maxi->press('Take it');
+        $maxi->press('Use this');
         $maxi->saved();
         self::assertSame(['R', 'L', 'R', 'R', 'L', 'R', 'L', 'L'], $this->carried($maxi, 'snare', 'hand'));
         self::assertSame(['flam', 'drag', '', ''], $this->carried($maxi, 'floor-tom', 'ornament'));

@@ -43,7 +43,7 @@ final class ShelfTest extends BrowserTestCase
         $odile->until(static fn (): bool => $lit !== $odile->script('return document.querySelector(".lit-place").getAttribute("x")'), 'another place');
         $odile->see('.staff-lit');
 
-        $odile->press('Take it');
+        $odile->press('Use this');
         $odile->told('“Heron” is on the sheet');
         $odile->until(static fn (): bool => null !== $odile->hit(0, 0), 'the kick of the groove');
         $odile->press('The task');
@@ -69,14 +69,14 @@ final class ShelfTest extends BrowserTestCase
         $odile->press('Keep the task on the Shelf');
         $odile->fill('Its name', 'Boards of ours');
         $odile->fill('What it teaches', 'backbeat, backbeat, quick steps');
-        $odile->press('Keep it');
+        $odile->press('Save to Shelf');
         $odile->read('“Boards of ours” is on the Shelf.');
         $odile->press('Shelf');
         $odile->press('Tasks');
         $odile->press('My own');
         $odile->press('Boards of ours');
         $odile->read('backbeat · quick steps');
-        $odile->press('Take it off the Shelf');
+        $odile->press('Remove from Shelf');
         $odile->told('“Boards of ours” is off the Shelf.');
         $odile->press('Undo');
         $odile->press('Boards of ours');
@@ -97,7 +97,7 @@ final class ShelfTest extends BrowserTestCase
         $kwame->press('Steps');
         $kwame->press('Keep on the Shelf');
         $kwame->fill('Its name', 'Two steps');
-        $kwame->press('Keep it');
+        $kwame->press('Save to Shelf');
         $kwame->read('“Two steps” is on the Shelf.');
         $kwame->saved();
         $kwame->press('Shelf');
@@ -111,11 +111,11 @@ final class ShelfTest extends BrowserTestCase
             static fn (): bool => 'Plain Boards' === $kwame->script('return document.querySelector(".shelf-thing h2")?.textContent'),
             'the groove to be shown',
         );
-        $kwame->choose('Take it to the Bench of', "Lamplighters' March");
-        $kwame->press('Take it');
+        $kwame->choose('Open on the Bench for', "Lamplighters' March");
+        $kwame->press('Open');
         // The task has two bars, and its own tempo.
         $kwame->read('cannot be taken just as it is');
-        $kwame->press('Take it so');
+        $kwame->press('Use this');
         $kwame->until(static fn (): bool => null !== $kwame->hit(1, 960) && null === $kwame->hit(0, 480), 'the groove');
         $kwame->press('Undo: open a pattern');
         $kwame->until(static fn (): bool => null !== $kwame->hit(0, 480), 'the beat of before');
@@ -137,7 +137,7 @@ final class ShelfTest extends BrowserTestCase
         $odile->press('Form');
         $odile->fill('Rows as text', 'kick 1 9; snare 5 13; cowbell all');
         $odile->told('Read:');
-        $odile->press('Take it');
+        $odile->press('Use this');
         $odile->told('Saved at');
         $other = $this->person('odile');
         $other->go((string) parse_url($odile->driver->getCurrentURL(), \PHP_URL_PATH));
@@ -168,7 +168,7 @@ final class ShelfTest extends BrowserTestCase
         $elodie->script($drop, $csv);
         $elodie->read('“Beat of the book” cannot be taken just as it is');
         $elodie->read('What is beyond is left out.');
-        $elodie->press('Take it so');
+        $elodie->press('Use this');
         $elodie->until(static fn (): bool => null !== $elodie->hit(0, 1920) && null === $elodie->hit(0, 480), 'the beat of the file');
         $elodie->script($drop, 'words');
         $elodie->read('No line of this sheet begins with an instrument');

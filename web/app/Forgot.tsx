@@ -62,7 +62,7 @@ export function Reset() {
           </label>
           {error && <Notice>{error}</Notice>}
           <button type="submit" className="button button-main justify-center" disabled={busy}>
-            Take it
+            Save password
           </button>
         </form>
       )}

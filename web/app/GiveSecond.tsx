@@ -6,7 +6,7 @@ import { useTask } from '../ui/useTask';
 import { Door } from './Door';
 import { ownedSession } from './ownedSession';
 
-/** After the password: the code of the second factor. */
+/** After the password: the code of two-step sign-in. */
 export function GiveSecond({ name }: { name: string }) {
   const queries = useQueryClient();
   const { busy, error, run } = useTask();

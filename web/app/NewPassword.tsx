@@ -36,7 +36,7 @@ export function NewPassword({ first }: { first: boolean }) {
         </label>
         {error && <Notice>{error}</Notice>}
         <button type="submit" className="button button-main justify-center" disabled={busy}>
-          Take it
+          Save password
         </button>
       </form>
     </div>

@@ -8,7 +8,7 @@ import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { ownedSession } from './ownedSession';
 
-/** The second factor of a teacher: begun with a picture that a program for codes reads, ended with the password. */
+/** Two-step sign-in of a teacher: begun with a picture that a program for codes reads, ended with the password. */
 export function Second({ account }: { account: Account }) {
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
@@ -29,7 +29,7 @@ export function Second({ account }: { account: Account }) {
     });
   return (
     <section aria-labelledby="second" className="card mx-auto mt-4 flex max-w-md flex-col gap-3">
-      <h2 id="second">A second factor</h2>
+      <h2 id="second">Two-step sign-in</h2>
       <p className="text-sm text-faint">
         Beside the password, a code of six digits from a program on your telephone or computer: whoever learns your password is still not
         in.
@@ -75,7 +75,7 @@ export function Second({ account }: { account: Account }) {
             <input name="password" type="password" className="field" autoComplete="current-password" maxLength={200} required />
           </label>
           <button type="submit" className="button self-start" disabled={busy}>
-            End the second factor
+            End two-step sign-in
           </button>
         </form>
       )}

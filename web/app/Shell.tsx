@@ -115,7 +115,7 @@ export function Shell({ account, children }: { account: Account; children: React
         </button>
         <div id="account" popover="auto" className="account-menu">
           <button type="button" className="button" aria-pressed={evening} onClick={() => setEvening(!evening)}>
-            Evening light
+            Dark theme
           </button>
           <Link to="/password" className="quiet-link text-sm">
             Change my password

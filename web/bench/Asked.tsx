@@ -20,7 +20,7 @@ export function Asked({ asks, ticks, keeper, frame, show }: Props) {
   const shown = ticks ? checked : null;
   return (
     <section aria-labelledby="asked" className="mt-3">
-      <h3 id="asked">What is asked</h3>
+      <h3 id="asked">Rules</h3>
       {shown && (
         <p role="status" className="text-sm text-faint">
           {shown.passed} of {plural(asks.length, 'thing')} met

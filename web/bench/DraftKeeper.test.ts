@@ -376,7 +376,7 @@ describe('handing in', () => {
     await expect(keeper.handIn()).rejects.toThrow('taken this task back');
   });
 
-  it('gives the reason back when it is refused, and keeps the draft all the same', async () => {
+  it('gives the reason back when it is refused, and keeps the draft anyway', async () => {
     keeper.start();
     add(0);
     world.answer = ({ path, body }) =>

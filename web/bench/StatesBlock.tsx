@@ -78,7 +78,7 @@ export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setC
             Take this state back
           </button>{' '}
           <button type="button" className="button button-small" onClick={() => setChosen(null)}>
-            Leave it
+            Cancel
           </button>
         </div>
       )}

@@ -2,9 +2,9 @@ import { scaleOf } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 
 const SIGNS = [
-  { ink: 'matched', text: 'as asked' },
+  { ink: 'matched', text: 'correct' },
   { ink: 'missing', text: 'missing' },
-  { ink: 'extra', text: 'too many' },
+  { ink: 'extra', text: 'extra' },
 ] as const;
 
 /** What the shapes of the sheet mean. */

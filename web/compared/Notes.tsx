@@ -20,7 +20,7 @@ type Props = {
   write: (text: string) => void;
 };
 
-/** Notes pinned to the sheet, by number. Whoever reads one can hear its place; the teacher adds and removes them. */
+/** Notes pinned to the sheet, by number. Readers can hear the place of each; the teacher adds and removes them. */
 export function Notes({ pins, music, rows, bars, catalogue, player, change, draft, setDraft, text, write }: Props) {
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   const [playing, setPlaying] = useState<number | null>(null);

@@ -84,7 +84,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
     const place = editor.state.cursor;
     sheet.current?.querySelector<HTMLElement>(`[data-cell="${place.row}-${place.at}"]`)?.focus();
   };
-  // A finger that holds something must not scroll the page; the listener has to be there before the touch begins, and not passive.
+  // A finger that drags something must not scroll the page; the listener has to be there before the touch begins, and not passive.
   useEffect(() => {
     const element = sheet.current;
     const hold = (event: TouchEvent) => hands.holds && event.preventDefault();

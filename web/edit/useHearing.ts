@@ -53,7 +53,7 @@ export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, t
 }
 
 /**
- * Which turn of which section sounds, and the sheet turned to it while the form plays. Whoever looks at another section while
+ * Which turn of which section sounds, and the sheet turned to it while the form plays. Somebody who looks at another section while
  * it plays stays there until it is played anew.
  */
 function useTurn(editor: Editor, player: Player, music: Music, scope: Scope): string | null {

@@ -39,7 +39,7 @@ export function KeepOnShelf({ title, what, label = 'Keep on the Shelf' }: Props)
   };
   return (
     <div className="w-full">
-      <KeptFields value={{ title }} busy={busy} done="Keep it" save={(input) => void keep(input)} leave={() => setOpen(false)} />
+      <KeptFields value={{ title }} busy={busy} done="Save to Shelf" save={(input) => void keep(input)} leave={() => setOpen(false)} />
       {error && <Notice>{error}</Notice>}
     </div>
   );
@@ -114,7 +114,7 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
           {done}
         </button>
         <button type="button" className="button button-small" onClick={leave}>
-          Leave it
+          Cancel
         </button>
       </p>
     </form>

@@ -306,7 +306,7 @@ export class Keeper<W> {
     const work = this.read();
     const small = JSON.stringify(work).length < MOST_LEAVING;
     this.#sends(work);
-    // Whoever comes back sees what is kept here, and sends it again: it is the same, so nothing is asked.
+    // Somebody who comes back sees what is kept here, and sends it again: it is the same, so nothing is asked.
     this.place.send(work, this.#known.version, small).then(
       (answer) => this.took(work, answer),
       (error) => this.#set({ state: 'waiting', sentence: until(error) }),

@@ -7,7 +7,7 @@ export function AttemptSound({ attempt }: { attempt: { id: string; pattern: Patt
   return (
     <TakeSound
       key={attempt.id}
-      title="Take this beat away as sound"
+      title="Download this beat as audio"
       sections={attempt.pattern.sections.map(({ name }) => name)}
       ask={(order) => reply(api.POST('/api/attempts/{id}/renderings', { ...at({ id: attempt.id }), body: order }))}
     />

@@ -88,7 +88,7 @@ export default function MarkingPage() {
           <div className="desk:min-h-0 desk:overflow-y-auto">
             <Glance list={list.data} />
             <TakeSound
-              title="Take the newest beats of the class away as sound"
+              title="Download the newest beats of the class as audio"
               ask={(order) => reply(api.POST('/api/parts/{id}/renderings', { ...at({ id: partId }), body: order }))}
             />
           </div>

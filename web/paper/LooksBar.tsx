@@ -91,7 +91,7 @@ function Signs({ data, looks, change, catalogue }: Props) {
   const names = [...new Set(data.beats.flatMap(({ pattern }) => instrumentsOf(pattern)))];
   return (
     <details>
-      <summary className="quiet-link cursor-pointer">Signs of our own</summary>
+      <summary className="quiet-link cursor-pointer">Custom symbols</summary>
       <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
         {names.map((name) => (
           <label key={name} className="flex items-center gap-1.5">

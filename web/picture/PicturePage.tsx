@@ -157,12 +157,12 @@ function Said({ data, open }: { data: Picture; open: (title: string, of: string[
             <button
               type="button"
               className="count-button"
-              aria-label={`${plural(right.length, 'beat')}: as asked`}
-              onClick={() => open('As asked', right)}
+              aria-label={`${plural(right.length, 'beat')}: correct`}
+              onClick={() => open('Correct', right)}
             >
               {right.length}
             </button>
-            <span className="text-faint">as asked</span>
+            <span className="text-faint">correct</span>
           </li>
         )}
       </ol>

@@ -123,7 +123,7 @@ type TrialState = {
   with: (dial: Dial) => number | null;
 };
 
-/** What a beat that is handed in would get under the policy as it stands, and with each dial turned. */
+/** What a beat that is handed in would get under the present policy, and with each dial turned. */
 function useTrial(part: PartPlan, all: Dial[]): TrialState {
   const list = useQuery({
     queryKey: ['marking', part.id],

@@ -233,11 +233,11 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           <button
             type="button"
             className="button button-main flex-1 justify-center"
-            aria-label={`Publish ${doubts.length > 0 ? 'all the same ' : ''}to ${plan.course.name}`}
+            aria-label={`Publish ${doubts.length > 0 ? 'anyway ' : ''}to ${plan.course.name}`}
             disabled={plan.title.trim() === ''}
             onClick={() => void publish()}
           >
-            {doubts.length > 0 ? 'Publish all the same' : 'Publish'}
+            {doubts.length > 0 ? 'Publish anyway' : 'Publish'}
           </button>
         )}
       </p>
@@ -296,7 +296,7 @@ function RemovePlan({ remove }: { remove: () => Promise<void> }) {
         Yes, remove it
       </button>
       <button type="button" className="button" onClick={() => setAsked(false)}>
-        Keep it
+        Cancel
       </button>
     </div>
   );

@@ -127,7 +127,7 @@ function Tasks({ tasks, own }: { tasks: StudentTerm['tasks']; own: boolean }) {
             <div className="min-w-48 flex-1">
               <h3 className="text-lg">{name}</h3>
               <p className="text-sm text-faint">
-                {task.own ? 'from the lesson' : task.dueAt ? `due ${when(task.dueAt)}` : 'no time to hand in by'}
+                {task.own ? 'from the lesson' : task.dueAt ? `due ${when(task.dueAt)}` : 'no due date'}
                 {task.late > 0 && <b>, {lateWords(task.late)}</b>}
                 {task.number > 1 && `, attempt ${task.number}`}
               </p>

@@ -44,7 +44,7 @@ export default function TermPage() {
           {course.archived && ', archived'}
         </span>
         <span className="ml-auto flex flex-wrap items-baseline gap-x-3 text-sm">
-          Take it away:
+          Download:
           <a className="quiet-link" href={file('csv')} download>
             CSV
           </a>

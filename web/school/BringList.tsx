@@ -67,7 +67,7 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
         onChange={(event) => choose(event.target.files?.[0])}
       />
       {error && <Notice>{error}</Notice>}
-      {busy && <p role="status">One moment …</p>}
+      {busy && <p role="status">Reading the list …</p>}
       {look && file && (
         <>
           <div className="mt-2 overflow-x-auto">

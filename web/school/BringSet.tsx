@@ -39,7 +39,7 @@ export function BringSet({ done }: { done: () => void }) {
         The whole school from another system
       </h3>
       <p className="text-faint">
-        A OneRoster 1.2 set: a zip of CSV files with classes, users and enrolments. Whoever is known by their id stays.
+        A OneRoster 1.2 set: a zip of CSV files with classes, users and enrolments. People whose id is known stay.
       </p>
       <input
         ref={input}
@@ -50,7 +50,7 @@ export function BringSet({ done }: { done: () => void }) {
         onChange={(event) => void choose(event.target.files?.[0])}
       />
       {error && <Notice>{error}</Notice>}
-      {busy && <p role="status">One moment …</p>}
+      {busy && <p role="status">Reading the set …</p>}
       {look && (
         <>
           <p className="mt-2">

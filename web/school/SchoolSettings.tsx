@@ -116,7 +116,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
       {error && <Notice>{error}</Notice>}
       <p className="flex items-center gap-3">
         <button type="submit" className="button button-main" disabled={busy}>
-          Keep it so
+          Save settings
         </button>
         <span role="status">{said}</span>
       </p>

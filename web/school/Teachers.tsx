@@ -60,7 +60,7 @@ export function Teachers({ school, changed, show }: Props) {
                         type="button"
                         className="button button-small"
                         disabled={task.busy}
-                        aria-label={`End the second factor of ${name}`}
+                        aria-label={`End two-step sign-in of ${name}`}
                         onClick={() =>
                           void task.run(async () => {
                             await reply(api.POST('/api/accounts/{id}/second/end', at({ id })));
@@ -68,7 +68,7 @@ export function Teachers({ school, changed, show }: Props) {
                           })
                         }
                       >
-                        End second factor
+                        End two-step sign-in
                       </button>
                     )}
                     <Care

@@ -45,12 +45,12 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
   useEffect(() => {
     const element = box.current;
     const stop = (event: Event) => {
-      // The key that begins to play is no hand on the sheet.
+      // The key that begins to play does not count as an edit.
       if ((event.target as Element).closest('.follow') || (event as KeyboardEvent).key === ' ') return;
       if (reads.current) follows.current = false;
       scrolled.current.byHand = performance.now();
     };
-    // Whoever presses something else, as to play, has left the sheet.
+    // Pressing something else, as to play, leaves the sheet.
     const leave = (event: Event) => {
       if (!element?.contains(event.target as Node)) scrolled.current.byHand = Number.NEGATIVE_INFINITY;
     };
@@ -99,7 +99,7 @@ export function useReadingLine(box: React.RefObject<HTMLDivElement | null>, musi
       }
       if (shown !== line.reading) {
         if (shown) hide(shown);
-        // Whoever plays is followed, whatever was edited before.
+        // Playing is followed, whatever was edited before.
         else follows.current = performance.now() - scrolled.current.byHand >= A_MOMENT;
         reads.current = true;
         // A layer of its own while it moves: nothing under it is painted again.

@@ -38,7 +38,7 @@ export function TakeInto({ item, teacher }: { item: ShelfItem; teacher: boolean 
       }}
     >
       <label className="min-w-40 flex-1">
-        {teacher ? 'Take it into' : 'Take it to the Bench of'}
+        {teacher ? 'Use in' : 'Open on the Bench for'}
         <select className="field field-small" value={to} onChange={(event) => setChosen(event.target.value)}>
           {ways.map((way) => (
             <option key={way.to} value={way.to}>
@@ -58,7 +58,7 @@ export function TakeInto({ item, teacher }: { item: ShelfItem; teacher: boolean 
         </label>
       )}
       <button type="submit" className="button button-main">
-        Take it
+        {teacher ? 'Use this' : 'Open'}
       </button>
     </form>
   );

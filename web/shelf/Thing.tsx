@@ -186,7 +186,7 @@ function Own({ item, remove }: { item: ShelfItem; remove: () => void }) {
             Name, tags, sharing
           </button>
           <button type="button" className="button button-small" onClick={remove}>
-            Take it off the Shelf
+            Remove from Shelf
           </button>
         </p>
       )}

@@ -419,7 +419,7 @@ describe('trouble', () => {
     );
     const mute = new Player(catalogue);
     await vi.advanceTimersByTimeAsync(0);
-    expect(mute.state.trouble).toContain('the sheet works all the same');
+    expect(mute.state.trouble).toContain('the sheet still works');
     mute.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
     await mute.play();
     expect(mute.state.playing).toBe(false);

@@ -45,8 +45,7 @@ const SAMPLE = [
 const PATIENCE = 1500;
 const BLOCKED =
   'No sound comes out: press Play once more; if it stays silent, look whether this page may play sound and a speaker is there.';
-const NO_SOUND =
-  'This browser has no sound now, so nothing can be heard; the sheet works all the same. Close other tabs and load it again.';
+const NO_SOUND = 'This browser has no sound now, so nothing can be heard; the sheet still works. Close other tabs and load it again.';
 const AHEAD = 0.14;
 /** A page out of sight is woken once a second at most. */
 const AHEAD_HIDDEN = 1.6;

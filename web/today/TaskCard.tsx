@@ -9,7 +9,7 @@ const KINDS: Record<Kind, string> = { copy: 'copy', 'build-on': 'build on', crea
 
 type Props = { title: string; kind: Kind; glimpse: Glimpse; due: ReactNode; children: ReactNode };
 
-/** A task as it stands on Today: its first bar drawn, what its head says, how long there still is, and what to do. */
+/** A task on Today: its first bar drawn, what its head says, how long there still is, and what to do. */
 export function TaskCard({ title, kind, glimpse, due, children }: Props) {
   const { meter, tempo, swing, bars } = glimpse;
   return (
@@ -30,7 +30,7 @@ export function TaskCard({ title, kind, glimpse, due, children }: Props) {
 
 /** How long there still is; the time itself is told to those who rest on it. */
 export function Due({ at }: { at: string | null }) {
-  if (!at) return 'no time to hand in by';
+  if (!at) return 'no due date';
   const over = new Date(at) < new Date();
   return (
     <time dateTime={at} title={when(at)}>

@@ -1,6 +1,6 @@
 const NAMES: Record<string, string> = { '2': 'half note', '4': 'quarter note', '4.': 'dotted quarter note', '8': 'eighth note' };
 
-/** A note value as it stands in music: "2", "4", "8", a dot adds half. */
+/** A note value as in music: "2", "4", "8", a dot adds half. */
 export function NoteValue({ value }: { value: string }) {
   const open = value.startsWith('2');
   return (
@@ -22,7 +22,7 @@ export function NoteValue({ value }: { value: string }) {
 
 type Tempo = { bpm: number; beat?: string };
 
-/** A tempo as it stands over music: ♩ = 96. */
+/** A tempo as over music: ♩ = 96. */
 export function TempoSign({ tempo }: { tempo: Tempo }) {
   return (
     <span className="whitespace-nowrap">

@@ -17,7 +17,7 @@ type Props = {
 
 /**
  * A number that is taken when it is left, or by Enter, if it lies in the range; else it goes back to what it was. Emptied, it stays
- * empty, with the number that holds in grey, until another one is typed.
+ * empty, with the present number in grey, until another one is typed.
  */
 export function NumberField({
   label,

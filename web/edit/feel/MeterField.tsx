@@ -27,7 +27,7 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
   const choose = async (to: Meter) => {
     const found = await run(async () => {
       await fetchMusic(queries, to, counting);
-      // Whoever edits while the core computes is waited for: it computes again from what there is then.
+      // Where somebody edits while the core computes, it computes again from what there is then.
       let answer: Remetered;
       let sent: Pattern;
       do {
@@ -64,7 +64,7 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
           </p>
           <p className="mt-2 flex gap-2">
             <button type="button" className="button" onClick={() => take(asked.meter, asked.answer)}>
-              Change the meter all the same
+              Change the meter anyway
             </button>
             <button type="button" className="button" onClick={() => setAsked(null)}>
               Stay in {meter.count}/{meter.unit}

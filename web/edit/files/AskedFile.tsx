@@ -53,12 +53,12 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
         <p className="flex gap-1.5">
           {asked && (
             <button type="button" className="button button-small" onClick={() => opening.take(asked)}>
-              Take it so
+              Use this
             </button>
           )}
           {(asked || understood) && (
             <button type="button" className="button button-small" onClick={opening.leave}>
-              Leave it
+              Cancel
             </button>
           )}
         </p>

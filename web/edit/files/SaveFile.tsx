@@ -65,7 +65,7 @@ export function SaveFile({ editor }: { editor: Editor }) {
           ))}
         </select>
         <button type="button" className="button button-small" disabled={busy} onClick={() => void save()}>
-          Take it away as a file
+          Download file
         </button>
       </div>
       {(kind === 'mid' || kind === 'mid.zip') && (

@@ -46,7 +46,7 @@ describe('opening a file', () => {
     expect(asked.at(-1)).toBe('/api/edit/import?name=beat.mid&channel=3');
     expect(screen.getByRole('alert').textContent).toContain('8 notes are left out.');
     expect(store.pattern.sections[0]?.rows[0]?.hits, 'nothing has changed yet').toHaveLength(0);
-    fireEvent.click(screen.getByRole('button', { name: 'Take it so' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Use this' }));
     expect(store.pattern.sections[0]?.rows[0]?.hits).toHaveLength(1);
     expect(screen.queryByRole('alert')).toBeNull();
     store.undo();

@@ -106,7 +106,7 @@ export function FillBlock({ editor, row, index }: Props) {
           )}
           <p className="flex gap-1.5">
             <button type="button" className="button button-small button-main" disabled={!places} onClick={take}>
-              Take it
+              Use this
             </button>
             <Small onClick={() => setChosen(null)}>leave it</Small>
           </p>

@@ -8,7 +8,7 @@ export function SoundBlock({ editor }: { editor: Editor }) {
   const sections = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections);
   return (
     <TakeSound
-      title="Take it away as sound"
+      title="Download audio"
       sections={sections.map(({ name }) => name)}
       ask={(order) => reply(api.POST('/api/renderings', { body: { ...order, pattern: editor.store.pattern } }))}
     />

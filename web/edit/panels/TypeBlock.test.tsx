@@ -25,7 +25,7 @@ async function typed(text: string): Promise<void> {
   fireEvent.change(screen.getByLabelText('Rows as text'), { target: { value: text } });
   await act(async () => void (await vi.advanceTimersByTimeAsync(400)));
 }
-const take = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Take it' });
+const take = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Use this' });
 
 describe('typing a pattern', () => {
   it('says what would come and go, and changes nothing before it is taken', async () => {

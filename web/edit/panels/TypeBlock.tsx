@@ -92,7 +92,7 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
     <section aria-labelledby="typed" className="card p-3">
       <h2 id="typed">Type it</h2>
       <p className="text-sm text-faint">
-        As it stands in a book: kick 1 8 11 15, snare 2 & 4, hats odd, or x---x---. Or paste cells of a spreadsheet.
+        As in a book: kick 1 8 11 15, snare 2 & 4, hats odd, or x---x---. Or paste cells of a spreadsheet.
       </p>
       <textarea
         aria-label="Rows as text"
@@ -123,10 +123,10 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
       )}
       <div className="flex flex-wrap gap-1.5">
         <button type="button" className="button button-main button-small" disabled={!read} onClick={take}>
-          Take it
+          Use this
         </button>
         <button type="button" className="button button-small" disabled={text === ''} onClick={() => setText('')}>
-          Leave it
+          Cancel
         </button>
         <button type="button" className="button button-small" onClick={() => void write()}>
           Write what is on the sheet
