@@ -20,6 +20,8 @@ final readonly class SoundFont
 {
     /** Milliseconds between the end of one and the next. */
     private const PAUSE = 300;
+    /** Milliseconds of it after which nothing rings any more: a take must not hold the end of the one before. */
+    private const SILENCE = 50;
 
     public function __construct(
         #[Autowire('%env(default:app.soundfont:PULSANDA_SOUNDFONT)%')] private string $file,
@@ -103,10 +105,11 @@ final readonly class SoundFont
                 foreach ($recording->keys as $key) {
                     $track .= MidiWriter::length($wait).\chr(0x99).\chr($key).\chr($level->entry());
                     $track .= MidiWriter::length($long).\chr(0x89).\chr($key)."\x00";
-                    $frames = intdiv(($long + self::PAUSE - 50) * Wav::RATE, 1000);
+                    $track .= MidiWriter::length(self::PAUSE - self::SILENCE)."\xB9\x78\x00"; // all sound off
+                    $frames = intdiv(($long + self::PAUSE - self::SILENCE) * Wav::RATE, 1000);
                     $slots[] = [$name, $level->value, intdiv($time * Wav::RATE, 1000), max(1, $frames)];
-                    $wait = self::PAUSE;
-                    $time += $long + $wait;
+                    $wait = self::SILENCE;
+                    $time += $long + self::PAUSE;
                 }
             }
         }
