@@ -19,6 +19,8 @@ final readonly class Strike
     private const LEAST = 0.001;
     /** How much of what is high stays in a layer: a drum that is struck softly is struck dully. */
     private const BRIGHT = ['ghost' => 0.3, 'soft' => 0.55, 'firm' => 0.8, 'accent' => 1.0];
+    /** Above which part of its brightness, and which frequency at most, that is: the second is what tells in a cymbal. */
+    private const SHELVES = [[0.7, 6000], [1.4, 12_000]];
     /** The second take of a drum of which there is one only: a little higher and darker. */
     private const OTHER_TUNE = 1.013;
     private const OTHER_BRIGHT = 0.85;
@@ -54,7 +56,10 @@ final readonly class Strike
             $marks = [];
             foreach ($takes as $take) {
                 $sample = $take->fromItsStart();
-                $sample = $sample->darker(max(300, min(6000, 0.7 * $sample->brightness())), self::BRIGHT[$level->value]);
+                $bright = $sample->brightness();
+                foreach (self::SHELVES as [$share, $most]) {
+                    $sample = $sample->darker(max(300, min($most, $share * $bright)), self::BRIGHT[$level->value]);
+                }
                 $least = self::LEAST / Velocity::gain($level->highest());
                 $sample = $sample->asLoudAs($rms)->fromItsStart()->untilItsEnd($least, $seconds);
                 $marks[] = ['from' => \count($values), 'samples' => \count($sample->values)];

@@ -25,6 +25,15 @@ final class BuiltKitsTest extends TestCase
     private const LOUD = 0.05;
     /** Seconds that anything rings at most. */
     private const RING = 4;
+    /** What the sounds of a kit are held against: what is softer is at most so much brighter, cymbals and snares are so much darker. */
+    private const BRIGHTER = 1.01;
+    private const DARKER = ['snare' => 0.85, 'snare-2' => 0.9, 'closed-hat' => 0.97, 'open-hat' => 0.97, 'crash' => 0.92];
+    /** Decibels by which any two are unlike: Spectrum. */
+    private const UNLIKE = 2.0;
+    /** What a tom is above the one below it: a semitone and a half, which anybody hears. */
+    private const HIGHER = 1.09;
+    /** Decibels below its peak at which a sound ends. */
+    private const END = -50;
 
     public function testEveryKitHasEveryInstrumentFromItsFirstSampleOn(): void
     {
@@ -99,7 +108,7 @@ final class BuiltKitsTest extends TestCase
             foreach ($this->sounds($name) as $instrument => $sample) {
                 $tail = Sample::of(\array_slice($sample->values, -max(2, intdiv(\count($sample->values), 100))));
                 $decibels = 20 * log10(max($tail->peak(), 1e-9) / $sample->peak());
-                self::assertLessThan(-50, $decibels, "$name: $instrument ends while it is loud");
+                self::assertLessThan(self::END, $decibels, "$name: $instrument ends while it is loud");
             }
         }
     }
@@ -112,15 +121,45 @@ final class BuiltKitsTest extends TestCase
             $below = 0.0;
             foreach (array_intersect($toms, array_keys($sounds)) as $tom) {
                 $pitch = self::pitch($sounds[$tom]);
-                // A semitone and a half, which anybody hears.
-                self::assertGreaterThan(1.09 * $below, $pitch, "$name: $tom");
+                self::assertGreaterThan(self::HIGHER * $below, $pitch, "$name: $tom");
                 $below = $pitch;
             }
         }
     }
 
-    /** @return array<string, Sample> the sounds that a kit has itself, as a firm hit plays them */
-    private function sounds(string $name): array
+    public function testASoundIsDarkerWhenItIsSofter(): void
+    {
+        foreach ($this->built() as $name) {
+            $centres = [];
+            foreach ([Level::Ghost, Level::Firm, Level::Accent] as $level) {
+                foreach ($this->sounds($name, $level) as $instrument => $sample) {
+                    $centres[$instrument][] = Spectrum::centre($sample);
+                }
+            }
+            foreach ($centres as $instrument => [$ghost, $firm, $accent]) {
+                self::assertLessThan(self::BRIGHTER * $firm, $ghost, "$name: $instrument, a ghost beside a firm hit");
+                self::assertLessThan(self::BRIGHTER * $accent, $firm, "$name: $instrument, a firm hit beside an accent");
+                $share = self::DARKER[$instrument] ?? self::BRIGHTER;
+                self::assertLessThan($share * $accent, $ghost, "$name: $instrument, a ghost beside an accent");
+            }
+        }
+    }
+
+    public function testNoTwoSoundsOfAKitAreAlike(): void
+    {
+        foreach ($this->built() as $name) {
+            $spectra = array_map(Spectrum::of(...), $this->sounds($name));
+            while (null !== $one = array_key_first($spectra)) {
+                $spectrum = array_shift($spectra);
+                foreach ($spectra as $other => $beside) {
+                    self::assertGreaterThan(self::UNLIKE, $spectrum->unlike($beside), "$name: $one is like $other");
+                }
+            }
+        }
+    }
+
+    /** @return array<string, Sample> the sounds that a kit has itself, as a hit of this level plays them */
+    private function sounds(string $name, Level $level = Level::Firm): array
     {
         $file = getenv('PULSANDA_DATA').self::kits()->all()[$name];
         /** @var array{sounds: list<array{instrument: string}>} $description */
@@ -128,7 +167,7 @@ final class BuiltKitsTest extends TestCase
         $sounds = [];
         foreach (array_column($description['sounds'], 'instrument') as $instrument) {
             $strike = self::kits()->of($name)->strike(Instrument::from($instrument));
-            ['from' => $from, 'samples' => $samples] = $strike->take(Level::Firm->entry(), 0);
+            ['from' => $from, 'samples' => $samples] = $strike->take($level->entry(), 0);
             $sounds[$instrument] = Sample::of(Wav::values(substr($strike->pcm, 2 * $from, 2 * $samples)));
         }
 

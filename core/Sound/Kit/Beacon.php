@@ -157,7 +157,7 @@ final readonly class Beacon implements Kit
                 Instrument::Kick2,
                 new Recipe(
                     0.45,
-                    [new Tone(170, 60, 0.022, 0.11, 1), new Tone(340, 110, 0.01, 0.03, 0.45), new Noise(1200, 7000, 0.005, 0.55, 24)],
+                    [new Tone(230, 82, 0.018, 0.085, 1), new Tone(460, 160, 0.01, 0.03, 0.6), new Noise(1800, 8000, 0.012, 0.9, 24)],
                 ),
             ],
             [
@@ -176,7 +176,7 @@ final readonly class Beacon implements Kit
                 Instrument::LowFloorTom,
                 new Recipe(
                     0.7,
-                    [new Tone(108, 70, 0.08, 0.22, 1), new Tone(182, 118, 0.05, 0.09, 0.35), new Noise(600, 4500, 0.013, 0.4, 27)],
+                    [new Tone(98, 62, 0.08, 0.24, 1), new Tone(165, 105, 0.05, 0.09, 0.35), new Noise(500, 3600, 0.013, 0.4, 27)],
                 ),
             ],
             [
@@ -208,7 +208,7 @@ final readonly class Beacon implements Kit
                 Instrument::China,
                 new Recipe(1.2, [new Metal(262, 2100, 0.3, 1), new Metal(377, 3000, 0.22, 0.8), new Noise(2200, 11000, 0.2, 0.8, 31)]),
             ],
-            [Instrument::Splash, new Recipe(0.7, [new Metal(450, 4200, 0.17, 1), new Noise(4500, 15000, 0.13, 0.7, 32)])],
+            [Instrument::Splash, new Recipe(0.7, [new Metal(450, 3100, 0.17, 1), new Noise(3200, 11000, 0.13, 0.7, 32)])],
             [
                 Instrument::Vibraslap,
                 new Recipe(
@@ -245,14 +245,14 @@ final readonly class Beacon implements Kit
                 Instrument::OpenConga,
                 new Recipe(
                     0.5,
-                    [new Tone(252, 226, 0.03, 0.14, 1), new Tone(470, 424, 0.02, 0.045, 0.3), new Noise(800, 5000, 0.008, 0.4, 37)],
+                    [new Tone(240, 232, 0.03, 0.14, 1), new Tone(505, 488, 0.02, 0.08, 0.5), new Noise(1700, 6000, 0.014, 0.7, 37)],
                 ),
             ],
             [
                 Instrument::LowConga,
                 new Recipe(
                     0.58,
-                    [new Tone(186, 166, 0.035, 0.165, 1), new Tone(352, 318, 0.02, 0.05, 0.3), new Noise(700, 4500, 0.009, 0.4, 38)],
+                    [new Tone(176, 170, 0.035, 0.165, 1), new Tone(370, 357, 0.02, 0.09, 0.5), new Noise(1500, 5500, 0.016, 0.7, 38)],
                 ),
             ],
             [
@@ -284,7 +284,7 @@ final readonly class Beacon implements Kit
                 ),
             ],
             [Instrument::Cabasa, new Recipe(0.16, [new Noise(5200, 14000, 0.024, 1, 43, [0.0, 0.009, 0.019])])],
-            [Instrument::Maracas, new Recipe(0.1, [new Noise(5500, 14500, 0.018, 1, 44)])],
+            [Instrument::Maracas, new Recipe(0.1, [new Noise(3400, 8200, 0.016, 1, 44)])],
             [
                 Instrument::ShortWhistle,
                 new Recipe(

@@ -46,7 +46,7 @@ final readonly class Boathouse implements Kit
         yield Instrument::HighTom => Recording::of(self::STUDIO, 50, 0.6, 3);
         yield Instrument::Crash => Recording::of(self::STUDIO, 49, 2.6);
         yield Instrument::Ride => Recording::repeated(self::STUDIO, 51, 1.0);
-        yield Instrument::Kick2 => Recording::of(self::STUDIO, 35, 0.45);
+        yield Instrument::Kick2 => Recording::of(self::STUDIO, 35, 0.45, 4);
         yield Instrument::Snare2 => Recording::repeated(self::STUDIO, 40, 0.4);
         yield Instrument::Crash2 => Recording::of(self::STUDIO, 57, 2.4);
         yield Instrument::RideBell => Recording::of(self::STUDIO, 53, 1.0);

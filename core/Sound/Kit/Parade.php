@@ -36,7 +36,7 @@ final readonly class Parade implements Kit
     {
         yield Instrument::Kick => Recording::repeated(self::BASSES, 85, 0.6);
         yield Instrument::Kick2 => Recording::of(self::BASSES, 73, 0.6);
-        yield Instrument::LowFloorTom => Recording::of(self::BASSES, 61, 0.5);
+        yield Instrument::LowFloorTom => Recording::of(self::BASSES, 61, 0.5, 2);
         yield Instrument::Snare => Recording::repeated(self::SNARES, 50, 0.3);
         yield Instrument::Snare2 => Recording::repeated(self::SNARES, 52, 0.3);
         yield Instrument::SideStick => Recording::repeated(self::SNARES, 53, 0.2);

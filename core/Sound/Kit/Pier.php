@@ -32,7 +32,7 @@ final readonly class Pier implements Kit
     public function voices(): \Generator
     {
         yield Instrument::Kick => Recording::repeated(self::BRUSHES, 36, 0.3);
-        yield Instrument::Kick2 => Recording::of(self::BRUSHES, 35, 0.3, 3);
+        yield Instrument::Kick2 => Recording::of(self::BRUSHES, 35, 0.3, 5);
         yield Instrument::Snare => Recording::repeated(self::BRUSHES, 38, 0.3);
         yield Instrument::Snare2 => Recording::repeated(self::BRUSHES, 40, 0.5);
         yield Instrument::SideStick => Recording::repeated(self::BRUSHES, 37, 0.18);

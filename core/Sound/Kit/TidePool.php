@@ -39,11 +39,11 @@ final readonly class TidePool implements Kit
         yield Instrument::Snare2 => Recording::repeated(self::HANDS, 62, 0.25, 5);
         yield Instrument::SideStick => Recording::of(self::HANDS, 85, 0.2);
         yield Instrument::Clap => Recording::of(self::HANDS, 39, 0.3);
-        yield Instrument::ClosedHat => Recording::repeated(self::HANDS, 70, 0.15);
-        yield Instrument::PedalHat => Recording::of(self::HANDS, 69, 0.2);
+        yield Instrument::ClosedHat => Recording::repeated(self::HANDS, 70, 0.15, -4);
+        yield Instrument::PedalHat => Recording::of(self::HANDS, 69, 0.2, -7);
         yield Instrument::OpenHat => Recording::of(self::HANDS, 83, 0.8);
         yield Instrument::Ride => Recording::repeated(self::HANDS, 81, 0.5, -5.0);
-        yield Instrument::RideBell => Recording::of(self::HANDS, 81, 0.7);
+        yield Instrument::RideBell => Recording::of(self::HANDS, 81, 0.7, -12);
         yield Instrument::Crash => Recording::of(self::HANDS, 84, 2.4);
         yield Instrument::Tambourine => Recording::of(self::HANDS, 54, 0.3);
         yield Instrument::Cowbell => Recording::of(self::HANDS, 56, 0.3);
