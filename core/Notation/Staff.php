@@ -83,16 +83,16 @@ final readonly class Staff
     }
 
     /**
-     * Whether hits are thirds of two beats, and more than the first.
+     * Whether hits are thirds of two beats, with both inner ones. One of them alone is read sooner as a part of its own beat.
      *
      * @param list<array{int, Instrument, Hit}> $hits
      */
     private static function areQuarters(array $hits, int $from): bool
     {
         $third = intdiv(2 * self::QUARTER, 3);
-        $others = array_filter($hits, static fn (array $hit): bool => $hit[0] !== $from);
+        $ats = array_diff(array_column($hits, 0), [$from]);
 
-        return [] !== $others && [] === array_filter($others, static fn (array $hit): bool => 0 !== ($hit[0] - $from) % $third);
+        return [] === array_diff($ats, [$from + $third, $from + 2 * $third]) && 2 === \count(array_unique($ats));
     }
 
     /**

@@ -72,6 +72,7 @@ final class StaffTest extends TestCase
         yield 'a triplet beside sixteenths' => [[0, 240, 480, 640, 800], '16 16 3:16 3:16 3:16 r4 r2'];
         yield 'six' => [$parts(6, 960), '6:16 6:16 6:16 6:16 6:16 6:16 r4 r2'];
         yield 'five on half a beat' => [[...$parts(5, 480), 480], '5:32 5:32 5:32 5:32 5:32 8 r4 r2'];
+        yield 'a triplet of one beat whose second hit ends it' => [[0, 640], '3:4 3:8 r4 r2'];
         yield 'quarter triplets over two beats' => [[0, 640, 1280], '3:4 3:4 3:4 r2'];
         yield 'a tuplet that begins with a rest' => [[320, 640], 'r3:8 3:8 3:8 r4 r2'];
         yield 'sixty-fourths' => [[0, 60, 120], '64 64 8. r32 r4 r2'];
