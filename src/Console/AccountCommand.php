@@ -34,8 +34,8 @@ final class AccountCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('do', InputArgument::REQUIRED, 'list, make, disable, enable, unlock (without its second factor) or password')
-            ->addArgument('who', InputArgument::OPTIONAL, 'The sign-in name; with make, the name that others read')
+        $this->addArgument('do', InputArgument::REQUIRED, 'list, make, disable, enable, unlock (switches two-step sign-in off) or password')
+            ->addArgument('who', InputArgument::OPTIONAL, 'The username; with make, the name that others read')
             ->addOption('sign-in', null, InputOption::VALUE_REQUIRED, 'With make: the name typed at sign-in')
             ->addOption('role', null, InputOption::VALUE_REQUIRED, 'With make: keeper, teacher or student', 'teacher');
     }
@@ -87,7 +87,7 @@ final class AccountCommand extends Command
             return 'Give the name that others read, --sign-in=… without spaces, and --role=keeper, teacher or student.';
         }
         if (!$this->usernames->claim($signIn)) {
-            return "There is an account $signIn already; take another sign-in name.";
+            return "There is an account $signIn already; choose another username.";
         }
         $account = new Account($school, $signIn, $name, $role, explode(' ', $name)[0]);
         $password = $this->starters->give($account);

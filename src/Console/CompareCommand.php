@@ -89,7 +89,7 @@ final class CompareCommand extends Command
             $lines[] = '  - '.$sentence;
         }
         if ([] === $comparison->statements) {
-            $lines[] = '  Everything is as asked.';
+            $lines[] = '  Everything is correct.';
         }
         $aspects = [];
         foreach ($comparison->aspects->all() as $name => $value) {

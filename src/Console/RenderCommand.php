@@ -33,7 +33,7 @@ final class RenderCommand extends Command
             ->addOption('kit', null, InputOption::VALUE_REQUIRED, 'Another kit than the pattern has')
             ->addOption('passes', null, InputOption::VALUE_REQUIRED, 'How often the form is played', '1')
             ->addOption('section', null, InputOption::VALUE_REQUIRED, 'One section alone')
-            ->addOption('loop', null, InputOption::VALUE_NONE, 'Goes round without a seam')
+            ->addOption('loop', null, InputOption::VALUE_NONE, 'A seamless loop')
             ->addOption('rows', null, InputOption::VALUE_NONE, 'One file a row, in a zip');
     }
 

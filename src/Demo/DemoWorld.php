@@ -102,7 +102,7 @@ final class DemoWorld
         return [
             'odile    the teacher, Odile Marrick',
             'bertil   a teacher of another class, Bertil Sandoval',
-            'marit    the keeper of the school, Marit Oakes',
+            'marit    the administrator, Marit Oakes',
             'ines     a student with work returned',
             'wren     a student who has not begun',
             'or any of '.implode(', ', array_keys(self::STUDENTS)),

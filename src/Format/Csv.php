@@ -22,7 +22,7 @@ final readonly class Csv
     public static function read(string $bytes, int $mostLines = self::MOST_LINES): array
     {
         if (\strlen($bytes) > self::MOST_BYTES) {
-            throw InvalidInput::at('', \sprintf('This file is larger than %d MB; bring it in parts.', intdiv(self::MOST_BYTES, 1_000_000)));
+            throw InvalidInput::at('', \sprintf('This file is larger than %d MB; split it.', intdiv(self::MOST_BYTES, 1_000_000)));
         }
         $text = self::utf8($bytes);
         $stream = fopen('php://memory', 'r+') ?: throw new \LogicException('There is no memory stream.');
@@ -34,7 +34,7 @@ final readonly class Csv
         while (false !== ($cells = fgetcsv($stream, null, $separator, '"', ''))) {
             $cells = array_map(static fn (?string $cell): string => trim((string) $cell), $cells);
             if (\count($table) >= $mostLines) {
-                throw InvalidInput::at("line $line", "this file has more than $mostLines lines; bring it in parts.");
+                throw InvalidInput::at("line $line", "this file has more than $mostLines lines; split it.");
             }
             if (\count($cells) > self::MOST_COLUMNS) {
                 $most = self::MOST_COLUMNS;

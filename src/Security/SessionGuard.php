@@ -47,7 +47,7 @@ final readonly class SessionGuard
         } elseif ($account->hasSecond() && true !== $request->getSession()->get(SecondFactor::DONE) && (
             'PUT' === $request->getMethod() || !\in_array($request->getPathInfo(), self::BEFORE, true)
         )) {
-            $event->setResponse(Problem::response(403, 'Give the code of your second factor first.', ['reason' => 'second']));
+            $event->setResponse(Problem::response(403, 'Enter the code from your authenticator app first.', ['reason' => 'second']));
         } elseif ($account->mustChangePassword() && !\in_array($request->getPathInfo(), self::FIRST, true)) {
             $event->setResponse(Problem::response(403, 'Choose a password of your own first.', ['reason' => 'password']));
         }

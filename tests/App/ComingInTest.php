@@ -110,9 +110,9 @@ final class ComingInTest extends ApiTestCase
 
         $this->signIn('odile');
         self::assertSame('needed', $this->at($this->json($this->get('/api/session')), 'account.second'));
-        $this->assertProblem(403, 'code of your second factor', $this->get('/api/today'));
-        $this->assertProblem(403, 'code of your second factor', $this->send('POST', '/api/second/end', ['password' => self::password()]));
-        $this->assertProblem(403, 'code of your second factor', $this->send('PUT', '/api/second', ['code' => '1']));
+        $this->assertProblem(403, 'code from your authenticator app', $this->get('/api/today'));
+        $this->assertProblem(403, 'code from your authenticator app', $this->send('POST', '/api/second/end', ['password' => self::password()]));
+        $this->assertProblem(403, 'code from your authenticator app', $this->send('PUT', '/api/second', ['code' => '1']));
         $this->assertProblem(422, 'not the code of now', $this->send('POST', '/api/second', ['code' => TimeCode::at($key, $step)]));
         self::assertSame(204, $this->send('POST', '/api/second', ['code' => TimeCode::at($key, $step + 1)])->getStatusCode());
         self::assertSame(200, $this->get('/api/today')->getStatusCode());
@@ -147,7 +147,7 @@ final class ComingInTest extends ApiTestCase
         $this->signIn('marit');
         $odile = $this->account('odile');
         self::assertSame(204, $this->send('POST', "/api/accounts/$odile/second/end")->getStatusCode());
-        $this->assertProblem(409, 'no second factor', $this->send('POST', "/api/accounts/$odile/second/end"));
+        $this->assertProblem(409, 'no two-step sign-in', $this->send('POST', "/api/accounts/$odile/second/end"));
         $this->secure();
         $command = new CommandTester($this->service(AccountCommand::class));
         self::assertSame(0, $command->execute(['do' => 'unlock', 'who' => 'odile']));

@@ -44,7 +44,7 @@ final class PeopleTableTest extends ApiTestCase
         'Shelf: patterns and tasks' => ['GET', '/api/shelf'],
         'share with the school' => ['POST', '/api/shelf'],
         'own password' => ['GET', '/api/my-file'],
-        'a second factor' => ['POST', '/api/second/key'],
+        'two-step sign-in' => ['POST', '/api/second/key'],
     ];
 
     #[DataProvider('lines')]

@@ -1728,7 +1728,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Begins with a second factor, where a code shows that the device has the key */
+        /** Turns two-step sign-in on, where a code shows that the device has the key */
         put: {
             parameters: {
                 query?: never;
@@ -1762,7 +1762,7 @@ export interface paths {
                 429: components["responses"]["Problem"];
             };
         };
-        /** Gives the second factor after the password */
+        /** Gives the code of two-step sign-in after the password */
         post: {
             parameters: {
                 query?: never;
@@ -1847,7 +1847,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Ends one's second factor */
+        /** Turns two-step sign-in off */
         post: {
             parameters: {
                 query?: never;
@@ -1891,7 +1891,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Ends the second factor of somebody who has lost it; for keepers */
+        /** Turns two-step sign-in off for somebody who has lost it; for keepers */
         post: {
             parameters: {
                 query?: never;

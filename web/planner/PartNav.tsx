@@ -103,7 +103,7 @@ export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choo
             {name(one)}
           </button>
         ))}
-      <button type="button" className="button button-small" popoverTarget="sheets" aria-label="Add or take away a sheet" title="Sheets">
+      <button type="button" className="button button-small" popoverTarget="sheets" aria-label="Add or remove a sheet" title="Sheets">
         +
       </button>
       <div id="sheets" popover="auto" className="small-menu">
@@ -117,7 +117,7 @@ export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choo
         )}
         {removable && (
           <button type="button" className="button" onClick={remove}>
-            Take this sheet away
+            Remove this sheet
           </button>
         )}
       </div>

@@ -152,7 +152,7 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
       </p>
       <p className="mt-2">
         <a className="quiet-link" href={`/api/courses/${courseId}/list`} download>
-          Take the class away as a table
+          Export class list
         </a>
       </p>
     </section>

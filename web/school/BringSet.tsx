@@ -74,7 +74,7 @@ export function BringSet({ done }: { done: () => void }) {
       </p>
       <p className="mt-2">
         <a className="quiet-link" href="/api/school/oneroster" download>
-          Take the school away as such a set
+          Export the school as such a set
         </a>
       </p>
     </section>

@@ -23,7 +23,7 @@ export function useBringing(): Bringing {
           headers: { 'Content-Type': 'application/octet-stream' },
         }),
       );
-      setSaid(`${plural(kept, 'thing')} came in${twice > 0 ? `; ${twice} stood here already` : ''}.`);
+      setSaid(`${plural(kept, 'thing')} imported${twice > 0 ? `; ${twice} were here already` : ''}.`);
       await queries.invalidateQueries({ queryKey: ['shelf'] });
     });
   return {
@@ -31,7 +31,7 @@ export function useBringing(): Bringing {
     error,
     said,
     bring: (file) => {
-      if (file.size > MOST_BYTES) setError('This zip is larger than 4 MB; bring it in parts.');
+      if (file.size > MOST_BYTES) setError('This zip is larger than 4 MB; import it in parts.');
       else void bring(file);
     },
   };
@@ -45,11 +45,11 @@ export function ShelfFileBlock({ any, teacher, bringing }: { any: boolean; teach
     <div className="flex flex-col gap-1.5 text-sm">
       {any && (
         <a className="button button-small" href="/api/shelf-file" download="shelf.zip">
-          Take {teacher ? 'my shelf' : 'my beats'} away
+          Download {teacher ? 'my shelf' : 'my beats'}
         </a>
       )}
       <button type="button" className="button button-small" disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? 'Reading …' : 'Bring a shelf in'}
+        {busy ? 'Reading …' : 'Import a shelf'}
       </button>
       <input
         ref={input}

@@ -80,7 +80,7 @@ final readonly class HitsBetween implements Requirement
 
         return match (true) {
             $verdict->passed && 1.0 === $verdict->number('everyBar') => "$what: {$verdict->range()} hits in every bar.",
-            $verdict->passed => "$what: {$verdict->number('count')} hits, as asked.",
+            $verdict->passed => "$what: {$verdict->number('count')} hits, correct.",
             0 === $bar => "$what: {$verdict->count('count', 'hit')}; make it {$verdict->range()}.",
             default => "$what: {$verdict->count('count', 'hit')} in bar $bar; make it {$verdict->range()} in every bar.",
         };

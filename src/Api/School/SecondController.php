@@ -107,7 +107,7 @@ final readonly class SecondController
         $this->access->keeper();
         $account = $this->access->cared($id);
 
-        return $account->hasSecond() ? $this->ended($account) : throw new Conflict("$account->name has no second factor.");
+        return $account->hasSecond() ? $this->ended($account) : throw new Conflict("$account->name has no two-step sign-in.");
     }
 
     private function ended(Account $account): Response

@@ -48,7 +48,7 @@ final readonly class SetupController
         Range::check('points', $points, 1, 1000);
         $signIn = SignInName::canonical($fields->string('signIn'));
         if (null === $signIn || '' === $signIn) {
-            throw InvalidInput::at('signIn', 'this can be no sign-in name; take letters and digits without spaces.');
+            throw InvalidInput::at('signIn', 'this cannot be a username; use letters and digits without spaces.');
         }
         $this->entities->wrapInTransaction(function () use ($fields, $school, $name, $signIn, $zone, $counting, $points): void {
             $hash = SetupLink::hashOf($fields->string('key'));

@@ -58,14 +58,14 @@ final readonly class ShelfFile
     public static function read(string $bytes, Account $owner, bool $teaches): array
     {
         if (\strlen($bytes) > self::MOST_BYTES) {
-            throw InvalidInput::at('', 'This zip is larger than 4 MB; bring it in parts.');
+            throw InvalidInput::at('', 'This zip is larger than 4 MB; import it in parts.');
         }
         $files = Zip::read(
             $bytes,
             Kept::MOST + 1,
             self::MOST_UNPACKED,
             static fn (string $name): bool => self::LIST === $name || 1 === preg_match(self::THING, $name),
-            'This is not a zip file; choose the one that was taken away from a shelf.',
+            'This is not a zip file; choose one that was downloaded from a shelf.',
             self::MOST_ENTRY,
         );
         $said = isset($files[self::LIST]) ? self::list($files[self::LIST]) : [];
