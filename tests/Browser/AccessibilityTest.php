@@ -62,11 +62,11 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'a student' => ['ines', [
             'the day' => [[], 'main h2'],
             'the Bench' => [['Change it: Lamp', 'Show the target', 'Keys and hands'], '[role=grid] .note'],
-            'what was returned' => [['Read the answer: Foghorn'], '.note-matched'],
+            'what was returned' => [['Read the feedback: Foghorn'], '.note-matched'],
             'her term' => [['My term'], '.term-sum'],
         ]];
         yield 'another' => ['jun', [
-            'what was returned of a target that is only heard' => [['Read the answer: Ferry'], '.note'],
+            'what was returned of a target that is only heard' => [['Read the feedback: Ferry'], '.note'],
             'dictation' => [['Build on: Ferry', 'Which rows'], '#listen'],
             'the Shelf' => [['Shelf'], '.shelf-thing .note'],
         ]];

@@ -53,14 +53,14 @@ final class AnswerTest extends BrowserTestCase
             $odile->script('return document.querySelector("textarea").value'),
             'what was typed stays',
         );
-        $odile->tick('Answer one more with the same');
+        $odile->tick('Also to one more with the same');
         $odile->press('Return to all 2');
         $odile->read('10 beats to mark');
         $odile->assertNoComplaints();
 
         foreach (['amara' => 'Almost, Amara: one step earlier.', 'nour' => 'Almost, نور: one step earlier.'] as $student => $text) {
             $person = $this->person($student);
-            $person->press('Read the answer: Lamplighters');
+            $person->press('Read the feedback: Lamplighters');
             $person->read($text);
             $person->read('17');
             $person->assertNoComplaints();
@@ -143,7 +143,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->read('Listen to this bar.');
         $odile->press('Return to Siobhán');
         $siobhan = $this->person('siobhan');
-        $siobhan->press('Read the answer: Lamplighters');
+        $siobhan->press('Read the feedback: Lamplighters');
         $siobhan->read('Listen to this bar.');
         $odile->driver->navigate()->refresh();
         $odile->press('Siobhán');
@@ -179,7 +179,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->read('Returned to Tom');
 
         $tomas = $this->person('tomas');
-        $tomas->press('Read the answer: Lamplighters');
+        $tomas->press('Read the feedback: Lamplighters');
         $tomas->read('25 of 26 strokes are in place.');
         $tomas->read('Here the lamp is missing.');
         $tomas->see('[data-pin="2"]', true);
@@ -201,7 +201,7 @@ final class AnswerTest extends BrowserTestCase
     public function testAnAnswerIsReadAndHeardOnAPhone(): void
     {
         $ines = $this->person('ines', 390, 844, true);
-        $ines->press('Read the answer: Foghorn');
+        $ines->press('Read the feedback: Foghorn');
         $ines->read('Exactly right, and it breathes.');
         $ines->see('.note-matched');
         $ines->press('Target');

@@ -215,7 +215,7 @@ final class FrameTest extends BrowserTestCase
     public function testArrivingSomewhereTheHeadingHasTheFocus(): void
     {
         $ines = $this->person('ines');
-        $ines->press('Read the answer: Foghorn');
+        $ines->press('Read the feedback: Foghorn');
         $ines->until(
             static fn (): bool => 'Foghorn Shuffle' === $ines->script('return document.activeElement.textContent'),
             'the heading to have the focus',

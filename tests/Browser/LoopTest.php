@@ -60,7 +60,7 @@ final class LoopTest extends BrowserTestCase
         $odile->read('Returned to Wren');
 
         $wren->go('/');
-        $wren->press('Read the answer: Harbour Steps');
+        $wren->press('Read the feedback: Harbour Steps');
         $wren->read('one sixteenth late');
         $wren->see('.note-missing');
         $wren->read('17');

@@ -49,7 +49,7 @@ final class PartsTest extends BrowserTestCase
         $odile->read('Returned to Wren');
 
         $wren->go('/');
-        $wren->press('Read the answer: Ebb and Flood, part 1');
+        $wren->press('Read the feedback: Ebb and Flood, part 1');
         $wren->read('The snare belongs on two.');
         $wren->press('Mend it and hand in again');
         $wren->cell(1, 1200)->click();
@@ -83,7 +83,7 @@ final class PartsTest extends BrowserTestCase
         $odile->read('Returned to Wren');
 
         $wren->go('/');
-        $wren->press('Read the answer: Ebb and Flood, part 2');
+        $wren->press('Read the feedback: Ebb and Flood, part 2');
         $wren->read('2 of 2 rules met');
         $wren->assertNoComplaints();
         $odile->assertNoComplaints();

@@ -70,7 +70,7 @@ final class SchoolTest extends BrowserTestCase
         $ottoline->press('Return to Adi');
         $ottoline->read('Returned');
         $ada->go('/');
-        $ada->press('Read the answer: First lamp');
+        $ada->press('Read the feedback: First lamp');
         $ottoline->assertNoComplaints();
     }
 

@@ -130,7 +130,7 @@ export function Shell({ account, children }: { account: Account; children: React
             title="On every computer where this account is signed in, here too"
             onClick={() => void leave(true)}
           >
-            Sign out everywhere
+            Sign out on all devices
           </button>
         </div>
       </header>

@@ -60,7 +60,7 @@ describe('keys', () => {
     key(editor, 'o');
     key(editor, 'm');
     expect(store.pattern.sections[0]?.rows[2]?.hits).toEqual([{ at: 0, velocity: 34, push: 10, roll: 3, odds: 75, silent: true }]);
-    expect(editor.state.said).toBe('closed hi-hat, beat 1: ghost, 34, roll of 3, 7 ms late, 75 percent of the time, silenced');
+    expect(editor.state.said).toBe('closed hi-hat, beat 1: ghost, 34, roll of 3, 7 ms late, 75 percent of the time, muted');
     key(editor, 'Delete');
     expect(places(store.pattern, 2)).toEqual([]);
     key(editor, 'Enter');

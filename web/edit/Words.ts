@@ -38,7 +38,7 @@ export class Words {
       (hit.odds ?? 100) < 100 && `${hit.odds} percent of the time`,
       hit.pan && `pan ${panWords(hit.pan)}`,
       hit.tune && `${hit.tune > 0 ? '+' : '−'}${plural(Math.abs(hit.tune), 'semitone')}`,
-      hit.silent && 'silenced',
+      hit.silent && 'muted',
     ].filter(Boolean);
     return [`${this.level(velocityOf(hit))}, ${velocityOf(hit)}`, ...more].join(', ');
   }

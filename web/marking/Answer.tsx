@@ -91,10 +91,10 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
   useKeys({ 'Ctrl+Enter': () => void giveBack(true) }, { anywhere: true });
   return (
     <section aria-labelledby="answer" className="flex flex-col">
-      <h2 id="answer">Your answer</h2>
+      <h2 id="answer">Your feedback</h2>
       <ConflictNotice
         keeper={answer.keeper}
-        mine="Keep the answer in this tab"
+        mine="Keep the feedback in this tab"
         other="Take the other one"
         settle={(which) => answer.keeper.settle(which)}
       />
@@ -116,7 +116,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
         {returnedAt
           ? `Returned ${when(returnedAt)}${openedWords(data, returnedAt)}`
           : typed.mark === '' && typed.text === ''
-            ? 'Not answered yet'
+            ? 'No feedback yet'
             : said}
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
@@ -167,7 +167,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
             }}
           />
           <span>
-            {fromTheStart ? 'Also to ' : `Answer ${alike.length === 1 ? 'one more' : `${alike.length} more`} with the same: `}
+            {fromTheStart ? 'Also to ' : `Also to ${alike.length === 1 ? 'one more' : `${alike.length} more`} with the same: `}
             {alike.map(({ id, name }, index) => (
               <span key={id}>
                 {index > 0 && ', '}

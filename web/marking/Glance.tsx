@@ -117,7 +117,7 @@ function Table({ list }: { list: MarkingList }) {
                     </td>
                   ))}
                 {rules && <td>{newest.passed === null ? '' : `${newest.passed} of ${newest.passed + (newest.failed ?? 0)}`}</td>}
-                <td>{newest.said.length === 0 ? 'nothing' : newest.said.length}</td>
+                <td>{newest.said.length === 0 ? 'none' : newest.said.length}</td>
                 <td className="font-head text-base">
                   {newest.mark ?? <span className="font-normal text-faint">{newest.suggested === null ? '' : `~${newest.suggested}`}</span>}
                 </td>

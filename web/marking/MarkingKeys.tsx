@@ -20,7 +20,7 @@ const KEYS: [string, string][] = [
 
 /** Those that work where no beat is on the table. */
 const AT_A_GLANCE: [string, string][] = [
-  ['N', 'to the first who waits for an answer'],
+  ['N', 'to the first one to mark'],
   ['?', 'show or hide this'],
 ];
 

@@ -21,7 +21,7 @@ export default function ReturnedPage() {
     queryFn: () => reply(api.GET('/api/attempts/{id}', at({ id: attemptId }))) as Promise<AttemptReturned>,
   });
   if (error ?? catalogue.error) return <Failed error={(error ?? catalogue.error) as Error} again={() => void refetch()} />;
-  if (!data || !catalogue.data) return <Waiting what="the answer" />;
+  if (!data || !catalogue.data) return <Waiting what="the feedback" />;
   const { result, feedback } = data;
   return (
     <div className="desk:h-[calc(100dvh-4.3rem)]">
@@ -39,7 +39,7 @@ export default function ReturnedPage() {
         }
         first={
           feedback ? (
-            <section aria-label="Your teacher's answer" className="card mb-4 p-3">
+            <section aria-label="Your teacher’s feedback" className="card mb-4 p-3">
               <p className="font-head text-4xl leading-none">
                 {feedback.mark} <span className="text-base text-faint">of {data.part.points}</span>
               </p>

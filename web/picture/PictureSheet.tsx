@@ -61,7 +61,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
     <>
       <section aria-labelledby="where" className="sheet-room">
         <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-          <h2 id="where">Where it goes wrong</h2>
+          <h2 id="where">Where mistakes happen</h2>
           <span className="text-sm text-faint">
             <TempoSign tempo={target.tempo} />
           </span>

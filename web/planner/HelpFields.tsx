@@ -56,7 +56,7 @@ export function HelpFields({ part, change, catalogue }: Props) {
       )}
       <label className="flex items-center gap-1.5">
         <input type="checkbox" checked={help.suggested ?? false} onChange={(event) => change({ suggested: event.target.checked })} />
-        with your answer they see the suggested mark too
+        with your feedback they see the suggested mark too
       </label>
       {part.targets.length > 0 && (
         <label className="flex items-center gap-1.5">

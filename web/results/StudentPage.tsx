@@ -93,9 +93,9 @@ function Sum({ data, own }: { data: StudentTerm; own: boolean }) {
         </div>
       )}
       <div className="card">
-        <h2 className="text-base">What comes again</h2>
+        <h2 className="text-base">Recurring mistakes</h2>
         {data.habits.length === 0 ? (
-          <p className="text-sm text-faint">{own ? 'Nothing: no two answers say the same.' : 'Nothing is said of two tasks or more.'}</p>
+          <p className="text-sm text-faint">{own ? 'None: no comment came in two tasks.' : 'None in two tasks or more.'}</p>
         ) : (
           <ul className="mt-1 flex flex-col gap-1.5 text-sm">
             {data.habits.map(({ text, tasks }) => (

@@ -137,7 +137,7 @@ function Lending({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
     });
   return (
     <fieldset className="text-sm" disabled={busy}>
-      <legend className="font-bold">Students may take it</legend>
+      <legend className="font-bold">Students may use it</legend>
       {shelf.courses.map(({ id, name }) => (
         <label key={id} className="mr-4 inline-flex min-h-8 items-center gap-1.5">
           <input
@@ -179,7 +179,7 @@ function Own({ item, remove }: { item: ShelfItem; remove: () => void }) {
         <p className="flex flex-wrap gap-1.5">
           {item.kind === 'pattern' && (
             <Link to={`/shelf/${item.key}`} className="button button-small">
-              Work on it
+              Edit
             </Link>
           )}
           <button type="button" className="button button-small" onClick={() => setOpen(true)}>
@@ -212,7 +212,7 @@ function Copy({ item, thing }: { item: ShelfItem; thing: ShelfThing }) {
   return (
     <p className="flex flex-wrap items-center gap-2 text-sm">
       <button type="button" className="button button-small" disabled={busy} onClick={() => void copy()}>
-        {item.mine ? 'Duplicate it' : 'Copy it to my own'}
+        {item.mine ? 'Duplicate' : 'Copy it to my own'}
       </button>
       <span role="status">{error || said}</span>
     </p>

@@ -105,8 +105,8 @@ function Doing({ task }: { task: Task }) {
         <span className="font-head text-2xl" title="Your mark">
           {attempt.mark} <span className="text-sm text-faint">of {task.points}</span>
         </span>
-        <Link to={`/returned/${attempt.id}`} className="button button-main" aria-label={`Read the answer: ${nameOf(task)}`}>
-          Read the answer
+        <Link to={`/returned/${attempt.id}`} className="button button-main" aria-label={`Read the feedback: ${nameOf(task)}`}>
+          Read the feedback
         </Link>
         {!isOver(task) && bench('Build on')}
       </>

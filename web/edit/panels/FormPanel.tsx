@@ -133,7 +133,7 @@ function SectionBlock({ editor }: { editor: Editor }) {
     editor.say(`Section ${section.name} is removed; undo brings it back`);
   };
   const rescale = (to: 'double' | 'half') =>
-    void compute(editor, to === 'double' ? 'Stretch to twice the time' : 'Squeeze into half the time', (pattern) =>
+    void compute(editor, to === 'double' ? 'Double length' : 'Half length', (pattern) =>
       reply(api.POST('/api/edit/rescale', { body: { pattern, section: editor.index, to } })),
     );
   return (
@@ -159,10 +159,10 @@ function SectionBlock({ editor }: { editor: Editor }) {
         remove this section
       </Small>
       <Small onClick={() => rescale('double')} title="Every hit at twice its distance, in twice the bars">
-        stretch to double
+        double length
       </Small>
       <Small onClick={() => rescale('half')} title="Every hit at half its distance, in half the bars">
-        squeeze to half
+        half length
       </Small>
     </Block>
   );

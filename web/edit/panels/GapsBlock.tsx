@@ -41,7 +41,7 @@ export function GapsBlock({ editor, row }: { editor: Editor; row: Row }) {
               <dt className="text-faint">Steps from hit to hit</dt>
               <dd className="font-head text-lg tracking-wide">{shape.gaps.map(inSteps).join(' ')}</dd>
               <dd>
-                {shape.turns > 1 ? `The same series goes round ${shape.turns} times.` : 'No series of gaps comes again.'}
+                {shape.turns > 1 ? `The same series goes round ${shape.turns} times.` : 'No series of gaps returns.'}
                 {shape.evenness !== null && ` It is ${Math.round(shape.evenness * 100)} percent even.`}
               </dd>
               <dd>

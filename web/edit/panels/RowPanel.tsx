@@ -165,7 +165,7 @@ function ShiftBlock({ editor, row, index, disabled }: { editor: Editor; row: Row
       </Small>
       <label className="flex items-center gap-1.5 text-sm">
         <input type="checkbox" checked={wrap} onChange={(event) => setWrap(event.target.checked)} />
-        round the end
+        wrap around
       </label>
     </Block>
   );

@@ -174,7 +174,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           ))}
         </span>
         <Small disabled={none} pressed={hits.length > 0 && hits.every((hit) => hit.silent)} onClick={() => editor.silence()} title="Key M">
-          silenced
+          muted
         </Small>
       </Block>
       <Block title="Where it stands and how high it is, added to its row's">
