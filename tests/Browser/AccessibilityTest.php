@@ -79,7 +79,7 @@ final class AccessibilityTest extends BrowserTestCase
             'the form' => [[$open, 'Form', 'make a variation'], '.section-tab'],
             'balance' => [[$open, 'Balance'], '#balance'],
             'kits' => [[$open, 'Kit: boathouse'], 'fieldset[aria-label=Kit]'],
-            'steps' => [[$open, 'Repeat bar 1', 'Steps', 'Look at earlier states'], '.step-line'],
+            'steps' => [[$open, 'Repeat bar 1', 'Steps', 'Earlier versions'], '.step-line'],
         ]];
         yield 'a teacher' => ['odile', [
             'the day' => [[], 'main h2'],

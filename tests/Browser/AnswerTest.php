@@ -188,7 +188,7 @@ final class AnswerTest extends BrowserTestCase
         $tomas->press('Suggestion');
         $tomas->see('[aria-label^="Your teacher"] [data-reading][style*="opacity: 1"]', true);
         self::assertSame(1, $tomas->script('return document.querySelectorAll("[data-reading][style*=\'opacity: 1\']").length'));
-        $tomas->press('Take this suggestion over');
+        $tomas->press('Use this suggestion');
         $tomas->see('[aria-label^="Undo: take the teacher"]');
         self::assertSame(90, $tomas->hit(0, 6240));
         $tomas->saved();

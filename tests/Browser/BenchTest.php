@@ -119,7 +119,7 @@ final class BenchTest extends BrowserTestCase
         $wren->driver->switchTo()->window($first);
         $wren->cell(2, 480)->click();
         $wren->read('changed in another tab');
-        $wren->press('Take the other one');
+        $wren->press('Use the other one');
         $wren->until(static fn (): bool => 90 === $wren->hit(1, 960) && null === $wren->hit(2, 480), 'the other beat');
         $wren->press('Undo: take the other beat');
         $wren->until(static fn (): bool => null === $wren->hit(1, 960) && 90 === $wren->hit(2, 480), 'the own beat again');

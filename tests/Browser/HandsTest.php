@@ -63,7 +63,7 @@ final class HandsTest extends BrowserTestCase
         $freya->press('Clear everything');
         $freya->saved();
         $freya->press('Steps');
-        $freya->press('Look at earlier states');
+        $freya->press('Earlier versions');
         $freya->until(
             static fn (): bool => \count($freya->driver->findElements(WebDriverBy::xpath('//button[contains(., ", save ")]'))) >= 4,
             'the states of the last hour',
@@ -75,7 +75,7 @@ final class HandsTest extends BrowserTestCase
             $freya->driver->findElements(WebDriverBy::cssSelector('section[aria-label^="Save 3"] .note')),
             'it is looked at on a sheet',
         );
-        $freya->press('Take this state back');
+        $freya->press('Restore this version');
         $freya->until(static fn (): bool => 90 === $freya->hit(0, 1920), 'the earlier state');
         $freya->saved();
         $freya->assertNoComplaints();
@@ -281,7 +281,7 @@ final class HandsTest extends BrowserTestCase
         $first->press('Keep both');
         $first->saved();
         $first->press('Steps');
-        $first->press('Look at earlier states');
+        $first->press('Earlier versions');
         $first->read('· kept');
         $first->driver->navigate()->refresh();
         self::assertSame([90, null], [$first->hit(1, 960), $first->hit(2, 480)]);

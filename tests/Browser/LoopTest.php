@@ -53,7 +53,7 @@ final class LoopTest extends BrowserTestCase
         $odile->press('Stop');
         $odile->press('Suggested mark');
         $odile->read('rounded to');
-        $odile->press('Take into the text');
+        $odile->press('Add to your feedback');
         $odile->fill('Mark', '17');
         $odile->read('Kept; not returned yet');
         $odile->press('Return and next');

@@ -102,7 +102,7 @@ final class SchoolTest extends BrowserTestCase
         $odile->read($first);
         $odile->press('Done, they are on paper');
         $odile->readNot('not printed yet');
-        $odile->press('Take that list back');
+        $odile->press('Undo that import');
         $odile->press('20 students');
         $odile->read('Ines Caldeira');
         $odile->readNot('Þóra Ærø');

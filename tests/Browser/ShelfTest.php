@@ -146,7 +146,7 @@ final class ShelfTest extends BrowserTestCase
         $other->told('Saved at');
         $odile->cell(0, 720)->click();
         $odile->read('changed in another tab');
-        $odile->press('Take the other one');
+        $odile->press('Use the other one');
         $odile->until(static fn (): bool => null !== $odile->hit(0, 480) && null === $odile->hit(0, 720), 'the other one');
         $odile->press('back to the Shelf');
         $odile->until(static fn (): bool => 21 === $odile->script('return document.querySelectorAll(".shelf-thing .note").length'), 'the newest');

@@ -35,7 +35,7 @@ export function ConflictNotice({ keeper }: { keeper: DraftKeeper }) {
       <Conflict
         keeper={keeper}
         mine="Keep the beat in this tab"
-        other={`Take the other one (${plural(hitCount(work.pattern), 'hit')}${savedAt ? `, saved ${clock(savedAt)}` : ''})`}
+        other={`Use the other one (${plural(hitCount(work.pattern), 'hit')}${savedAt ? `, saved ${clock(savedAt)}` : ''})`}
         settle={settle}
       >
         <button type="button" className="button" onClick={() => settle('both')}>

@@ -45,7 +45,7 @@ export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setC
     <section aria-labelledby="states" className="card p-3">
       <h2 id="states">The last hour</h2>
       <button type="button" className="button button-small mt-1" aria-expanded={open} onClick={() => setOpen(!open)}>
-        Look at earlier states
+        Earlier versions
       </button>
       {open && error && <p className="mt-1 text-sm">{error.message}</p>}
       {open && data && data.states.length === 0 && <p className="mt-1 text-sm text-faint">Nothing has been saved in the last hour.</p>}
@@ -75,7 +75,7 @@ export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setC
             unless its meter is another.
           </p>
           <button type="button" className="button button-small" onClick={() => take(chosen.pattern)}>
-            Take this state back
+            Restore this version
           </button>{' '}
           <button type="button" className="button button-small" onClick={() => setChosen(null)}>
             Cancel

@@ -55,9 +55,9 @@ function List({ statements, from, chosen, choose, take, voices = [] }: Props & {
               type="button"
               className="button button-small"
               onClick={() => take(statement)}
-              aria-label={`Take into the text: ${statement.text}`}
+              aria-label={`Add to your feedback: ${statement.text}`}
             >
-              Take
+              Add
             </button>
           )}
           {chosen === from + i && voices.length > 0 && (

@@ -95,7 +95,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
       <ConflictNotice
         keeper={answer.keeper}
         mine="Keep the feedback in this tab"
-        other="Take the other one"
+        other="Use the other one"
         settle={(which) => answer.keeper.settle(which)}
       />
       <label className="mt-1 block text-sm">

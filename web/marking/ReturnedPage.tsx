@@ -81,7 +81,7 @@ export default function ReturnedPage() {
             {feedback?.correction && data.open && (
               <p>
                 <Link to={`/bench/${data.part.id}`} state={{ take: feedback.correction }} className="button">
-                  Take this suggestion over into my beat
+                  Use this suggestion in my beat
                 </Link>
               </p>
             )}

@@ -155,7 +155,7 @@ function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
       <ConflictNotice
         keeper={keeper.keeper}
         mine="Keep the plan in this tab"
-        other="Take the other one"
+        other="Use the other one"
         settle={(which) => keeper.keeper.settle(which)}
       />
       {keeper.error && <Notice>{keeper.error}</Notice>}

@@ -123,7 +123,7 @@ function BroughtIn({ school: { intake }, changed }: { school: SchoolPeople; chan
         {intake.classes > 0 && `, ${plural(intake.classes, 'class', 'classes')}`}.
       </p>
       <button type="button" className="button button-small mt-1" disabled={busy} onClick={() => void takeBack()}>
-        Take that list back
+        Undo that import
       </button>
       {error && <Notice>{error}</Notice>}
     </div>

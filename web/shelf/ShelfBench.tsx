@@ -101,7 +101,7 @@ function Open({ thing, work, left, catalogue }: Props) {
           <ConflictNotice
             keeper={keeper}
             mine="Keep the one in this tab"
-            other="Take the other one"
+            other="Use the other one"
             settle={(which) => keeper.settle(which)}
           />
         </>
@@ -137,7 +137,7 @@ function keeperOf(thing: ShelfThing, work: Work, left: Props['left'], store: Pat
         return other ? { version: other.version, work: other, savedAt: null } : null;
       },
       same: (a, b) => a.pattern === b.pattern,
-      take: (other) => store.change('Take the other one', () => other.pattern),
+      take: (other) => store.change('Use the other one', () => other.pattern),
     },
     known,
     () => ({ ...work, pattern: store.pattern }),

@@ -16,7 +16,7 @@ const ACCENTS = [
   [4, '4th'],
 ] as const;
 const WAYS: { label: string; shape: Shape; title: string }[] = [
-  { label: 'in turn', shape: 'alternate', title: 'Firm and soft in turn' },
+  { label: 'alternate', shape: 'alternate', title: 'Firm and soft in turn' },
   { label: 'louder', shape: 'louder', title: 'Louder towards the end' },
   { label: 'softer', shape: 'softer', title: 'Softer towards the end' },
 ];
@@ -36,7 +36,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
       <p className="text-sm text-faint">
         {range ? 'Every change below is for all of them.' : first ? editor.words.hit(first) : 'Go to a hit, or mark several.'}
       </p>
-      <Block title="How hard">
+      <Block title="Velocity">
         {editor.catalogue.levels.map((level, i) => (
           <Small
             key={level.name}
@@ -153,7 +153,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           ))}
         </span>
         <Small disabled={locked} onClick={() => editor.sticking('alternate')} title="R and L in turn, over what is marked or the row">
-          alternate
+          alternate hands
         </Small>
         <Small disabled={locked} onClick={() => editor.sticking('leads')} title="R on every other step, L between them">
           right hand leads
