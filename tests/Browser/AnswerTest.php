@@ -38,7 +38,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->press('Mark 12: Lamp');
         $odile->read('12 beats to mark');
         $odile->press('Same mistakes together');
-        $odile->press('Answer all 2 at once');
+        $odile->press('Mark all 2 at once');
         $odile->read('Amara Obi, attempt 1');
         $odile->press('Use 17');
         $odile->fill('What you say to', 'Almost, Amara: one step earlier.');

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { MarkingList } from '../api/types';
 import { STATES } from '../compared/names';
-import { lateWords, partName, taskName, when } from '../ui/words';
+import { lateWords, partName, plural, taskName, when } from '../ui/words';
 import '../ui/rooms.css';
 
 /** Within the list only: the page stays where it is. */
@@ -14,14 +14,14 @@ function intoSight(link: HTMLAnchorElement | null): void {
 
 type Listed = MarkingList['students'][number]['attempts'][number];
 
-/** Of an attempt, in words: what is to be done with it, how much there is to say, and when it came. */
+/** Of an attempt, in words: what is to be done with it, how many comments there are, and when it came. */
 function shownAs({ mark, suggestedBefore }: Listed): string {
   if (mark !== null) return 'Mark';
   return suggestedBefore === null ? 'Suggested mark' : `Suggested mark; before, it was ${suggestedBefore}`;
 }
 
 function stateOf(attempt: Listed): string {
-  const said = attempt.said.length > 0 ? `${attempt.said.length} to say` : 'all right';
+  const said = attempt.said.length > 0 ? plural(attempt.said.length, 'comment') : 'everything correct';
   return `${STATES[attempt.state]}, ${said}, ${when(attempt.handedInAt)}${attempt.late > 0 ? `, ${lateWords(attempt.late)}` : ''}`;
 }
 

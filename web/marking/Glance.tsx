@@ -188,4 +188,4 @@ function Groups({ list }: { list: MarkingList }) {
   );
 }
 
-const doing = (open: number) => (open > 1 ? `Answer all ${open} at once` : open === 1 ? 'Answer' : 'Look at one');
+const doing = (open: number) => (open > 1 ? `Mark all ${open} at once` : open === 1 ? 'Mark' : 'Look at one');

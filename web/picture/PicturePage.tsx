@@ -137,7 +137,7 @@ function Said({ data, open }: { data: Picture; open: (title: string, of: string[
   const right = here.filter(({ id }) => !statements.some(({ by }) => by.includes(id))).map(({ id }) => id);
   return (
     <section aria-labelledby="said">
-      <h2 id="said">What there is to say</h2>
+      <h2 id="said">Comments</h2>
       <ol className="mt-2 flex flex-col gap-1">
         {statements.slice(0, 12).map(({ text, by }) => (
           <li key={text} className="flex items-baseline gap-2">

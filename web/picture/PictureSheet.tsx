@@ -118,7 +118,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
               <span className="picture-count picture-missed static inline-flex">3</span> did not play this stroke here; it fades with them
             </span>
             <span>
-              <span className="picture-count picture-extra static inline-flex">2</span> played here without being asked
+              <span className="picture-count picture-extra static inline-flex">2</span> played here: extra
             </span>
           </p>
         </div>
