@@ -190,4 +190,48 @@ final class ShelfTest extends BrowserTestCase
             $part,
         );
     }
+
+    public function testABarThatIsFullOfNotesStaysOnItsStaff(): void
+    {
+        $row = static fn (string $instrument, int $step, array $more): array => [
+            'instrument' => $instrument,
+            'hits' => array_map(static fn (int $at): array => ['at' => $at, ...$more], range(0, 5759, $step)),
+        ];
+        $rows = [
+            $row('closed-hat', 120, []),
+            $row('snare', 360, ['ornament' => 'drag', 'hand' => 'R']),
+            $row('floor-tom', 480, ['velocity' => 30]),
+            $row('kick', 160, ['velocity' => 120]),
+        ];
+        $pattern = [
+            'format' => 'pulsanda-pattern', 'version' => 1, 'title' => 'Full to the brim', 'kit' => 'boathouse',
+            'meter' => ['count' => 12, 'unit' => 8], 'tempo' => ['bpm' => 60], 'sections' => [['name' => 'A', 'bars' => 1, 'rows' => $rows]],
+        ];
+        $file = tempnam(sys_get_temp_dir(), 'shelf') ?: self::fail('There is no folder for a zip.');
+        $zip = new \ZipArchive();
+        $zip->open($file, \ZipArchive::OVERWRITE);
+        $zip->addFromString('full.pulsanda.json', json_encode($pattern, \JSON_THROW_ON_ERROR));
+        $zip->close();
+        $marit = $this->person('marit');
+        $marit->press('Shelf');
+        $marit->bring('Zip of a shelf', 'full.zip', (string) file_get_contents($file));
+        unlink($file);
+        $marit->press('My own');
+        $marit->press('Full to the brim');
+        $marit->press('Staff');
+        $marit->see('.staff svg path');
+        [$right, $width, $beams, $letters, $height] = $marit->script(<<<'JS'
+            const svg = document.querySelector('.staff .staff-system svg');
+            const { x, width } = svg.getBBox();
+            const letters = [...svg.querySelectorAll('text')].filter((text) => text.textContent === 'R').map((text) => text.getBBox());
+            const beams = [...svg.querySelectorAll('.vf-beam path')].map((path) => path.getBBox());
+            return [
+                x + width, svg.viewBox.baseVal.width, Math.max(...beams.map((beam) => beam.y + beam.height)),
+                Math.min(...letters.map((letter) => letter.y)), svg.viewBox.baseVal.height,
+            ];
+            JS);
+        self::assertLessThanOrEqual($width, $right, 'its notes end before the page does');
+        self::assertLessThan($letters, $beams, 'sticking stands under the feet');
+        self::assertLessThan($height, $letters, 'and on the paper');
+    }
 }

@@ -30,7 +30,6 @@ export const SYSTEM_HEIGHT = 172;
 /** Room over the staff for beams and wedges, and the line of the sections' names. */
 const OVER = 40;
 const NAME = 14;
-const STICKING = 168;
 const HEAD = 70;
 const LEAST_BAR = 120;
 const MOST_IN_LINE = 4;
@@ -39,7 +38,16 @@ const BAR_AIR = 44;
 /** How far over what the notes need at least a bar is still read well. */
 const LOOSE = 1.15;
 const HALF_HEAD = 6;
+/** From the last place of a bar to its line. */
+const LAST_NOTE = 30;
+/** In front of a bar that begins with a grace note. */
+const GRACE = 18;
 const ACCENT_ROOM = 14;
+/** What stands under the feet: a wedge, the bracket of a tuplet, a line of sticking. */
+const WEDGE_UNDER = 20;
+const BRACKET_UNDER = 26;
+const HANDS_UNDER = 16;
+const LETTER = 4;
 /** That a beam takes, and a slash of a roll. */
 const BEAM = 7.5;
 const SLASH = 5;
@@ -89,7 +97,7 @@ function leastWidth(bar: NotatedBar, meter: System['meter']): number {
   if (found === undefined) {
     const { voices } = written(bar, meter);
     const notes = voices.length > 0 ? new Formatter().joinVoices(voices).preCalculateMinTotalWidth(voices) : 0;
-    found = Math.max(LEAST_BAR, LOOSE * notes + BAR_AIR);
+    found = Math.max(LEAST_BAR, LOOSE * notes + BAR_AIR + (isGraced(bar) ? GRACE : 0));
     least.set(bar, found);
   }
   return found;
@@ -114,18 +122,22 @@ export function inLines(bars: StaffBar[], width: number, meter: System['meter'])
 }
 
 /**
- * Draws one line of a percussion staff. What it says was decided by the core; here it only gets its place.
+ * Draws one line of a percussion staff; a bar whose notes need more than the line is drawn smaller. What it says was decided by the
+ * core; here it only gets its place.
  * @returns where bars and notes stand
  */
 export function drawSystem(into: HTMLDivElement, { bars, meter, ends }: System, width: number, first: boolean): BarPlace[] {
   // Beside the page: every sign is measured, and a page that changes meanwhile would be laid out anew for each.
   const drawing = document.createElement('div');
   const context = new Context(drawing);
-  context.resize(width, SYSTEM_HEIGHT);
   const lead = first ? HEAD : 35;
   const needs = bars.map(({ bar }) => leastWidth(bar, meter));
-  const room = (width - 2 * MARGIN - lead) / needs.reduce((sum, one) => sum + one, 0);
+  const needed = needs.reduce((sum, one) => sum + one, 0);
+  const scale = Math.min(1, width / (needed + 2 * MARGIN + lead));
+  const room = (width / scale - 2 * MARGIN - lead) / needed;
   const places: BarPlace[] = [];
+  const hands: Drawn['hands'] = [];
+  let low = 0;
   let x = MARGIN;
   bars.forEach((one, index) => {
     const { bar, number, name, opens, times } = one;
@@ -140,9 +152,22 @@ export function drawSystem(into: HTMLDivElement, { bars, meter, ends }: System, 
     stave.setContext(context).draw();
     if (name) drawName(name, x, context);
     if (times > 2) drawTimes(times, x + wide, context);
-    places.push({ bar: one, from: stave.getNoteStartX(), to: x + wide, notes: drawBar(bar, stave, context, meter) });
+    if (isGraced(bar)) stave.setNoteStartX(stave.getNoteStartX() + GRACE);
+    const drawn = drawBar(bar, stave, context, meter);
+    low = Math.max(low, drawn.low);
+    hands.push(...drawn.hands);
+    places.push({
+      bar: one,
+      from: scale * stave.getNoteStartX(),
+      to: scale * (x + wide),
+      notes: drawn.notes.map(({ at, x }) => ({ at, x: scale * x })),
+    });
     x += wide;
   });
+  const bottom = Math.max(SYSTEM_HEIGHT, low + (hands.length > 0 ? HANDS_UNDER : LETTER));
+  for (const { x, hand } of hands) drawHand(hand, x, bottom - LETTER, context);
+  context.resize(width, scale * bottom);
+  context.scale(scale, scale);
   into.replaceChildren(drawing);
   return places;
 }
@@ -156,10 +181,10 @@ function drawName(name: string, x: number, context: Context): void {
 }
 
 /** Sticking, in one line under the feet. */
-function drawHand(hand: string, x: number, context: Context): void {
+function drawHand(hand: string, x: number, y: number, context: Context): void {
   context.save();
   context.setFont('sans-serif', 10, 'bold');
-  context.fillText(hand, x + 2, STICKING);
+  context.fillText(hand, x + 2, y);
   context.restore();
 }
 
@@ -195,6 +220,7 @@ function written(bar: NotatedBar, meter: System['meter']) {
   const tuplets: Tuplet[] = [];
   const accented: [StaveNote, number][] = [];
   const hands: { note: StaveNote; hand: string }[] = [];
+  const feet: { note: StaveNote; under: number }[] = [];
   const rolled: { note: StaveNote; direction: number; slashes: number; beams: number }[] = [];
   const stood = new Map<number, () => number>();
   for (const [events, direction] of [
@@ -208,6 +234,10 @@ function written(bar: NotatedBar, meter: System['meter']) {
       if (isAccented(event)) accented.push([notes[i] as StaveNote, direction]);
       const hand = event.heads.map((head) => head.hand ?? '').join('');
       if (hand !== '') hands.push({ note: notes[i] as StaveNote, hand });
+      if (direction === Stem.DOWN && isNote(event)) {
+        const under = (isAccented(event) ? WEDGE_UNDER : 0) + (event.tuplet ? BRACKET_UNDER : 0);
+        feet.push({ note: notes[i] as StaveNote, under });
+      }
     });
     const spans = new Map<number, { event: NotatedEvent; note: StaveNote }[]>();
     events.forEach((event, i) => {
@@ -230,7 +260,7 @@ function written(bar: NotatedBar, meter: System['meter']) {
     // Tuplets change how long their notes last, by which voices are lined up.
     voices.push(new Voice({ numBeats: meter.count, beatValue: meter.unit }).setMode(Voice.Mode.SOFT).addTickables(notes));
   }
-  return { voices, beams, tuplets, accented, rolled, stood, hands };
+  return { voices, beams, tuplets, accented, rolled, stood, hands, feet };
 }
 
 /** Tuplets of one voice: what begins together is one bracket, that of the feet under the staff. */
@@ -240,7 +270,10 @@ function tupletsOf(events: NotatedEvent[], notes: StaveNote[], direction: number
     if (!event.tuplet) return;
     groups.set(event.tuplet.from, [...(groups.get(event.tuplet.from) ?? []), { event, note: notes[i] as StaveNote }]);
   });
+  const spans = [...groups.values()].map((group) => group[0]?.event.span);
   return [...groups.values()].map((group) => {
+    // Two under one beam are told apart by their brackets.
+    const several = spans.filter((span) => span === group[0]?.event.span).length > 1;
     const { parts, normal } = group[0]?.event.tuplet ?? { parts: 3, normal: 2 };
     return new Tuplet(
       group.map(({ note }) => note),
@@ -248,7 +281,7 @@ function tupletsOf(events: NotatedEvent[], notes: StaveNote[], direction: number
         numNotes: parts,
         notesOccupied: normal,
         ratioed: false,
-        bracketed: group.some(({ event }) => !isNote(event) || Number(event.value) < 8),
+        bracketed: several || group.some(({ event }) => !isNote(event) || Number(event.value) < 8),
         location: direction === Stem.UP ? Tuplet.LOCATION_TOP : Tuplet.LOCATION_BOTTOM,
         // Beyond the wedges of accents.
         yOffset: group.some(({ event }) => isAccented(event)) ? -direction * ACCENT_ROOM : 0,
@@ -257,18 +290,31 @@ function tupletsOf(events: NotatedEvent[], notes: StaveNote[], direction: number
   });
 }
 
-/** @returns where its notes stand, in time */
-function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System['meter']): BarPlace['notes'] {
-  const { voices, beams, tuplets, accented, rolled, stood, hands } = written(bar, meter);
-  if (voices.length === 0) return [];
-  new Formatter().joinVoices(voices).formatToStave(voices, stave);
+/** Where the notes of a bar stand, in time; its sticking, to be written under all; and how far down it goes, in pixels. */
+type Drawn = { notes: BarPlace['notes']; hands: { x: number; hand: string }[]; low: number };
+
+function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System['meter']): Drawn {
+  const { voices, beams, tuplets, accented, rolled, stood, hands, feet } = written(bar, meter);
+  if (voices.length === 0) return { notes: [], hands: [], low: 0 };
+  const formatter = new Formatter().joinVoices(voices).formatToStave(voices, stave);
+  keepInside(formatter, stave.getNoteEndX() - stave.getNoteStartX() - LAST_NOTE);
   for (const voice of voices) voice.draw(context, stave);
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
   for (const [note, direction] of accented) drawAccent(note, context, direction);
   for (const one of rolled) drawRoll(one, context);
-  for (const { note, hand } of hands) drawHand(hand, note.getAbsoluteX(), context);
-  return [...stood].sort(([a], [b]) => a - b).map(([at, x]) => ({ at, x: x() }));
+  return {
+    notes: [...stood].sort(([a], [b]) => a - b).map(([at, x]) => ({ at, x: x() })),
+    hands: hands.map(({ note, hand }) => ({ x: note.getAbsoluteX(), hand })),
+    low: Math.max(0, ...feet.map(({ note, under }) => Math.max(...Object.values(note.getStemExtents())) + under)),
+  };
+}
+
+/** The formatter pulls notes together only so far: where many are short, the last ones would stand behind the bar's line. */
+function keepInside(formatter: Formatter, width: number): void {
+  const places = Object.values(formatter.getTickContexts()?.map ?? {});
+  const used = Math.max(1, ...places.map((place) => place.getX()));
+  if (used > width) for (const place of places) place.setX((place.getX() * width) / used);
 }
 
 /** Beyond the tip of the stem, wherever its beam has taken that. */
@@ -308,6 +354,9 @@ function slashesOf(event: NotatedEvent): number {
 }
 
 const isAccented = (event: NotatedEvent): boolean => event.heads.some(({ velocity }) => velocity >= ACCENT);
+/** Whether a bar begins with a grace note, which stands before its first place. */
+const isGraced = (bar: NotatedBar): boolean =>
+  [...bar.up, ...bar.down].some(({ at, heads }) => at === 0 && heads.some((head) => head.ornament));
 const isNote = (event: NotatedEvent): boolean => event.heads.length > 0;
 
 function noteOf(event: NotatedEvent, direction: number, both: boolean): StaveNote {

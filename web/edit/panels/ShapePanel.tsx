@@ -16,7 +16,7 @@ const ACCENTS = [
   [4, '4th'],
 ] as const;
 const WAYS: { label: string; shape: Shape; title: string }[] = [
-  { label: 'alternate', shape: 'alternate', title: 'Firm and soft in turn' },
+  { label: 'alternate', shape: 'alternate', title: 'Alternate firm and soft' },
   { label: 'louder', shape: 'louder', title: 'Louder towards the end' },
   { label: 'softer', shape: 'softer', title: 'Softer towards the end' },
 ];
