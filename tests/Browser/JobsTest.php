@@ -41,7 +41,7 @@ final class JobsTest extends BrowserTestCase
         $this->press($haneul, 'eighths');
         $this->press($haneul, 'Use this');
         $this->press($haneul, 'Shape');
-        $this->press($haneul, 'Firm and soft in turn');
+        $this->press($haneul, 'Alternate firm and soft');
         self::assertSame([90, null, 60, null, 90], array_map(static fn (int $step): ?int => $haneul->hit(2, 240 * $step), range(0, 4)));
         $this->assertPresses(4, 23);
     }

@@ -34,7 +34,7 @@ final class ShapesTest extends BrowserTestCase
         $wren->press('Accent every 3rd hit');
         self::assertSame([118, 60, 60, 118, 60, 60, 118, 60], $this->hats($wren));
         $wren->told('Accent every 3rd hit: closed hi-hat');
-        $wren->press('Firm and soft in turn');
+        $wren->press('Alternate firm and soft');
         self::assertSame([90, 60, 90, 60, 90, 60, 90, 60], $this->hats($wren));
         $wren->press('Louder towards the end');
         self::assertSame([60, 68, 77, 85, 93, 101, 110, 118], $this->hats($wren));

@@ -220,7 +220,7 @@ final class ShelfTest extends BrowserTestCase
         $marit->press('Full to the brim');
         $marit->press('Staff');
         $marit->see('.staff svg path');
-        [$right, $width, $beams, $letters, $height] = $marit->script(<<<'JS'
+        $found = $marit->script(<<<'JS'
             const svg = document.querySelector('.staff .staff-system svg');
             const { x, width } = svg.getBBox();
             const letters = [...svg.querySelectorAll('text')].filter((text) => text.textContent === 'R').map((text) => text.getBBox());
@@ -230,6 +230,8 @@ final class ShelfTest extends BrowserTestCase
                 Math.min(...letters.map((letter) => letter.y)), svg.viewBox.baseVal.height,
             ];
             JS);
+        self::assertIsArray($found);
+        [$right, $width, $beams, $letters, $height] = $found;
         self::assertLessThanOrEqual($width, $right, 'its notes end before the page does');
         self::assertLessThan($letters, $beams, 'sticking stands under the feet');
         self::assertLessThan($height, $letters, 'and on the paper');
