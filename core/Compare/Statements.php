@@ -281,7 +281,7 @@ final class Statements
                 $cause->scope(),
                 $cause->instruments(),
                 $bars,
-                // A row that moved further than everything is said as it stands.
+                // A row that moved further than everything is said unchanged.
                 StatementKind::Shifted === $cause->kind() && 'whole' !== $cause->scope() ? $by + (int) $cause->ticks() : $cause->ticks(),
                 \count($strokes),
                 [],
@@ -377,7 +377,7 @@ final class Statements
     private function single(array $group): Statement
     {
         $first = $group[0]->pair;
-        // Where something is too many is said of what was really played, everything else of what is asked.
+        // Extra hits are told where they were really played, everything else where the target has it.
         $ticks = array_map(
             static fn (LeftPair $left): int => ($left->pair->target ?? $left->played ?? $left->pair->stroke())->written,
             $group,

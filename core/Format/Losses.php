@@ -36,7 +36,7 @@ final readonly class Losses
     }
 
     /**
-     * @param string $kind a key of TABLE, or any other for a kind that holds everything
+     * @param string $kind a key of TABLE, or any other for a kind that keeps everything
      *
      * @return array<string, string> a sentence for each loss that the pattern has, by its name
      */

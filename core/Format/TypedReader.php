@@ -14,7 +14,7 @@ use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 
 /**
- * Reads a pattern as it stands in books and on paper, a line an instrument: places, grids of signs, drum tabs of several staffs.
+ * Reads a pattern as books and paper write it, a line an instrument: places, grids of signs, drum tabs of several staffs.
  * docs/typed.md is its grammar, with what can be read in two ways and how that is decided.
  */
 final class TypedReader

@@ -43,7 +43,7 @@ final readonly class TypedWriter
         return implode("\n", $lines);
     }
 
-    /** @return int ticks of the coarsest grid that holds all hits of a row, in whole bars; else of the finest */
+    /** @return int ticks of the coarsest grid on which all hits of a row stand, in whole bars; else of the finest */
     public static function step(Row $row, Meter $meter, int $length): int
     {
         $hits = $row->written($length);

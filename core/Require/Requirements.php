@@ -73,7 +73,7 @@ final readonly class Requirements
      *     text: string,
      *     points: float,
      *     frame?: mixed,
-     * }> what is asked, in words; and the pattern of those that are drawn
+     * }> the rules, in words; and the pattern of those that are drawn
      */
     public function asks(): array
     {

@@ -122,7 +122,7 @@ final readonly class Feasibility
             foreach ($strokes as $tick => $stroke) {
                 if (isset($clear[$instrument][$tick])) {
                     $name = lcfirst($stroke->instrument->label());
-                    $said[] = "One frame wants a hit of $name where another wants none. Take it out of one of the two.";
+                    $said[] = "One frame wants a hit of $name where another wants none. Remove it from one of the two.";
                     break;
                 }
             }
@@ -220,7 +220,7 @@ final readonly class Feasibility
                     $beats[] = $beat;
                 }
             } catch (InvalidInput) {
-                // It does not fit what is fixed, so no student hands it in as it stands.
+                // It does not fit what is fixed, so no student hands it in unchanged.
             }
         }
 

@@ -16,7 +16,7 @@ use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Require\Requirements;
 
 /**
- * What one part of an assignment sets: where students begin, what is open to them, what is asked, how it is judged. Everything in it
+ * What one part of an assignment sets: where students begin, what is open to them, the rules, how it is judged. Everything in it
  * can be judged: no target is too long, and start and targets keep to what is open.
  */
 final readonly class Task

@@ -168,7 +168,7 @@ final class DemoWorld
         }
     }
 
-    /** A class that is put away, with what its students did. */
+    /** An archived class, with what its students did. */
     private function lastYear(Account $teacher, string $year): void
     {
         $names = ['ines', 'bo', 'zoe', 'nour', 'jun', 'freya'];

@@ -31,7 +31,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(type: 'datetimetz_immutable', nullable: true)]
     private ?\DateTimeImmutable $disabledAt = null;
 
-    /** The sealed key of the second factor; null without one. */
+    /** The sealed key of two-step sign-in; null without it. */
     #[ORM\Column(type: 'text', nullable: true)]
     private ?string $second = null;
 
@@ -138,7 +138,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->mustChange;
     }
 
-    /** Whoever is disabled cannot sign in, and is signed out; what they have done stays. */
+    /** A disabled person cannot sign in, and is signed out; what they have done stays. */
     public function disable(\DateTimeImmutable $now): void
     {
         $this->disabledAt ??= $now;

@@ -49,7 +49,7 @@ final class AccountLoader extends ServiceEntityRepository implements UserLoaderI
         0 === $updated || $user->rehash($newHashedPassword);
     }
 
-    /** @return Account|null who has this sign-in name, however it is typed */
+    /** @return Account|null who has this username, however it is typed */
     public function meant(string $name): ?Account
     {
         $canonical = SignInName::canonical($name);

@@ -8,7 +8,7 @@ use Doctrine\ORM\Mapping as ORM;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\Uid\Uuid;
 
-/** A class of one year: one teacher, colleagues who share it, up to 60 students, one way of counting. Put away, it is only read. */
+/** A class of one year: one teacher, colleagues who share it, up to 60 students, one way of counting. Archived, it is only read. */
 #[ORM\Entity]
 class Course
 {

@@ -28,7 +28,7 @@ class School
     #[ORM\Column(type: 'smallint', options: ['default' => 20])]
     public int $points = 20;
 
-    /** @readonly @phpstan-allow-private-mutation Years after which what is put away may go; null to keep all. */
+    /** @readonly @phpstan-allow-private-mutation Years after which an archived class may go; null to keep all. */
     #[ORM\Column(type: 'smallint', nullable: true)]
     public ?int $keepYears = null;
 

@@ -10,7 +10,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Sound\Renderings;
 
 /**
- * Takes away what is kept about people: of one person, and of classes whose time is over. The record of deeds stays, it holds ids alone;
+ * Erases the data about people: of one person, and of classes whose time is over. The record of deeds stays, it holds ids alone;
  * with the account gone, nothing tells whose they were.
  */
 final readonly class Erasure
@@ -61,7 +61,7 @@ final readonly class Erasure
     }
 
     /**
-     * @return list<array{id: string, name: string, year: string, goes: string, attempts: int, students: int}> classes that are put away, in
+     * @return list<array{id: string, name: string, year: string, goes: string, attempts: int, students: int}> classes that are archived, in
      *                                                                                                         schools that keep for some
      *                                                                                                         years: when each goes, what
      *                                                                                                         with it, and how many

@@ -41,7 +41,7 @@ final readonly class MailResetHandler
         if (null === $account || !$account->teaches() || '' === $account->email || $account->isDisabled()) {
             return;
         }
-        // Whoever knows a name cannot fill its owner's mailbox.
+        // Knowing a name is not enough to fill its owner's mailbox.
         if (!$this->resetAccountLimiter->create((string) $account->id)->consume()->isAccepted()) {
             return;
         }

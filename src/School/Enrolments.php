@@ -13,8 +13,8 @@ use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Record;
 
 /**
- * Students into a class, out of it, back, and from one into another. Whoever leaves keeps account and work, and is remembered in the class,
- * so that the way back is one press. Each of these may be asked twice: the second time changes nothing.
+ * Students into a class, out of it, back, and from one into another. Those who leave keep account and work, and stay known to the
+ * class, so that the way back is one press. Each of these may be asked twice: the second time changes nothing.
  */
 final readonly class Enrolments
 {
@@ -75,7 +75,7 @@ final readonly class Enrolments
     }
 
     /**
-     * Within a transaction that holds the class.
+     * Within a transaction that has locked the class.
      *
      * @return bool whether they were not in it
      *

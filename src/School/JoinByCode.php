@@ -46,7 +46,7 @@ final readonly class JoinByCode
     }
 
     /**
-     * Asks for a new account. Whoever sends the same name and password again asks once.
+     * Asks for a new account. The same name and password sent again ask once.
      *
      * @throws Conflict     where the class is full, or this is more than one name
      * @throws InvalidInput for a password that is easily guessed

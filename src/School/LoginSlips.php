@@ -78,7 +78,7 @@ final readonly class LoginSlips
     {
         return $this->entities->wrapInTransaction(function () use ($account, $by, $now): array {
             $this->starters->give($account);
-            // Whoever signs in with it in this second stays signed in.
+            // A person who signs in with it in this second stays signed in.
             $account->signOutEverywhere($now->modify('-1 second'));
             $this->record->now('reset-password', $by, $account->id);
 

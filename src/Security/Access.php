@@ -122,7 +122,7 @@ final readonly class Access
         return $this->runs($part->assignment->course) ? $part : throw new NotFoundHttpException();
     }
 
-    /** A student of the signed-in teacher's classes that are not put away, or of the school that they keep. */
+    /** A student of the signed-in teacher's classes that are not archived, or of the school that they administer. */
     public function taughtStudent(string $id): Account
     {
         $by = $this->teacher();
@@ -222,7 +222,7 @@ final readonly class Access
         return $this->runs($attempt->part->assignment->course) ? $attempt : throw new NotFoundHttpException();
     }
 
-    /** An attempt that is answered: not one of a class that is put away. */
+    /** An attempt that gets feedback: not one of an archived class. */
     public function markedAttempt(string $id): Attempt
     {
         $attempt = $this->taughtAttempt($id);

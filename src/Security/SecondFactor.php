@@ -8,10 +8,10 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
-/** A second factor beside the password: time codes, and recovery codes for whoever has lost the device. Keys lie sealed in the database. */
+/** Two-step sign-in: time codes, and recovery codes for those who have lost the device. Keys lie sealed in the database. */
 final readonly class SecondFactor
 {
-    /** In the session: that the second factor was given. */
+    /** In the session: that the code was given. */
     public const DONE = 'second';
     private const RECOVERY = 8;
     private const LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
@@ -74,7 +74,7 @@ final readonly class SecondFactor
 
     private function key(string $sealed): string
     {
-        return $this->box()->open($sealed) ?? throw new \RuntimeException('The key of a second factor was sealed with another APP_SECRET.');
+        return $this->box()->open($sealed) ?? throw new \RuntimeException('The key of two-step sign-in was sealed with another secret.');
     }
 
     private function box(): SealedBox

@@ -13,14 +13,14 @@ use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 
 /** Ends a session that is older than two weeks, or was signed out from elsewhere, and lets nobody further who has not chosen a password of
- * their own, or not given the second factor that they have. Without use, it ends after twelve hours by itself. */
+ * their own, or not given the code of their two-step sign-in. Without use, it ends after twelve hours by itself. */
 #[AsEventListener(priority: 7)]
 final readonly class SessionGuard
 {
     private const LONGEST = 14 * 86_400;
     /** What can be done with a password that somebody else has given. */
     private const FIRST = ['/api/session', '/api/password', '/api/sign-out'];
-    /** What can be done before the second factor is given. */
+    /** What can be done before that code is given. */
     private const BEFORE = ['/api/session', '/api/second', '/api/sign-out'];
 
     public function __construct(private Security $security, private TokenStorageInterface $tokens, private ClockInterface $clock)

@@ -53,7 +53,7 @@ final readonly class SignInLimits
         }
     }
 
-    /** Whoever signs in in the end has only typed wrongly before. */
+    /** A person who signs in at last has only mistyped before. */
     #[AsEventListener]
     public function after(LoginSuccessEvent $event): void
     {

@@ -142,7 +142,7 @@ final readonly class Renderings
     }
 
     /**
-     * Mixes what is asked for, unless somebody else is at it or it is no longer wanted. Where it fails, it waits again.
+     * Mixes what was ordered, unless somebody else is at it or it is no longer wanted. Where it fails, it waits again.
      *
      * @throws \Throwable what went wrong
      */

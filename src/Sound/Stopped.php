@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Sound;
 
-/** Whoever wanted the sound no longer does. */
+/** The person who wanted the sound no longer does. */
 final class Stopped extends \RuntimeException
 {
 }

@@ -1114,7 +1114,7 @@ export interface paths {
             };
             requestBody?: never;
             responses: {
-                /** @description Those that are put away */
+                /** @description The archived ones */
                 200: {
                     headers: {
                         [name: string]: unknown;
@@ -1151,7 +1151,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything that is kept about the signed-in person */
+        /** All data about the signed-in person */
         get: {
             parameters: {
                 query?: never;
@@ -1234,7 +1234,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything that is kept about a person; for keepers */
+        /** All data about a person; for administrators */
         get: {
             parameters: {
                 query?: never;
@@ -1387,7 +1387,7 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            /** @description That holds now */
+                            /** @description The one in force */
                             code: string | null;
                             endsAt: string | null;
                             waiting: {
@@ -1441,7 +1441,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The code that holds, and who waits to be let in */
+        /** The code in force, and who waits to be let in */
         get: {
             parameters: {
                 query?: never;
@@ -1460,7 +1460,7 @@ export interface paths {
                     };
                     content: {
                         "application/json": {
-                            /** @description That holds now */
+                            /** @description The one in force */
                             code: string | null;
                             endsAt: string | null;
                             waiting: {
@@ -2263,7 +2263,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The classes that are not put away, as a OneRoster 1.2 CSV set */
+        /** The classes that are not archived, as a OneRoster 1.2 CSV set */
         get: {
             parameters: {
                 query?: never;
@@ -5715,7 +5715,7 @@ export interface components {
                 /** @description Whether the password is a first one */
                 mustChange: boolean;
                 /**
-                 * @description Whether there is a second factor, and it is given
+                 * @description Whether two-step sign-in is on, and its code given
                  * @enum {string}
                  */
                 second: "none" | "needed" | "given";
@@ -6180,7 +6180,7 @@ export interface components {
             /** @description One section alone; null for the form */
             section?: string | null;
             /**
-             * @description Goes round without a seam
+             * @description A seamless loop
              * @default false
              */
             loop?: boolean;

@@ -100,7 +100,7 @@ final class Exchanges
             && $this->isLikelier($asked, $played);
     }
 
-    /** Whether what was played in a row is nearly all of what is asked in another, and little of it belongs where it stands. */
+    /** Whether what was played in a row is nearly all of the target in another, and little of it belongs where it stands. */
     private function isWhole(string $asked, string $played): bool
     {
         $here = Fit::ticks($this->left->played[$played]);
@@ -192,7 +192,7 @@ final class Exchanges
     /**
      * What is said to be another row may stand where it is asked, most of it.
      *
-     * @return int strokes of the row that do, and are no nearer in loudness to what is asked there of the other row
+     * @return int strokes of the row that do, and are no nearer in loudness to the other row of the target there
      */
     private function disturbed(string $asked, string $played): int
     {

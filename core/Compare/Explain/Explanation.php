@@ -226,7 +226,7 @@ final class Explanation
 
     /**
      * Whether bars that move others can be undone: exchanged bars are named as they are when none is left out or added any more, and where
-     * there are as many as asked for, the last ones were left empty only if nothing went round the loop.
+     * there are as many as in the target, the last ones were left empty only if nothing went round the loop.
      *
      * @param State $state
      */

@@ -31,7 +31,7 @@ final class Remainder
     /**
      * @param array<string, list<Stroke>> $asked       by row, by tick; no row is empty
      * @param array<string, list<Played>> $played      by row, by tick; no row is empty
-     * @param array<string, list<Stroke>> $leftOut     of what is asked: the strokes of the bars that are left out
+     * @param array<string, list<Stroke>> $leftOut     of the target: the strokes of the bars that are left out
      * @param list<int>                   $barsLeftOut
      */
     private function __construct(
@@ -109,14 +109,14 @@ final class Remainder
         );
     }
 
-    /** @return bool whether bars are left out, so that what is asked of a row depends on where it went before */
+    /** @return bool whether bars are left out, so that the target of a row depends on where it went before */
     public function leavesOut(): bool
     {
         return [] !== $this->barsLeftOut;
     }
 
     /**
-     * What is asked of a row that went round the loop before bars were left out: the strokes that did not come to stand in those.
+     * The target of a row that went round the loop before bars were left out: the strokes that did not come to stand in those.
      *
      * @param list<Stroke> $asked
      *
@@ -128,7 +128,7 @@ final class Remainder
     }
 
     /**
-     * What is asked of a row, in the bars that are left out too.
+     * The target of a row, in the bars that are left out too.
      *
      * @param list<Stroke> $asked
      *
@@ -219,7 +219,7 @@ final class Remainder
         return true;
     }
 
-    /** @return array<string, array<int, list<Stroke>>> row => bar => what is asked */
+    /** @return array<string, array<int, list<Stroke>>> row => bar => the target */
     public function askedInBars(): array
     {
         if (null === $this->askedInBars) {

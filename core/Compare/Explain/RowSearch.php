@@ -22,7 +22,7 @@ final class RowSearch
     public const LEAST_STROKES = 2;
     /** How many of the commonest distances are tried. */
     private const MOST_DISTANCES = 5;
-    /** And in bars that are not as asked. */
+    /** And in bars that are not correct. */
     private const MOST_OF_BARS = 2;
     /** Causes of one row that are put together, in different bars. */
     private const MOST_CAUSES = 2;
@@ -157,7 +157,7 @@ final class RowSearch
     /**
      * @param list<Stroke> $asked
      * @param list<Played> $played
-     * @param int          $now    strokes that have no other as it stands
+     * @param int          $now    strokes that have no other so far
      *
      * @return array{list<array{int, RowCause, null, null}>, list<RowCause>} those that match more, and others that may
      */
@@ -199,7 +199,7 @@ final class RowSearch
             }
         }
         // What begins before the loop goes round none.
-        // A loop that is longer or shorter than what is asked is another one: going round it explains nothing.
+        // A loop that is longer or shorter than the target is another one: going round it explains nothing.
         $inside = $of->askedBars === $of->playedBars && $here[0] >= -$grace && $here[\count($here) - 1] < $of->loop();
         // What went round before bars were left out may come from those.
         $everywhere = $of->leavesOut() ? Fit::ticks($of->askedOutsideToo($row, $asked)) : $there;
@@ -251,7 +251,7 @@ final class RowSearch
      * @param list<Stroke> $asked
      * @param list<Played> $played
      *
-     * @return array<int, array{list<int>, list<int>}> bar => ticks of what is asked and of what is played, in the order of the bars
+     * @return array<int, array{list<int>, list<int>}> bar => ticks of the target and of what is played, in the order of the bars
      */
     private static function inBars(Remainder $of, array $asked, array $played): array
     {
@@ -270,7 +270,7 @@ final class RowSearch
     /**
      * @param array<int, array{list<int>, list<int>}> $inBars
      *
-     * @return array{list<int>, list<int>} ticks of those that stand in bars which are not as asked
+     * @return array{list<int>, list<int>} ticks of those that stand in bars which are not correct
      */
     private static function inUnlikeBars(Remainder $of, array $inBars): array
     {

@@ -10,7 +10,7 @@ use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Pattern\Level;
 
 /**
- * How loud and soft the matched strokes are beside what is asked, in the rows where loud and soft are asked, and in rows that are two
+ * How loud and soft the matched strokes are beside the target, in the rows where loud and soft are asked, and in rows that are two
  * named levels away. Being louder throughout the beat is not a mistake.
  */
 final readonly class Dynamics
@@ -66,7 +66,7 @@ final readonly class Dynamics
         return [] === $assessed ? null : new self($assessed, $far, $pairs, $offset);
     }
 
-    /** Whether a row stands at least two named levels away from what is asked, such as a backbeat that is played as ghosts. */
+    /** Whether a row stands at least two named levels away from the target, such as a backbeat that is played as ghosts. */
     private static function isFar(float $asked, float $louder): bool
     {
         $step = static fn (float $velocity): int => (int) array_search(
@@ -79,7 +79,7 @@ final readonly class Dynamics
     }
 
     /**
-     * By how much all of it is louder: as the even rows are, those of them with which most of all strokes is as asked. One that is louder
+     * By how much all of it is louder: as the even rows are, those of them with which most of all strokes are correct. One that is louder
      * by itself says nothing of the others.
      *
      * @param array<non-empty-array<int>> $even

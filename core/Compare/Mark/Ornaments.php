@@ -43,7 +43,7 @@ final readonly class Ornaments
         return [] === $ornaments && [] === $hands ? null : new self($ornaments, $hands);
     }
 
-    /** @return float 0–1: the part that is as asked */
+    /** @return float 0–1: the part that is correct */
     public function aspect(): float
     {
         $all = [...$this->ornaments, ...$this->hands];

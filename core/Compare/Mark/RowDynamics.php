@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Mark;
 
-/** How loud and soft the matched strokes of one row are beside what is asked. */
+/** How loud and soft the matched strokes of one row are beside the target. */
 final readonly class RowDynamics
 {
     /**

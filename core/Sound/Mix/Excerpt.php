@@ -80,7 +80,7 @@ final readonly class Excerpt
         return self::checked($pattern, new self($this->from, $this->ticks, $this->passes, $speed, $this->loop, $this->line));
     }
 
-    /** As something that goes round without a seam: what rings on at its end is heard at its beginning. */
+    /** As a seamless loop: what rings on at its end is heard at its beginning. */
     public function asLoop(): self
     {
         return new self($this->from, $this->ticks, $this->passes, $this->speed, true, $this->line);

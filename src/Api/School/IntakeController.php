@@ -143,7 +143,7 @@ final readonly class IntakeController
         ]);
     }
 
-    /** The classes that are not put away: a keeper's are those of the school. */
+    /** The classes that are not archived: an administrator's are those of the school. */
     #[Route('/api/school/oneroster', methods: 'GET')]
     public function away(): Response
     {

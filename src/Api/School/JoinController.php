@@ -64,7 +64,7 @@ final readonly class JoinController
         return new Response(null, 204);
     }
 
-    /** The code that holds, and who waits. */
+    /** The code in force, and who waits. */
     #[Route('/api/courses/{id}/joining', methods: 'GET')]
     public function joining(string $id): JsonResponse
     {

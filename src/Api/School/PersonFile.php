@@ -16,7 +16,7 @@ use Pulsanda\App\Sound\OwnSounds;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 
-/** Everything that is kept about a person, as one zip of open files: their beats as pattern files, the rest as tables. */
+/** All data about a person, as one zip of open files: their beats as pattern files, the rest as tables. */
 final readonly class PersonFile
 {
     public function __construct(private EntityManagerInterface $entities, private Connection $connection, private OwnSounds $sounds)

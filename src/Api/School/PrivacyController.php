@@ -21,7 +21,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** What the school settles for all, and what is kept about people: to take away, to erase, and for how long. */
+/** What the school settles for all, and the data about people: to download, to erase, and for how long it is kept. */
 final readonly class PrivacyController
 {
     private const MOST_YEARS = 30;
@@ -65,7 +65,7 @@ final readonly class PrivacyController
         return new JsonResponse(['classes' => $this->erasure->planned((string) $this->access->keeper()->school->id)]);
     }
 
-    /** Everything that is kept about the signed-in person. */
+    /** All data about the signed-in person. */
     #[Route('/api/my-file', methods: 'GET')]
     public function mine(): Response
     {

@@ -74,7 +74,7 @@ final readonly class ResetController
             throw new Conflict(self::USED);
         }
         $this->entities->wrapInTransaction(function () use ($link, $fields, $now): void {
-            // Whoever deletes it uses it: of several at once, one does.
+            // To delete it is to use it: of several at once, one does.
             if (1 !== $this->entities->getConnection()->executeStatement('DELETE FROM reset_link WHERE hash = ?', [$link->hash])) {
                 throw new Conflict(self::USED);
             }

@@ -21,7 +21,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\RateLimiter\RateLimiterFactory;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** The second factor of teachers and keepers: begun, given at sign-in, and ended. */
+/** Two-step sign-in of teachers and administrators: turned on, its code given at sign-in, and turned off. */
 final readonly class SecondController
 {
     private const KEY = 'second-key';

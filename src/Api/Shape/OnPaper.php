@@ -59,7 +59,7 @@ final readonly class OnPaper
      * The beats of a part of an assignment.
      *
      * @param list<array{string, Pattern, list<string>}> $beats
-     * @param bool                                       $frames whether the frames of what is asked may be told
+     * @param bool                                       $frames whether the frames of the task may be told
      */
     public static function ofPart(Request $request, Part $part, array $beats, bool $frames): JsonResponse
     {

@@ -7,7 +7,7 @@ namespace Pulsanda\App\Api\Shape;
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Entity\Part;
 
-/** Who waits to be marked: students of a class whose newest attempt has not been returned. Whoever has left the class does not wait. */
+/** Who waits to be marked: students of a class whose newest attempt has not been returned. Those who have left the class do not wait. */
 final readonly class Waiting
 {
     /** SQL: each student of the class of a part, with their newest attempt and what has been returned of it. */

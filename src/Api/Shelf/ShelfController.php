@@ -302,7 +302,7 @@ final readonly class ShelfController
         );
     }
 
-    /** @return list<Course> that are not put away, of a teacher with those shared with them; or all of a student */
+    /** @return list<Course> that are not archived, of a teacher with those shared with them; or all of a student */
     private function courses(): array
     {
         $account = $this->access->account();

@@ -71,7 +71,7 @@ final class WideStatementsTest extends TestCase
             array_map(static fn (array $steps): array => array_map(static fn (int $step): int => 2 * $step - 1, $steps), Lesson::TARGET),
             1,
             2,
-            ['Everything is half as fast as asked; bring it into half the time.'],
+            ['Everything is half as fast as the target; bring it into half the time.'],
         ];
         yield 'exchanged and one late' => [
             $two,
@@ -402,7 +402,7 @@ final class WideStatementsTest extends TestCase
         ];
         $comparison = Lesson::compare(Lesson::steps($target, 1), Lesson::steps($played, 2));
         self::assertSame([
-            'Everything is half as fast as asked; bring it into half the time.',
+            'Everything is half as fast as the target; bring it into half the time.',
             'Side stick: a hit is missing on beat 2 e in bar 1; add it.',
             'Side stick: a hit too many on beat 2 in bar 1; take it out.',
         ], self::texts($comparison));

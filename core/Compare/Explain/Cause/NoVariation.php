@@ -29,7 +29,7 @@ final readonly class NoVariation extends Cause
         return 'bar';
     }
 
-    /** What is asked is then the target as if it were repeated. */
+    /** The target is then read as if it were repeated. */
     public function undone(Remainder $before): Remainder
     {
         $rows = [];

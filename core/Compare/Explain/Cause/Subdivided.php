@@ -28,7 +28,7 @@ final readonly class Subdivided extends RowCause
         return StatementKind::Subdivision;
     }
 
-    /** What is asked is then the same run in the subdivision that was played. */
+    /** The target is then the same run in the subdivision that was played. */
     public function within(array $asked, array $played, Remainder $of): array
     {
         $run = [];
