@@ -19,22 +19,12 @@ final readonly class Convert
     private const ENDINGS = ['json', 'mid', 'txt', 'csv', 'musicxml'];
 
     /**
-     * @param string             $name    of the file, whose ending says what it is
-     * @param Pattern|null       $like    whose meter and tempo hold where a file has none
-     * @param int|null           $channel of the drums in a MIDI file
-     * @param array<int, string> $map     instruments of MIDI notes that the catalogue does not know
-     * @param CountingStyle      $style   which decides what typed numbers count
+     * @param string $name of the file, whose ending says what it is
      *
      * @throws InvalidInput
      */
-    public static function read(
-        string $bytes,
-        string $name,
-        ?Pattern $like = null,
-        ?int $channel = null,
-        array $map = [],
-        CountingStyle $style = CountingStyle::Syllables,
-    ): Imported {
+    public static function read(string $bytes, string $name, Given $given = new Given()): Imported
+    {
         $ending = self::ending($name);
         if ('json' === $ending) {
             return new Imported(PatternReader::read($bytes));
@@ -43,13 +33,14 @@ final readonly class Convert
             return MusicXmlReader::read($bytes);
         }
         if ('mid' === $ending) {
-            return MidiReader::read($bytes, $channel, $map);
+            return MidiReader::read($bytes, $given->channel, $given->map);
         }
+        $like = $given->like;
         $meter = $like->meter ?? Meter::of(4, 4);
         if ('csv' === $ending) {
             return self::named($name, StepSheet::section($bytes, $meter), $meter, $like);
         }
-        $typed = self::typed($bytes, $meter, style: $style);
+        $typed = self::typed($bytes, $meter, style: $given->style);
         $read = self::named($name, $typed->section, $meter, $like);
         $told = null === $typed->numbers ? [] : [\sprintf('%s are read as %s.', implode(', ', $typed->which), $typed->numbers->value)];
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Console;
 
 use Pulsanda\App\Format\PatternFiles;
+use Pulsanda\Core\Format\Given;
 use Pulsanda\Core\Format\Imported;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
@@ -44,15 +45,12 @@ final class ConvertCommand extends Command
         $out = $input->getArgument('out');
         $channel = $input->getOption('channel');
         try {
-            $like = self::like($input);
-            $style = self::counting($input);
-            $read = Files::read($in, static fn (string $bytes): Imported => PatternFiles::read(
-                $bytes,
-                basename($in),
-                $like,
+            $given = new Given(
+                self::like($input),
                 is_numeric($channel) ? (int) $channel : null,
-                style: $style,
-            ));
+                style: self::counting($input),
+            );
+            $read = Files::read($in, static fn (string $bytes): Imported => PatternFiles::read($bytes, basename($in), $given));
             $written = true === $input->getOption('written');
             [$bytes, $lost] = PatternFiles::write($read->pattern, $out, $written, true === $input->getOption('rows'));
         } catch (InvalidInput $error) {

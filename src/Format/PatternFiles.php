@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Format;
 
 use Pulsanda\Core\Format\Convert;
+use Pulsanda\Core\Format\Given;
 use Pulsanda\Core\Format\Imported;
 use Pulsanda\Core\Format\Losses;
 use Pulsanda\Core\Format\MidiWriter;
@@ -15,7 +16,6 @@ use Pulsanda\Core\Input\SafeXml;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
-use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 
 /** Files of every kind, those of the core and those that are zips: compressed MusicXML and spreadsheets. */
@@ -24,29 +24,20 @@ final readonly class PatternFiles
     private const CONTAINER = 'META-INF/container.xml';
 
     /**
-     * @param string             $name    of the file, whose ending says what it is
-     * @param Pattern|null       $like    whose meter and tempo hold where a file has none
-     * @param int|null           $channel of the drums in a MIDI file
-     * @param array<int, string> $map     instruments of MIDI notes that the catalogue does not know
-     * @param CountingStyle      $style   which decides what typed numbers count
+     * @param string $name of the file, whose ending says what it is
      *
      * @throws InvalidInput
      */
-    public static function read(
-        string $bytes,
-        string $name,
-        ?Pattern $like = null,
-        ?int $channel = null,
-        array $map = [],
-        CountingStyle $style = CountingStyle::Syllables,
-    ): Imported {
+    public static function read(string $bytes, string $name, Given $given = new Given()): Imported
+    {
+        $like = $given->like;
         $meter = $like->meter ?? Meter::of(4, 4);
 
         return match (self::ending($name)) {
             'mxl' => MusicXmlReader::read(self::score($bytes)),
             'xlsx' => Convert::named($name, StepSheet::ofTable(Xlsx::read($bytes), $meter), $meter, $like),
             'ods' => Convert::named($name, StepSheet::ofTable(Ods::read($bytes), $meter), $meter, $like),
-            default => Convert::read($bytes, $name, $like, $channel, $map, $style),
+            default => Convert::read($bytes, $name, $given),
         };
     }
 

@@ -86,6 +86,17 @@ final class EditTest extends ApiTestCase
         self::assertSame(['snare', $channels], [$this->at($chosen, 'pattern.sections.0.rows.0.instrument'), $chosen['channels']]);
         $this->assertProblem(409, 'no notes on channel 7', $this->send('POST', '/api/edit/import?name=two.mid&channel=7', $two));
         $this->assertProblem(422, 'no MIDI file', $this->send('POST', '/api/edit/import?name=beat.mid', 'words'));
+        // A text says nothing of its meter: the sheet's holds, and the class's way of counting.
+        $sheet = ['meter' => ['count' => 6, 'unit' => 8], 'sections' => [['name' => 'A', 'bars' => 1, 'rows' => []]]] + self::PATTERN;
+        $like = rawurlencode(json_encode($sheet, \JSON_THROW_ON_ERROR));
+        $text = fn (string $more, string $rows): array => $this->json($this->send('POST', "/api/edit/import?name=a.txt&like=$like$more", $rows));
+        $eighths = $text('', 'snare --- x-- --- x--');
+        self::assertSame([6, 720], [$this->at($eighths, 'pattern.meter.count'), $this->at($eighths, 'pattern.sections.0.rows.0.hits.0.at')]);
+        self::assertSame(1440, $this->at($text('&counting=bar-beat', 'kick 2 4'), 'pattern.sections.0.rows.0.hits.1.at'));
+        self::assertSame(720, $this->at($text('&counting=steps', 'kick 2 4'), 'pattern.sections.0.rows.0.hits.1.at'));
+        $this->assertProblem(422, 'counting', $this->send('POST', '/api/edit/import?name=a.txt&counting=fingers', 'kick 1'));
+        $this->assertProblem(422, 'like', $this->send('POST', '/api/edit/import?name=a.txt&like=%7B%7D', 'kick 1'));
+        $this->assertProblem(422, 'like', $this->send('POST', '/api/edit/import?name=a.txt&like='.str_repeat('x', 2001), 'kick 1'));
         $this->assertProblem(422, 'Files that end in ".docx"', $this->send('POST', '/api/edit/import?name=beat.docx', 'words'));
         $this->assertProblem(422, 'Files that end in', $this->send('POST', '/api/edit/export', ['pattern' => self::PATTERN, 'ending' => 'docx']));
     }

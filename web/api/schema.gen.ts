@@ -3796,6 +3796,8 @@ export interface paths {
                     name: string;
                     channel?: number;
                     map?: string;
+                    like?: string;
+                    counting?: "steps" | "syllables" | "bar-beat";
                 };
                 header?: never;
                 path?: never;

@@ -264,7 +264,7 @@ export function Workbench(props: Props) {
               </Later>
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
-              <StepsPanel editor={editor} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
+              <StepsPanel editor={editor} counting={counting} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
                 {states}
               </StepsPanel>
             </TabPanel>

@@ -14,6 +14,7 @@ use Pulsanda\Core\Edit\Remeter;
 use Pulsanda\Core\Edit\Rescale;
 use Pulsanda\Core\Edit\RowShape;
 use Pulsanda\Core\Format\Convert;
+use Pulsanda\Core\Format\Given;
 use Pulsanda\Core\Format\Loss;
 use Pulsanda\Core\Format\Losses;
 use Pulsanda\Core\Format\MidiReader;
@@ -36,6 +37,11 @@ use Symfony\Component\Routing\Attribute\Route;
 /** What the Bench and the Planner ask the core while somebody edits. Nothing is stored. */
 final readonly class EditController
 {
+    /** Characters of a pattern without hits, as JSON. */
+    private const MOST_LIKE = 2000;
+    /** How a class counts that has not said otherwise. */
+    private const SYLLABLES = CountingStyle::Syllables->value;
+
     public function __construct(private Access $access)
     {
     }
@@ -48,7 +54,7 @@ final readonly class EditController
         $fields = Body::of($request, ['meter', 'swing', 'bars', 'counting']);
         $meter = PatternReader::meter($fields->value('meter'), 'meter');
         $swing = PatternReader::swing($fields->value('swing'), 'swing');
-        $counting = self::counting($fields);
+        $counting = self::counting($fields->string('counting', self::SYLLABLES));
         $bars = $fields->int('bars');
         Range::check('bars', $bars, 1, Section::MOST_BARS);
 
@@ -128,7 +134,8 @@ final readonly class EditController
             'numbers',
             'this must be "beats", "steps" or null.',
         );
-        $reading = Convert::typed($fields->string('text'), $pattern->meter, $section->bars, $numbers, self::counting($fields));
+        $style = self::counting($fields->string('counting', self::SYLLABLES));
+        $reading = Convert::typed($fields->string('text'), $pattern->meter, $section->bars, $numbers, $style);
         $typed = $reading->section;
         $rows = $section->rows;
         foreach ($typed->rows as $row) {
@@ -182,8 +189,12 @@ final readonly class EditController
             $channels,
         );
         try {
-            $map = self::map($request->query->getString('map'));
-            $read = PatternFiles::read($bytes, $name, channel: 0 === $channel ? null : $channel, map: $map);
+            $read = PatternFiles::read($bytes, $name, new Given(
+                self::like($request->query->getString('like')),
+                0 === $channel ? null : $channel,
+                self::map($request->query->getString('map')),
+                self::counting($request->query->getString('counting', self::SYLLABLES)),
+            ));
         } catch (InvalidInput $error) {
             // The person can choose where the drums are.
             throw 'channel' === $error->path && [] !== $channels ? new Conflict($error->reason, ['channels' => $channels]) : $error;
@@ -263,10 +274,27 @@ final readonly class EditController
         );
     }
 
-    /** @throws InvalidInput */
-    private static function counting(Fields $fields): CountingStyle
+    /**
+     * @return Pattern|null whose meter, tempo, swing and kit hold where a file has none
+     *
+     * @throws InvalidInput
+     */
+    private static function like(string $json): ?Pattern
     {
-        return CountingStyle::tryFrom($fields->string('counting', CountingStyle::Syllables->value)) ?? throw InvalidInput::at(
+        if (\strlen($json) > self::MOST_LIKE) {
+            throw InvalidInput::at('like', 'this is longer than a pattern without hits.');
+        }
+        try {
+            return '' === $json ? null : PatternReader::read($json);
+        } catch (InvalidInput $error) {
+            throw $error->under('like');
+        }
+    }
+
+    /** @throws InvalidInput */
+    private static function counting(string $style): CountingStyle
+    {
+        return CountingStyle::tryFrom($style) ?? throw InvalidInput::at(
             'counting',
             'this must be "steps", "syllables" or "bar-beat".',
         );

@@ -7,6 +7,7 @@ namespace Pulsanda\Tests\Core\Format;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Format\Convert;
+use Pulsanda\Core\Format\Given;
 use Pulsanda\Core\Format\Grids;
 use Pulsanda\Core\Format\Loss;
 use Pulsanda\Core\Format\Losses;
@@ -51,7 +52,7 @@ final class LossesTest extends TestCase
             $ending = explode('-', $kind)[0];
             [$bytes, $lost] = Convert::write($pattern, "beat.$ending", 'mid-written' === $kind);
             self::assertSame(array_values($told), $lost);
-            $again = Convert::read($bytes, "beat.$ending", $pattern)->pattern;
+            $again = Convert::read($bytes, "beat.$ending", new Given($pattern))->pattern;
             $expected = self::strokes(self::held($pattern, $told, $kind), $kind);
             $read = self::strokes($again, $kind);
             if ('musicxml' === $kind && isset($told[Loss::OffGrid->value])) {

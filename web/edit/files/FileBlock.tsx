@@ -1,21 +1,22 @@
 import { useRef } from 'react';
 import type { Editor } from '../Editor';
+import type { Counting } from '../useMusic';
 import { AskedFile } from './AskedFile';
 import { SaveFile } from './SaveFile';
 import { useOpening } from './useOpening';
 
 const READ = '.json,.mid,.midi,.musicxml,.xml,.mxl,.csv,.tsv,.ods,.xlsx,.txt';
 
-type Props = { editor: Editor; locked: boolean; shown: boolean; reveal: () => void };
+type Props = { editor: Editor; counting: Counting; locked: boolean; shown: boolean; reveal: () => void };
 
-/** The beat as a file to take away; a file, a drop, or a pattern from the clipboard in its place. */
-export function FileBlock({ editor, locked, shown, reveal }: Props) {
+/** The beat as a file to download; a file, a drop, or a pattern from the clipboard in its place. */
+export function FileBlock({ editor, counting, locked, shown, reveal }: Props) {
   const input = useRef<HTMLInputElement>(null);
-  const opening = useOpening(editor, locked, reveal);
+  const opening = useOpening(editor, counting, locked, reveal);
   return (
     <section aria-labelledby="file" className="card p-3">
       <h2 id="file">Files</h2>
-      <p className="mb-2 text-sm text-faint">Your beat saves itself; a file is for taking it away.</p>
+      <p className="mb-2 text-sm text-faint">Your beat saves itself; a file is for other programs.</p>
       {shown && <SaveFile editor={editor} />}
       <p className="mt-2">
         <button type="button" className="button button-small" disabled={locked || opening.busy} onClick={() => input.current?.click()}>

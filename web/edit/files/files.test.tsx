@@ -2,6 +2,7 @@
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { editorOf, lesson } from '../../../tests/web/lesson';
+import type { Pattern } from '../../api/types';
 import { DropRoom } from '../DropRoom';
 import { FileBlock } from './FileBlock';
 
@@ -35,7 +36,7 @@ describe('opening a file', () => {
       { channel: 3, notes: 8 },
     ];
     answers = { '/api/edit/import': { status: 409, body: { status: 409, detail: 'Choose the channel.', title: '', channels } } };
-    render(<FileBlock editor={editor} locked={false} shown={true} reveal={() => {}} />);
+    render(<FileBlock editor={editor} counting="steps" locked={false} shown={true} reveal={() => {}} />);
     act(() => editor.onFile?.(midi));
     await settled();
     expect(screen.getByRole('alert').textContent).toContain('Choose the channel.');
@@ -53,13 +54,26 @@ describe('opening a file', () => {
     expect(store.pattern.sections[0]?.rows[0]?.hits).toHaveLength(0);
   });
 
+  it('says what the sheet is in, where a file does not', async () => {
+    const { editor, store } = editorOf(lesson({ kick: [{ at: 0 }] }));
+    answers = { '/api/edit/import': { body: { pattern: store.pattern, lost: [], channels: [], unknown: [] } } };
+    render(<FileBlock editor={editor} counting="steps" locked={false} shown={true} reveal={() => {}} />);
+    act(() => editor.onFile?.(new File(['kick 1 3'], 'beat.txt')));
+    await settled();
+    const sent = new URL(asked.at(-1) ?? '', 'http://here').searchParams;
+    expect(sent.get('counting')).toBe('steps');
+    const like = JSON.parse(sent.get('like') ?? '') as Pattern;
+    expect([like.meter, like.tempo]).toEqual([store.pattern.meter, store.pattern.tempo]);
+    expect(like.sections).toEqual([{ name: 'A', bars: 1, rows: [] }]);
+  });
+
   it('takes a sound that is dropped on the sheet as a sound of its own, and any other file as a beat', async () => {
     const { editor } = editorOf(lesson({ kick: [] }));
     answers = { '/api/edit/import': { status: 409, body: { status: 409, detail: 'Choose the channel.', title: '', channels: [] } } };
     editor.onSound = vi.fn();
     render(
       <DropRoom editor={editor} locked={false}>
-        <FileBlock editor={editor} locked={false} shown={true} reveal={() => {}} />
+        <FileBlock editor={editor} counting="steps" locked={false} shown={true} reveal={() => {}} />
       </DropRoom>,
     );
     const room = document.querySelector('.workbench-main');
@@ -77,7 +91,7 @@ describe('opening a file', () => {
 
   it('takes nothing while the sheet is locked', () => {
     const { editor } = editorOf(lesson({ kick: [] }));
-    render(<FileBlock editor={editor} locked={true} shown={true} reveal={() => {}} />);
+    render(<FileBlock editor={editor} counting="steps" locked={true} shown={true} reveal={() => {}} />);
     expect(editor.onFile).toBeNull();
     expect(editor.onPattern).toBeNull();
   });
@@ -88,7 +102,7 @@ describe('saving a file', () => {
     vi.useFakeTimers();
     const { editor } = editorOf(lesson({ kick: [{ at: 0 }] }));
     answers = { '/api/edit/export': { body: { bytes: '', lost: ['Pushes are left out.'] } } };
-    render(<FileBlock editor={editor} locked={false} shown={true} reveal={() => {}} />);
+    render(<FileBlock editor={editor} counting="steps" locked={false} shown={true} reveal={() => {}} />);
     fireEvent.change(screen.getByLabelText('Kind of pattern file'), { target: { value: 'txt' } });
     await act(async () => void (await vi.advanceTimersByTimeAsync(500)));
     expect(screen.getByRole('status').textContent).toBe('What is left out: Pushes are left out.');

@@ -4,8 +4,11 @@ import type { Pattern } from '../../api/types';
 import { type Task, useTask } from '../../ui/useTask';
 import { type Adapted, adapted } from '../adapt';
 import type { Editor } from '../Editor';
+import type { Counting } from '../useMusic';
 
 export const MOST_BYTES = 4_000_000;
+/** Kinds that say nothing of meter and tempo, nor of what their numbers count: those of the sheet hold. */
+const BARE = /\.(csv|tsv|txt|ods|xlsx)$/i;
 /** Ours, or a text without an ending. */
 const OWN = /(\.json|^[^.]+)$/i;
 
@@ -26,7 +29,7 @@ export type Opening = Pick<Task, 'error' | 'busy'> & {
  * Patterns that come onto the sheet from outside: as a file, by drag, by paste, or from the Shelf. What a file holds and the sheet does
  * not, and what does not fit the task, is asked about first.
  */
-export function useOpening(editor: Editor, locked: boolean, reveal: () => void): Opening {
+export function useOpening(editor: Editor, counting: Counting, locked: boolean, reveal: () => void): Opening {
   const revealed = useRef(reveal);
   revealed.current = reveal;
   const [asked, setAsked] = useState<Adapted | null>(null);
@@ -67,7 +70,8 @@ export function useOpening(editor: Editor, locked: boolean, reveal: () => void):
       const { map, channel } = how;
       setUnderstood((before) => (before?.file === file ? before : null));
       await run(async () => {
-        const read = await imported(file, map, channel).catch((problem) => {
+        const given = BARE.test(file.name) ? { like: JSON.stringify(bare(editor.store.pattern)), counting } : {};
+        const read = await imported(file, map, channel, given).catch((problem) => {
           if (!(problem instanceof ApiError) || !problem.body.channels) throw problem;
           // Which channel the drums are on is the person's to say.
           setUnderstood({ file, map, notes: [], channel: 0, channels: problem.body.channels as Channel[] });
@@ -86,7 +90,7 @@ export function useOpening(editor: Editor, locked: boolean, reveal: () => void):
         else take(fitting);
       });
     },
-    [editor, open, run, setError, take],
+    [editor, counting, open, run, setError, take],
   );
   useEffect(() => {
     const shown = (text: string) => {
@@ -118,11 +122,14 @@ export function useOpening(editor: Editor, locked: boolean, reveal: () => void):
 const isSound = ({ name, type }: File): boolean =>
   /\.(wav|flac|ogg|opus|mp3)$/i.test(name) || (type.startsWith('audio/') && !/midi/i.test(type));
 
-function imported(file: File, map: Record<number, string>, channel: number) {
+/** What a sheet says of music, without its hits. */
+const bare = ({ order, ...pattern }: Pattern): Pattern => ({ ...pattern, sections: [{ name: 'A', bars: 1, rows: [] }] });
+
+function imported(file: File, map: Record<number, string>, channel: number, given: { like?: string; counting?: Counting }) {
   const pairs = Object.entries(map).map(([note, name]) => `${note}:${name}`);
   return reply(
     api.POST('/api/edit/import', {
-      params: { query: { name: file.name, ...(pairs.length > 0 && { map: pairs.join(',') }), ...(channel > 0 && { channel }) } },
+      params: { query: { name: file.name, ...(pairs.length > 0 && { map: pairs.join(',') }), ...(channel > 0 && { channel }), ...given } },
       body: file as unknown as string,
       bodySerializer: (body) => body as unknown as string,
       headers: { 'Content-Type': 'application/octet-stream' },

@@ -2,17 +2,27 @@ import { type ReactNode, useSyncExternalStore } from 'react';
 import { lower, plural } from '../../ui/words';
 import type { Editor } from '../Editor';
 import { FileBlock } from '../files/FileBlock';
+import type { Counting } from '../useMusic';
 import { ShelfBlock } from './ShelfBlock';
 import { SoundBlock } from './SoundBlock';
 
-/** Every step so far, earlier states of the draft, and files to take away and bring back. */
-export function StepsPanel(props: { editor: Editor; locked: boolean; shown: boolean; reveal: () => void; children: ReactNode }) {
-  const { editor, locked, shown, reveal, children } = props;
+type Props = {
+  editor: Editor;
+  counting: Counting;
+  locked: boolean;
+  shown: boolean;
+  reveal: () => void;
+  children: ReactNode;
+};
+
+/** Every step so far, earlier versions of the draft, and files out and in. */
+export function StepsPanel(props: Props) {
+  const { editor, counting, locked, shown, reveal, children } = props;
   return (
     <div className="flex flex-col gap-3">
       {shown && <StepList editor={editor} locked={locked} />}
       {shown && children}
-      <FileBlock editor={editor} locked={locked} shown={shown} reveal={reveal} />
+      <FileBlock editor={editor} counting={counting} locked={locked} shown={shown} reveal={reveal} />
       {shown && <ShelfBlock editor={editor} locked={locked} />}
       <SoundBlock editor={editor} />
     </div>
