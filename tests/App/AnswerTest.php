@@ -63,9 +63,17 @@ final class AnswerTest extends ApiTestCase
         self::assertSame(['Count the snare aloud, نور.', null], [$of($two[1])['text'], $of($two[1])['mark']]);
         self::assertSame(['added' => 2], $this->json($this->send('POST', "$part/add-to-group", $body)));
         self::assertSame('Count the snare aloud, نور.', $of($two[1])['text'], 'nothing is said twice');
+        $short = ['attempts' => [$two[1]], 'text' => 'Count the snare'];
+        self::assertSame(['added' => 1], $this->json($this->send('POST', "$part/add-to-group", $short)));
+        self::assertSame("Count the snare aloud, نور.\nCount the snare", $of($two[1])['text'], 'a part of a line is another line');
         $this->assertProblem(422, 'text', $this->send('POST', "$part/add-to-group", ['text' => ' '] + $body));
         $this->assertProblem(422, '{place}', $this->send('POST', "$part/add-to-group", ['text' => 'At {place}.'] + $body));
-        $this->send('POST', "$part/return-group", ['attempts' => [$two[1]], 'mark' => 5, 'text' => '']);
+        $this->send('POST', "$part/return-group", ['attempts' => [$two[1]], 'mark' => 5, 'text' => 'Well begun, {name}.']);
+        self::assertSame(
+            "Well begun, نور.\nCount the snare aloud, نور.\nCount the snare",
+            $of($two[1])['text'],
+            'what is written to one alone goes with what is written to all',
+        );
         $this->assertProblem(409, 'returned already', $this->send('POST', "$part/add-to-group", ['text' => 'More.'] + $body));
         self::assertStringNotContainsString('More.', (string) json_encode($of($two[0])), 'for all, or for none');
         $this->signIn('amara');

@@ -37,8 +37,11 @@ final readonly class Answers
         SELECT r.id, r.school, r.attempt, 1, r.text, '[]'
         FROM json_to_recordset(:rows) AS r(id uuid, school uuid, attempt uuid, text text)
         ON CONFLICT (attempt_id) DO UPDATE
-        SET text = CASE WHEN position(excluded.text IN feedback.text) > 0 THEN feedback.text
-                        WHEN feedback.text = '' THEN excluded.text ELSE feedback.text || chr(10) || excluded.text END,
+        SET text = CASE
+                WHEN position(chr(10) || excluded.text || chr(10) IN chr(10) || feedback.text || chr(10)) > 0 THEN feedback.text
+                WHEN feedback.text = '' THEN excluded.text
+                ELSE feedback.text || chr(10) || excluded.text
+            END,
             version = feedback.version + 1
         WHERE feedback.returned_at IS NULL AND char_length(feedback.text) + char_length(excluded.text) < :most
         SQL;

@@ -154,11 +154,29 @@ final readonly class MarkingController
             if (null === $mark) {
                 throw InvalidInput::at('mark', 'there is no suggested mark here; give one.');
             }
-            $answers[] = [$attempt, $mark, str_replace(self::NAME, $attempt->student->given, $text)];
+            $answers[] = [$attempt, $mark, self::withOwn($text, $attempt)];
         }
         $this->answers->giveBackAll($part, $answers, $this->access->teacher());
 
         return new JsonResponse(['returned' => \count($answers)]);
+    }
+
+    /**
+     * A text for several, and under it what is written to this one alone.
+     *
+     * @throws InvalidInput where both together are too long
+     */
+    private static function withOwn(string $text, Attempt $attempt): string
+    {
+        [$all, $own] = str_replace(self::NAME, $attempt->student->given, [$text, $attempt->feedback->text ?? '']);
+        // What was kept of the text itself is in it.
+        $both = '' === $own || str_contains("\n$all\n", "\n$own\n") ? $all : ltrim("$all\n$own", "\n");
+        if (mb_strlen($both) > Feedback::MOST_TEXT) {
+            $name = $attempt->student->name;
+            throw InvalidInput::at('text', "with what is written to $name alone, this is too long; shorten it.");
+        }
+
+        return $both;
     }
 
     /** One text added to the feedback of several attempts; each stays to be marked, with whatever else is said there. */
