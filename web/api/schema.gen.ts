@@ -6574,7 +6574,7 @@ export interface components {
              * @description There where a student was to build on something, and rules bring no points
              * @enum {string}
              */
-            added?: "nothing" | "everything";
+            added?: "nothing" | "everything" | "random";
             results: {
                 kind: string;
                 passed: boolean;
