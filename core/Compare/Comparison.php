@@ -85,6 +85,7 @@ final readonly class Comparison
     {
         $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
         [$asked, $played] = [self::repeated($target, $targetTicks), Strokes::written($submission)];
+        [$asked, $played] = [GraceHits::read($asked, $played, $policy->tolerance), GraceHits::read($played, $asked, $policy->tolerance)];
         $pairing = Pairing::of($asked, $played, $policy->tolerance);
         $heard = $pairing->differs() ? SameSound::pairs($target, $submission, $asked, $played, $policy->tolerance) : null;
         $order = null === $heard && $pairing->differs() ? SectionOrder::of($target, $submission, $policy->tolerance) : null;

@@ -9,6 +9,7 @@ use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Tolerance;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
+use Pulsanda\Core\Pattern\Stroke;
 
 /** Says which flams and drags are missing, extra or another, and which hits another hand should play. */
 final readonly class OrnamentStatements
@@ -26,8 +27,8 @@ final readonly class OrnamentStatements
         foreach ($compared->ornaments ?? [] as $i => $isRight) {
             if (!$isRight) {
                 $values[$key = self::key($pairs[$i], StatementKind::Ornament, $tolerance)] = [
-                    'asked' => $pairs[$i]->target?->ornament->value ?? '',
-                    'has' => $pairs[$i]->submission?->ornament->value ?? '',
+                    'asked' => self::written($pairs[$i]->target),
+                    'has' => self::written($pairs[$i]->submission),
                 ];
                 $groups[$key][] = $i;
             }
@@ -52,11 +53,23 @@ final readonly class OrnamentStatements
         return $statements;
     }
 
+    /** @return string the ornament, or how many hits it is written as; '' for none */
+    private static function written(?Stroke $stroke): string
+    {
+        $ornament = $stroke?->ornament;
+
+        return match (true) {
+            null === $ornament => '',
+            $stroke->spelled => (string) (1 + \count($ornament->before())),
+            default => $ornament->value,
+        };
+    }
+
     private static function key(Pair $pair, StatementKind $kind, Tolerance $tolerance): string
     {
         [$target, $submission] = [$pair->target, $pair->submission];
         $what = StatementKind::Ornament === $kind
-            ? ($target->ornament->value ?? '').' '.($submission->ornament->value ?? '') : $target->hand->value ?? '';
+            ? self::written($target).' '.self::written($submission) : $target->hand->value ?? '';
 
         return "{$tolerance->sameness($pair->instrument())} $kind->value $what";
     }

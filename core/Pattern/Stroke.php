@@ -17,6 +17,7 @@ final readonly class Stroke
      * @param bool          $optional whether it sounds only in some passes
      * @param string        $section  the name of its section
      * @param Ornament|null $ornament grace strokes that come before it
+     * @param bool          $spelled  whether they are written as hits of their own
      */
     public function __construct(
         public Instrument $instrument,
@@ -27,6 +28,7 @@ final readonly class Stroke
         public string $section,
         public ?Ornament $ornament = null,
         public ?Hand $hand = null,
+        public bool $spelled = false,
     ) {
         $this->tick = $written + $push;
     }
@@ -43,6 +45,23 @@ final readonly class Stroke
             $this->section,
             $this->ornament,
             $this->hand,
+            $this->spelled,
+        );
+    }
+
+    /** The same stroke with grace strokes that are written as hits of their own. */
+    public function with(Ornament $spelled): self
+    {
+        return new self(
+            $this->instrument,
+            $this->written,
+            $this->push,
+            $this->velocity,
+            $this->optional,
+            $this->section,
+            $spelled,
+            $this->hand,
+            true,
         );
     }
 

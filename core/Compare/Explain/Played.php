@@ -50,6 +50,7 @@ final readonly class Played
             $one->section,
             $one->ornament,
             $one->hand,
+            $one->spelled,
         );
     }
 }

@@ -11,7 +11,8 @@ use Pulsanda\Core\Compare\Pair\Status;
 final readonly class Ornaments
 {
     /**
-     * @param array<int, bool> $ornaments index of a matched pair of which either stroke has an ornament => whether both have the same
+     * @param array<int, bool> $ornaments index of a matched pair of which either stroke has an ornament => whether both have the same,
+     *                                    written in the same way
      * @param array<int, bool> $hands     index of a matched pair for which a hand is asked => whether that hand plays it
      */
     private function __construct(public array $ornaments, public array $hands)
@@ -33,7 +34,7 @@ final readonly class Ornaments
                 continue;
             }
             if (null !== $target->ornament || null !== $submission->ornament) {
-                $ornaments[$i] = $target->ornament === $submission->ornament;
+                $ornaments[$i] = $target->ornament === $submission->ornament && $target->spelled === $submission->spelled;
             }
             if ($sticking && null !== $target->hand) {
                 $hands[$i] = $target->hand === $submission->hand;

@@ -215,6 +215,9 @@ final readonly class Words
     private function ornament(Statement $one): string
     {
         [$name, $where] = [$one->instruments[0]->label(), [] === $one->at ? '' : $this->wording->places($one->at)];
+        $named = static fn (string $ornament): string => match ($ornament) {
+            '2' => 'two separate hits', '3' => 'three separate hits', default => "a $ornament",
+        };
         [$asked, $has] = [self::one($one->values, 'asked'), self::one($one->values, 'has')];
         $hand = match (self::one($one->values, 'hand')) {
             'R' => 'right', 'L' => 'left', default => '',
@@ -223,7 +226,7 @@ final readonly class Words
             '' !== $hand => "$name: play with the $hand hand $where.",
             '' === $has => "$name: a $asked is missing $where; add it.",
             '' === $asked => "$name: a $has is extra $where; play a single stroke.",
-            default => "$name: play a $asked $where, not a $has.",
+            default => "$name: play {$named($asked)} $where, not {$named($has)}.",
         };
 
         return Wording::shortEnough($say($where), $say($this->wording->inBars($one->bars)));

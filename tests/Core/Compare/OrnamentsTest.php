@@ -43,6 +43,11 @@ final class OrnamentsTest extends TestCase
         yield 'a flam that is not asked' => ['x x x x', 'x f x x', ['Snare: a flam is extra on beat 2; play a single stroke.'], 18];
         yield 'a drag for a flam' => ['x f x x', 'x d x x', ['Snare: play a flam on beat 2, not a drag.'], 18];
         yield 'a hit with its flam left out' => ['x f x f', 'x . x f', ['Snare: a hit is missing on beat 2; add it.'], 16];
+        yield 'flams written as two hits' => ['x f x f', 'x o x o', ['Snare: play a flam on beat 2 and beat 4, not two separate hits.'], 18];
+        yield 'a drag written as three' => ['x x d x', 'x x t x', ['Snare: play a drag on beat 3, not three separate hits.'], 18];
+        yield 'a flam for two hits' => ['x x o x', 'x x f x', ['Snare: play two separate hits on beat 3, not a flam.'], 18];
+        yield 'two hits where two are asked' => ['x x o x', 'x x o x', [], 20];
+        yield 'a hit too many before one that has no flam' => ['x f x x', 'x f o x', ['Snare: a hit too many just after beat 2 a; take it out.'], 16.5];
         yield 'hands are not compared' => ['R L R L', 'L R L R', [], 20];
         yield 'unless the policy says so' => ['R L R L', 'R L L R', [
             'Snare: play with the right hand on beat 3.', 'Snare: play with the left hand on beat 4.',
@@ -68,11 +73,14 @@ final class OrnamentsTest extends TestCase
         self::assertStringContainsString('{"at":2880,"hand":"L"}', PatternWriter::write($pattern));
     }
 
-    /** A word a beat: x, f for a flam, d for a drag, R and L for hands. */
+    /** A word a beat: x, f for a flam, d for a drag, o and t for the same written as two and three hits, R and L for hands. */
     private static function snare(string $beats): Pattern
     {
         $hits = [];
         foreach (explode(' ', $beats) as $beat => $sign) {
+            for ($grace = ['o' => 1, 't' => 2][$sign] ?? 0; $grace > 0; --$grace) {
+                $hits[] = Hit::of(960 * $beat - 120 * $grace, 50);
+            }
             if ('.' !== $sign) {
                 $hits[] = Hit::of(
                     960 * $beat,
