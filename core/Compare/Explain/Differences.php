@@ -87,18 +87,31 @@ final readonly class Differences
                 $rows[$row] = self::apart($groups, array_diff_key($groups, [$none => 0, $many => 0]), $tolerance->grace);
             }
         }
+        $along = [];
         foreach ($joined as $one) {
+            foreach ($one->along as $tick) {
+                $along[rtrim($one->played, Remainder::ASIDE)][$tick] = $one->asked;
+            }
             $rows = self::acrossDrums($rows, $one->asked, rtrim($one->played, Remainder::ASIDE), $tolerance);
         }
         // What is too many is told by the row in which it stands, which may be another than where it belongs.
-        $said = [];
+        $said = $more = [];
         foreach ($rows as $row => $groups) {
             foreach ($groups as $key => $group) {
                 foreach ($group as $left) {
-                    $where = Status::Extra === $left->pair->status ? ($left->played->instrument ?? $left->pair->instrument())->value : $row;
-                    $said["$key $where"][] = $left;
+                    $asked = $along[$row][$left->pair->stroke()->tick] ?? null;
+                    if (Status::Extra !== $left->pair->status) {
+                        $said["$key $row"][] = $left;
+                    } elseif (null === $asked) {
+                        $said["$key ".($left->played->instrument ?? $left->pair->instrument())->value][] = $left;
+                    } else {
+                        $more["$key $asked"][] = $left;
+                    }
                 }
             }
+        }
+        foreach ($more as $key => $group) {
+            $said[$key] = [...$said[$key] ?? [], ...$group];
         }
 
         return array_values($said);

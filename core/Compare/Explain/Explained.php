@@ -192,7 +192,7 @@ final class Explained
         while (null !== $best = $this->nextAcross($accounts, $missing, $extra)) {
             [$a, $b] = [$best->asked, $best->played];
             $count += $best->change;
-            $singles -= $best->strokes;
+            $singles += \count($best->along) - $best->strokes;
             $joined[] = $best;
             foreach ([$a, $b] as $row) {
                 if ($accounts[$row]->isOneSided()) {
@@ -224,19 +224,44 @@ final class Explained
                 $stands = $this->standsOn($b, $a);
                 $pairs = $a === $b || ($stands && $this->isMoved($accounts[$a], $accounts[$b]))
                     ? 0 : Likeness::common($asked, $played, $this->left->tolerance->grace);
-                [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs === \count($played)];
+                $along = $pairs > 0 && $accounts[$b]->isOneSided() ? $this->along($accounts[$a]->extra, $asked, $played) : [];
+                [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs + \count($along) === \count($played)];
                 $sweeps = ($accounts[$a]->isOneSided() && !$allAsked) || ($accounts[$b]->isOneSided() && !$allPlayed);
                 // A stroke that stands where it is asked, in a row that is exchanged, is no difference at all.
                 $change = ($stands ? 0 : 1)
                     - ($allAsked ? self::kinds($accounts[$a], Status::Missing, \count($accounts[$a]->missing)) : 0)
                     - ($allPlayed ? self::kinds($accounts[$b], Status::Extra, \count($accounts[$b]->extra)) : 0);
                 if (0 !== $pairs && !$sweeps && $change <= 0 && (null === $best || $change < $best->change)) {
-                    $best = new OnOtherDrum($a, $b, $pairs, $change);
+                    $best = new OnOtherDrum($a, $b, $pairs, $change, $along);
                 }
             }
         }
 
         return $best;
+    }
+
+    /**
+     * @param list<int> $extra  ticks of what is too many in the row that is asked
+     * @param list<int> $asked  of what is left out in it
+     * @param list<int> $played of a row that is not asked
+     *
+     * @return list<int> what of the latter is too many as it is in other bars of the row, where that was played on this drum; all of the
+     *                   rest or none
+     */
+    private function along(array $extra, array $asked, array $played): array
+    {
+        $grace = $this->left->tolerance->grace;
+        $bar = $this->left->barTicks;
+        $rest = Differences::without($played, $asked, $grace);
+        $bars = array_map(static fn (int $tick): int => intdiv($tick, $bar), array_diff($played, $rest));
+        foreach ($rest as $tick) {
+            $isAlike = static fn (int $one): bool => abs($one % $bar - $tick % $bar) <= $grace;
+            if (!\in_array(intdiv($tick, $bar), $bars, true) || [] === array_filter($extra, $isAlike)) {
+                return [];
+            }
+        }
+
+        return $rest;
     }
 
     /** @return bool whether what belongs to a row was played on the other */

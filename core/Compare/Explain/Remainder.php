@@ -178,10 +178,10 @@ final class Remainder
         return $this->with(array_map(static fn (array $row): array => self::sorted($change($row)), $this->asked), $this->played);
     }
 
-    /** @return int from 1; what is written before the first bar line counts to the first bar */
+    /** @return int from 1; 0 and less for what everything being late brings before the beginning */
     public function bar(int $written): int
     {
-        return $written < $this->barTicks ? 1 : 1 + intdiv($written, $this->barTicks);
+        return 1 + (int) floor($written / $this->barTicks);
     }
 
     /** @return int ticks of the submission */

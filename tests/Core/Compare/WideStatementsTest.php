@@ -37,6 +37,13 @@ final class WideStatementsTest extends TestCase
     public static function causes(): iterable
     {
         $two = self::TWO_BARS;
+        yield 'a hit too many in every bar of a row of which a bar is on another drum' => [
+            $two,
+            ['kick' => [17, 19, 27], 'crash' => [1, 3, 9]] + $two,
+            2,
+            2,
+            ['Kick: you played crash instead on beat 1 and beat 3 in bar 1.', 'Kick: a hit too many on beat 1 & in every bar; take it out.'],
+        ];
         yield 'bars exchanged' => [$two, self::inBars($two, 2, 1), 2, 2, ['Bars 1 and 2 are exchanged; swap them.']];
         yield 'the first bar twice' => [
             $two,

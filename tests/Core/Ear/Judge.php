@@ -244,10 +244,9 @@ final class Judge
                 return $this->move($one, $stands);
             case StatementKind::HitExtra:
                 $before = \count($this->played);
-                $this->played = array_filter(
-                    $this->played,
-                    static fn (Note $note): bool => $note->row !== $row || !\in_array($note->origin, $one->at, true),
-                );
+                foreach ($one->at as $at) {
+                    $this->takeOut($row, $at);
+                }
 
                 return $before - \count($this->played) === \count($one->at) ? null : 'not played there';
             default:
@@ -276,6 +275,26 @@ final class Judge
         }
 
         return $row;
+    }
+
+    /** A note that was played in a row; where that is said to be on another drum in a bar, what is too many there may stand on that drum. */
+    private function takeOut(string $row, int $at): void
+    {
+        $on = [$row];
+        foreach ($this->said as $one) {
+            if (StatementKind::OtherDrum === $one->kind && self::row($one, 0) === $row && \in_array($this->barOf($at), $one->bars, true)) {
+                $on[] = self::row($one, 1);
+            }
+        }
+        foreach ($on as $where) {
+            foreach ($this->played as $i => $note) {
+                if ($note->row === $where && $note->origin === $at) {
+                    unset($this->played[$i]);
+
+                    return;
+                }
+            }
+        }
     }
 
     /** @return int ticks by which everything is said to be late */

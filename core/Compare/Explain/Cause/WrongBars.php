@@ -31,8 +31,6 @@ final readonly class WrongBars extends Cause
 
     public function undone(Remainder $before): Remainder
     {
-        // What everything being late brings before the beginning stands in no bar that is taken out.
-        $here = fn (Played $one): bool => $one->written >= 0 && \in_array($before->bar($one->written), $this->bars, true);
         $bars = $this->moved ? \count($this->bars) : 0;
         if ($this->missing) {
             return $before->leavingOut($this->bars)->changed(
@@ -42,7 +40,7 @@ final readonly class WrongBars extends Cause
         }
 
         return $before->changed(
-            fn (Played $one): ?Played => $here($one)
+            fn (Played $one): ?Played => \in_array($before->bar($one->written), $this->bars, true)
                 ? null
                 : $one->at($one->written - $before->barTicks * $this->before($before->bar($one->written))),
             $before->playedBars - $bars,
