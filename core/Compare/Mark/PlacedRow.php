@@ -13,8 +13,12 @@ final readonly class PlacedRow
 {
     /** Agreement up to this is luck. Held by MarkTest. */
     private const LUCK = 0.1;
-    /** Agreement from here on is none: below, less and less is believed, since random hits reach it in one row of several. */
-    private const SURE = 0.6;
+    /**
+     * Agreement from here on is none. Below, less and less is believed where half or more of what was played is wrong, since random hits
+     * reach it in one row of several; what is right with nothing wrong beside it is believed. One of two strokes among sixteen places
+     * agrees by 0.636. Held by MarkTest.
+     */
+    private const SURE = 0.63;
     /**
      * Chance matches at most this share of what was played: in a row that is asked on nearly all of its places, what is right would
      * count nothing otherwise. Held by MarkTest.
@@ -47,7 +51,8 @@ final readonly class PlacedRow
         $agreement = $most > 0 ? max(0, $beyond) / $most : 0.0;
         $luck = $guessed ? self::LUCK : 0.0;
 
-        $earned = max(0, ($agreement - $luck) / (1 - $luck)) * ($guessed ? min(1, $agreement / self::SURE) : 1);
+        $doubt = $guessed ? 2 * min(1, 2 * (1 - $credits / max(1, $played))) : 0;
+        $earned = max(0, ($agreement - $luck) / (1 - $luck)) * min(1, $agreement / self::SURE) ** $doubt;
 
         return new self($asked, $played, $places, $credits, $chance, 0, $earned);
     }

@@ -17,8 +17,8 @@ final class JudgeTest extends TestCase
 {
     private const MISTAKES = 150;
     /** Of the version named: raise Judge::VERSION, then write what the test says here. */
-    private const VERSION = 3;
-    private const SAID = '0ceac5bcbae664f986ea8cf176d4bf1f';
+    private const VERSION = 4;
+    private const SAID = 'dc2935e707f2101086ed399ec70065cc';
 
     public function testWhatIsSaidAndMarkedBelongsToItsVersion(): void
     {
