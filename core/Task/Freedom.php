@@ -140,11 +140,32 @@ final readonly class Freedom
         if (!$this->kit && $pattern->kit !== $start->kit) {
             throw InvalidInput::at('kit', "the task is played with the kit $start->kit; keep it.");
         }
+        if (!$this->kit) {
+            self::checkSounds($pattern, $start);
+        }
         if (!$this->form) {
             self::checkForm($pattern, $start);
         }
         foreach ($pattern->sections as $s => $section) {
             $this->checkRows($section, "sections[$s]", $offered);
+        }
+    }
+
+    /** Where the task sets a row's sound, it belongs to the kit. */
+    private static function checkSounds(Pattern $pattern, Pattern $start): void
+    {
+        $given = [];
+        foreach ($start->sections as $section) {
+            foreach ($section->rows as $row) {
+                $given[$row->instrument->value] ??= $row->sound;
+            }
+        }
+        foreach ($pattern->sections as $s => $section) {
+            foreach ($section->rows as $r => $row) {
+                if (($given[$row->instrument->value] ?? $row->sound) !== $row->sound) {
+                    throw InvalidInput::at("sections[$s].rows[$r].sound", 'the task sets the sound of this row; keep it.');
+                }
+            }
         }
     }
 

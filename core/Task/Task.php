@@ -69,7 +69,7 @@ final readonly class Task
         $start ??= [] === $targets ? throw InvalidInput::at(
             'start',
             'without a target, the pattern that students begin with is needed here.',
-        ) : self::emptied($targets[0], $instruments);
+        ) : self::emptied($targets[0], $instruments, View::Hidden !== $view);
         $task = new self(
             $kind,
             $view,
@@ -166,10 +166,21 @@ final readonly class Task
      * The settings and form of a target with an empty row for each instrument offered. Its name stays behind: it may tell what is hidden.
      *
      * @param list<Instrument> $instruments
+     * @param bool             $sounds      whether rows sound as in the target, with its pieces of other kits, levels, pan and tune
      */
-    private static function emptied(Pattern $target, array $instruments): Pattern
+    private static function emptied(Pattern $target, array $instruments, bool $sounds): Pattern
     {
-        $rows = array_map(static fn (Instrument $instrument): Row => Row::of($instrument, []), $instruments);
+        $of = [];
+        foreach ($sounds ? $target->sections : [] as $section) {
+            foreach ($section->rows as $row) {
+                $of[$row->instrument->value] ??= $row;
+            }
+        }
+        $rows = array_map(static function (Instrument $instrument) use ($of): Row {
+            $as = $of[$instrument->value] ?? Row::of($instrument, []);
+
+            return Row::of($instrument, [], level: $as->level, pan: $as->pan, tune: $as->tune, sound: $as->sound);
+        }, $instruments);
         $sections = array_map(
             static fn (Section $section): Section => Section::of($section->name, $section->bars, $rows, $target->meter),
             $target->sections,

@@ -96,6 +96,49 @@ final class KitsTest extends BrowserTestCase
     }
 
     /** Somebody who hears kick and hat go round. */
+    /** A teacher puts a kit together, lends it, and a student of the class plays another beat with it. */
+    public function testAKitOfOnesOwnIsKeptByNameLentAndUsedLikeAnyOther(): void
+    {
+        $odile = $this->person('odile');
+        $odile->go('/');
+        $odile->press('Plan an assignment');
+        $odile->cell(0, 0)->click();
+        $odile->press('The beat');
+        $odile->press('Row');
+        $odile->choose('Its sound', 'Kick, beacon');
+        $odile->press('Kit: boathouse');
+        $odile->fill('Name of a kit of your own', 'Harbour night');
+        $odile->press('Keep these sounds as a kit');
+        $odile->told('“Harbour night” is kept with the sounds of this beat');
+        $odile->see('button[aria-label="Kit: Harbour night"]');
+        $odile->tick('Parade line, Tuesdays may use it');
+        $odile->until(static fn (): bool => [1] === $odile->driver->executeAsyncScript(<<<'JS'
+            const [done] = arguments;
+            fetch('/api/kits').then((answer) => answer.json()).then(({ kits }) => done(kits.map(({ lent }) => lent.length)));
+            JS), 'it to be lent');
+
+        $ines = $this->person('ines');
+        $ines->press('Begin: Slack Tide');
+        $ines->press('Kit: boathouse');
+        $ines->press('Harbour night');
+        $ines->see('button[aria-label="Kit: Harbour night"]');
+        $ines->read('kick of beacon');
+        $ines->press('parade');
+        $ines->see('button[aria-label="Kit: parade"]');
+        $ines->readNot('kick of beacon');
+        $ines->press('Undo');
+        $ines->see('button[aria-label="Kit: Harbour night"]');
+        $ines->saved();
+
+        // What is removed can be brought back, with those who may use it; beats keep their sounds.
+        $odile->press('Remove “Harbour night”');
+        $odile->told('beats that were made with it sound as before');
+        $odile->press('Bring “Harbour night” back');
+        $odile->see('button[aria-label="Kit: Harbour night"]');
+        $odile->assertNoComplaints();
+        $ines->assertNoComplaints();
+    }
+
     private function playing(string $who): Person
     {
         $wren = $this->person($who);

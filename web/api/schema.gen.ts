@@ -3629,6 +3629,195 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kits of one's own, and those that teachers have lent to one's classes */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description One's own first */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptKits"];
+                    };
+                };
+            };
+        };
+        /** Keeps a kit by its name; one's own of that name becomes this one */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": components["schemas"]["OwnKit"];
+                };
+            };
+            responses: {
+                /** @description It is kept */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            /** Format: uuid */
+                            id: string;
+                        };
+                    };
+                };
+                409: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Removes a kit of one's own; beats that were made with it stay as they are */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description It is gone */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/lent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Which of the teacher's classes may use a kit */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        courses: string[];
+                    };
+                };
+            };
+            responses: {
+                /** @description These may */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            lent: string[];
+                        };
+                    };
+                };
+                404: components["responses"]["Problem"];
+                422: components["responses"]["Problem"];
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kit of one's own with its sounds, as a zip of open files */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The zip */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+                404: components["responses"]["Problem"];
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/edit/shape": {
         parameters: {
             query?: never;
@@ -6174,6 +6363,41 @@ export interface components {
             own: boolean;
             seconds: number;
             bytes: number;
+        };
+        OwnKit: {
+            name: string;
+            /** @description The kit that ships and plays the rest */
+            base: string;
+            pieces: components["schemas"]["KitPiece"][];
+        };
+        KitPiece: {
+            instrument: string;
+            /** @description As of a row; null for the base's own */
+            sound: string | null;
+            level: number;
+            pan: number;
+            tune: number;
+        };
+        KeptKits: {
+            kits: components["schemas"]["KeptKit"][];
+            /** @description To which one may lend; none for students */
+            courses: {
+                /** Format: uuid */
+                id: string;
+                name: string;
+            }[];
+        };
+        KeptKit: {
+            /** Format: uuid */
+            id: string;
+            own: boolean;
+            /** @description Whose it is */
+            by: string;
+            /** @description Classes that may use one's own */
+            lent: string[];
+            name: string;
+            base: string;
+            pieces: components["schemas"]["KitPiece"][];
         };
         SoundOrder: {
             format: components["schemas"]["AudioFormat"];

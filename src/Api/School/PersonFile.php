@@ -10,6 +10,7 @@ use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Entity\KeptKit;
 use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\App\Sound\OwnSounds;
@@ -77,6 +78,10 @@ final readonly class PersonFile
         $sounds = $this->connection->fetchAllAssociative('SELECT id, name FROM own_sound WHERE account_id = ? ORDER BY id', [$id]);
         foreach ($sounds as $i => $one) {
             $files[self::name('sounds', $i + 1, $one['name'], 'flac')] = $this->sounds->flac($one['id']);
+        }
+        foreach ($this->entities->getRepository(KeptKit::class)->findBy(['account' => $account], ['name' => 'ASC']) as $i => $one) {
+            $kit = json_encode($one->kit->toData(), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT);
+            $files[self::name('kits', $i + 1, $one->name, 'json')] = $kit;
         }
         /** @var list<array{at: string, what: string, subject: string|null, own: bool}> $deeds */
         $deeds = $this->connection->fetchAllAssociative(

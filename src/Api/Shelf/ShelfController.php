@@ -11,6 +11,7 @@ use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Api\Shape\Music;
 use Pulsanda\App\Api\Shape\Notated;
 use Pulsanda\App\Api\Shape\OnPaper;
+use Pulsanda\App\Api\Shape\TaughtClasses;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
@@ -40,11 +41,10 @@ use Symfony\Component\Routing\Attribute\Route;
 /** The Shelf: patterns and tasks to keep and to use again. */
 final readonly class ShelfController
 {
-    private const MOST_COURSES = 100;
-
     public function __construct(
         private Access $access,
         private Shelf $shelf,
+        private TaughtClasses $classes,
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
     ) {
@@ -197,17 +197,7 @@ final readonly class ShelfController
         if (!$thing instanceof Groove && !($thing instanceof Kept && null !== $thing->pattern)) {
             throw new Conflict('A class can take patterns; a task is set to it.');
         }
-        [$mine, $courses] = [$this->courses(), []];
-        foreach (Body::of($request, ['courses'])->list('courses', 0, self::MOST_COURSES) as $i => $id) {
-            if (!\is_string($id)) {
-                throw InvalidInput::at("courses[$i]", 'the id of a class is needed here.');
-            }
-            $course = $this->access->workedCourse($id);
-            if (!\in_array($course, $mine, true)) {
-                throw InvalidInput::at("courses[$i]", "\"$course->name\" is a class of others; its own teacher lends to it.");
-            }
-            $courses[] = $course;
-        }
+        [$mine, $courses] = [$this->classes->all(), $this->classes->chosen($request)];
         $this->entities->wrapInTransaction(function () use ($thing, $courses, $mine): void {
             $of = $thing instanceof Groove ? ['groove' => $thing->key] : ['kept' => $thing];
             foreach ($mine as $course) {
@@ -305,19 +295,9 @@ final readonly class ShelfController
     /** @return list<Course> that are not archived, of a teacher with those shared with them; or all of a student */
     private function courses(): array
     {
-        $account = $this->access->account();
-        if ($this->access->teaches()) {
-            $taught = $this->entities->getConnection()->fetchFirstColumn(
-                'SELECT course_id FROM teaching WHERE account_id = ?',
-                [(string) $account->id],
-            );
-
-            return $this->entities->getRepository(Course::class)->findBy(['id' => $taught, 'archivedAt' => null], ['name' => 'ASC']);
-        }
-
-        return array_map(
+        return $this->access->teaches() ? $this->classes->all() : array_map(
             static fn (Enrolment $one): Course => $one->course,
-            $this->entities->getRepository(Enrolment::class)->findBy(['student' => $account]),
+            $this->entities->getRepository(Enrolment::class)->findBy(['student' => $this->access->account()]),
         );
     }
 

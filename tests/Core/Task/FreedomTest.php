@@ -16,6 +16,9 @@ use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Core\Task\Freedom;
+use Pulsanda\Core\Task\Kind;
+use Pulsanda\Core\Task\Task;
+use Pulsanda\Core\Task\View;
 use Pulsanda\Tests\Core\Lesson;
 
 /** What a task leaves open, and what it refuses with a reason. */
@@ -152,5 +155,25 @@ final class FreedomTest extends TestCase
         Freedom::of()->check($make('1', '01'), $make('1', '01'), []);
         $this->expectExceptionMessage('the task sets the order');
         Freedom::of()->check($make('01', '1'), $make('1', '01'), []);
+    }
+
+    public function testATaskThatFixesItsKitFixesTheSoundsOfItsRows(): void
+    {
+        $with = static fn (?string $sound, float $level = 1): Pattern => ($beat = Lesson::grid('kick x...|....|x...|....'))->withSections([
+            Section::of('A', 1, [Row::of(Instrument::Kick, $beat->sections[0]->rows[0]->hits, level: $level, sound: $sound)], $beat->meter),
+        ]);
+        $seen = Task::of(Kind::Copy, View::Seen, self::OFFERED, null, [$with('beacon/kick', 0.8)], freedom: Freedom::of(kit: false));
+        $row = $seen->start->sections[0]->rows[0];
+        self::assertSame([[], 'beacon/kick', 0.8], [$row->hits, $row->sound, $row->level], 'rows to fill sound as the target does');
+        $seen->freedom->check($with('beacon/kick'), $seen->start, self::OFFERED);
+        try {
+            $seen->freedom->check($with('parade/kick'), $seen->start, self::OFFERED);
+            self::fail('Another sound was let through.');
+        } catch (InvalidInput $error) {
+            self::assertSame('sections[0].rows[0].sound: the task sets the sound of this row; keep it.', $error->getMessage());
+        }
+        $hidden = Task::of(Kind::Copy, View::Hidden, self::OFFERED, null, [$with('beacon/kick', 0.8)]);
+        self::assertSame([null, 1.0], [$hidden->start->sections[0]->rows[0]->sound, $hidden->start->sections[0]->rows[0]->level], 'what is hidden stays so');
+        $hidden->freedom->check($with('parade/kick'), $hidden->start, self::OFFERED);
     }
 }

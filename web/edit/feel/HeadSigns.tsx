@@ -9,6 +9,7 @@ import type { Counting } from '../useMusic';
 import { BarsField } from './BarsField';
 import { KitField, kitLabel } from './KitField';
 import { MeterField } from './MeterField';
+import { useOwnKit } from './OwnKits';
 import { SwingField } from './SwingField';
 import { TempoField } from './TempoField';
 
@@ -28,6 +29,8 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
   const free = (what: boolean) => !locked && (freedom === null || what);
   const { bars } = editor.section;
   const swing = swingWords(pattern.swing);
+  const own = useOwnKit(pattern);
+  const kit = own?.name ?? kitLabel(editor.catalogue, pattern.kit);
   const signs: Sign[] = [
     {
       name: 'Meter',
@@ -55,8 +58,8 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
     },
     {
       name: 'Kit',
-      words: kitLabel(editor.catalogue, pattern.kit),
-      sign: kitLabel(editor.catalogue, pattern.kit),
+      words: kit,
+      sign: kit,
       field: free(freedom?.kit !== false) ? () => <KitField editor={editor} player={player} /> : null,
     },
   ];

@@ -1,16 +1,23 @@
 import type { Catalogue } from '../../api/types';
+import { withKit } from '../../music/kits';
 import { builtKit } from '../../sound/Kits';
 import type { Player } from '../../sound/Player';
 import type { Editor } from '../Editor';
+import { OwnKits, useOwnKit } from './OwnKits';
 
 export const kitLabel = (catalogue: Catalogue, name: string): string => catalogue.kits.find((kit) => kit.name === name)?.label ?? name;
 
 /** The kits to choose from, each to be heard before. What plays plays on, and goes over to the new one as its sounds come. */
 export function KitField({ editor, player }: { editor: Editor; player: Player }) {
   const { catalogue } = editor;
-  const chosen = editor.store.pattern.kit;
+  const own = useOwnKit(editor.store.pattern);
+  const chosen = own ? null : editor.store.pattern.kit;
   const choose = (name: string, label: string) => {
-    editor.store.change(`Play it with the kit ${label}`, (pattern) => (pattern.kit === name ? pattern : { ...pattern, kit: name }));
+    editor.store.change(`Play it with the kit ${label}`, (pattern) => {
+      // What came with a kit of one's own goes with it.
+      if (own) return withKit(pattern, { name: label, base: name, pieces: [] });
+      return pattern.kit === name ? pattern : { ...pattern, kit: name };
+    });
   };
   return (
     <fieldset aria-label="Kit" className="flex min-w-0 flex-wrap gap-1.5">
@@ -21,7 +28,7 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
             className="button"
             aria-pressed={chosen === name}
             title={about}
-            disabled={url === null && chosen !== name}
+            disabled={url === null && editor.store.pattern.kit !== name}
             onClick={() => choose(name, label)}
           >
             {label}
@@ -40,7 +47,10 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
           </button>
         </span>
       ))}
-      <p className="self-center pl-1 text-faint">{kitSays(catalogue, chosen)}</p>
+      <p className="self-center pl-1 text-faint">
+        {own ? `${own.name} stands on ${kitLabel(catalogue, own.base)}` : kitSays(catalogue, editor.store.pattern.kit)}
+      </p>
+      <OwnKits editor={editor} />
     </fieldset>
   );
 }

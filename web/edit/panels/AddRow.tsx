@@ -1,16 +1,25 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Instrument } from '../../api/types';
+import { isPlayedWith, pieceFor } from '../../music/kits';
 import { rowAdded, rowChanged } from '../../music/rows';
 import type { Editor } from '../Editor';
+import { keptKits } from '../feel/OwnKits';
 
 /** Adds a row: found by typing, or by family. */
 export function AddRow({ editor }: { editor: Editor }) {
+  const { data } = useQuery(keptKits);
   const add = (instrument: Instrument) => {
     const { limits } = editor.catalogue;
     if (editor.section.rows.length >= limits.rows) return editor.say(`A section has ${limits.rows} rows at most; remove one first`);
-    editor.store.change(`Add a row of ${instrument.label.toLowerCase()}`, (pattern) => rowAdded(pattern, editor.index, instrument.name));
-    const row = editor.section.rows.length - 1;
+    const kit = data?.kits.find((one) => isPlayedWith(editor.store.pattern, one));
+    const row = editor.section.rows.length;
+    editor.store.change(`Add a row of ${instrument.label.toLowerCase()}`, (pattern) => {
+      const added = rowAdded(pattern, editor.index, instrument.name);
+      // Where all is played with a kit of one's own, so is this.
+      return kit ? rowChanged(added, editor.index, row, pieceFor(kit, { instrument: instrument.name })) : added;
+    });
     editor.go({ row, at: 0 });
     // It is in sight, wherever the sheet was.
     requestAnimationFrame(() => document.querySelector(`[role=grid] [data-cell="${row}-0"]`)?.scrollIntoView({ block: 'nearest' }));

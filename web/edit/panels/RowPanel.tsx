@@ -105,7 +105,16 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
         <p className="text-xs text-faint">What the grid shows and where new hits land. No hit is moved.</p>
       </Block>
       {!locked && <FillBlock key={`${editor.index} ${index}`} editor={editor} row={row} index={index} />}
-      <OwnSoundBlock editor={editor} row={row} index={index} player={player} locked={locked} dropped={dropped} taken={taken} />
+      <OwnSoundBlock
+        editor={editor}
+        row={row}
+        index={index}
+        player={player}
+        // The sounds of rows belong to the kit.
+        locked={locked || editor.allowed.freedom?.kit === false}
+        dropped={dropped}
+        taken={taken}
+      />
       <ShiftBlock editor={editor} row={row} index={index} disabled={locked} />
       <CycleBlock editor={editor} row={row} index={index} disabled={locked} />
       <GapsBlock key={`gaps ${editor.index} ${index}`} editor={editor} row={row} />

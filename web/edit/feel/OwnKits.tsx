@@ -1,0 +1,117 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, at, reply } from '../../api/client';
+import type { KeptKit, OwnKit, Pattern } from '../../api/types';
+import { isPlayedWith, kitOf, withKit } from '../../music/kits';
+import { Notice } from '../../ui/states';
+import { useTask } from '../../ui/useTask';
+import type { Editor } from '../Editor';
+import { Small } from '../panels/parts';
+
+const MOST_NAME = 40;
+
+export const keptKits = { queryKey: ['kits'], queryFn: () => reply(api.GET('/api/kits')) };
+
+/** The kit of one's own, or lent, with which a beat is played; asked for only where rows have sounds of their own. */
+export function useOwnKit(pattern: Pattern): KeptKit | undefined {
+  const isSet = pattern.sections.some(({ rows }) => rows.some(({ sound, level, pan, tune }) => sound || pan || tune || (level ?? 1) !== 1));
+  const { data } = useQuery({ ...keptKits, enabled: isSet });
+  return data?.kits.find((kit) => isPlayedWith(pattern, kit));
+}
+
+/** Kits that one has put together, and those that a teacher has lent: choosing one gives its sounds to the rows. */
+export function OwnKits({ editor }: { editor: Editor }) {
+  const queries = useQueryClient();
+  const { data } = useQuery(keptKits);
+  const [typed, setTyped] = useState('');
+  const [removed, setRemoved] = useState<KeptKit | null>(null);
+  const { busy, error, run } = useTask();
+  const { pattern } = editor.store;
+  const kits = data?.kits ?? [];
+  const chosen = kits.find((kit) => isPlayedWith(pattern, kit));
+  const name = typed.trim();
+  const renew = () => queries.invalidateQueries({ queryKey: keptKits.queryKey });
+  const put = (kit: OwnKit) => reply(api.PUT('/api/kits', { body: kit }));
+  const lend = (kit: KeptKit, courses: string[]) =>
+    run(async () => {
+      await reply(api.PUT('/api/kits/{id}/lent', { ...at({ id: kit.id }), body: { courses } }));
+      await renew();
+    });
+  const keep = () =>
+    run(async () => {
+      await put(kitOf(pattern, name));
+      await renew();
+      setTyped('');
+      editor.say(`“${name}” is kept with the sounds of this beat`);
+    });
+  const remove = (kit: KeptKit) =>
+    run(async () => {
+      await reply(api.DELETE('/api/kits/{id}', at({ id: kit.id })));
+      await renew();
+      setRemoved(kit);
+      editor.say(`“${kit.name}” is removed; beats that were made with it sound as before`);
+    });
+  const bringBack = (kit: KeptKit) =>
+    run(async () => {
+      const { id } = await put({ name: kit.name, base: kit.base, pieces: kit.pieces });
+      if (kit.lent.length > 0) await reply(api.PUT('/api/kits/{id}/lent', { ...at({ id }), body: { courses: kit.lent } }));
+      await renew();
+      setRemoved(null);
+    });
+  return (
+    <fieldset aria-label="Kits of your own" className="flex w-full min-w-0 flex-wrap items-center gap-1.5">
+      {kits.map((kit) => (
+        <button
+          key={kit.id}
+          type="button"
+          className="button"
+          aria-pressed={kit === chosen}
+          title={kit.own ? 'Put together by you' : `Lent by ${kit.by}`}
+          onClick={() => editor.store.change(`Play it with the kit ${kit.name}`, (old) => withKit(old, kit))}
+        >
+          {kit.name}
+        </button>
+      ))}
+      <input
+        aria-label="Name of a kit of your own"
+        placeholder="Name a kit of your own"
+        className="field field-small w-44"
+        maxLength={MOST_NAME}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+      />
+      <Small disabled={busy || name === '' || pattern.sections.every(({ rows }) => rows.length === 0)} onClick={() => void keep()}>
+        {kits.some((kit) => kit.own && kit.name === name) ? 'Replace it with these sounds' : 'Keep these sounds as a kit'}
+      </Small>
+      {chosen?.own && (
+        <>
+          <a className="quiet-link text-sm" href={`/api/kits/${chosen.id}/file`} download>
+            Download “{chosen.name}”
+          </a>
+          <Small disabled={busy} onClick={() => void remove(chosen)}>
+            Remove “{chosen.name}”
+          </Small>
+          {data?.courses.map((course) => (
+            <label key={course.id} className="flex items-center gap-1 text-sm">
+              <input
+                type="checkbox"
+                disabled={busy}
+                checked={chosen.lent.includes(course.id)}
+                onChange={({ target }) =>
+                  void lend(chosen, target.checked ? [...chosen.lent, course.id] : chosen.lent.filter((id) => id !== course.id))
+                }
+              />
+              {course.name} may use it
+            </label>
+          ))}
+        </>
+      )}
+      {removed && (
+        <Small disabled={busy} onClick={() => void bringBack(removed)}>
+          Bring “{removed.name}” back
+        </Small>
+      )}
+      {error && <Notice>{error}</Notice>}
+    </fieldset>
+  );
+}
