@@ -89,7 +89,9 @@ final readonly class Differences
         }
         $along = [];
         foreach ($joined as $one) {
-            foreach ($one->along as $tick) {
+            // On the row itself, what another one has too many may stand.
+            $isFree = !\in_array($one->asked, array_map(static fn (OnOtherDrum $other): string => $other->played, $joined), true);
+            foreach ($isFree ? $one->along : [] as $tick) {
                 $along[rtrim($one->played, Remainder::ASIDE)][$tick] = $one->asked;
             }
             $rows = self::acrossDrums($rows, $one->asked, rtrim($one->played, Remainder::ASIDE), $tolerance);

@@ -83,7 +83,7 @@ final class RowSearch
                 array_diff_key($askedFor, $moved),
                 static fn (Stroke $one): bool => \in_array($of->bar($one->written), $cause->bars(), true),
             );
-            if ([] !== $still || !self::isTrue($cause, $plain, $moved, $nowRight)) {
+            if ([] !== $still || !self::isTrue($cause, $plain, $moved, $nowRight, self::elsewhere($of, $plain, $played))) {
                 continue;
             }
             $found = $plain;
@@ -102,17 +102,26 @@ final class RowSearch
     }
 
     /**
-     * @param array<int, true> $moved object ids of the strokes that the cause moved
-     * @param array<int, true> $right and of those that are matched then
+     * @param array<int, true> $moved     object ids of the strokes that the cause moved
+     * @param array<int, true> $right     and of those that are matched then
+     * @param int              $elsewhere strokes left out in bars in which nothing was played: they may stand on another drum
      */
-    private static function isTrue(RowCause $cause, RowAccount $left, array $moved, array $right): bool
+    private static function isTrue(RowCause $cause, RowAccount $left, array $moved, array $right, int $elsewhere): bool
     {
         if (!$cause->repairs()) {
-            return [] === $left->missing && \count($right) > $left->singles();
+            return \count($left->missing) === $elsewhere && \count($right) > $left->singles() - $elsewhere;
         }
         $matched = \count(array_intersect_key($moved, $right));
 
         return $matched >= self::LEAST_STROKES && 2 * $matched > \count($moved);
+    }
+
+    /** @param list<Played> $played */
+    private static function elsewhere(Remainder $of, RowAccount $left, array $played): int
+    {
+        $bars = array_map(static fn (Played $one): int => $of->bar($one->written), $played);
+
+        return \count(array_filter($left->missing, static fn (int $tick): bool => !\in_array($of->bar($tick), $bars, true)));
     }
 
     /** Whether a second cause leads no stroke back, or further: then one of the two alone would be true. */
@@ -140,9 +149,8 @@ final class RowSearch
         $grace = $of->tolerance->grace;
         $now = Fit::misfit(Fit::ticks($asked), Fit::ticks($played), $grace);
         [$found, $causes] = $moves ? $this->moves($of, $row, $asked, $played, $now) : [[], []];
-        if (\count($asked) >= self::LEAST_OF_A_RUN && Subdivided::isOther($asked, $played)) {
-            $causes[] = new Subdivided($row, $asked[0]->instrument, (int) Subdivided::step($asked), (int) Subdivided::step($played));
-        }
+        $run = \count($asked) >= self::LEAST_OF_A_RUN ? Subdivided::of($row, $asked, $played, $of) : null;
+        $causes = [...$causes, ...null === $run ? [] : [$run]];
         foreach ($causes as $cause) {
             [$nowAsked, $nowPlayed] = $cause->within($asked, $played, $of);
             $misfit = Fit::misfit(Fit::ticks($nowAsked), Fit::ticks($nowPlayed), $grace);

@@ -69,7 +69,7 @@ final class CausesTest extends TestCase
             ],
             'a row round the loop' => [new RowRotated('kick', Instrument::Kick, 1440), ['kick' => [1, 7, 15, 23]] + self::TARGET, 2],
             'another subdivision' => [
-                new Subdivided('snare', Instrument::Snare, 1920, 960),
+                new Subdivided('snare', Instrument::Snare, 1920, 960, [1, 2]),
                 ['snare' => range(5, 29, 4)] + self::TARGET,
                 2,
             ],

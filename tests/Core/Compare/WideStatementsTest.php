@@ -37,6 +37,13 @@ final class WideStatementsTest extends TestCase
     public static function causes(): iterable
     {
         $two = self::TWO_BARS;
+        yield 'another subdivision, and a bar on another drum' => [
+            ['kick' => [1, 9, 17, 27], 'shaker' => range(1, 32, 2)],
+            ['kick' => [1, 9, 17, 27], 'shaker' => range(1, 16, 3), 'crash' => range(17, 32, 2)],
+            2,
+            2,
+            ['Shaker: you play dotted eighths, but eighths are asked.', 'Shaker: you played crash instead in bar 2.'],
+        ];
         yield 'a hit too many in every bar of a row of which a bar is on another drum' => [
             $two,
             ['kick' => [17, 19, 27], 'crash' => [1, 3, 9]] + $two,

@@ -277,14 +277,12 @@ final class Judge
         return $row;
     }
 
-    /** A note that was played in a row; where that is said to be on another drum in a bar, what is too many there may stand on that drum. */
+    /** A note that was played in a row; where some of that is said to be on another drum, what is too many may stand on that, too. */
     private function takeOut(string $row, int $at): void
     {
         $on = [$row];
         foreach ($this->said as $one) {
-            if (StatementKind::OtherDrum === $one->kind && self::row($one, 0) === $row && \in_array($this->barOf($at), $one->bars, true)) {
-                $on[] = self::row($one, 1);
-            }
+            $on = StatementKind::OtherDrum === $one->kind && self::row($one, 0) === $row ? [...$on, self::row($one, 1)] : $on;
         }
         foreach ($on as $where) {
             foreach ($this->played as $i => $note) {
@@ -388,8 +386,16 @@ final class Judge
         }
         $last = $notes[\count($notes) - 1];
         $this->keep(static fn (Note $note): bool => $note->row !== $row);
+        $elsewhere = [];
+        foreach ($this->said as $one) {
+            $elsewhere = StatementKind::OtherDrum === $one->kind && self::row($one, 0) === $row ? [...$elsewhere, ...$one->bars] : $elsewhere;
+        }
+        $elsewhere = array_diff($elsewhere, array_map(fn (Note $note): int => $this->barOf($note->at), $notes));
         for ($at = $notes[0]->at; $at < min($last->at + $asked, $this->bar * $this->barOf($last->at)); $at += $has) {
-            $this->notes[] = $notes[0]->to($at);
+            // Of a bar that is on another drum, nothing is left to run.
+            if (!\in_array($this->barOf($at), $elsewhere, true)) {
+                $this->notes[] = $notes[0]->to($at);
+            }
         }
 
         return null;

@@ -17,10 +17,28 @@ final readonly class Subdivided extends RowCause
     /** The least of a run that stands evenly. */
     private const EVEN = 2 / 3;
 
-    /** @param int $asked ticks from one stroke to the next, and $has as it was played */
-    public function __construct(string $row, Instrument $instrument, private int $asked, private int $has)
+    /**
+     * @param int       $asked ticks from one stroke to the next, and $has as it was played
+     * @param list<int> $in    the bars in which it was played at all
+     */
+    public function __construct(string $row, Instrument $instrument, private int $asked, private int $has, private array $in)
     {
         parent::__construct($row, $instrument);
+    }
+
+    /**
+     * @param non-empty-list<Stroke> $asked
+     * @param list<Played>           $played
+     *
+     * @return self|null null where the row is no such run; of bars in which nothing was played, nothing is said
+     */
+    public static function of(string $row, array $asked, array $played, Remainder $of): ?self
+    {
+        $in = array_values(array_unique(array_map(static fn (Played $one): int => $of->bar($one->written), $played)));
+        $there = array_values(array_filter($asked, static fn (Stroke $one): bool => \in_array($of->bar($one->written), $in, true)));
+
+        return self::isOther($there, $played)
+            ? new self($row, $asked[0]->instrument, (int) self::step($there), (int) self::step($played), $in) : null;
     }
 
     public function kind(): StatementKind
@@ -31,11 +49,20 @@ final readonly class Subdivided extends RowCause
     /** The target is then the same run in the subdivision that was played. */
     public function within(array $asked, array $played, Remainder $of): array
     {
-        $run = [];
-        $end = min($asked[\count($asked) - 1]->written + $this->asked, $of->askedBars * $of->barTicks);
-        for ($tick = $asked[0]->written; $tick < $end; $tick += $this->has) {
-            $run[] = $asked[0]->later($tick - $asked[0]->written);
+        $isThere = fn (Stroke $one): bool => \in_array($of->bar($one->written), $this->in, true);
+        $there = array_values(array_filter($asked, $isThere));
+        if ([] === $there) {
+            return [$asked, $played];
         }
+        $run = array_filter($asked, static fn (Stroke $one): bool => !$isThere($one));
+        $end = min($there[\count($there) - 1]->written + $this->asked, $of->askedBars * $of->barTicks);
+        for ($tick = $there[0]->written; $tick < $end; $tick += $this->has) {
+            $stroke = $there[0]->later($tick - $there[0]->written);
+            if ($isThere($stroke) || \count($there) === \count($asked)) {
+                $run[] = $stroke;
+            }
+        }
+        usort($run, Stroke::compare(...));
 
         return [$of->outsideBarsLeftOut($run, 0), $played];
     }
@@ -60,7 +87,8 @@ final readonly class Subdivided extends RowCause
     {
         [$step, $has] = [self::step($asked), self::step($played)];
 
-        return null !== $step && null !== $has && $step !== $has && 0 !== $step % $has && $asked[0]->written === $played[0]->written;
+        return null !== $step && null !== $has && $step !== $has && 0 !== $step % $has
+            && ($asked[0] ?? null)?->written === $played[0]->written;
     }
 
     /**
