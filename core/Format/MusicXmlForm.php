@@ -152,6 +152,9 @@ final class MusicXmlForm
             }
         }
         ksort($places);
+        if (\count($places) > Section::MOST_ROWS) {
+            $this->lost[] = \sprintf('A section has %d rows at most; the instruments after them are left out.', Section::MOST_ROWS);
+        }
         $rows = [];
         foreach (\array_slice($places, 0, Section::MOST_ROWS, true) as $order => $hits) {
             ksort($hits);

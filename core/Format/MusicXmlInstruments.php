@@ -73,9 +73,9 @@ final class MusicXmlInstruments
             $name = '' === $name ? 'without a name' : $name;
             $this->unknown[$name] = ($this->unknown[$name] ?? 0) + 1;
         }
-        $open = [] !== ($note->xpath('notations/technical/open') ?: []);
+        $mayBeOpen = Instrument::ClosedHat === $found && isset($note->notations);
 
-        return Instrument::ClosedHat === $found && $open ? Instrument::OpenHat : $found;
+        return $mayBeOpen && [] !== ($note->xpath('notations/technical/open') ?: []) ? Instrument::OpenHat : $found;
     }
 
     /** @return list<string> sentences */

@@ -151,7 +151,8 @@ final class MusicXmlMeasures
         if (isset($note->grace) && null !== $grace = $this->names->find($note)) {
             $this->graces[] = $grace;
         }
-        $tied = [] !== ($note->xpath('tie[@type="stop"]') ?: []);
+        // Most notes have none of these: what has is looked through, since each look takes its time in a large score.
+        $tied = isset($note->tie) && [] !== ($note->xpath('tie[@type="stop"]') ?: []);
         if (isset($note->rest) || isset($note->grace) || isset($note->cue) || $tied) {
             return null;
         }
@@ -181,7 +182,8 @@ final class MusicXmlMeasures
 
     private static function hand(\SimpleXMLElement $note): ?Hand
     {
-        foreach ($note->xpath('notations/technical/fingering | lyric/text') ?: [] as $sign) {
+        $signs = isset($note->notations) || isset($note->lyric) ? $note->xpath('notations/technical/fingering | lyric/text') : [];
+        foreach ($signs ?: [] as $sign) {
             $hand = Hand::tryFrom(strtoupper(trim((string) $sign)));
             if (null !== $hand) {
                 return $hand;
@@ -201,7 +203,8 @@ final class MusicXmlMeasures
         if (isset($note['dynamics'])) {
             return max(1, min(127, (int) round((float) $note['dynamics'] * self::FORTE / 100)));
         }
-        $loud = [] !== ($note->xpath('notations/articulations/accent | notations/articulations/strong-accent') ?: []);
+        $loud = isset($note->notations)
+            && [] !== ($note->xpath('notations/articulations/accent | notations/articulations/strong-accent') ?: []);
 
         return match (true) {
             $loud => Level::Accent->entry(),
@@ -212,7 +215,8 @@ final class MusicXmlMeasures
 
     private static function roll(\SimpleXMLElement $note): int
     {
-        $marks = (int) (($note->xpath('notations/ornaments/tremolo[not(@type) or @type="single"]') ?: [])[0] ?? 0);
+        $signs = isset($note->notations) ? $note->xpath('notations/ornaments/tremolo[not(@type) or @type="single"]') : [];
+        $marks = (int) (($signs ?: [])[0] ?? 0);
 
         return 2 ** max(0, min(3, $marks));
     }

@@ -30,7 +30,10 @@ final readonly class MusicXmlReader
         $score = self::parse($xml);
         $sizes = [
             'parts' => [\count($score->xpath('part') ?: []), self::MOST_PARTS],
-            'measures in a part' => [\count($score->xpath('part[1]/measure') ?: []), self::MOST_MEASURES],
+            'measures in a part' => [
+                max([0, ...array_map(static fn (\SimpleXMLElement $part): int => $part->measure->count(), $score->xpath('part') ?: [])]),
+                self::MOST_MEASURES,
+            ],
             'notes and rests' => [\count($score->xpath('part/measure/note') ?: []), self::MOST_NOTES],
         ];
         foreach ($sizes as $what => [$count, $most]) {
@@ -40,6 +43,8 @@ final readonly class MusicXmlReader
         }
         $lost = [];
         $parts = self::percussion($score, $lost);
+        // A part that ends earlier rests for the others; the longest one tells the form.
+        usort($parts, static fn (\SimpleXMLElement $a, \SimpleXMLElement $b): int => $b->measure->count() <=> $a->measure->count());
         $first = $parts[0]->xpath('measure') ?: [];
         $meter = self::meter($first, $lost);
         $measures = [];

@@ -169,6 +169,27 @@ final class MusicXmlTest extends TestCase
         ], $places);
     }
 
+    /** The kick ends a bar before the snare, or after it: nothing goes. */
+    public function testPartsOfUnequalLengthAreReadToTheEnd(): void
+    {
+        $part = static fn (string $id, string $place, int $bars): string => "<part id=\"$id\">".implode('', array_map(
+            static fn (int $bar): string => "<measure number=\"$bar\">".(1 === $bar ? '<attributes><divisions>1</divisions></attributes>' : '')
+                ."<note><unpitched>$place</unpitched><duration>4</duration></note></measure>",
+            range(1, $bars),
+        )).'</part>';
+        [$kick, $snare] = [
+            '<display-step>F</display-step><display-octave>4</display-octave>',
+            '<display-step>C</display-step><display-octave>5</display-octave>',
+        ];
+        foreach ([[2, 3], [3, 2]] as [$kicks, $snares]) {
+            $read = MusicXmlReader::read('<score-partwise>'.$part('P1', $kick, $kicks).$part('P2', $snare, $snares).'</score-partwise>');
+            $strokes = array_map(static fn (Stroke $one): string => $one->instrument->value, Strokes::written($read->pattern));
+            self::assertSame(3, $read->pattern->bars());
+            self::assertEquals(['kick' => $kicks, 'snare' => $snares], array_count_values($strokes));
+            self::assertSame([], $read->lost);
+        }
+    }
+
     #[DataProvider('refused')]
     public function testWhatIsNoScoreOfDrumsIsRefused(string $xml, string $sentence): void
     {
