@@ -18,4 +18,15 @@ enum KitName: string
     {
         return str_replace('-', ' ', $this->value);
     }
+
+    /** @return int milliseconds from one grace stroke to the next, and to its hit, as this kit is played: 25 to 35 */
+    public function graceDistance(): int
+    {
+        return match ($this) {
+            self::Parade => 25,
+            self::Pier => 28,
+            self::TidePool => 35,
+            default => Ornament::APART,
+        };
+    }
 }

@@ -13,12 +13,16 @@ enum Ornament: string
     /** How hard a grace stroke is, as a part of its hit's velocity. */
     public const SOFTER = 0.55;
     /** Milliseconds between two of them, and before the hit: less is heard as one stroke, more as two. */
-    private const APART = 30;
+    public const APART = 30;
 
-    /** @return non-empty-list<int> milliseconds by which each grace stroke comes before the hit, the first one first */
-    public function before(): array
+    /**
+     * @param int $apart milliseconds from one grace stroke to the next, and to the hit: files hold the usual distance, a kit has its own
+     *
+     * @return non-empty-list<int> milliseconds by which each grace stroke comes before the hit, the first one first
+     */
+    public function before(int $apart = self::APART): array
     {
-        return self::Flam === $this ? [self::APART] : [2 * self::APART, self::APART];
+        return self::Flam === $this ? [$apart] : [2 * $apart, $apart];
     }
 
     /** @return int velocity of a grace stroke */

@@ -88,7 +88,7 @@ final class MixTest extends BrowserTestCase
             Row::of(Instrument::Kick, $hits(0, 8, 11), sound: 'beacon/kick', name: 'Deep'),
             Row::of(Instrument::Snare, [Hit::of(960, 110, ornament: Ornament::Flam), Hit::of(2880, 90, ornament: Ornament::Drag)]),
             Row::of(Instrument::ClosedHat, $hits(2, 6, 10), sound: 'tide-pool/shaker', tune: 3),
-        ], kit: 'boathouse')];
+        ], kit: 'tide-pool')];
     }
 
     /** @return list<Pattern> the pattern with each of its rows alone */

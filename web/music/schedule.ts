@@ -85,7 +85,7 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
           for (let i = 0; i < roll; i++) {
             const written = start + at + Math.floor((2 * i * step + roll) / (2 * roll));
             const turn = ones(Math.floor(written / step)) + i;
-            for (const before of [...(i === 0 ? gracesOf(hit) : []), 0]) {
+            for (const before of [...(i === 0 ? gracesOf(hit, APART[pattern.kit] ?? 30) : []), 0]) {
               const hard = before > 0 ? Math.max(1, Math.round(SOFTER * velocity)) : velocity;
               const key = `${row.instrument} ${written + push} ${before} ${level} ${pan} ${tune} ${room} ${sound ?? ''}`;
               if ((found.get(key)?.velocity ?? 0) >= hard) continue;
@@ -113,7 +113,9 @@ export function soundings(pattern: Pattern, music: Music, pass: number): Soundin
 }
 
 /** Milliseconds by which the grace strokes of a flam or a drag come before their hit, and how hard they are, as the core has them. */
-const gracesOf = (hit: Hit): number[] => (hit.ornament === 'flam' ? [30] : hit.ornament === 'drag' ? [60, 30] : []);
+const gracesOf = (hit: Hit, apart: number): number[] =>
+  hit.ornament === 'flam' ? [apart] : hit.ornament === 'drag' ? [2 * apart, apart] : [];
+const APART: Record<string, number> = { parade: 25, pier: 28, 'tide-pool': 35 };
 const SOFTER = 0.55;
 
 /** How many ones a number has in the binary system: whether they are odd changes without a pattern that is heard. */

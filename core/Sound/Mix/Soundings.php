@@ -6,6 +6,7 @@ namespace Pulsanda\Core\Sound\Mix;
 
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\KitName;
 use Pulsanda\Core\Pattern\Odds;
 use Pulsanda\Core\Pattern\Ornament;
 use Pulsanda\Core\Pattern\Pattern;
@@ -30,6 +31,7 @@ final readonly class Soundings
         $groove = $pattern->grooveMap();
         // In a millisecond, at the pattern's own tempo: played slower, grace strokes are slower, too.
         $ticks = 0.001 / $pattern->tempo->seconds(1);
+        $apart = KitName::tryFrom($pattern->kit)?->graceDistance() ?? Ornament::APART;
         $found = [];
         $start = $count = 0;
         foreach ($pattern->form() as $s => $section) {
@@ -50,7 +52,7 @@ final readonly class Soundings
                         for ($i = 0; $i < $hit->roll; ++$i) {
                             $written = $start + $at + intdiv(2 * $i * $step + $hit->roll, 2 * $hit->roll);
                             $played = $groove->played($written) + $hit->push;
-                            foreach ([...(0 === $i ? $hit->ornament?->before() ?? [] : []), 0] as $before) {
+                            foreach ([...(0 === $i ? $hit->ornament?->before($apart) ?? [] : []), 0] as $before) {
                                 $velocity = $before > 0 ? Ornament::velocity($hit->velocity) : $hit->velocity;
                                 $tick = $played - (int) floor($before * $ticks + 0.5);
                                 $sounding = self::sounding($row, $hit, $velocity, $written, $tick, $i, $line);

@@ -64,6 +64,11 @@ final class OrnamentsTest extends TestCase
         // At 120 quarters a minute a millisecond has 1.92 ticks.
         self::assertSame([[0, 90], [960 - 58, 50], [960, 90]], $heard('x f . .'));
         self::assertSame([[960 - 115, 50], [960 - 58, 50], [960, 90]], $heard('. d . .'));
+        foreach (['parade' => 48, 'pier' => 54, 'tide-pool' => 67] as $kit => $ticks) {
+            $flam = self::snare('. f . .');
+            $flam = Pattern::of('Graces', $flam->meter, $flam->tempo, $flam->sections, kit: $kit);
+            self::assertSame(960 - $ticks, Soundings::of($flam, 1)[0]->played, "in $kit its own distance");
+        }
     }
 
     public function testTheFileKeepsThem(): void
