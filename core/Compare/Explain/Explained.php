@@ -7,6 +7,7 @@ namespace Pulsanda\Core\Compare\Explain;
 use Pulsanda\Core\Compare\Explain\Cause\Cause;
 use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
 use Pulsanda\Core\Compare\Explain\Cause\RowCause;
+use Pulsanda\Core\Compare\Explain\Cause\WrongBars;
 use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Compare\Say\StatementKind;
 
@@ -134,6 +135,9 @@ final class Explained
         if ($this->left->askedBars !== $this->left->playedBars && [] !== array_filter($this->wide, $rotated)) {
             return false;
         }
+        if ($this->isTangled()) {
+            return false;
+        }
         $by = $this->shiftedBy();
         foreach (0 === $by ? [] : $this->ofRows() as $cause) {
             if (StatementKind::Shifted === $cause->kind() && 0 === $by + (int) $cause->ticks()) {
@@ -142,6 +146,16 @@ final class Explained
         }
 
         return true;
+    }
+
+    /** Where bars are left out or added, and others changed, in a beat that also goes round or changes its pace, too many ways lead there. */
+    private function isTangled(): bool
+    {
+        $time = [StatementKind::Rotated, StatementKind::HalfTime, StatementKind::DoubleTime];
+        $isTime = static fn (Cause $cause): bool => \in_array($cause->kind(), $time, true);
+        $isMoved = static fn (Cause $cause): bool => $cause instanceof WrongBars && $cause->repairs();
+
+        return \count($this->wide) > 2 && [] !== array_filter($this->wide, $isTime) && [] !== array_filter($this->wide, $isMoved);
     }
 
     /**

@@ -35,10 +35,15 @@ final readonly class Subdivided extends RowCause
     public static function of(string $row, array $asked, array $played, Remainder $of): ?self
     {
         $in = array_values(array_unique(array_map(static fn (Played $one): int => $of->bar($one->written), $played)));
-        $there = array_values(array_filter($asked, static fn (Stroke $one): bool => \in_array($of->bar($one->written), $in, true)));
+        $isThere = static fn (Stroke $one): bool => \in_array($of->bar($one->written), $in, true);
+        [$step, $has] = [self::step($of->askedOutsideToo($row, array_values(array_filter($asked, $isThere)))), self::step($played)];
+        if (null === $step || null === $has || !self::areOther($step, $has)) {
+            return null;
+        }
+        $cause = new self($row, $asked[0]->instrument, $step, $has, $in);
+        $first = array_values(array_filter($cause->within($asked, $played, $of)[0], $isThere))[0] ?? null;
 
-        return self::isOther($there, $played)
-            ? new self($row, $asked[0]->instrument, (int) self::step($there), (int) self::step($played), $in) : null;
+        return $first?->written === $played[0]->written ? $cause : null;
     }
 
     public function kind(): StatementKind
@@ -46,19 +51,20 @@ final readonly class Subdivided extends RowCause
         return StatementKind::Subdivision;
     }
 
-    /** The target is then the same run in the subdivision that was played. */
+    /** The target is then the same run in the subdivision that was played; it may begin in a bar that is left out. */
     public function within(array $asked, array $played, Remainder $of): array
     {
         $isThere = fn (Stroke $one): bool => \in_array($of->bar($one->written), $this->in, true);
-        $there = array_values(array_filter($asked, $isThere));
-        if ([] === $there) {
+        $elsewhere = array_filter($asked, static fn (Stroke $one): bool => !$isThere($one));
+        $base = $of->askedOutsideToo($this->row, array_values(array_filter($asked, $isThere)));
+        if ([] === $base) {
             return [$asked, $played];
         }
-        $run = array_filter($asked, static fn (Stroke $one): bool => !$isThere($one));
-        $end = min($there[\count($there) - 1]->written + $this->asked, $of->askedBars * $of->barTicks);
-        for ($tick = $there[0]->written; $tick < $end; $tick += $this->has) {
-            $stroke = $there[0]->later($tick - $there[0]->written);
-            if ($isThere($stroke) || \count($there) === \count($asked)) {
+        $run = $elsewhere;
+        $end = min($base[\count($base) - 1]->written + $this->asked, $of->askedBars * $of->barTicks);
+        for ($tick = $base[0]->written; $tick < $end; $tick += $this->has) {
+            $stroke = $base[0]->later($tick - $base[0]->written);
+            if ([] === $elsewhere || $isThere($stroke)) {
                 $run[] = $stroke;
             }
         }
@@ -78,7 +84,7 @@ final readonly class Subdivided extends RowCause
     }
 
     /**
-     * Whether two rows run evenly from one place, in different subdivisions. More strokes in between are only too many.
+     * Whether two rows run evenly from one place, in different subdivisions.
      *
      * @param list<Stroke> $asked
      * @param list<Played> $played
@@ -87,8 +93,13 @@ final readonly class Subdivided extends RowCause
     {
         [$step, $has] = [self::step($asked), self::step($played)];
 
-        return null !== $step && null !== $has && $step !== $has && 0 !== $step % $has
-            && ($asked[0] ?? null)?->written === $played[0]->written;
+        return null !== $step && null !== $has && self::areOther($step, $has) && $asked[0]->written === $played[0]->written;
+    }
+
+    /** More strokes in between are only too many. */
+    private static function areOther(int $asked, int $has): bool
+    {
+        return $asked !== $has && 0 !== $asked % $has;
     }
 
     /**
