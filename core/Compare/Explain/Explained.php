@@ -148,7 +148,7 @@ final class Explained
         return true;
     }
 
-    /** Where bars are left out or added, and others changed, in a beat that also goes round or changes its pace, too many ways lead there. */
+    /** Where bars are left out or added, others changed, and all of it goes round or changes its pace, too many ways lead there. */
     private function isTangled(): bool
     {
         $time = [StatementKind::Rotated, StatementKind::HalfTime, StatementKind::DoubleTime];
