@@ -9,6 +9,8 @@ import type { Editor } from '../Editor';
 import { Small } from '../panels/parts';
 
 const MOST_NAME = 40;
+/** Kits that stand side by side; more are chosen from a list. */
+const FEW = 4;
 
 export const keptKits = { queryKey: ['kits'], queryFn: () => reply(api.GET('/api/kits')) };
 
@@ -27,7 +29,10 @@ export function OwnKits({ editor }: { editor: Editor }) {
   const [removed, setRemoved] = useState<KeptKit | null>(null);
   const { busy, error, run } = useTask();
   const { pattern } = editor.store;
-  const kits = data?.kits ?? [];
+  const kits = [...(data?.kits ?? [])].sort(
+    (a, b) => Number(b.own) - Number(a.own) || a.name.localeCompare(b.name, undefined, { numeric: true }),
+  );
+  const play = (kit: KeptKit) => editor.store.change(`Play it with the kit ${kit.name}`, (old) => withKit(old, kit));
   const chosen = kits.find((kit) => isPlayedWith(pattern, kit));
   const name = typed.trim();
   const renew = () => queries.invalidateQueries({ queryKey: keptKits.queryKey });
@@ -60,18 +65,37 @@ export function OwnKits({ editor }: { editor: Editor }) {
     });
   return (
     <fieldset aria-label="Kits of your own" className="flex w-full min-w-0 flex-wrap items-center gap-1.5">
-      {kits.map((kit) => (
-        <button
-          key={kit.id}
-          type="button"
-          className="button"
-          aria-pressed={kit === chosen}
-          title={kit.own ? 'Put together by you' : `Lent by ${kit.by}`}
-          onClick={() => editor.store.change(`Play it with the kit ${kit.name}`, (old) => withKit(old, kit))}
+      {kits.length <= FEW ? (
+        kits.map((kit) => (
+          <button
+            key={kit.id}
+            type="button"
+            className="button"
+            aria-pressed={kit === chosen}
+            title={kit.own ? 'Put together by you' : `Lent by ${kit.by}`}
+            onClick={() => play(kit)}
+          >
+            {kit.name}
+          </button>
+        ))
+      ) : (
+        <select
+          aria-label="Play it with a kit of your own"
+          className="field field-small w-56"
+          value={chosen?.id ?? ''}
+          onChange={({ target }) => kits.filter(({ id }) => id === target.value).map(play)}
         >
-          {kit.name}
-        </button>
-      ))}
+          <option value="" disabled>
+            Kits of your own
+          </option>
+          {kits.map((kit) => (
+            <option key={kit.id} value={kit.id}>
+              {kit.name}
+              {kit.own ? '' : `, lent by ${kit.by}`}
+            </option>
+          ))}
+        </select>
+      )}
       <input
         aria-label="Name of a kit of your own"
         placeholder="Name a kit of your own"
