@@ -7,6 +7,7 @@ namespace Pulsanda\Core\Compare\Explain;
 use Pulsanda\Core\Compare\Explain\Cause\Cause;
 use Pulsanda\Core\Compare\Explain\Cause\MovedRow;
 use Pulsanda\Core\Compare\Explain\Cause\RowCause;
+use Pulsanda\Core\Compare\Explain\Cause\SwappedBars;
 use Pulsanda\Core\Compare\Explain\Cause\WrongBars;
 use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Compare\Say\StatementKind;
@@ -154,8 +155,9 @@ final class Explained
         $time = [StatementKind::Rotated, StatementKind::HalfTime, StatementKind::DoubleTime];
         $isTime = static fn (Cause $cause): bool => \in_array($cause->kind(), $time, true);
         $isMoved = static fn (Cause $cause): bool => $cause instanceof WrongBars && $cause->repairs();
+        $ofBars = array_filter($this->wide, static fn (Cause $cause): bool => $cause instanceof WrongBars || $cause instanceof SwappedBars);
 
-        return \count($this->wide) > 2 && [] !== array_filter($this->wide, $isTime) && [] !== array_filter($this->wide, $isMoved);
+        return \count($ofBars) > 1 && [] !== array_filter($this->wide, $isTime) && [] !== array_filter($this->wide, $isMoved);
     }
 
     /**
