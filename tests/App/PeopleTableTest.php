@@ -43,6 +43,7 @@ final class PeopleTableTest extends ApiTestCase
         'answers and marks' => ['GET', '/api/attempts/{attempt}'],
         'Shelf: patterns and tasks' => ['GET', '/api/shelf'],
         'share with the school' => ['POST', '/api/shelf'],
+        'kits of one\'s own' => ['PUT', '/api/kits', ['name' => 'Mine', 'base' => 'pier', 'pieces' => [['instrument' => 'kick', 'sound' => null]]]],
         'own password' => ['GET', '/api/my-file'],
         'two-step sign-in' => ['POST', '/api/second/key'],
     ];
