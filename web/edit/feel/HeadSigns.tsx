@@ -9,9 +9,9 @@ import type { Counting } from '../useMusic';
 import { BarsField } from './BarsField';
 import { KitField, kitLabel } from './KitField';
 import { MeterField } from './MeterField';
-import { useOwnKit } from './OwnKits';
 import { SwingField } from './SwingField';
 import { TempoField } from './TempoField';
+import { useOwnKit } from './useOwnKit';
 
 type Props = { editor: Editor; player: Player; music: Music; counting: Counting; locked: boolean; children?: ReactNode };
 type Sign = { name: string; words: string; sign: ReactNode; field: (() => ReactNode) | null };

@@ -1,9 +1,12 @@
+import { lazy, Suspense } from 'react';
 import type { Catalogue } from '../../api/types';
 import { withKit } from '../../music/kits';
 import { builtKit } from '../../sound/Kits';
 import type { Player } from '../../sound/Player';
 import type { Editor } from '../Editor';
-import { OwnKits, useOwnKit } from './OwnKits';
+import { useOwnKit } from './useOwnKit';
+
+const OwnKits = lazy(() => import('./OwnKits').then((one) => ({ default: one.OwnKits })));
 
 export const kitLabel = (catalogue: Catalogue, name: string): string => catalogue.kits.find((kit) => kit.name === name)?.label ?? name;
 
@@ -50,7 +53,9 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
       <p className="self-center pl-1 text-faint">
         {own ? `${own.name} stands on ${kitLabel(catalogue, own.base)}` : kitSays(catalogue, editor.store.pattern.kit)}
       </p>
-      <OwnKits editor={editor} />
+      <Suspense>
+        <OwnKits editor={editor} />
+      </Suspense>
     </fieldset>
   );
 }

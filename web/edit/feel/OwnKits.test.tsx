@@ -4,7 +4,8 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, it } from 'vitest';
 import { editorOf, lesson } from '../../../tests/web/lesson';
 import type { KeptKit } from '../../api/types';
-import { keptKits, OwnKits } from './OwnKits';
+import { OwnKits } from './OwnKits';
+import { keptKits } from './useOwnKit';
 
 afterEach(cleanup);
 

@@ -1,25 +1,17 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, at, reply } from '../../api/client';
-import type { KeptKit, OwnKit, Pattern } from '../../api/types';
+import type { KeptKit, OwnKit } from '../../api/types';
 import { isPlayedWith, kitOf, withKit } from '../../music/kits';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
 import type { Editor } from '../Editor';
 import { Small } from '../panels/parts';
+import { keptKits } from './useOwnKit';
 
 const MOST_NAME = 40;
 /** Kits that stand side by side; more are chosen from a list. */
 const FEW = 4;
-
-export const keptKits = { queryKey: ['kits'], queryFn: () => reply(api.GET('/api/kits')) };
-
-/** The kit of one's own, or lent, with which a beat is played; asked for only where rows have sounds of their own. */
-export function useOwnKit(pattern: Pattern): KeptKit | undefined {
-  const isSet = pattern.sections.some(({ rows }) => rows.some(({ sound, level, pan, tune }) => sound || pan || tune || (level ?? 1) !== 1));
-  const { data } = useQuery({ ...keptKits, enabled: isSet });
-  return data?.kits.find((kit) => isPlayedWith(pattern, kit));
-}
 
 /** Kits that one has put together, and those that a teacher has lent: choosing one gives its sounds to the rows. */
 export function OwnKits({ editor }: { editor: Editor }) {

@@ -5,7 +5,7 @@ import type { Instrument } from '../../api/types';
 import { isPlayedWith, pieceFor } from '../../music/kits';
 import { rowAdded, rowChanged } from '../../music/rows';
 import type { Editor } from '../Editor';
-import { keptKits } from '../feel/OwnKits';
+import { keptKits } from '../feel/useOwnKit';
 
 /** Adds a row: found by typing, or by family. */
 export function AddRow({ editor }: { editor: Editor }) {
