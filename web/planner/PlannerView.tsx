@@ -145,8 +145,8 @@ function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
       </div>
       {attempts > 0 && (
         <p className="text-sm text-faint">
-          {plural(attempts, 'beat is', 'beats are')} handed in: what students begin with and what is open to them stays. For the rest you
-          are told first whom a change concerns.
+          {plural(attempts, 'beat is', 'beats are')} handed in, so what students begin with and may change is fixed. Before other changes
+          are saved, you see whose marks they concern.
         </p>
       )}
       <p role="status" className="text-sm">
