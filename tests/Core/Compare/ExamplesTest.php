@@ -34,7 +34,7 @@ final class ExamplesTest extends TestCase
         $swing = isset($is['swing']) ? Swing::of((float) $is['swing'], 8) : null;
         $target = Lesson::grid(self::rows($beats, 'asked'), $bars, $meter, null, $swing);
         $own = self::meter($is['own'] ?? $is['meter'] ?? '');
-        $played = str_contains($beats, 'played as asked') ? self::rows($beats, 'asked') : self::rows($beats, 'played');
+        $played = str_contains($beats, 'played the same') ? self::rows($beats, 'asked') : self::rows($beats, 'played');
         $beat = Lesson::grid($played, $bars, $own, Tempo::of((int) ($is['tempo'] ?? 96), '4'));
         $preset = self::PRESETS[$is['about'] ?? ''] ?? Preset::Usual;
         $compared = Comparison::of($target, $beat, $preset->policy());
