@@ -94,14 +94,15 @@ final readonly class Differences
             foreach ($isFree ? $one->along : [] as $tick) {
                 $along[rtrim($one->played, Remainder::ASIDE)][$tick] = $one->asked;
             }
-            $rows = self::acrossDrums($rows, $one->asked, rtrim($one->played, Remainder::ASIDE), $tolerance);
+            $rows = self::acrossDrums($rows, $one->asked, $one->played, $tolerance);
         }
         // What is too many is told by the row in which it stands, which may be another than where it belongs.
         $said = $more = [];
         foreach ($rows as $row => $groups) {
             foreach ($groups as $key => $group) {
                 foreach ($group as $left) {
-                    $asked = $along[$row][$left->pair->stroke()->tick] ?? null;
+                    $isOnIt = null !== $left->played && $tolerance->sameness($left->played->instrument) === $row;
+                    $asked = $isOnIt ? $along[$row][$left->pair->stroke()->tick] ?? null : null;
                     if (Status::Extra !== $left->pair->status) {
                         $said["$key $row"][] = $left;
                     } elseif (null === $asked) {
@@ -123,14 +124,19 @@ final readonly class Differences
      * What is left out in one row and too many in another is one on another drum.
      *
      * @param array<string, array<string, list<LeftPair>>> $rows
+     * @param string                                       $played the row in which they were played
      *
      * @return array<string, array<string, list<LeftPair>>>
      */
-    private static function acrossDrums(array $rows, string $row, string $there, Tolerance $tolerance): array
+    private static function acrossDrums(array $rows, string $row, string $played, Tolerance $tolerance): array
     {
         [$none, $many] = [Status::Missing->value, Status::Extra->value];
+        $there = rtrim($played, Remainder::ASIDE);
+        // Beside a row that is on another instrument: only what was really played on this one.
+        $isBeside = static fn (LeftPair $one): bool => $played === $there
+            || $tolerance->sameness(($one->played ?? $one->pair->stroke())->instrument) === $there;
         foreach ($rows[$row][$none] ?? [] as $m => $missing) {
-            foreach ($rows[$there][$many] ?? [] as $e => $extra) {
+            foreach (array_filter($rows[$there][$many] ?? [], $isBeside) as $e => $extra) {
                 [$target, $submission] = [$missing->pair->target, $extra->pair->submission];
                 if (null !== $target && null !== $submission && abs($target->tick - $submission->tick) <= $tolerance->grace) {
                     $pair = new Pair(Status::OtherDrum, $target, $submission);

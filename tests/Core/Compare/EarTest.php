@@ -53,6 +53,11 @@ final class EarTest extends TestCase
     #[TestWith([72001, 3974])]
     #[TestWith([78305, 2034])]
     #[TestWith([79103, 1864])]
+    #[TestWith([92005, 1419])]
+    #[TestWith([92011, 2545])]
+    #[TestWith([92021, 2042])]
+    #[TestWith([92021, 2526])]
+    #[TestWith([92044, 1629])]
     public function testBeatsThatWereHard(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);
@@ -68,6 +73,11 @@ final class EarTest extends TestCase
     #[TestWith([73002, 3607])]
     #[TestWith([73006, 2057])]
     #[TestWith([73006, 2404])]
+    #[TestWith([92002, 366])]
+    #[TestWith([92003, 934])]
+    #[TestWith([92003, 1033])]
+    #[TestWith([92011, 3056])]
+    #[TestWith([92012, 787])]
     public function testBeatsOfWhichTooMuchWasSaid(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);

@@ -284,12 +284,20 @@ final class Judge
         foreach ($this->said as $one) {
             $on = StatementKind::OtherDrum === $one->kind && self::row($one, 0) === $row ? [...$on, self::row($one, 1)] : $on;
         }
-        foreach ($on as $where) {
-            foreach ($this->played as $i => $note) {
-                if ($note->row === $where && $note->origin === $at) {
-                    unset($this->played[$i]);
+        $isAsked = fn (Note $played): bool => [] !== array_filter(
+            $this->notes,
+            static fn (Note $note): bool => $note->row === $played->row
+                && abs($note->at + $note->push - $played->at - $played->push) <= self::GRACE,
+        );
+        // What is asked where it stands is not the one too many.
+        foreach ([false, true] as $asked) {
+            foreach ($on as $where) {
+                foreach ($this->played as $i => $note) {
+                    if ($note->row === $where && $note->origin === $at && $isAsked($note) === $asked) {
+                        unset($this->played[$i]);
 
-                    return;
+                        return;
+                    }
                 }
             }
         }
