@@ -137,8 +137,8 @@ final class ConsoleTest extends TestCase
         self::assertSame(1, $process->getExitCode());
         self::assertStringContainsString('bad.json', $process->getErrorOutput());
         $lines = explode("\n", trim($process->getOutput()));
-        self::assertSame([70, 100], array_map(static fn (string $line): mixed => ((array) json_decode($line, true))['mark'], $lines));
-        self::assertStringContainsString('14 of 20', $this->run_('pulsanda:compare', 'target.json', 'late.json')->getOutput());
+        self::assertSame([68, 100], array_map(static fn (string $line): mixed => ((array) json_decode($line, true))['mark'], $lines));
+        self::assertStringContainsString('13.5 of 20', $this->run_('pulsanda:compare', 'target.json', 'late.json')->getOutput());
     }
 
     public function testRequireGivesOneLineASubmission(): void
