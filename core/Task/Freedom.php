@@ -151,18 +151,19 @@ final readonly class Freedom
         }
     }
 
-    /** Where the task sets a row's sound, it belongs to the kit. */
+    /** Where the task sets the sound of an instrument, it belongs to the kit; two rows of one may have two. */
     private static function checkSounds(Pattern $pattern, Pattern $start): void
     {
         $given = [];
         foreach ($start->sections as $section) {
             foreach ($section->rows as $row) {
-                $given[$row->instrument->value] ??= $row->sound;
+                $given[$row->instrument->value][] = $row->sound;
             }
         }
+        $given = array_filter($given, static fn (array $sounds): bool => [] !== array_filter($sounds, \is_string(...)));
         foreach ($pattern->sections as $s => $section) {
             foreach ($section->rows as $r => $row) {
-                if (($given[$row->instrument->value] ?? $row->sound) !== $row->sound) {
+                if (!\in_array($row->sound, $given[$row->instrument->value] ?? [$row->sound], true)) {
                     throw InvalidInput::at("sections[$s].rows[$r].sound", 'the task sets the sound of this row; keep it.');
                 }
             }

@@ -106,17 +106,19 @@ final readonly class KeptKits
     public function lend(KeptKit $kit, array $mine, array $courses): void
     {
         $ids = static fn (array $of): array => array_map(static fn (Course $one): string => (string) $one->id, $of);
-        $this->connection->transactional(function () use ($kit, $mine, $courses, $ids): void {
-            $id = (string) $kit->id;
+        [$id, $gone, $lent] = [(string) $kit->id, array_diff($ids($mine), $ids($courses)), $ids($courses)];
+        $this->connection->transactional(function () use ($id, $gone, $lent): void {
             $this->connection->executeQuery('SELECT 1 FROM kept_kit WHERE id = ? FOR NO KEY UPDATE', [$id]);
-            $gone = 'DELETE FROM lent_kit WHERE kit_id = ? AND course_id IN (?) AND course_id NOT IN (?)';
-            $this->connection->executeStatement($gone, [$id, $ids($mine), [...$ids($courses), '00000000-0000-0000-0000-000000000000']], [
-                1 => ArrayParameterType::STRING,
-                2 => ArrayParameterType::STRING,
-            ]);
-            $lend = 'INSERT INTO lent_kit (course_id, kit_id) VALUES (?, ?) ON CONFLICT DO NOTHING';
-            foreach ($ids($courses) as $course) {
-                $this->connection->executeStatement($lend, [$course, $id]);
+            $this->connection->executeStatement(
+                'DELETE FROM lent_kit WHERE kit_id = ? AND course_id IN (?)',
+                [$id, array_values($gone)],
+                [1 => ArrayParameterType::STRING],
+            );
+            foreach ($lent as $course) {
+                $this->connection->executeStatement(
+                    'INSERT INTO lent_kit (course_id, kit_id) VALUES (?, ?) ON CONFLICT DO NOTHING',
+                    [$course, $id],
+                );
             }
         });
     }

@@ -176,4 +176,18 @@ final class FreedomTest extends TestCase
         self::assertSame([null, 1.0], [$hidden->start->sections[0]->rows[0]->sound, $hidden->start->sections[0]->rows[0]->level], 'what is hidden stays so');
         $hidden->freedom->check($with('parade/kick'), $hidden->start, self::OFFERED);
     }
+
+    /** Two snares in one kit: what students begin with can be handed in. */
+    public function testTwoRowsOfOneInstrumentKeepTheirTwoSounds(): void
+    {
+        $meter = Meter::of(4, 4);
+        $with = static fn (?string ...$sounds): Pattern => Lesson::grid('snare ....')->withSections([Section::of('A', 1, array_map(
+            static fn (?string $sound): Row => Row::of(Instrument::Snare, [], sound: $sound),
+            array_values($sounds),
+        ), $meter)]);
+        $start = $with('beacon/snare', null);
+        Freedom::of(kit: false)->check($start, $start, self::OFFERED);
+        $this->expectExceptionMessage('sections[0].rows[1].sound');
+        Freedom::of(kit: false)->check($with('beacon/snare', 'pier/snare'), $start, self::OFFERED);
+    }
 }

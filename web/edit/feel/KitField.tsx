@@ -51,7 +51,7 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
         </span>
       ))}
       <p className="self-center pl-1 text-faint">
-        {own ? `${own.name} stands on ${kitLabel(catalogue, own.base)}` : kitSays(catalogue, editor.store.pattern.kit)}
+        {own ? `${own.name} is made of ${kitLabel(catalogue, own.base)} and other sounds` : kitSays(catalogue, editor.store.pattern.kit)}
       </p>
       <Suspense>
         <OwnKits editor={editor} />
