@@ -291,12 +291,33 @@ final readonly class Comparison
         return $this->aspects->mark($this->policy);
     }
 
+    /**
+     * Every stroke of both once: also the grace hits that were read as an ornament, which belong to what is said of that.
+     *
+     * @return list<array{Pair, float|null, int|null}> with the credit and the statement of each
+     */
+    private function withGraces(): array
+    {
+        $all = $graces = [];
+        foreach ($this->pairs as $i => $pair) {
+            $all[] = [$pair, $this->credits[$i], $this->accounts[$i]];
+            foreach ($pair->target->graces ?? [] as $grace) {
+                $graces[] = [new Pair(Status::Missing, $grace, null), null, $this->accounts[$i]];
+            }
+            foreach ($pair->submission->graces ?? [] as $grace) {
+                $graces[] = [new Pair(Status::Extra, null, $grace), null, $this->accounts[$i]];
+            }
+        }
+
+        return [...$all, ...$graces];
+    }
+
     /** @return Compared to be stored; Report puts it into words */
     public function toData(): array
     {
         $pairs = [];
         $targets = $submissions = 0;
-        foreach ($this->pairs as $i => $pair) {
+        foreach ($this->withGraces() as [$pair, $credit, $statement]) {
             [$target, $submission] = [$pair->target, $pair->submission];
             $instrument = $pair->instrument();
             $targets += null === $target ? 0 : 1;
@@ -307,8 +328,8 @@ final readonly class Comparison
                 'target' => $target?->tick,
                 'submission' => $submission?->tick,
                 'ticks' => $pair->ticks(),
-                'credit' => $this->credits[$i],
-                'statement' => $this->accounts[$i],
+                'credit' => $credit,
+                'statement' => $statement,
             ];
             if (null !== $submission && $submission->instrument !== $instrument) {
                 $said['played'] = $submission->instrument->value;

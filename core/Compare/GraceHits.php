@@ -46,7 +46,10 @@ final readonly class GraceHits
                 }
                 $grace = self::before($strokes, $own, $n, $plain[$row]);
                 if ([] !== $grace) {
-                    $strokes[$i] = $stroke->with(1 === \count($grace) ? Ornament::Flam : Ornament::Drag);
+                    $strokes[$i] = $stroke->with(
+                        1 === \count($grace) ? Ornament::Flam : Ornament::Drag,
+                        array_map(static fn (int $one): Stroke => $strokes[$one], $grace),
+                    );
                     $strokes = array_diff_key($strokes, array_flip($grace));
                     break;
                 }
@@ -61,7 +64,7 @@ final readonly class GraceHits
      * @param list<int>          $own     indices of the row's strokes
      * @param list<int>          $asked   ticks at which the other side has a stroke in this row
      *
-     * @return list<int> indices of the grace hits before one of them
+     * @return list<int> indices of the grace hits before one of them, the last first
      */
     private static function before(array $strokes, array $own, int $n, array $asked): array
     {

@@ -60,7 +60,7 @@ final readonly class OrnamentStatements
 
         return match (true) {
             null === $ornament => '',
-            $stroke->spelled => (string) (1 + \count($ornament->before())),
+            [] !== $stroke->graces => (string) (1 + \count($ornament->before())),
             default => $ornament->value,
         };
     }

@@ -17,7 +17,7 @@ final readonly class Stroke
      * @param bool          $optional whether it sounds only in some passes
      * @param string        $section  the name of its section
      * @param Ornament|null $ornament grace strokes that come before it
-     * @param bool          $spelled  whether they are written as hits of their own
+     * @param list<self>    $graces   those strokes, where they are written as hits of their own
      */
     public function __construct(
         public Instrument $instrument,
@@ -28,7 +28,7 @@ final readonly class Stroke
         public string $section,
         public ?Ornament $ornament = null,
         public ?Hand $hand = null,
-        public bool $spelled = false,
+        public array $graces = [],
     ) {
         $this->tick = $written + $push;
     }
@@ -45,12 +45,16 @@ final readonly class Stroke
             $this->section,
             $this->ornament,
             $this->hand,
-            $this->spelled,
+            $this->graces,
         );
     }
 
-    /** The same stroke with grace strokes that are written as hits of their own. */
-    public function with(Ornament $spelled): self
+    /**
+     * The same stroke with an ornament that is written as hits of their own.
+     *
+     * @param non-empty-list<self> $graces
+     */
+    public function with(Ornament $ornament, array $graces): self
     {
         return new self(
             $this->instrument,
@@ -59,9 +63,9 @@ final readonly class Stroke
             $this->velocity,
             $this->optional,
             $this->section,
-            $spelled,
+            $ornament,
             $this->hand,
-            true,
+            $graces,
         );
     }
 

@@ -79,6 +79,7 @@ final readonly class SecondFactor
 
     private function box(): SealedBox
     {
+        // These words are a part of the key: with others, nothing that is sealed could be opened.
         return new SealedBox($this->secret, 'second factor');
     }
 }

@@ -50,7 +50,7 @@ final readonly class Played
             $one->section,
             $one->ornament,
             $one->hand,
-            $one->spelled,
+            $one->graces,
         );
     }
 }

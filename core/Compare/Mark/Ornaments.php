@@ -34,7 +34,8 @@ final readonly class Ornaments
                 continue;
             }
             if (null !== $target->ornament || null !== $submission->ornament) {
-                $ornaments[$i] = $target->ornament === $submission->ornament && $target->spelled === $submission->spelled;
+                $ornaments[$i] = $target->ornament === $submission->ornament
+                    && ([] === $target->graces) === ([] === $submission->graces);
             }
             if ($sticking && null !== $target->hand) {
                 $hands[$i] = $target->hand === $submission->hand;

@@ -55,6 +55,16 @@ final class OrnamentsTest extends TestCase
         yield 'a hand that is not written' => ['R x x x', 'x x x x', ['Snare: play with the right hand on beat 1.'], 18, true];
     }
 
+    /** The sheet draws what was written, and lights it up with what is said of it. */
+    public function testGraceHitsThatAreWrittenStayInTheResult(): void
+    {
+        $result = Comparison::of(self::snare('x d x x'), self::snare('x t x x'), Policy::of())->toData();
+        self::assertSame(['target' => 4, 'submission' => 6], $result['strokes']);
+        $graces = array_values(array_filter($result['pairs'], static fn (array $pair): bool => 'extra' === $pair['status']));
+        self::assertSame([840, 720], array_column($graces, 'submission'));
+        self::assertSame([0, 0], array_column($graces, 'statement'));
+    }
+
     public function testGraceStrokesAreHeardBeforeTheirHitAndSofter(): void
     {
         $heard = static fn (string $beats): array => array_map(
