@@ -62,6 +62,8 @@ final readonly class Person
                 '--disable-sync',
                 '--disable-dev-shm-usage',
                 '--mute-audio',
+                '--num-raster-threads=1',
+                '--disable-site-isolation-trials',
                 '--lang=en-GB',
                 "--window-size=$width,$height",
             ],
