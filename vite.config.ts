@@ -1,14 +1,15 @@
+/// <reference types="vitest/config" />
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vitest/config';
+import { defineConfig } from 'vite';
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   base: '/build/',
   publicDir: false,
   build: {
-    // Beside the other data of this instance: var/ for bin/start, var/test/ for bin/test.
-    outDir: `${process.env.PULSANDA_DATA ?? 'var'}/build`,
+    // Beside the other data of this instance.
+    outDir: process.env.PULSANDA_BUILD ?? `${process.env.PULSANDA_DATA ?? 'var'}/build`,
     emptyOutDir: true,
     manifest: true,
     // Everything is served from files: the content policy allows no inline data.

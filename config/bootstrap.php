@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-// Boots for the web and the command line alike. Settings are environment variables; bin/start keeps those of this host in var/app.env.
+// Boots for the web and the command line alike. Settings are environment variables; bin/start keeps those of an instance in app.env.
 
 use Pulsanda\App\Kernel;
 use Symfony\Component\Dotenv\Dotenv;
@@ -14,7 +14,8 @@ if (!is_file($root.'/vendor/autoload.php')) {
 }
 require_once $root.'/vendor/autoload.php';
 
-$settings = ($_SERVER['PULSANDA_DATA'] ?? $root.'/var').'/app.env';
+$_SERVER['PULSANDA_DATA'] ??= is_file($root.'/release') ? dirname($root, 2) : $root.'/var';
+$settings = $_SERVER['PULSANDA_DATA'].'/app.env';
 if (is_file($settings) && is_readable($settings)) {
     (new Dotenv())->load($settings);
 }

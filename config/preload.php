@@ -7,7 +7,7 @@ declare(strict_types=1);
 
 $root = dirname(__DIR__);
 $data = $_SERVER['PULSANDA_DATA'] ?? getenv('PULSANDA_DATA') ?: $root.'/var';
-foreach (glob($data.'/cache/prod/*.preload.php') ?: [] as $file) {
+foreach (glob((is_file($root.'/release') ? $root : $data).'/cache/prod/*.preload.php') ?: [] as $file) {
     require_once $file;
 }
 $named = '/^(Doctrine\\\\DBAL\\\\(Types|Driver\\\\PDO|Connection|Query|SQL|Platforms\\\\(PostgreSQL|AbstractPlatform))'

@@ -11,11 +11,16 @@ final class Kernel extends BaseKernel
 {
     use MicroKernelTrait;
 
-    /** Beside the other data of this instance, so that the tests' application leaves a running one's cache alone. */
+    /**
+     * What runs from a release has its cache in it, so that no version meets what another has compiled. Elsewhere it is beside the other
+     * data of the instance: the tests' application leaves a running one's cache alone.
+     */
     public function getCacheDir(): string
     {
+        $project = $this->getProjectDir();
         $data = $_SERVER['PULSANDA_DATA'] ?? null;
+        $data = \is_string($data) ? $data : $project.'/var';
 
-        return (\is_string($data) ? $data : $this->getProjectDir().'/var').'/cache/'.$this->environment;
+        return (is_file($project.'/release') ? $project : $data).'/cache/'.$this->environment;
     }
 }

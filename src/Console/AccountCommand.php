@@ -37,7 +37,7 @@ final class AccountCommand extends Command
         $this->addArgument('do', InputArgument::REQUIRED, 'list, make, disable, enable, unlock (switches two-step sign-in off) or password')
             ->addArgument('who', InputArgument::OPTIONAL, 'The username; with make, the name that others read')
             ->addOption('sign-in', null, InputOption::VALUE_REQUIRED, 'With make: the name typed at sign-in')
-            ->addOption('role', null, InputOption::VALUE_REQUIRED, 'With make: keeper, teacher or student', 'teacher');
+            ->addOption('role', null, InputOption::VALUE_REQUIRED, 'With make: administrator, teacher or student', 'teacher');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -77,14 +77,14 @@ final class AccountCommand extends Command
     {
         [$typed, $role] = [$input->getOption('sign-in'), $input->getOption('role')];
         $signIn = SignInName::canonical(\is_string($typed) ? $typed : '');
-        $role = Role::tryFrom($role);
+        $role = 'administrator' === $role ? Role::Keeper : Role::tryFrom($role);
         $name = PersonName::clean($name);
         $school = $this->entities->getRepository(School::class)->findOneBy([]);
         if (null === $school) {
             return 'There is no school yet; pulsanda:setup prints the link with which one begins.';
         }
         if (null === $signIn || '' === $signIn || null === $role || '' === $name || mb_strlen($name) > PersonName::MOST) {
-            return 'Give the name that others read, --sign-in=… without spaces, and --role=keeper, teacher or student.';
+            return 'Give the name that others read, --sign-in=… without spaces, and --role=administrator, teacher or student.';
         }
         if (!$this->usernames->claim($signIn)) {
             return "There is an account $signIn already; choose another username.";

@@ -33,7 +33,13 @@ final class DemoCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         if (true === $input->getOption('people')) {
-            $output->writeln(array_map(static fn (string $line): string => '  sign in as '.$line, DemoWorld::people()));
+            /** @var list<string> $usernames */
+            $usernames = $this->connection->fetchFirstColumn('SELECT sign_in FROM account WHERE disabled_at IS NULL');
+            $people = DemoWorld::people($usernames);
+            if ([] === $people) {
+                return Command::SUCCESS;
+            }
+            $output->writeln(array_map(static fn (string $line): string => '  sign in as '.$line, $people));
             $output->writeln("  with the demo password: $this->password");
 
             return Command::SUCCESS;

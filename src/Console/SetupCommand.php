@@ -12,7 +12,7 @@ use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:setup', 'Prints a link, good once, with which the first keeper sets up the school.')]
+#[AsCommand('pulsanda:setup', 'Where there is no school yet, prints a link, good once, to set one up; else says if nobody administers it.')]
 final class SetupCommand extends Command
 {
     public function __construct(private readonly Connection $connection)
@@ -27,10 +27,17 @@ final class SetupCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        if (false !== $this->connection->fetchOne("SELECT 1 FROM account WHERE role = 'keeper' LIMIT 1")) {
-            $output->writeln('This school has a keeper already; bin/console pulsanda:account makes more accounts.');
+        if (false !== $this->connection->fetchOne('SELECT 1 FROM school LIMIT 1')) {
+            // A link from before it was set up another way is good no more.
+            $this->connection->executeStatement('DELETE FROM setup_link');
+            if (false === $this->connection->fetchOne("SELECT 1 FROM account WHERE role = 'keeper' AND disabled_at IS NULL LIMIT 1")) {
+                $output->writeln([
+                    'This school has no administrator who can sign in. Make one, with a name and a username of your choice:',
+                    '  bin/console pulsanda:account make "Name" --sign-in=username --role=administrator',
+                ], OutputInterface::OUTPUT_RAW);
+            }
 
-            return Command::FAILURE;
+            return Command::SUCCESS;
         }
         $key = bin2hex(random_bytes(16));
         // The newest link alone is good.

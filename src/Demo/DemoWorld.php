@@ -96,17 +96,27 @@ final class DemoWorld
     ) {
     }
 
-    /** @return list<string> one line for each demo sign-in that is worth knowing */
-    public static function people(): array
+    /**
+     * @param list<string> $usernames who can sign in: an older demo world has fewer people
+     *
+     * @return list<string> one line for each demo sign-in that is worth knowing
+     */
+    public static function people(array $usernames): array
     {
-        return [
-            'odile    the teacher, Odile Marrick',
-            'bertil   a teacher of another class, Bertil Sandoval',
-            'marit    the administrator, Marit Oakes',
-            'ines     a student with work returned',
-            'wren     a student who has not begun',
-            'or any of '.implode(', ', array_keys(self::STUDENTS)),
+        $known = [
+            'odile' => 'the teacher, Odile Marrick',
+            'bertil' => 'a teacher of another class, Bertil Sandoval',
+            'marit' => 'the administrator, Marit Oakes',
+            'ines' => 'a student with work returned',
+            'wren' => 'a student who has not begun',
         ];
+        $lines = [];
+        foreach (array_intersect_key($known, array_flip($usernames)) as $username => $who) {
+            $lines[] = \sprintf('%-8s %s', $username, $who);
+        }
+        $students = array_intersect(array_keys(self::STUDENTS), $usernames);
+
+        return [] === $students ? $lines : [...$lines, 'or any of '.implode(', ', $students)];
     }
 
     public function load(string $password): void

@@ -12,7 +12,7 @@ use Twig\Environment;
 /** The one page that carries the React application. Which place it shows is read from the address by the browser. */
 final readonly class PageController
 {
-    public function __construct(#[Autowire('%env(default:app.data:PULSANDA_DATA)%/build/.vite/manifest.json')] private string $manifest)
+    public function __construct(#[Autowire('%env(default:app.build:PULSANDA_BUILD)%/.vite/manifest.json')] private string $manifest)
     {
     }
 

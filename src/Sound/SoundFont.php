@@ -25,7 +25,7 @@ final readonly class SoundFont
 
     public function __construct(
         #[Autowire('%env(default:app.soundfont:PULSANDA_SOUNDFONT)%')] private string $file,
-        #[Autowire('%kernel.project_dir%/var')] private string $folder,
+        #[Autowire('%env(default:app.data:PULSANDA_DATA)%')] private string $folder,
     ) {
     }
 

@@ -32,6 +32,12 @@ abstract class BrowserTestCase extends TestCase
                 self::$driver?->stop();
             });
         }
+        self::reset();
+    }
+
+    /** The demo world as it was. */
+    protected static function reset(): void
+    {
         $reset = new Process(
             [\dirname(__DIR__, 2).'/bin/console', 'pulsanda:demo', '--reset'],
             // Under test, passwords are hashed quickly.

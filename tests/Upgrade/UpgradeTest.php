@@ -10,7 +10,7 @@ use Pulsanda\App\Job\Tidy;
 use Pulsanda\Tests\App\ApiTestCase;
 use Symfony\Component\Console\Tester\CommandTester;
 
-/** The demo world of the first version, as bin/test has brought it back and up to date: it works as if it had been made today. */
+/** The demo world of an older version, as bin/test has brought it back and up to date: it works as if it had been made today. */
 final class UpgradeTest extends ApiTestCase
 {
     private const OWN = 'the tide comes twice';
@@ -18,7 +18,7 @@ final class UpgradeTest extends ApiTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        // What was judged by the first version is judged anew, as by the worker.
+        // What was judged by the older version is judged anew, as by the worker.
         $this->service(Tidy::class)->run();
         $this->work();
     }
@@ -77,6 +77,31 @@ final class UpgradeTest extends ApiTestCase
         self::assertSame('kick first', $this->at($bench, 'draft.note'));
         $draft = ['version' => $this->at($bench, 'draft.version'), 'pattern' => $this->at($bench, 'target'), 'note' => ''];
         self::assertSame(200, $this->send('PUT', "/api/parts/$part/draft", $draft)->getStatusCode());
+    }
+
+    public function testWhatWasReturnedStaysAsItWas(): void
+    {
+        $this->comeIn('ines');
+        $attempt = $this->one(<<<'SQL'
+            SELECT a.id FROM attempt a JOIN feedback f ON f.attempt_id = a.id JOIN account p ON p.id = a.account_id
+            WHERE p.sign_in = 'ines' AND f.returned_at IS NOT NULL LIMIT 1
+            SQL);
+        $work = $this->json($this->get("/api/attempts/$attempt"));
+        self::assertNotSame('', $this->text($work, 'feedback.text'));
+        self::assertIsInt($this->at($work, 'feedback.mark'));
+    }
+
+    public function testSoundsOfOnesOwnPlay(): void
+    {
+        $this->comeIn('odile');
+        $sounds = (array) $this->json($this->get('/api/sounds'))['sounds'];
+        self::assertSame($this->one('SELECT count(*)::text FROM sound'), (string) \count($sounds));
+        foreach ($sounds as $sound) {
+            self::assertIsArray($sound);
+            $id = $sound['id'];
+            self::assertIsString($id);
+            self::assertSame('fLaC', substr((string) $this->get("/api/sounds/$id/file")->getContent(), 0, 4));
+        }
     }
 
     private function comeIn(string $name): void

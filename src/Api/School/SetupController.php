@@ -52,7 +52,8 @@ final readonly class SetupController
         }
         $this->entities->wrapInTransaction(function () use ($fields, $school, $name, $signIn, $zone, $counting, $points): void {
             $hash = SetupLink::hashOf($fields->string('key'));
-            if (1 !== $this->connection->executeStatement('DELETE FROM setup_link WHERE hash = ?', [$hash])) {
+            $found = $this->connection->executeStatement('DELETE FROM setup_link WHERE hash = ?', [$hash]);
+            if (1 !== $found || false !== $this->connection->fetchOne('SELECT 1 FROM school LIMIT 1')) {
                 throw new Conflict('This link has been used, or is none; make a new one with bin/console pulsanda:setup.');
             }
             if (!$this->usernames->claim($signIn)) {
