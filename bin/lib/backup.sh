@@ -135,6 +135,7 @@ resume_restore() {
 
 # settle_restore DATABASE: the application answers, so that what was there before is now what "before" means.
 settle_restore() {
+    [ -d "$DATA/restore" ] || return 0
     if exists "$1"_leaving; then
         drop_database "$1"_before
         sql postgres -c "ALTER DATABASE \"${1}_leaving\" RENAME TO \"${1}_before\""

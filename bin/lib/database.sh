@@ -70,7 +70,8 @@ ready_database() {
 reach_outside() {
     local why
     why=$(sql "$OUTSIDE_NAME" -c 'SELECT 1' 2>&1 >/dev/null) || why=$(sql postgres -c 'SELECT 1' 2>&1 >/dev/null) \
-        || fail "The database at $OUTSIDE_HOST, port $OUTSIDE_PORT, cannot be used: ${why%%$'\n'*}. Check DATABASE_URL in $DATA/pulsanda.env."
+        || fail "The database at $OUTSIDE_HOST, port $OUTSIDE_PORT, cannot be used: ${why%%$'\n'*}
+Check DATABASE_URL in $DATA/pulsanda.env."
 }
 
 # as_admin COMMAND…: a program of PostgreSQL as the role that makes and drops databases, which the application never uses.
@@ -94,6 +95,9 @@ sql() {
 
 # exists DATABASE
 exists() { sql postgres -c "SELECT 1 FROM pg_database WHERE datname = '$1'" | grep -q 1; }
+
+# holds_school DATABASE: whether it is there and not empty.
+holds_school() { exists "$1" && [ "$(sql "$1" -c "SELECT to_regclass('public.doctrine_migration_versions') IS NOT NULL")" = t ]; }
 
 # create_database NAME [TEMPLATE]: makes it if it is not there, and the two roles: one owns it and changes its shape, the other is the
 # application's and may only read and write. A PostgreSQL of one's own has the one role of its address.
