@@ -7,8 +7,9 @@ school() { if outside; then printf '%s' "$OUTSIDE_NAME"; else printf pulsanda; f
 
 postgres_folder() {
     if is_root && ! runuser -u postgres -- test -x "$DATA"; then
-        # PostgreSQL's user cannot reach this checkout; its data stands beside other temporary data, one folder a checkout.
-        printf '/var/tmp/%s' "$(instance)"
+        # PostgreSQL's user cannot reach this checkout; its data stands apart, one folder an instance. Older versions had it in a folder
+        # that systems tidy.
+        if [ -f "/var/tmp/$(instance)/PG_VERSION" ]; then printf '/var/tmp/%s' "$(instance)"; else printf '/var/lib/%s' "$(instance)"; fi
     else
         printf '%s/postgresql' "$DATA"
     fi
@@ -42,12 +43,26 @@ prepare_cluster() {
     [ ! -d "$folder" ] || rmdir "$folder" \
         || fail "The folder $folder holds something else than a PostgreSQL cluster; look what it is and move it away."
     mv "$folder.part" "$folder"
+    [ "$folder" = "$DATA/postgresql" ] || say "PostgreSQL's user cannot reach $DATA; the cluster stands in $folder."
+}
+
+# move_cluster: out of the folder where older versions had it.
+move_cluster() {
+    local from to
+    from=$(postgres_folder) to=/var/lib/$(instance)
+    [[ $from = /var/tmp/* ]] || return 0
+    need $(($(du -sm "$from" | cut -f1) + 50)) /var/lib "Moving PostgreSQL's data out of $from"
+    say "PostgreSQL's data moves from $from to $to …"
+    ! watched || control stop postgres >/dev/null
+    rm -rf "$to.part"
+    cp -a "$from" "$to.part" && mv "$to.part" "$to" || fail "$from could not be copied to $to; check the room on the disk."
+    rm -rf "$from"
 }
 
 # start_database: supervisor, and PostgreSQL under it; of one's own, it only has to answer.
 start_database() {
     prepare
-    outside || prepare_cluster
+    outside || { move_cluster && prepare_cluster; }
     write_programs
     supervise
     ! outside || { reach_outside; return; }
@@ -134,7 +149,8 @@ SQL
 # migrate NAME: brings a database up to date, as its owner, all of it or nothing.
 migrate() {
     DATABASE_URL=$(database_url "$1" owner) "$CODE/bin/console" doctrine:migrations:migrate --no-interaction --quiet --allow-no-migration \
-        --all-or-nothing || fail "The database could not be brought up to date; see the lines above. It is as it was."
+        --all-or-nothing \
+        || fail "The database could not be brought up to date; see the lines above. It is as it was."
     outside || sql "$1" <<SQL
 GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO pulsanda_app;
 GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO pulsanda_app;
@@ -144,7 +160,9 @@ SQL
 }
 
 # up_to_date NAME: whether there is nothing to migrate.
-up_to_date() { DATABASE_URL=$(database_url "$1" owner) "$CODE/bin/console" doctrine:migrations:up-to-date --no-interaction >/dev/null 2>&1; }
+up_to_date() {
+    DATABASE_URL=$(database_url "$1" owner) "$CODE/bin/console" doctrine:migrations:up-to-date --no-interaction >/dev/null 2>&1
+}
 
 # database_url NAME [owner]
 database_url() {

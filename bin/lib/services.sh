@@ -6,6 +6,8 @@ ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 # Where the code is that runs, and what is built for browsers: bin/start sets both to a release.
 CODE=$ROOT BUILD=${PULSANDA_BUILD:-$DATA/build}
 export COMPOSER_ALLOW_SUPERUSER=1
+# A timer or a unit gives neither a home nor the folders of what administrators use.
+export HOME=${HOME:-$ROOT/var} PATH=$PATH:/usr/local/sbin:/usr/sbin:/sbin
 
 case $ROOT$DATA in
     *[\"\'\\\`\$\;\#\?\|]* | *$'\n'*)

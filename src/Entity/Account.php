@@ -55,6 +55,9 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(length: 60, nullable: true)]
     public ?string $source = null;
 
+    #[ORM\Column(options: ['default' => false])]
+    private bool $disabledByRoster = false;
+
     /**
      * @param non-empty-string $signIn the name typed at sign-in, in small letters
      * @param string           $name   the name that others read
@@ -138,16 +141,27 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->mustChange;
     }
 
-    /** A disabled person cannot sign in, and is signed out; what they have done stays. */
-    public function disable(\DateTimeImmutable $now): void
+    /**
+     * A disabled person cannot sign in, and is signed out; what they have done stays.
+     *
+     * @param bool $byRoster whether another system says so, and may take it back
+     */
+    public function disable(\DateTimeImmutable $now, bool $byRoster = false): void
     {
         $this->disabledAt ??= $now;
+        $this->disabledByRoster = $byRoster;
         $this->signOutEverywhere($now);
     }
 
     public function enable(): void
     {
         $this->disabledAt = null;
+        $this->disabledByRoster = false;
+    }
+
+    public function wasDisabledByRoster(): bool
+    {
+        return $this->disabledByRoster;
     }
 
     public function isDisabled(): bool

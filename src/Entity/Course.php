@@ -9,7 +9,7 @@ use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\Uid\Uuid;
 
 /** A class of one year: one teacher, colleagues who share it, up to 60 students, one way of counting. Archived, it is only read. */
-#[ORM\Entity]
+#[ORM\Entity, ORM\UniqueConstraint(name: 'course_source', columns: ['school_id', 'source'])]
 class Course
 {
     /** @readonly @phpstan-allow-private-mutation */
@@ -43,6 +43,9 @@ class Course
         /** @readonly @phpstan-allow-private-mutation As the school writes it, such as "2026/27". */
         #[ORM\Column(length: 20, options: ['default' => ''])]
         public string $year = '',
+        /** @readonly @phpstan-allow-private-mutation The name that another system has for this class, by which its sets find it again. */
+        #[ORM\Column(length: 60, nullable: true)]
+        public ?string $source = null,
     ) {
         $this->id = Uuid::v7();
     }
@@ -50,6 +53,12 @@ class Course
     public function call(string $name, string $year): void
     {
         [$this->name, $this->year] = [$name, $year];
+    }
+
+    /** By which id another system knows it; null for none. */
+    public function know(?string $source): void
+    {
+        $this->source = $source;
     }
 
     /** @param array{day: int, time: string}|null $lesson */

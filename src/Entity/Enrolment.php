@@ -17,6 +17,9 @@ class Enrolment
         public readonly Course $course,
         #[ORM\Id, ORM\ManyToOne]
         public readonly Account $student,
+        /** The name that another system has for this place; null where somebody here has given it. */
+        #[ORM\Column(length: 60, nullable: true)]
+        public readonly ?string $source = null,
     ) {
     }
 }

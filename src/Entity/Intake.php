@@ -10,7 +10,16 @@ use Symfony\Component\Uid\Uuid;
 /**
  * A list of people that was brought in, so that it can be taken back: what it made, and nothing else.
  *
- * @phpstan-type Made array{accounts: list<string>, courses: list<string>, enrolments: list<array{string, string}>}
+ * @phpstan-type Made array{
+ *     accounts: list<string>,
+ *     courses: list<string>,
+ *     enrolments: list<array{string, string}>,
+ *     ended?: list<array{string, string}>,
+ *     people?: array<string, array{string, string, string, string}>,
+ *     classes?: array<string, array{string, string, string|null}>,
+ *     disabled?: list<string>,
+ *     enabled?: list<string>,
+ * }
  */
 #[ORM\Entity(readOnly: true)]
 class Intake
@@ -19,7 +28,7 @@ class Intake
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
-    /** @param Made $made ids; an enrolment is a class and a student */
+    /** @param Made $made ids; an enrolment is a class and a student; people and classes stand with what they were called before */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,

@@ -81,12 +81,13 @@ final readonly class Enrolments
      *
      * @throws Conflict where it is full
      */
-    public function enter(Account $student, Course $course): bool
+    public function enter(Account $student, Course $course, ?string $source = null): bool
     {
         $ids = ['course' => (string) $course->id, 'student' => (string) $student->id];
         $new = 1 === $this->connection->executeStatement(
-            'INSERT INTO enrolment (course_id, student_id, school_id) VALUES (:course, :student, :school) ON CONFLICT DO NOTHING',
-            $ids + ['school' => (string) $course->school->id],
+            'INSERT INTO enrolment (course_id, student_id, school_id, source) VALUES (:course, :student, :school, :source) '
+                .'ON CONFLICT DO NOTHING',
+            $ids + ['school' => (string) $course->school->id, 'source' => $source],
         );
         if ($new) {
             $this->lock->checkRoom($course, 1, counted: 1);
@@ -101,14 +102,20 @@ final readonly class Enrolments
 
     private function leave(Account $student, Course $course): bool
     {
-        $ids = ['course' => (string) $course->id, 'student' => (string) $student->id];
+        return $this->end((string) $course->id, (string) $student->id, (string) $course->school->id);
+    }
+
+    /** Within a transaction; by ids. */
+    public function end(string $course, string $student, string $school): bool
+    {
+        $ids = ['course' => $course, 'student' => $student];
         if (0 === $this->connection->executeStatement('DELETE FROM enrolment WHERE course_id = :course AND student_id = :student', $ids)) {
             return false;
         }
         $this->connection->executeStatement(
             'INSERT INTO past_enrolment (course_id, student_id, school_id, until) VALUES (:course, :student, :school, :until) '
                 .'ON CONFLICT (course_id, student_id) DO UPDATE SET until = excluded.until',
-            $ids + ['school' => (string) $course->school->id, 'until' => $this->clock->now()->format(\DATE_ATOM)],
+            $ids + ['school' => $school, 'until' => $this->clock->now()->format(\DATE_ATOM)],
         );
 
         return true;

@@ -9,9 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
-use Pulsanda\App\Entity\Colleague;
 use Pulsanda\App\Entity\Course;
-use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Intake;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Http\Conflict;
@@ -22,7 +20,7 @@ use Symfony\Component\Uid\Uuid;
  * Brings lists of people in, whole or not at all, and takes them back. Who is brought in has no password yet: slips give first ones.
  *
  * @phpstan-import-type Listed from PeopleTable
- * @phpstan-import-type Set from OneRoster
+ * @phpstan-import-type Made from Intake
  */
 final readonly class Intakes
 {
@@ -104,62 +102,6 @@ final readonly class Intakes
         return $strangers;
     }
 
-    /**
-     * @param Set $set
-     *
-     * @return array{id: string, made: int, enrolled: int}
-     */
-    public function oneRoster(array $set, Account $by): array
-    {
-        $known = $this->known($by, array_map(strval(...), array_keys($set['users'])));
-        $usernames = $this->usernames->reserve(array_values(array_diff_key($set['users'], $known)));
-
-        return $this->entities->wrapInTransaction(function () use ($set, $usernames, $by): array {
-            // Of two sets at once, the second finds what the first has made.
-            $this->connection->executeStatement('SELECT 1 FROM school WHERE id = ? FOR UPDATE', [(string) $by->school->id]);
-            $accounts = $this->known($by, array_map(strval(...), array_keys($set['users'])));
-            $made = ['accounts' => [], 'courses' => [], 'enrolments' => []];
-            foreach ($set['users'] as $id => $user) {
-                if (isset($accounts[$id])) {
-                    continue;
-                }
-                $signIn = array_shift($usernames) ?? throw new Conflict('Somebody else changed the people of the school. Try again.');
-                $role = $user['teaches'] ? Role::Teacher : Role::Student;
-                $account = new Account($by->school, $signIn, $user['name'], $role, $user['given'], $user['family']);
-                $account->find($user['email'], (string) $id);
-                $this->entities->persist($account);
-                $accounts[$id] = $account;
-                $made['accounts'][] = (string) $account->id;
-            }
-            $courses = $this->courses($set, $accounts, $by, $made['courses']);
-            $this->entities->flush();
-            /** @var list<array{course_id: string, student_id: string}> $rows */
-            $rows = $this->connection->fetchAllAssociative(
-                'SELECT course_id, student_id FROM enrolment WHERE school_id = ?',
-                [(string) $by->school->id],
-            );
-            $in = [];
-            foreach ($rows as $row) {
-                $in[$row['course_id']][$row['student_id']] = true;
-            }
-            foreach ($set['enrolments'] as $one) {
-                [$course, $account] = [$courses[$one['class']], $accounts[$one['user']]];
-                if (!$one['teaches'] && Role::Student === $account->role && !isset($in[(string) $course->id][(string) $account->id])) {
-                    $in[(string) $course->id][(string) $account->id] = true;
-                    $this->entities->persist(new Enrolment($by->school, $course, $account));
-                    $made['enrolments'][] = [(string) $course->id, (string) $account->id];
-                } elseif ($one['teaches'] && $account->teaches() && $account !== $course->teacher) {
-                    $shared = ['course' => $course, 'account' => $account];
-                    if (null === $this->entities->find(Colleague::class, $shared)) {
-                        $this->entities->persist(new Colleague($course, $account, $by->school));
-                    }
-                }
-            }
-
-            return $this->keep($by, $made);
-        });
-    }
-
     /** What the person who asks brought in last, where it can be taken back. */
     public function last(Account $by): ?Intake
     {
@@ -187,6 +129,7 @@ final readonly class Intakes
             foreach ($intake->made['enrolments'] as [$course, $student]) {
                 $this->connection->delete('enrolment', ['course_id' => $course, 'student_id' => $student]);
             }
+            $this->giveBack($intake);
             foreach ([
                 'DELETE FROM enrolment WHERE student_id IN (:accounts) OR course_id IN (:courses)',
                 'DELETE FROM colleague WHERE account_id IN (:accounts) OR course_id IN (:courses)',
@@ -205,36 +148,32 @@ final readonly class Intakes
         $this->entities->clear();
     }
 
-    /**
-     * @param Set                    $set
-     * @param array<string, Account> $accounts
-     * @param list<string>           $made     takes the ids of new ones
-     *
-     * @return array<string, Course> by the set's id
-     */
-    private function courses(array $set, array $accounts, Account $by, array &$made): array
+    /** What a list has changed, beside what it made, is as it was. */
+    private function giveBack(Intake $intake): void
     {
-        $teachers = [];
-        foreach ($set['enrolments'] as $one) {
-            if ($one['teaches'] && $accounts[$one['user']]->teaches()) {
-                $teachers[$one['class']] ??= $accounts[$one['user']];
+        foreach ($intake->made['ended'] ?? [] as [$course, $student]) {
+            [$class, $person] = [$this->entities->find(Course::class, $course), $this->entities->find(Account::class, $student)];
+            if (null !== $class && null !== $person) {
+                $this->enrolments->enter($person, $class);
             }
         }
-        $courses = [];
-        foreach ($set['classes'] as $id => ['title' => $title, 'year' => $year]) {
-            // A set that comes again finds its classes by their ids, where they are ours, else by their names and year.
-            $repository = $this->entities->getRepository(Course::class);
-            $course = (Uuid::isValid((string) $id) ? $repository->findOneBy(['school' => $by->school, 'id' => $id]) : null)
-                ?? $repository->findOneBy(['school' => $by->school, 'name' => $title, 'year' => $year]);
-            if (null === $course) {
-                $course = new Course($by->school, $teachers[$id] ?? $by, $title, $by->school->counting, $year);
-                $this->entities->persist($course);
-                $made[] = (string) $course->id;
-            }
-            $courses[$id] = $course;
+        foreach ($intake->made['people'] ?? [] as $id => [$name, $given, $family, $email]) {
+            $person = $this->entities->find(Account::class, $id);
+            $person?->call($name, $given, $family);
+            $person?->find($email);
         }
-
-        return $courses;
+        foreach ($intake->made['classes'] ?? [] as $id => [$name, $year, $source]) {
+            $class = $this->entities->find(Course::class, $id);
+            $class?->call($name, $year);
+            $class?->know($source);
+        }
+        foreach ($intake->made['disabled'] ?? [] as $id) {
+            $this->entities->find(Account::class, $id)?->enable();
+        }
+        foreach ($intake->made['enabled'] ?? [] as $id) {
+            $this->entities->find(Account::class, $id)?->disable(\DateTimeImmutable::createFromInterface($this->clock->now()), byRoster: true);
+        }
+        $this->entities->flush();
     }
 
     /**
@@ -242,7 +181,7 @@ final readonly class Intakes
      *
      * @return array<string, Account> those of the school that are known by these ids of another system, or are named by their own
      */
-    private function known(Account $by, array $sources): array
+    public function known(Account $by, array $sources): array
     {
         $known = [];
         foreach (array_chunk($sources, 500) as $some) {
@@ -261,11 +200,13 @@ final readonly class Intakes
     }
 
     /**
-     * @param array{accounts: list<string>, courses: list<string>, enrolments: list<array{string, string}>} $made
+     * Within the transaction of what was made.
+     *
+     * @param Made $made
      *
      * @return array{id: string, made: int, enrolled: int}
      */
-    private function keep(Account $by, array $made): array
+    public function keep(Account $by, array $made): array
     {
         $intake = new Intake($by->school, $by, \DateTimeImmutable::createFromInterface($this->clock->now()), $made);
         $this->entities->persist($intake);

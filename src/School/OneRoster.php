@@ -5,34 +5,12 @@ declare(strict_types=1);
 namespace Pulsanda\App\School;
 
 use Doctrine\DBAL\Connection;
-use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Format\Zip;
-use Pulsanda\Core\Input\InvalidInput;
 
-/**
- * The open OneRoster 1.2 CSV set (1EdTech, "OneRoster 1.2 CSV Binding"): classes, users and enrolments in and out. Of what a set may hold,
- * other files are left alone; what is marked as to be deleted is left out.
- *
- * @phpstan-type User array{
- *     id: string,
- *     name: string,
- *     given: string,
- *     family: string,
- *     email: string,
- *     teaches: bool,
- * }
- * @phpstan-type Set array{
- *     users: array<string, User>,
- *     classes: array<string, array{title: string, year: string}>,
- *     enrolments: list<array{class: string, user: string, teaches: bool}>,
- *     faults: list<string>,
- * }
- */
+/** Classes, people and enrolments as an open OneRoster 1.2 CSV set (1EdTech, "OneRoster 1.2 CSV Binding"); RosterSet reads one. */
 final readonly class OneRoster
 {
-    private const MOST_BYTES = 16_000_000;
-    private const MOST_PEOPLE = 10_000;
     private const MANIFEST = [
         'academicSessions', 'categories', 'classes', 'classResources', 'courses', 'courseResources', 'demographics', 'enrollments',
         'lineItemLearningObjectiveIds', 'lineItems', 'lineItemScoreScales', 'orgs', 'resources', 'resultLearningObjectiveIds', 'results',
@@ -56,85 +34,8 @@ final readonly class OneRoster
             .'classSourcedId,inProgress,incomplete,late,missing',
     ];
 
-    private const STAFF = [
-        'teacher', 'aide', 'principal', 'siteAdministrator', 'systemAdministrator', 'districtAdministrator', 'administrator',
-    ];
-
     public function __construct(private Connection $connection)
     {
-    }
-
-    /**
-     * @return Set
-     *
-     * @throws InvalidInput where it is no such set
-     */
-    public static function read(string $zip): array
-    {
-        $files = Zip::read(
-            $zip,
-            200,
-            self::MOST_BYTES,
-            static fn (string $name): bool => 1 === preg_match('/^(users|roles|classes|enrollments|academicSessions)\.csv$/D', $name),
-            'This is no zip; a OneRoster set is a zip of CSV files.',
-        );
-        foreach (['users', 'classes', 'enrollments'] as $name) {
-            if (!isset($files["$name.csv"])) {
-                throw InvalidInput::at("$name.csv", 'this file is missing in the set, or lies in a folder; put it at the top of the zip.');
-            }
-        }
-        $faults = [];
-        $sessions = self::records($files['academicSessions.csv'] ?? '', 'academicSessions.csv', ['sourcedId']);
-        $years = array_column($sessions, 'schoolYear', 'sourcedId');
-        $classes = [];
-        foreach (self::records($files['classes.csv'], 'classes.csv', ['sourcedId', 'title']) as $line => $one) {
-            $classes[$one['sourcedId']] = [
-                'title' => mb_substr($one['title'], 0, 120),
-                'year' => mb_substr($years[explode(',', $one['termSourcedIds'] ?? '')[0]] ?? '', 0, 20),
-            ];
-            '' !== $one['title'] || $faults[] = "classes.csv, line $line: this class has no title.";
-        }
-        $teaches = [];
-        foreach (self::records($files['roles.csv'] ?? '', 'roles.csv', ['userSourcedId', 'role']) as $one) {
-            $teaches[$one['userSourcedId']] = self::isStaff($one['role']) || ($teaches[$one['userSourcedId']] ?? false);
-        }
-        $users = [];
-        foreach (self::records($files['users.csv'], 'users.csv', ['sourcedId', 'givenName', 'familyName']) as $line => $one) {
-            $name = PersonName::clean($one['givenName'].' '.$one['familyName']);
-            $fault = PeopleTable::fault($name, $one['email'] ?? '', $one['sourcedId']);
-            if (null !== $fault || '' === $one['sourcedId'] || isset($users[$one['sourcedId']])) {
-                $faults[] = "users.csv, line $line: ".($fault ?? 'the sourcedId is missing, or stands here twice.');
-                continue;
-            }
-            $called = ($one['preferredGivenName'] ?? '') ?: $one['givenName'] ?: $name;
-            $users[$one['sourcedId']] = [
-                'id' => $one['sourcedId'],
-                'name' => $name,
-                'given' => mb_substr(PersonName::clean($called), 0, PersonName::MOST_PART),
-                'family' => mb_substr(PersonName::clean($one['familyName']), 0, PersonName::MOST_PART),
-                'email' => $one['email'] ?? '',
-                // Version 1.1 had the role here.
-                'teaches' => $teaches[$one['sourcedId']] ?? self::isStaff($one['role'] ?? ''),
-            ];
-        }
-        if (\count($users) > self::MOST_PEOPLE) {
-            throw InvalidInput::at('users.csv', \sprintf('there are more than %d people; bring them in parts.', self::MOST_PEOPLE));
-        }
-        $enrolments = [];
-        $records = self::records($files['enrollments.csv'], 'enrollments.csv', ['classSourcedId', 'userSourcedId', 'role']);
-        foreach ($records as $line => $one) {
-            $unknown = !isset($classes[$one['classSourcedId']]) ? 'class' : (!isset($users[$one['userSourcedId']]) ? 'user' : null);
-            if (null !== $unknown) {
-                $faults[] = "enrollments.csv, line $line: there is no such $unknown in this set.";
-                continue;
-            }
-            if (\in_array($one['role'], ['student', 'teacher'], true)) {
-                $teacher = 'teacher' === $one['role'];
-                $enrolments[] = ['class' => $one['classSourcedId'], 'user' => $one['userSourcedId'], 'teaches' => $teacher];
-            }
-        }
-
-        return ['users' => $users, 'classes' => $classes, 'enrolments' => $enrolments, 'faults' => $faults];
     }
 
     /**
@@ -145,10 +46,10 @@ final readonly class OneRoster
     {
         $in = ['courses' => $courses];
         $types = ['courses' => \Doctrine\DBAL\ArrayParameterType::STRING];
-        /** @var list<array{id: string, name: string, year: string, teacher: string}> $classes */
+        /** @var list<array{id: string, name: string, year: string}> $classes */
         $classes = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.year, coalesce(t.source, t.id::text) AS teacher FROM course c JOIN account t ON t.id = c.teacher_id '
-                .'WHERE c.id IN (:courses) ORDER BY c.name COLLATE counted, c.id',
+            'SELECT coalesce(c.source, c.id::text) AS id, c.name, c.year FROM course c WHERE c.id IN (:courses) '
+                .'ORDER BY c.name COLLATE counted, c.id',
             $in,
             $types,
         );
@@ -172,13 +73,14 @@ final readonly class OneRoster
             $in,
             $types,
         );
-        /** @var list<array{class: string, person: string, role: string, main: bool}> $enrolments */
+        /** @var list<array{id: string|null, class: string, person: string, role: string, main: bool}> $enrolments */
         $enrolments = $this->connection->fetchAllAssociative(
-            "SELECT e.course_id AS class, coalesce(a.source, a.id::text) AS person, 'student' AS role, false AS main FROM enrolment e "
-                .'JOIN account a ON a.id = e.student_id WHERE e.course_id IN (:courses) UNION ALL '
-                ."SELECT t.course_id, coalesce(a.source, a.id::text), 'teacher', c.teacher_id = a.id FROM teaching t "
+            "SELECT e.source AS id, coalesce(c.source, c.id::text) AS class, coalesce(a.source, a.id::text) AS person, 'student' AS role, "
+                .'false AS main FROM enrolment e JOIN account a ON a.id = e.student_id JOIN course c ON c.id = e.course_id '
+                .'WHERE e.course_id IN (:courses) UNION ALL '
+                ."SELECT NULL, coalesce(c.source, c.id::text), coalesce(a.source, a.id::text), 'teacher', c.teacher_id = a.id FROM teaching t "
                 .'JOIN account a ON a.id = t.account_id JOIN course c ON c.id = t.course_id '
-                .'WHERE t.course_id IN (:courses) ORDER BY 1, 3, 2',
+                .'WHERE t.course_id IN (:courses) ORDER BY 2, 4, 3',
             $in,
             $types,
         );
@@ -204,7 +106,7 @@ final readonly class OneRoster
                 'role' => 'student' === $one['role'] ? 'student' : 'teacher', 'orgSourcedId' => $school,
             ], $people),
             'enrollments' => array_map(static fn (array $one): array => [
-                'sourcedId' => "{$one['class']}-{$one['person']}", 'classSourcedId' => $one['class'], 'schoolSourcedId' => $school,
+                'sourcedId' => $one['id'] ?? self::placeId($one['class'], $one['person']), 'classSourcedId' => $one['class'], 'schoolSourcedId' => $school,
                 'userSourcedId' => $one['person'], 'role' => $one['role'], 'primary' => $one['main'] ? 'true' : 'false',
             ], $enrolments),
         ] + $more;
@@ -237,41 +139,10 @@ final readonly class OneRoster
         return $files;
     }
 
-    /**
-     * @param list<string> $needed columns
-     *
-     * @return array<int, array<string, string>> by line, without what is to be deleted
-     */
-    private static function records(string $csv, string $file, array $needed): array
+    /** An id of a place that nobody has named: of two ids, which may be long, one that fits into ours. */
+    private static function placeId(string $class, string $person): string
     {
-        if ('' === $csv) {
-            return [];
-        }
-        try {
-            $table = Csv::read($csv, 20 * Csv::MOST_LINES);
-        } catch (InvalidInput $error) {
-            throw InvalidInput::at(trim("$file $error->path"), $error->reason);
-        }
-        $first = array_key_first($table);
-        $head = $table[$first] ?? [];
-        unset($table[$first]);
-        foreach (array_diff($needed, $head) as $missing) {
-            throw InvalidInput::at($file, "the column \"$missing\" is missing.");
-        }
-        $records = [];
-        foreach ($table as $line => $cells) {
-            $record = array_combine($head, \array_slice(array_pad($cells, \count($head), ''), 0, \count($head)));
-            if ('tobedeleted' !== strtolower($record['status'] ?? '')) {
-                $records[$line] = $record;
-            }
-        }
-
-        return $records;
-    }
-
-    private static function isStaff(string $role): bool
-    {
-        return \in_array($role, self::STAFF, true);
+        return 'place-'.substr(hash('sha256', "$class $person"), 0, 32);
     }
 
     /** The year in which a school year ends, as the standard counts. */
@@ -284,6 +155,11 @@ final readonly class OneRoster
 
     private static function given(string $name, string $family): string
     {
-        return '' !== $family && str_ends_with($name, $family) ? trim(substr($name, 0, -\strlen($family))) : $name;
+        return match (true) {
+            '' === $family => $name,
+            str_ends_with($name, $family) => trim(substr($name, 0, -\strlen($family))),
+            str_starts_with($name, $family) => trim(substr($name, \strlen($family))),
+            default => $name,
+        };
     }
 }

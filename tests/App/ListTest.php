@@ -145,11 +145,13 @@ final class ListTest extends ApiTestCase
         $users = array_values(Csv::read($files['users.csv']));
         self::assertCount(1 + 2 + 20 + 5, $users, 'head, teachers and students of the two classes that are not put away');
         $look = $this->json($this->send('POST', '/api/school/oneroster', $zip));
-        self::assertSame([2, 25, 0], [$look['teachers'], $look['students'], $look['faultCount']]);
-        self::assertSame(27, $look['enrolments']);
+        self::assertSame([0, 0, 27, 0, true], [
+            $look['newTeachers'], $look['newStudents'], $look['known'], $look['faultCount'], $look['nothing'],
+        ], 'everybody is known by their id');
         $before = $this->people();
-        $taken = $this->json($this->send('POST', '/api/school/oneroster/take', $zip));
-        self::assertSame([0, 0], [$taken['made'], $taken['enrolled']], 'everybody is known by their id');
+        // What is not new is that the places have ids now; the second time there is nothing at all.
+        self::assertSame(201, $this->send('POST', '/api/school/oneroster/take', $zip)->getStatusCode());
+        $this->assertProblem(409, 'is here already', $this->send('POST', '/api/school/oneroster/take', $zip));
         self::assertSame($before, $this->people());
     }
 
@@ -165,6 +167,161 @@ final class ListTest extends ApiTestCase
         self::assertSame(204, $this->send('DELETE', "/api/intakes/$id")->getStatusCode());
         self::assertSame('0', $this->one("SELECT count(*)::text FROM account WHERE source IN ('t1', 's1', 's2')"));
         self::assertSame('0', $this->one("SELECT count(*)::text FROM course WHERE name = 'Kelp line'"));
+    }
+
+    public function testTheSameSetAgainAndAClassThatIsRenamed(): void
+    {
+        $this->signIn('marit');
+        $this->taken(self::set());
+        $before = $this->people();
+        $this->assertProblem(409, 'Everything of this set is here already.', $this->take(self::set()));
+        $set = self::set();
+        $set['classes.csv'] = str_replace('Kelp line', 'Kelp band', $set['classes.csv']);
+        $set['users.csv'] = str_replace(['Ada,Marsh', 'Christopher,Holm'], ['Ada,Reed', 'Christopher,Holm'], $set['users.csv']);
+        $look = $this->look($set);
+        self::assertSame([['from' => 'Kelp line', 'to' => 'Kelp band']], $look['renamed']);
+        self::assertSame([['from' => 'Ada Marsh', 'to' => 'Ada Reed']], $look['changed']);
+        self::assertSame([0, [], 0, 0], [$look['newStudents'], $look['classes'], $look['enter'], $look['end']]);
+        $id = $this->taken($set);
+        self::assertSame($before, $this->people(), 'one class, the same people');
+        self::assertSame('Kelp band', $this->one("SELECT name FROM course WHERE source = 'c1'"));
+        self::assertSame(204, $this->send('DELETE', "/api/intakes/$id")->getStatusCode());
+        self::assertSame('Kelp line', $this->one("SELECT name FROM course WHERE source = 'c1'"));
+        self::assertSame('Ada Marsh', $this->one("SELECT name FROM account WHERE source = 's1'"));
+    }
+
+    public function testTwoSchoolsWithClassesOfOneNameStayApart(): void
+    {
+        $this->signIn('marit');
+        $set = self::set();
+        $set['orgs.csv'] = "sourcedId,status,name,type\no,active,Harbour School,school\np,active,Dune School,school\n";
+        $set['classes.csv'] = "sourcedId,status,title,schoolSourcedId,termSourcedIds\nc1,,Kelp line,o,y\nc9,,Kelp line,p,y\n";
+        $set['users.csv'] .= "s9,,true,x,Nils,Fjord,,\n";
+        $set['enrollments.csv'] .= "e9,,,c9,p,s9,student,false,,\n";
+        $look = $this->look($set);
+        self::assertSame(['Harbour School', 'Dune School'], array_column((array) $look['schools'], 'name'));
+        $this->assertProblem(422, 'this set holds several schools; choose one', $this->take($set));
+        $this->assertProblem(422, 'there is no such school', $this->take($set, 'x'));
+        $this->taken($set, 'p');
+        self::assertSame('s9', $this->one("SELECT string_agg(a.source, ',') FROM enrolment e JOIN account a ON a.id = e.student_id "
+            ."JOIN course c ON c.id = e.course_id WHERE c.name = 'Kelp line'"));
+        self::assertSame('0', $this->one("SELECT count(*)::text FROM account WHERE source IN ('s1', 's2', 't1')"), 'of the other school nobody');
+        $this->taken($set, 'o');
+        self::assertSame('2', $this->one("SELECT count(*)::text FROM course WHERE name = 'Kelp line' AND source IN ('c1', 'c9')"));
+        self::assertSame('2', $this->one("SELECT count(*)::text FROM enrolment e JOIN course c ON c.id = e.course_id WHERE c.source = 'c1'"));
+    }
+
+    public function testRolesDecideWhoIsWhat(): void
+    {
+        $this->signIn('marit');
+        $set = self::set();
+        foreach (['parent', 'guardian', 'relative', 'aide', 'principal', 'proctor', 'something new'] as $i => $role) {
+            $set['users.csv'] .= "o$i,,true,x,Other,Person$i,,\n";
+            $set['roles.csv'] .= "ro$i,,o$i,primary,$role\n";
+            $set['enrollments.csv'] .= "eo$i,,,c1,o,o$i,$role,false,,\n";
+        }
+        $look = $this->look($set);
+        self::assertSame([1, 2, 7], [$look['newTeachers'], $look['newStudents'], $look['others']]);
+        // Without roles.csv, what people are enrolled as counts.
+        unset($set['roles.csv']);
+        $look = $this->look($set);
+        self::assertSame([1, 2, 7], [$look['newTeachers'], $look['newStudents'], $look['others']]);
+        $this->taken($set);
+        $set['users.csv'] .= "s5,,true,x,Una,Vance,,\n";
+        $set['enrollments.csv'] = str_replace('c1,o,s1,student', 'c1,o,s1,teacher', $set['enrollments.csv']);
+        self::assertSame(['users.csv, line 3: Ada Marsh is a student here, and not so in the set; remove one of the two first.'], $this->look($set)['faults']);
+    }
+
+    public function testWhatIsOverDeletedOrDisabled(): void
+    {
+        $this->signIn('marit');
+        $this->taken(self::set());
+        $set = self::set();
+        // One place has ended, one person is disabled there; a third place begins one day, and a class was deleted before.
+        $set['users.csv'] = str_replace('s2,active,true', 's2,active,false', $set['users.csv']);
+        $set['users.csv'] .= "s3,active,true,x,Una,Vance,,\n";
+        $set['enrollments.csv'] = str_replace('s1,student,false,,', 's1,student,false,2026-08-01,2026-09-30', $set['enrollments.csv']);
+        $set['enrollments.csv'] .= "e4,active,,c1,o,s3,student,false,2099-01-01,\n";
+        $look = $this->look($set);
+        self::assertSame([['Christopher Holm'], 2, 0, 4], [$look['disabled'], $look['end'], $look['enter'], $look['over']]);
+        $id = $this->taken($set);
+        self::assertSame('0', $this->one("SELECT count(*)::text FROM enrolment e JOIN course c ON c.id = e.course_id WHERE c.source = 'c1'"));
+        self::assertSame('2', $this->one("SELECT count(*)::text FROM past_enrolment e JOIN course c ON c.id = e.course_id WHERE c.source = 'c1'"));
+        self::assertNotSame('', $this->one("SELECT disabled_at::text FROM account WHERE source = 's2'"));
+        self::assertSame(204, $this->send('DELETE', "/api/intakes/$id")->getStatusCode());
+        self::assertSame('2', $this->one("SELECT count(*)::text FROM enrolment e JOIN course c ON c.id = e.course_id WHERE c.source = 'c1'"));
+        self::assertSame('', $this->one("SELECT coalesce(disabled_at::text, '') FROM account WHERE source = 's2'"));
+        // A class whose sessions are over is not made.
+        $old = self::set();
+        $old['academicSessions.csv'] = str_replace('2027-07-31', '2026-07-31', $old['academicSessions.csv']);
+        $old['classes.csv'] = str_replace('c1,', 'c7,', $old['classes.csv']);
+        $old['enrollments.csv'] = str_replace('c1,', 'c7,', $old['enrollments.csv']);
+        self::assertSame([], $this->look($old)['classes']);
+    }
+
+    public function testADeltaSetTellsOnlyChanges(): void
+    {
+        $this->signIn('marit');
+        $this->taken(self::set());
+        $manifest = "propertyName,value\nmanifest.version,1.0\noneroster.version,1.2\nfile.users,delta\nfile.classes,delta\n"
+            ."file.enrollments,delta\nfile.roles,absent\n";
+        $delta = [
+            'manifest.csv' => $manifest,
+            'users.csv' => "sourcedId,status,dateLastModified,enabledUser,givenName,familyName\ns4,active,2026-11-01T00:00:00Z,true,Una,Vance\n",
+            'classes.csv' => "sourcedId,status,dateLastModified,title\n",
+            'enrollments.csv' => "sourcedId,status,dateLastModified,classSourcedId,userSourcedId,role\n"
+                ."e4,active,2026-11-01T00:00:00Z,c1,s4,student\ne2,tobedeleted,2026-11-01T00:00:00Z,c1,s1,student\n",
+        ];
+        $look = $this->look($delta);
+        self::assertSame([true, 1, 1, 1, []], [$look['delta'], $look['newStudents'], $look['enter'], $look['end'], $look['faults']]);
+        $this->taken($delta);
+        self::assertSame('s2,s4', $this->one("SELECT string_agg(a.source, ',' ORDER BY a.source) FROM enrolment e JOIN account a ON a.id = e.student_id "
+            ."JOIN course c ON c.id = e.course_id WHERE c.source = 'c1'"), 'who is not named stays');
+        // All there is, without one of them: that one leaves. Whom somebody has put there by hand stays.
+        $this->one("UPDATE enrolment SET source = NULL WHERE student_id = (SELECT id FROM account WHERE source = 's4') RETURNING student_id");
+        $bulk = self::set();
+        $bulk['enrollments.csv'] = (string) preg_replace('/^e3.*\n/m', '', $bulk['enrollments.csv']);
+        $this->taken($bulk);
+        self::assertSame('s1,s4', $this->one("SELECT string_agg(a.source, ',' ORDER BY a.source) FROM enrolment e JOIN account a ON a.id = e.student_id "
+            ."JOIN course c ON c.id = e.course_id WHERE c.source = 'c1'"));
+    }
+
+    /** @param array<string, string> $files */
+    #[DataProvider('faultySets')]
+    public function testFaultsAreNamedByFileAndLine(array $files, string $sentence): void
+    {
+        $this->signIn('marit');
+        self::assertContains($sentence, (array) $this->look($files)['faults']);
+        self::assertSame(422, $this->take($files)->getStatusCode());
+    }
+
+    /** @return iterable<string, array{array<string, string>, string}> */
+    public static function faultySets(): iterable
+    {
+        $set = self::set();
+        $with = static fn (string $file, string $more): array => ["$file.csv" => $set["$file.csv"].$more] + $set;
+        yield 'a person twice' => [$with('users', "s1,active,true,x,Ada,Marsh,,\n"), 'users.csv, line 5: the sourcedId "s1" stands in line 3 already.'];
+        yield 'a class twice' => [$with('classes', "c1,active,,Kelp,y\n"), 'classes.csv, line 4: the sourcedId "c1" stands in line 2 already.'];
+        yield 'a place twice' => [
+            $with('enrollments', "e2,active,,c1,o,s2,student,false,,\n"),
+            'enrollments.csv, line 5: the sourcedId "e2" stands in line 3 already.',
+        ];
+        yield 'no id' => [$with('users', ",active,true,x,Ada,Marsh,,\n"), 'users.csv, line 5: there is no sourcedId.'];
+        yield 'a status' => [$with('users', "s8,gone,true,x,Ada,Marsh,,\n"), 'users.csv, line 5: status must be active or tobedeleted.'];
+        yield 'enabledUser' => [$with('users', "s8,active,yes,x,Ada,Marsh,,\n"), 'users.csv, line 5: enabledUser must be true or false.'];
+        yield 'a date' => [
+            $with('enrollments', "e8,active,,c1,o,s2,student,false,1.9.2026,\n"),
+            'enrollments.csv, line 5: beginDate must be like 2026-09-01.',
+        ];
+        $manifest = "propertyName,value\nfile.users,bulk\nfile.orgs,bulk\nfile.classes,some\n";
+        yield 'a file that the manifest promises' => [['manifest.csv' => $manifest] + $set, 'manifest.csv: orgs.csv should be here (bulk), and is not.'];
+        yield 'a kind' => [['manifest.csv' => $manifest] + $set, 'manifest.csv: file.classes is "some"; it must be bulk, delta or absent.'];
+        $many = $set;
+        for ($i = 0; $i < 60; ++$i) {
+            $many['users.csv'] .= "m$i,active,true,x,Given$i,Family,,\n";
+            $many['enrollments.csv'] .= "em$i,active,,c1,o,m$i,student,false,,\n";
+        }
+        yield 'too many' => [$many, 'classes.csv, line 2: "Kelp line" would have 62 students; a class holds 60.'];
     }
 
     public function testASetThatCannotBeIsRefusedWhole(): void
@@ -188,9 +345,32 @@ final class ListTest extends ApiTestCase
     }
 
     /** @param array<string, string> $files */
-    private function take(array $files): \Symfony\Component\HttpFoundation\Response
+    private function take(array $files, string $school = ''): \Symfony\Component\HttpFoundation\Response
     {
-        return $this->send('POST', '/api/school/oneroster/take', Zip::write($files));
+        return $this->send('POST', "/api/school/oneroster/take?school=$school", Zip::write($files));
+    }
+
+    /**
+     * @param array<string, string> $files
+     *
+     * @return string the id of the list
+     */
+    private function taken(array $files, string $school = ''): string
+    {
+        $response = $this->take($files, $school);
+        self::assertSame(201, $response->getStatusCode(), (string) $response->getContent());
+
+        return $this->text($this->json($response), 'id');
+    }
+
+    /**
+     * @param array<string, string> $files
+     *
+     * @return array<mixed>
+     */
+    private function look(array $files): array
+    {
+        return $this->json($this->send('POST', '/api/school/oneroster', Zip::write($files)));
     }
 
     /** @return array<string, string> */

@@ -2286,10 +2286,13 @@ export interface paths {
             };
         };
         put?: never;
-        /** Looks at a OneRoster set */
+        /** What a OneRoster set would change */
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description The sourcedId of one of its schools */
+                    school?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2331,7 +2334,10 @@ export interface paths {
         /** Brings a OneRoster set in, all or none */
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description The sourcedId of one of its schools; needed where it has several */
+                    school?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -6291,10 +6297,43 @@ export interface components {
             faultCount: number;
         };
         RosterLook: {
-            teachers: number;
-            students: number;
+            /** @description Of the set; with several */
+            schools: {
+                id: string;
+                name: string;
+            }[];
+            newTeachers: number;
+            newStudents: number;
+            /** @description People who are here already */
+            known: number;
+            changed: {
+                from: string;
+                to: string;
+            }[];
+            changedCount: number;
+            /** @description Who may not sign in any more */
+            disabled: string[];
+            enabled: number;
+            /** @description Neither students nor teachers; they are not taken */
+            others: number;
+            /** @description New ones */
             classes: string[];
-            enrolments: number;
+            renamed: {
+                from: string;
+                to: string;
+            }[];
+            /** @description Students who come into classes */
+            enter: number;
+            /** @description Students who leave classes */
+            end: number;
+            /** @description Students who do both */
+            moved: number;
+            /** @description Classes and places that are over or have not begun; they are not taken */
+            over: number;
+            /** @description Whether it tells only changes */
+            delta: boolean;
+            /** @description Whether all of it is here already */
+            nothing: boolean;
             faults: string[];
             faultCount: number;
         };

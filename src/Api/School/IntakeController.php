@@ -6,6 +6,8 @@ namespace Pulsanda\App\Api\School;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Intake;
 use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Entity\Role;
@@ -16,6 +18,8 @@ use Pulsanda\App\School\ClassLock;
 use Pulsanda\App\School\Intakes;
 use Pulsanda\App\School\OneRoster;
 use Pulsanda\App\School\PeopleTable;
+use Pulsanda\App\School\RosterIntake;
+use Pulsanda\App\School\RosterSet;
 use Pulsanda\App\School\Usernames;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Input\InvalidInput;
@@ -35,6 +39,8 @@ final readonly class IntakeController
         private Access $access,
         private Intakes $intakes,
         private OneRoster $oneRoster,
+        private RosterIntake $roster,
+        private ClockInterface $clock,
         private ClassLock $lock,
         private Usernames $usernames,
         private EntityManagerInterface $entities,
@@ -120,26 +126,58 @@ final readonly class IntakeController
         return Away::file(Csv::write($lines), Away::TYPES['csv'], $course->name.'.csv');
     }
 
-    /** …/take brings it in. */
+    /** ?school= which one, where the set has several; …/take brings it in. */
     #[Route('/api/school/oneroster', methods: 'POST'), Route('/api/school/oneroster/take', name: 'take_oneroster', methods: 'POST')]
     public function oneRoster(Request $request): JsonResponse
     {
         $keeper = $this->access->keeper();
-        $set = OneRoster::read($request->getContent());
+        $today = $this->clock->now()->setTimezone(new \DateTimeZone($keeper->school->zone))->format('Y-m-d');
+        $school = $request->query->getString('school');
+        $set = RosterSet::read($request->getContent(), $today, $school);
         if (self::takes($request)) {
-            $faults = array_map(static fn (string $text): array => ['line' => 0, 'text' => $text], $set['faults']);
+            if ('' === $school && \count($set->schools) > 1) {
+                throw InvalidInput::at('school', 'this set holds several schools; choose one of them.');
+            }
+            $plan = $this->roster->plan($set, $keeper);
+            $faults = array_map(static fn (string $text): array => ['line' => 0, 'text' => $text], $plan->faults);
 
-            return $this->taken($faults, [] === $set['users'], fn (): array => $this->intakes->oneRoster($set, $keeper));
+            return $this->taken($faults, false, fn (): array => $this->roster->take($set, $keeper));
         }
-        $teachers = \count(array_filter($set['users'], static fn (array $one): bool => $one['teaches']));
+        $plan = $this->roster->plan($set, $keeper);
+        $role = static fn (Role $role): int => \count(array_filter($plan->new, static fn (array $one): bool => $role === $one['role']));
 
         return new JsonResponse([
-            'teachers' => $teachers,
-            'students' => \count($set['users']) - $teachers,
-            'classes' => array_values(array_map(static fn (array $one): string => trim($one['title'].' '.$one['year']), $set['classes'])),
-            'enrolments' => \count($set['enrolments']),
-            'faults' => \array_slice($set['faults'], 0, self::SHOWN),
-            'faultCount' => \count($set['faults']),
+            'schools' => array_map(
+                static fn (int|string $id, string $name): array => ['id' => (string) $id, 'name' => $name],
+                array_keys($set->schools),
+                $set->schools,
+            ),
+            'newTeachers' => $role(Role::Teacher),
+            'newStudents' => $role(Role::Student),
+            'known' => \count(array_intersect_key($plan->accounts, $set->users)),
+            'changed' => array_map(
+                static fn (array $one, int|string $id): array => ['from' => $plan->accounts[$id]->name, 'to' => $one['name']],
+                $changed = \array_slice($plan->changed, 0, self::SHOWN, true),
+                array_keys($changed),
+            ),
+            'changedCount' => \count($plan->changed),
+            'disabled' => array_map(static fn (Account $one): string => $one->name, \array_slice($plan->disable, 0, self::SHOWN)),
+            'enabled' => \count($plan->enable),
+            'others' => $plan->others,
+            'classes' => array_values(array_map(static fn (array $one): string => trim($one['title'].' '.$one['year']), $plan->classes)),
+            'renamed' => array_map(
+                static fn (array $one, int|string $id): array => ['from' => $plan->courses[$id]->name, 'to' => $one['title']],
+                array_values($plan->renamed),
+                array_keys($plan->renamed),
+            ),
+            'enter' => \count($plan->enter),
+            'end' => \count($plan->end),
+            'moved' => $plan->moved,
+            'over' => $plan->over,
+            'delta' => $set->delta,
+            'nothing' => $plan->changesNothing(),
+            'faults' => \array_slice($plan->faults, 0, self::SHOWN),
+            'faultCount' => \count($plan->faults),
         ]);
     }
 

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+
+final class Version20261203000000 extends AbstractMigration
+{
+    public function getDescription(): string
+    {
+        return 'The ids by which another system knows classes and places in them, and whom it has disabled.';
+    }
+
+    public function up(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE course ADD source VARCHAR(60) DEFAULT NULL');
+        $this->addSql('CREATE UNIQUE INDEX course_source ON course (school_id, source)');
+        $this->addSql('ALTER TABLE enrolment ADD source VARCHAR(60) DEFAULT NULL');
+        $this->addSql('ALTER TABLE account ADD disabled_by_roster BOOLEAN DEFAULT false NOT NULL');
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE account DROP disabled_by_roster');
+        $this->addSql('ALTER TABLE enrolment DROP source');
+        $this->addSql('DROP INDEX course_source');
+        $this->addSql('ALTER TABLE course DROP source');
+    }
+}
