@@ -170,8 +170,9 @@ final readonly class Intakes
         foreach ($intake->made['disabled'] ?? [] as $id) {
             $this->entities->find(Account::class, $id)?->enable();
         }
+        $now = \DateTimeImmutable::createFromInterface($this->clock->now());
         foreach ($intake->made['enabled'] ?? [] as $id) {
-            $this->entities->find(Account::class, $id)?->disable(\DateTimeImmutable::createFromInterface($this->clock->now()), byRoster: true);
+            $this->entities->find(Account::class, $id)?->disable($now, byRoster: true);
         }
         $this->entities->flush();
     }

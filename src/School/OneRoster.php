@@ -78,8 +78,8 @@ final readonly class OneRoster
             "SELECT e.source AS id, coalesce(c.source, c.id::text) AS class, coalesce(a.source, a.id::text) AS person, 'student' AS role, "
                 .'false AS main FROM enrolment e JOIN account a ON a.id = e.student_id JOIN course c ON c.id = e.course_id '
                 .'WHERE e.course_id IN (:courses) UNION ALL '
-                ."SELECT NULL, coalesce(c.source, c.id::text), coalesce(a.source, a.id::text), 'teacher', c.teacher_id = a.id FROM teaching t "
-                .'JOIN account a ON a.id = t.account_id JOIN course c ON c.id = t.course_id '
+                ."SELECT NULL, coalesce(c.source, c.id::text), coalesce(a.source, a.id::text), 'teacher', c.teacher_id = a.id "
+                .'FROM teaching t JOIN account a ON a.id = t.account_id JOIN course c ON c.id = t.course_id '
                 .'WHERE t.course_id IN (:courses) ORDER BY 2, 4, 3',
             $in,
             $types,
@@ -106,7 +106,8 @@ final readonly class OneRoster
                 'role' => 'student' === $one['role'] ? 'student' : 'teacher', 'orgSourcedId' => $school,
             ], $people),
             'enrollments' => array_map(static fn (array $one): array => [
-                'sourcedId' => $one['id'] ?? self::placeId($one['class'], $one['person']), 'classSourcedId' => $one['class'], 'schoolSourcedId' => $school,
+                'sourcedId' => $one['id'] ?? self::placeId($one['class'], $one['person']), 'classSourcedId' => $one['class'],
+                'schoolSourcedId' => $school,
                 'userSourcedId' => $one['person'], 'role' => $one['role'], 'primary' => $one['main'] ? 'true' : 'false',
             ], $enrolments),
         ] + $more;

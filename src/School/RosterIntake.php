@@ -16,7 +16,8 @@ use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Http\Conflict;
 
 /**
- * A OneRoster set and the school: what it would change, and bringing it in, all of it or nothing. The same set a second time changes nothing.
+ * A OneRoster set and the school: what it would change, and bringing it in, all of it or nothing. The same set a second time changes
+ * nothing.
  *
  * @phpstan-import-type User from RosterSet
  * @phpstan-import-type RosterClass from RosterSet
@@ -54,7 +55,8 @@ final readonly class RosterIntake
             }
             if (null !== $user['role'] && (Role::Teacher === $user['role']) !== $account->teaches()) {
                 $is = $account->teaches() ? 'a teacher' : 'a student';
-                $faults[] = "users.csv, line {$user['line']}: {$user['name']} is $is here, and not so in the set; remove one of the two first.";
+                $faults[] = "users.csv, line {$user['line']}: {$user['name']} is $is here, and not so in the set; "
+                    .'remove one of the two first.';
             }
             if (self::differs($account, $user)) {
                 $changed[$id] = $user;
@@ -111,7 +113,8 @@ final readonly class RosterIntake
                 $stay[$place] = true;
                 $there[$place] === $source || $tie[$place] = $source;
             } else {
-                $enter[$one['class'].' '.$one['user']] = ['class' => (string) $one['class'], 'user' => (string) $one['user'], 'source' => $source];
+                $key = $one['class'].' '.$one['user'];
+                $enter[$key] = ['class' => (string) $one['class'], 'user' => (string) $one['user'], 'source' => $source];
             }
         }
         foreach ($there as $place => $source) {
@@ -156,7 +159,8 @@ final readonly class RosterIntake
                 throw new Conflict('Everything of this set is here already.');
             }
             $accounts = $plan->accounts;
-            $made = ['accounts' => [], 'courses' => [], 'enrolments' => [], 'ended' => [], 'people' => [], 'classes' => [], 'disabled' => [], 'enabled' => []];
+            $made = ['accounts' => [], 'courses' => [], 'enrolments' => []];
+            $made += ['ended' => [], 'people' => [], 'classes' => [], 'disabled' => [], 'enabled' => []];
             foreach (array_values($plan->new) as $i => $user) {
                 \assert(null !== $user['role'] && isset($usernames[$i]));
                 $account = new Account($by->school, $usernames[$i], $user['name'], $user['role'], $user['given'], $user['family']);
@@ -276,14 +280,15 @@ final readonly class RosterIntake
     /**
      * @param list<string> $courses ids
      *
-     * @return array{array<string, string|null>, array<string, bool>} sourcedIds of enrolments by "class student"; whether a class came with a set
+     * @return array{array<string, string|null>, array<string, bool>} sourcedIds of enrolments by "class student"; whether a class came with
+     *                                                                a set
      */
     private function places(array $courses): array
     {
         /** @var list<array{course_id: string, student_id: string, source: string|null, known: bool}> $rows */
         $rows = $this->connection->fetchAllAssociative(
-            'SELECT e.course_id, e.student_id, e.source, c.source IS NOT NULL AS known FROM enrolment e JOIN course c ON c.id = e.course_id '
-                .'WHERE e.course_id IN (?) AND c.archived_at IS NULL',
+            'SELECT e.course_id, e.student_id, e.source, c.source IS NOT NULL AS known FROM enrolment e '
+                .'JOIN course c ON c.id = e.course_id WHERE e.course_id IN (?) AND c.archived_at IS NULL',
             [$courses],
             [ArrayParameterType::STRING],
         );
@@ -326,7 +331,8 @@ final readonly class RosterIntake
     }
 
     /**
-     * Whether the set calls somebody otherwise. It has the given name first always; where the family name goes first here, that is no change.
+     * Whether the set calls somebody otherwise. It has the given name first always; where the family name goes first here, that is no
+     * change.
      *
      * @param User $user
      */

@@ -8,8 +8,8 @@ use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Course;
 
 /**
- * What a OneRoster set would change here. Ids decide who and what is meant; nothing is guessed from a name but a class that was made by hand,
- * where one class alone has that name and year on either side.
+ * What a OneRoster set would change here. Ids decide who and what is meant; nothing is guessed from a name but a class that was made by
+ * hand, where one class alone has that name and year on either side.
  *
  * @phpstan-import-type User from RosterSet
  * @phpstan-import-type RosterClass from RosterSet
@@ -28,7 +28,7 @@ final readonly class RosterPlan
      * @param list<array{class: string, user: string, source: string}> $enter    students into classes
      * @param list<array{course: string, student: string}>             $end      ids of students who leave classes
      * @param list<array{class: string, user: string, first: bool}>    $teach    who teaches a class
-     * @param array<string, string>                                    $tie      sourcedIds of enrolments that are here already, by "class student"
+     * @param array<string, string>                                    $tie      sourcedIds of places that are here, by "class student"
      * @param int                                                      $moved    students who leave one class and come into another
      * @param int                                                      $others   people who are neither students nor teachers
      * @param int                                                      $over     classes and places that are over, or have not begun

@@ -11,8 +11,9 @@ use Pulsanda\App\Format\Zip;
 use Pulsanda\Core\Input\InvalidInput;
 
 /**
- * A OneRoster 1.2 CSV set as it was read (1EdTech, "OneRoster 1.2 CSV Binding"): people, classes and enrolments by their sourcedId, each with
- * what its status and its dates say about it today. What the set says about courses, results, resources and other matters is left alone.
+ * A OneRoster 1.2 CSV set as it was read (1EdTech, "OneRoster 1.2 CSV Binding"): people, classes and enrolments by their sourcedId, each
+ * with what its status and its dates say about it today. What the set says about courses, results, resources and other matters is left
+ * alone.
  *
  * @phpstan-type User array{
  *     line: int, id: string, name: string, given: string, family: string, email: string, role: Role|null, on: bool,
@@ -233,6 +234,7 @@ final readonly class RosterSet
                 $faults[] = "users.csv, line {$one['line']}: $fault";
             }
             $called = ($one['preferredGivenName'] ?? '') ?: $one['givenName'] ?: $name;
+            $said = null !== $roles && \array_key_exists($id, $roles);
             $users[$id] = [
                 'line' => (int) $one['line'],
                 'id' => $id,
@@ -241,7 +243,7 @@ final readonly class RosterSet
                 'family' => mb_substr(PersonName::clean($one['familyName']), 0, PersonName::MOST_PART),
                 'email' => $one['email'] ?? '',
                 // Version 1.1 had the role here.
-                'role' => null !== $roles && \array_key_exists($id, $roles) ? $roles[$id] : $enrolled[$id] ?? self::role($one['role'] ?? ''),
+                'role' => $said ? $roles[$id] : $enrolled[$id] ?? self::role($one['role'] ?? ''),
                 'on' => 'false' !== $enabled && 'tobedeleted' !== $one['status'],
             ];
         }

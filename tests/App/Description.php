@@ -10,6 +10,7 @@ use Symfony\Component\Yaml\Yaml;
 /** What docs/openapi.yaml says of an answer. */
 final class Description
 {
+    public const MISSING = 'not described:';
     /** @var array<mixed>|null */
     private static ?array $read = null;
     private static ?object $definitions = null;
@@ -21,7 +22,7 @@ final class Description
     }
 
     /**
-     * Where an answer is not as it is described; any refusal is a problem document.
+     * Where an answer is not as it is described; the status has to stand there, and any refusal is a problem document.
      *
      * @param string $path of the route, such as "/api/parts/{id}/bench"
      *
@@ -29,12 +30,12 @@ final class Description
      */
     public static function ofAnswer(string $method, string $path, int $status, string $type, string $content): array
     {
-        if ($status >= 400) {
-            return 'application/problem+json' === $type ? self::violations($content, ['$ref' => '#/components/schemas/Problem']) : [$type];
-        }
         $answer = self::at(self::read(), ['paths', $path, strtolower($method), 'responses', (string) $status]);
         if (!\is_array($answer)) {
-            return ["$status is not described"];
+            return [self::MISSING." $status"];
+        }
+        if ($status >= 400) {
+            return 'application/problem+json' === $type ? self::violations($content, ['$ref' => '#/components/schemas/Problem']) : [$type];
         }
         $schemas = self::at($answer, ['content']);
         if (!\is_array($schemas)) {

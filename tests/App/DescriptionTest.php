@@ -82,7 +82,7 @@ final class DescriptionTest extends ApiTestCase
         self::assertInstanceOf(\Symfony\Component\Routing\RouterInterface::class, $router);
         $routes = [];
         foreach ($router->getRouteCollection() as $route) {
-            foreach (str_starts_with($route->getPath(), '/api/') ? $route->getMethods() : [] as $method) {
+            foreach (1 === preg_match('~^/(api/|healthz$)~', $route->getPath()) ? $route->getMethods() : [] as $method) {
                 $routes[] = strtolower($method).' '.$route->getPath();
             }
         }
@@ -95,6 +95,28 @@ final class DescriptionTest extends ApiTestCase
             }
         }
         self::assertEqualsCanonicalizing($described, $routes);
+    }
+
+    public function testEveryOperationHasANameOfItsOwnAndAPlace(): void
+    {
+        $names = $keys = [];
+        $tags = array_column((array) (Description::read()['tags'] ?? []), 'name');
+        foreach ((array) (Description::read()['paths'] ?? []) as $path => $operations) {
+            foreach ((array) $operations as $method => $operation) {
+                if ('parameters' === $method) {
+                    continue;
+                }
+                self::assertIsArray($operation);
+                $name = $operation['operationId'] ?? null;
+                self::assertIsString($name, "$method $path");
+                $names[] = $name;
+                self::assertContains(((array) ($operation['tags'] ?? []))[0] ?? null, $tags, "$method $path");
+                $keys += $operation;
+            }
+        }
+        self::assertSame($names, array_values(array_unique($names)));
+        $known = ['summary', 'description', 'operationId', 'tags', 'security', 'parameters', 'requestBody', 'responses'];
+        self::assertSame([], array_values(array_diff(array_keys($keys), $known)), 'keys of the standard');
     }
 
     /** @return array<string, string> */

@@ -83,7 +83,7 @@ final class UpgradeTest extends ApiTestCase
     {
         $this->comeIn('ines');
         $attempt = $this->one(<<<'SQL'
-            SELECT a.id FROM attempt a JOIN feedback f ON f.attempt_id = a.id JOIN account p ON p.id = a.account_id
+            SELECT a.id FROM attempt a JOIN feedback f ON f.attempt_id = a.id JOIN account p ON p.id = a.student_id
             WHERE p.sign_in = 'ines' AND f.returned_at IS NOT NULL LIMIT 1
             SQL);
         $work = $this->json($this->get("/api/attempts/$attempt"));

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/healthz": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the server and its database answer */
+        get: operations["getHealthz"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -12,26 +29,7 @@ export interface paths {
             cookie?: never;
         };
         /** Who is signed in, and the token for requests that change something */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The session */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Session"];
-                    };
-                };
-            };
-        };
+        get: operations["getSession"];
         put?: never;
         post?: never;
         delete?: never;
@@ -49,33 +47,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        password: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Signed in */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                401: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSignIn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -91,24 +63,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Signed out */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-            };
-        };
+        post: operations["postSignOut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -125,24 +80,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Ends every session of this account, this one too */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Signed out */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-            };
-        };
+        post: operations["postSignOutEverywhere"];
         delete?: never;
         options?: never;
         head?: never;
@@ -157,26 +95,7 @@ export interface paths {
             cookie?: never;
         };
         /** Instruments, levels, note values, limits and kits */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The catalogue */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Catalogue"];
-                    };
-                };
-            };
-        };
+        get: operations["getCatalogue"];
         put?: never;
         post?: never;
         delete?: never;
@@ -193,26 +112,7 @@ export interface paths {
             cookie?: never;
         };
         /** What is waiting for the person who is signed in */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description A teacher's or a student's day */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["TeacherToday"] | components["schemas"]["StudentToday"];
-                    };
-                };
-            };
-        };
+        get: operations["getToday"];
         put?: never;
         post?: never;
         delete?: never;
@@ -231,36 +131,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Groove maps, counting words and fills for settings that are not saved yet */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        meter: components["schemas"]["Meter"];
-                        swing: components["schemas"]["Swing"];
-                        bars: number;
-                        counting: components["schemas"]["Counting"];
-                    };
-                };
-            };
-            responses: {
-                /** @description Music */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Music"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postMusic"];
         delete?: never;
         options?: never;
         head?: never;
@@ -277,35 +148,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A beat as sound to take away */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["SoundOrder"] & {
-                        pattern: components["schemas"]["Pattern"];
-                    };
-                };
-            };
-            responses: {
-                /** @description It is made or being made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Rendering"];
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postRenderings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -322,36 +165,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A beat that was handed in as sound to take away */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["SoundOrder"];
-                };
-            };
-            responses: {
-                /** @description It is made or being made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Rendering"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAttemptsByIdRenderings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -368,36 +182,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** The newest beat of everybody in the class, in one zip */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["SoundOrder"];
-                };
-            };
-            responses: {
-                /** @description It is made or being made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Rendering"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdRenderings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -412,53 +197,11 @@ export interface paths {
             cookie?: never;
         };
         /** How far sound to take away is */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Its state */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Rendering"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getRenderingsById"];
         put?: never;
         post?: never;
         /** Stops it, or takes it away before its time */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description It is gone */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteRenderingsById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -472,33 +215,7 @@ export interface paths {
             cookie?: never;
         };
         /** The sound itself, for the one who asked, until its time is over */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description A file */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "audio/wav": string;
-                        "audio/flac": string;
-                        "audio/ogg": string;
-                        "audio/mpeg": string;
-                        "application/zip": string;
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getRenderingsByIdFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -515,33 +232,7 @@ export interface paths {
             cookie?: never;
         };
         /** The targets of a part for paper */
-        get: {
-            parameters: {
-                query?: {
-                    counting?: components["schemas"]["Counting"];
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Beats for paper */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Paper"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getPaperTargetById"];
         put?: never;
         post?: never;
         delete?: never;
@@ -558,33 +249,7 @@ export interface paths {
             cookie?: never;
         };
         /** One's own beat for paper */
-        get: {
-            parameters: {
-                query?: {
-                    counting?: components["schemas"]["Counting"];
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Beats for paper */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Paper"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getPaperBeatById"];
         put?: never;
         post?: never;
         delete?: never;
@@ -601,32 +266,7 @@ export interface paths {
             cookie?: never;
         };
         /** A beat that was handed in for paper */
-        get: {
-            parameters: {
-                query?: {
-                    counting?: components["schemas"]["Counting"];
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Beats for paper */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Paper"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getPaperAttemptById"];
         put?: never;
         post?: never;
         delete?: never;
@@ -643,33 +283,7 @@ export interface paths {
             cookie?: never;
         };
         /** The newest beat of everybody in a class for paper */
-        get: {
-            parameters: {
-                query?: {
-                    counting?: components["schemas"]["Counting"];
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Beats for paper */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Paper"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getPaperClassById"];
         put?: never;
         post?: never;
         delete?: never;
@@ -686,32 +300,7 @@ export interface paths {
             cookie?: never;
         };
         /** The beats of a thing on the Shelf for paper */
-        get: {
-            parameters: {
-                query?: {
-                    counting?: components["schemas"]["Counting"];
-                };
-                header?: never;
-                path: {
-                    key: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Beats for paper */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Paper"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getPaperShelfByKey"];
         put?: never;
         post?: never;
         delete?: never;
@@ -730,39 +319,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Begins a school, with the key of a link that is good once */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        key: string;
-                        school: string;
-                        name: string;
-                        signIn: string;
-                        password: string;
-                        zone?: string;
-                        counting?: components["schemas"]["Counting"];
-                        points?: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description The keeper can sign in */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSetup"];
         delete?: never;
         options?: never;
         head?: never;
@@ -779,33 +336,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Changes one's own password; every other session ends */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        old: string;
-                        password: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Changed */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPassword"];
         delete?: never;
         options?: never;
         head?: never;
@@ -820,59 +351,9 @@ export interface paths {
             cookie?: never;
         };
         /** The classes of a teacher; for a keeper all of the school, and its teachers */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The school */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["SchoolPeople"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getSchool"];
         /** What holds for the whole school; for keepers */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        zone: string;
-                        counting: components["schemas"]["Counting"];
-                        points: number;
-                        keepYears: number | null;
-                        sortBy?: components["schemas"]["SortBy"];
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putSchool"];
         post?: never;
         delete?: never;
         options?: never;
@@ -890,40 +371,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Makes a class; a keeper for any teacher */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        year?: string;
-                        /** Format: uuid */
-                        teacherId?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: uuid */
-                            id: string;
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCourses"];
         delete?: never;
         options?: never;
         head?: never;
@@ -940,35 +388,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Makes teachers by their names; for keepers */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** @description A person a line */
-                        names: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Who was added and who was there already */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Added"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postTeachers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -983,29 +403,7 @@ export interface paths {
             cookie?: never;
         };
         /** Login slips of teachers that wait to be printed; for keepers */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The slips */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            slips: components["schemas"]["Slip"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getTeachersSlips"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1024,32 +422,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Says that the slips of these accounts were printed; their passwords are told no more */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        accounts: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Noted */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSlipsPrinted"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1064,31 +437,7 @@ export interface paths {
             cookie?: never;
         };
         /** Students of the school by a part of their name or username; for keepers */
-        get: {
-            parameters: {
-                query: {
-                    name: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Up to 50 */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            students: components["schemas"]["KnownStudent"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getPeople"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1105,37 +454,7 @@ export interface paths {
             cookie?: never;
         };
         /** Which classes go when, by the years that the school keeps them */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The archived ones */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            classes: {
-                                id: string;
-                                name: string;
-                                year: string;
-                                goes: string;
-                                attempts: number;
-                                /** @description Those who are in no other class and go with it */
-                                students: number;
-                            }[];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getSchoolKept"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1152,26 +471,7 @@ export interface paths {
             cookie?: never;
         };
         /** All data about the signed-in person */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description A zip of open files */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/zip": string;
-                    };
-                };
-            };
-        };
+        get: operations["getMyFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1189,37 +489,7 @@ export interface paths {
         };
         get?: never;
         /** The name of somebody, and as they are called */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        given: string;
-                        /** @description Empty where it is not known */
-                        family?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description So they are called */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putAccountsByIdName"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1235,29 +505,7 @@ export interface paths {
             cookie?: never;
         };
         /** All data about a person; for administrators */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description A zip of open files */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/zip": string;
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getAccountsByIdFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1276,36 +524,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Erases a person and all that is theirs; for keepers */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** @description Of whom */
-                        name: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Gone */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAccountsByIdErase"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1321,35 +540,7 @@ export interface paths {
         };
         get?: never;
         /** Gives a class to another teacher; for keepers */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        teacherId: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putCoursesByIdTeacher"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1369,66 +560,9 @@ export interface paths {
         get?: never;
         put?: never;
         /** Shows a new code for an hour */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The code */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** @description The one in force */
-                            code: string | null;
-                            endsAt: string | null;
-                            waiting: {
-                                id: string;
-                                name: string;
-                                signIn: string;
-                                at: string;
-                                /** @description Whether they ask with an account that they have */
-                                hasAccount: boolean;
-                                /** @description Accounts that they may have already */
-                                known: components["schemas"]["KnownStudent"][];
-                            }[];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdCode"];
         /** Ends the code */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description It holds no more */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteCoursesByIdCode"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1442,43 +576,7 @@ export interface paths {
             cookie?: never;
         };
         /** The code in force, and who waits to be let in */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description So it is */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** @description The one in force */
-                            code: string | null;
-                            endsAt: string | null;
-                            waiting: {
-                                id: string;
-                                name: string;
-                                signIn: string;
-                                at: string;
-                                /** @description Whether they ask with an account that they have */
-                                hasAccount: boolean;
-                                /** @description Accounts that they may have already */
-                                known: components["schemas"]["KnownStudent"][];
-                            }[];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getCoursesByIdJoining"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1497,43 +595,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Asks to be let into the class that shows this code */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        code: string;
-                        /** @description For a new account */
-                        name?: string;
-                        /** @description The username of an account that one has */
-                        signIn?: string;
-                        password: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description The teacher is asked */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            signIn: string;
-                            class: string;
-                        };
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postJoin"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1550,39 +612,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Lets somebody in who waits, or sends them away */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        in: boolean;
-                        /**
-                         * Format: uuid
-                         * @description The account that they have already, where the teacher knows it
-                         */
-                        account?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postJoiningById"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1599,32 +629,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Mails a link for a new password to a teacher or keeper whose address is known */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        name: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description The same for every name */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postForgot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1641,34 +646,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A new password with the key of a link, which is good once */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        key: string;
-                        password: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description It holds */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postReset"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1683,35 +661,7 @@ export interface paths {
             cookie?: never;
         };
         /** What the stand-in for a mail server has kept; for keepers */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The newest first */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            standIn: boolean;
-                            mails: {
-                                at: string;
-                                to: string;
-                                subject: string;
-                                text: string;
-                            }[];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getMailbox"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1729,68 +679,9 @@ export interface paths {
         };
         get?: never;
         /** Turns two-step sign-in on, where a code shows that the device has the key */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        code: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Recovery codes, told once */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            recovery: string[];
-                        };
-                    };
-                };
-                401: components["responses"]["Problem"];
-                403: components["responses"]["Problem"];
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putSecond"];
         /** Gives the code of two-step sign-in after the password */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        code: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Signed in */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                401: components["responses"]["Problem"];
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSecond"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1807,31 +698,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A key to begin with */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description To be read by the device */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            key: string;
-                            address: string;
-                        };
-                    };
-                };
-                403: components["responses"]["Problem"];
-                404: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSecondKey"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1848,34 +715,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Turns two-step sign-in off */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        password: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description It is asked for no more */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                403: components["responses"]["Problem"];
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSecondEnd"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1892,28 +732,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Turns two-step sign-in off for somebody who has lost it; for keepers */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description It is asked for no more */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAccountsByIdSecondEnd"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1930,60 +749,10 @@ export interface paths {
             cookie?: never;
         };
         /** Login slips of a class that wait to be printed */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The slips */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            slips: components["schemas"]["Slip"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getCoursesByIdSlips"];
         put?: never;
         /** Gives a starter password to everybody in a class who has neither a password of their own nor a slip that waits */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description All slips that wait now */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            slips: components["schemas"]["Slip"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdSlips"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1999,34 +768,7 @@ export interface paths {
         };
         get?: never;
         /** With whom a class is shared */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        colleagues: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putCoursesByIdColleagues"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2044,44 +786,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** The class of the next year */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        name: string;
-                        year?: string;
-                        students?: boolean;
-                        tasks?: boolean;
-                        days?: number;
-                        archive?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: uuid */
-                            id: string;
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdNext"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2098,37 +803,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Takes a student into another class */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                    student: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        to: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Moved */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdStudentsByStudentMove"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2145,63 +820,10 @@ export interface paths {
             cookie?: never;
         };
         /** Who is in a class, as a table */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The table */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "text/csv": string;
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getCoursesByIdList"];
         put?: never;
         /** Looks at a table of people, or brings it in */
-        post: {
-            parameters: {
-                query?: {
-                    columns?: string;
-                    head?: "0" | "1";
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/octet-stream": string;
-                };
-            };
-            responses: {
-                /** @description Nothing is kept */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PeopleLook"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdList"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2218,38 +840,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Brings a table of people in, all or none */
-        post: {
-            parameters: {
-                query?: {
-                    columns?: string;
-                    head?: "0" | "1";
-                };
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/octet-stream": string;
-                };
-            };
-            responses: {
-                /** @description Brought in */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BroughtIn"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdListTake"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2264,58 +855,10 @@ export interface paths {
             cookie?: never;
         };
         /** The classes that are not archived, as a OneRoster 1.2 CSV set */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The set */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/zip": string;
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getSchoolOneroster"];
         put?: never;
         /** What a OneRoster set would change */
-        post: {
-            parameters: {
-                query?: {
-                    /** @description The sourcedId of one of its schools */
-                    school?: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/octet-stream": string;
-                };
-            };
-            responses: {
-                /** @description Nothing is kept */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["RosterLook"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSchoolOneroster"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2332,36 +875,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Brings a OneRoster set in, all or none */
-        post: {
-            parameters: {
-                query?: {
-                    /** @description The sourcedId of one of its schools; needed where it has several */
-                    school?: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/octet-stream": string;
-                };
-            };
-            responses: {
-                /** @description Brought in */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BroughtIn"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSchoolOnerosterTake"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2379,28 +893,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Takes a list back that was brought in */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description It is gone */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteIntakesById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2416,42 +909,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** The same assignment for a class, as a draft */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        courseId: string;
-                        days?: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: uuid */
-                            id: string;
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAssignmentsByIdCopy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2467,38 +925,7 @@ export interface paths {
         };
         get?: never;
         /** More time for some students, or that nothing is expected of them */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        students: string[];
-                        until?: string | null;
-                        excused?: boolean;
-                        reason?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putAssignmentsByIdLeave"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2515,35 +942,7 @@ export interface paths {
         };
         get?: never;
         /** How much the marks of an assignment count over the term */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        weight: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putAssignmentsByIdWeight"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2561,41 +960,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A column of a teacher's own in the marks over the term */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        title: string;
-                        points: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: uuid */
-                            id: string;
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdColumns"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2613,61 +978,10 @@ export interface paths {
         };
         get?: never;
         /** Changes a column of a teacher's own */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        title: string;
-                        points: number;
-                        weight: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putColumnsById"];
         post?: never;
         /** Takes it away with its marks */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Gone */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteColumnsById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2682,36 +996,7 @@ export interface paths {
         };
         get?: never;
         /** What a student has there; null for nothing yet */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                    student: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        mark: number | null;
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putColumnsByIdMarksByStudent"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2727,34 +1012,7 @@ export interface paths {
             cookie?: never;
         };
         /** The marks of a class as a file */
-        get: {
-            parameters: {
-                query?: {
-                    attempt?: "last" | "best";
-                };
-                header?: never;
-                path: {
-                    id: string;
-                    kind: "csv" | "ods" | "zip";
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The file */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "text/csv": string;
-                        "application/vnd.oasis.opendocument.spreadsheet": string;
-                        "application/zip": string;
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getCoursesByIdTerm{kind}"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2771,27 +1029,7 @@ export interface paths {
             cookie?: never;
         };
         /** The signed-in student over the term */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description What was returned */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["StudentTerm"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getTerm"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2808,29 +1046,7 @@ export interface paths {
             cookie?: never;
         };
         /** A student over the term */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description In the classes of whoever asks */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["StudentTerm"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getStudentsByIdTerm"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2848,67 +1064,10 @@ export interface paths {
             };
             cookie?: never;
         };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Who is in the class */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            students: components["schemas"]["SchoolStudent"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getCoursesByIdStudents"];
         put?: never;
         /** Makes students by their names, all or none */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** @description A person a line */
-                        names: string;
-                        /** @description Accounts that people of the list have already */
-                        same?: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description Who was added and who was there already */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Added"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdStudents"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2925,39 +1084,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What a list of names would make */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** @description A person a line */
-                        names: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Nothing is kept */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            people: components["schemas"]["PreviewedStudent"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postCoursesByIdStudentsPreview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2972,31 +1099,7 @@ export interface paths {
             cookie?: never;
         };
         /** Students who were in the class and are not now */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The last first */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            students: components["schemas"]["KnownStudent"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getCoursesByIdFormer"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3017,54 +1120,10 @@ export interface paths {
         };
         get?: never;
         /** Puts a student who was in a class back into it */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                    student: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description They are in it */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putCoursesByIdStudentsByStudent"];
         post?: never;
         /** Removes a student from a class; account and work stay */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                    student: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description They are not in it */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteCoursesByIdStudentsByStudent"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3080,31 +1139,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Gives a new first password */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The login slip */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            slips: components["schemas"]["Slip"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAccountsByIdPassword"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3120,40 +1155,7 @@ export interface paths {
         };
         get?: never;
         /** Disables an account or enables it again, and where mail reaches it; for keepers */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        disabled?: boolean;
-                        email?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description So it is */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            id: string;
-                            disabled: boolean;
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putAccountsById"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3169,60 +1171,10 @@ export interface paths {
             cookie?: never;
         };
         /** What stands on the Shelf for the signed-in person */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Own things first, then shared ones, then those that ship */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Shelf"];
-                    };
-                };
-            };
-        };
+        get: operations["getShelf"];
         put?: never;
         /** Keeps a pattern, a plan, or an assignment with all its parts */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["KeptInput"] & {
-                        pattern?: components["schemas"]["Pattern"];
-                        plan?: components["schemas"]["TaskPlan"];
-                        /** Format: uuid */
-                        assignmentId?: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description It is kept */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["KeptVersion"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postShelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3239,85 +1191,12 @@ export interface paths {
             cookie?: never;
         };
         /** The beats of a thing on the Shelf; of a task its plan too */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    key: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description To look at */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["ShelfThing"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getShelfByKey"];
         /** Changes an own thing */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    key: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["KeptInput"] & {
-                        version: number;
-                        pattern?: components["schemas"]["Pattern"];
-                    };
-                };
-            };
-            responses: {
-                /** @description It is kept */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["KeptVersion"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putShelfByKey"];
         post?: never;
         /** Takes an own thing off the Shelf */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    key: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description It is gone */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteShelfByKey"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3332,39 +1211,7 @@ export interface paths {
         };
         get?: never;
         /** Which of the teacher's classes may take a pattern */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    key: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        courses: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description These may */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            lent: string[];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putShelfByKeyLent"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3382,41 +1229,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Makes an assignment of a task, with all its parts, for a class */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    key: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        /** Format: uuid */
-                        courseId: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: uuid */
-                            id: string;
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postShelfByKeyAssignment"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3431,58 +1244,10 @@ export interface paths {
             cookie?: never;
         };
         /** All that the signed-in person keeps, as a zip of open files */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The zip */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/zip": string;
-                    };
-                };
-                409: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getShelfFile"];
         put?: never;
         /** Takes a zip of a shelf in, all of it or nothing */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/octet-stream": string;
-                };
-            };
-            responses: {
-                /** @description How many are new, and how many were there already */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            kept: number;
-                            twice: number;
-                        };
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postShelfFile"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3497,62 +1262,10 @@ export interface paths {
             cookie?: never;
         };
         /** Sounds that can be heard in one's own beats, or (for a teacher) in those of a student */
-        get: {
-            parameters: {
-                query?: {
-                    of?: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Sounds by name */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            sounds: components["schemas"]["OwnSound"][];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getSounds"];
         put?: never;
         /** Brings a sound of one's own; the body is the file */
-        post: {
-            parameters: {
-                query: {
-                    name: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/octet-stream": string;
-                };
-            };
-            responses: {
-                /** @description It is there */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["OwnSound"];
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-                429: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postSounds"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3570,27 +1283,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Removes one of one's own sounds */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description It is gone */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteSoundsById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3604,29 +1297,7 @@ export interface paths {
             cookie?: never;
         };
         /** An own sound, written anew by the server */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Free Lossless Audio */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "audio/flac": string;
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getSoundsByIdFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3643,56 +1314,9 @@ export interface paths {
             cookie?: never;
         };
         /** Kits of one's own, and those that teachers have lent to one's classes */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description One's own first */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["KeptKits"];
-                    };
-                };
-            };
-        };
+        get: operations["getKits"];
         /** Keeps a kit by its name; one's own of that name becomes this one */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["OwnKit"];
-                };
-            };
-            responses: {
-                /** @description It is kept */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: uuid */
-                            id: string;
-                        };
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putKits"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3711,27 +1335,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Removes a kit of one's own; beats that were made with it stay as they are */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description It is gone */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteKitsById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3746,38 +1350,7 @@ export interface paths {
         };
         get?: never;
         /** Which of the teacher's classes may use a kit */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        courses: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description These may */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            lent: string[];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putKitsByIdLent"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3793,29 +1366,7 @@ export interface paths {
             cookie?: never;
         };
         /** A kit of one's own with its sounds, as a zip of open files */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The zip */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/zip": string;
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getKitsByIdFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3834,35 +1385,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Gaps, evenness and likeness of the hits of a row */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        places: number[];
-                        bars: number;
-                        barTicks: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Computed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["RowShape"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditShape"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3879,49 +1402,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A section with rows that are typed as they stand in books, or pasted out of a spreadsheet */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                        section: number;
-                        text: string;
-                        /**
-                         * @description What bare numbers count that could be either
-                         * @enum {string|null}
-                         */
-                        numbers?: "beats" | "steps" | null;
-                        counting?: components["schemas"]["Counting"];
-                    };
-                };
-            };
-            responses: {
-                /** @description Read */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            pattern: components["schemas"]["Pattern"];
-                            /** @description What bare numbers were read as that could be either */
-                            numbers: {
-                                /** @enum {string} */
-                                as: "beats" | "steps";
-                                which: string[];
-                            } | null;
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditText"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3938,37 +1419,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A section as text that can be typed again, and what that cannot hold */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                        section: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Written */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            text: string;
-                            lost: string[];
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditTyped"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3985,50 +1436,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Reads a file of another kind into a pattern; the body is the file */
-        post: {
-            parameters: {
-                query: {
-                    name: string;
-                    channel?: number;
-                    map?: string;
-                    like?: string;
-                    counting?: "steps" | "syllables" | "bar-beat";
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/octet-stream": string;
-                };
-            };
-            responses: {
-                /** @description The pattern, and what of the file is not kept */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            pattern: components["schemas"]["Pattern"];
-                            lost: string[];
-                            /** @description Of a MIDI file that has notes on them */
-                            channels: {
-                                channel: number;
-                                notes: number;
-                            }[];
-                            unknown: {
-                                note: number;
-                                count: number;
-                            }[];
-                        };
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditImport"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4045,43 +1453,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A pattern as a file of another kind, in base 64, and what that cannot hold */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                        /** @enum {string} */
-                        ending: "json" | "mid" | "mid.zip" | "musicxml" | "mxl" | "csv" | "ods" | "xlsx" | "txt";
-                        /** @default false */
-                        written?: boolean;
-                        /** @default false */
-                        rows?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description The file */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            /** Format: byte */
-                            bytes: string;
-                            lost: string[];
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditExport"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4098,41 +1470,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Hits drawn towards a note value */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                        section: number;
-                        rows: number[];
-                        from: number;
-                        to: number;
-                        snap: string;
-                        strength: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Computed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            pattern: components["schemas"]["Pattern"];
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditQuantize"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4149,38 +1487,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A section over twice or half the time */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                        section: number;
-                        /** @enum {string} */
-                        to: "double" | "half";
-                    };
-                };
-            };
-            responses: {
-                /** @description Computed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            pattern: components["schemas"]["Pattern"];
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditRescale"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4197,34 +1504,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A pattern in another meter, with the hits that do not fit */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                        meter: components["schemas"]["Meter"];
-                    };
-                };
-            };
-            responses: {
-                /** @description Computed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Remetered"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditRemeter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4241,33 +1521,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Reads a pattern file, or says what is wrong with it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["Pattern"];
-                };
-            };
-            responses: {
-                /** @description The pattern as it is written */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            pattern: components["schemas"]["Pattern"];
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postEditRead"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4283,33 +1537,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["AssignmentInput"];
-                };
-            };
-            responses: {
-                /** @description Made */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PlannedAssignment"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAssignments"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4325,86 +1553,10 @@ export interface paths {
             };
             cookie?: never;
         };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description With its targets; for its teacher */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PlannedAssignment"];
-                    };
-                };
-            };
-        };
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["AssignmentInput"];
-                };
-            };
-            responses: {
-                /** @description Changed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PlannedAssignment"];
-                    };
-                };
-                /** @description Another tab has saved since; with the plan as it now is */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["PlanConflict"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getAssignmentsById"];
+        put: operations["putAssignmentsById"];
         post?: never;
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Removed */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                409: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteAssignmentsById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4418,38 +1570,7 @@ export interface paths {
             cookie?: never;
         };
         /** What no beat can meet, and what nobody knows */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Both empty where all is well */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            impossible: {
-                                part: number;
-                                text: string;
-                            }[];
-                            undecided: {
-                                part: number;
-                                text: string;
-                            }[];
-                        };
-                    };
-                };
-                404: components["responses"]["Problem"];
-            };
-        };
+        get: operations["getAssignmentsByIdFeasible"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4470,35 +1591,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Opens it to the class, at once or at a time to come */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        at?: string | null;
-                    };
-                };
-            };
-            responses: {
-                /** @description Published */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PlannedAssignment"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAssignmentsByIdPublish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4517,29 +1610,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Takes it back from the class, while nobody has handed in */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Withdrawn */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PlannedAssignment"];
-                    };
-                };
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAssignmentsByIdWithdraw"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4558,29 +1629,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** From now on nothing more is handed in */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Closed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PlannedAssignment"];
-                    };
-                };
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAssignmentsByIdClose"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4598,28 +1647,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Open again */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PlannedAssignment"];
-                    };
-                };
-            };
-        };
+        post: operations["postAssignmentsByIdReopen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4638,33 +1666,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What a change of targets, policy or requirements would mean for whom; nothing is stored */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["AssignmentInput"];
-                };
-            };
-            responses: {
-                /** @description The parts whose judgement changes */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Effect"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAssignmentsByIdEffect"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4681,28 +1683,7 @@ export interface paths {
             cookie?: never;
         };
         /** Everything that the Bench needs; the target only where students may see it */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The Bench */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Bench"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartsByIdBench"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4721,42 +1702,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["Work"];
-                };
-            };
-            responses: {
-                /** @description Kept: what is new about it */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Saved"];
-                    };
-                };
-                /** @description Another tab or device has saved since; with the draft as it now is */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["DraftConflict"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putPartsByIdDraft"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4774,28 +1720,7 @@ export interface paths {
             cookie?: never;
         };
         /** What the draft was at each save of the last hour, and the states that were kept */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The newest first */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["DraftStates"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartsByIdDraftStates"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4814,31 +1739,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                    version: number;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The pattern at that save */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            pattern: components["schemas"]["Pattern"];
-                        };
-                    };
-                };
-            };
-        };
+        get: operations["getPartsByIdDraftStatesByVersion"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4859,28 +1760,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                    version: number;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Kept for longer than an hour */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdDraftStatesByVersionKeep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4899,47 +1779,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Hands in; one press, named by its key, hands in once however often it is sent */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["Work"] & {
-                        /** Format: uuid */
-                        press?: string;
-                        /** @description When it was pressed without a connection, by the clock of the device; the draft then stays as it is */
-                        pressedAt?: string | null;
-                    };
-                };
-            };
-            responses: {
-                /** @description Handed in */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["HandedIn"];
-                    };
-                };
-                /** @description Too late, nothing to hand in, or changed elsewhere */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["DraftConflict"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdAttempts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4958,36 +1798,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Answers the question that the teacher allows about a beat, and counts it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                    };
-                };
-            };
-            responses: {
-                /** @description The answer and no more */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CheckAnswer"];
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdCheck"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5006,37 +1817,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** A target that is only heard, mixed into sound; X-Left says how often it may still be played */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        bar?: number | null;
-                        speed?: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Free Lossless Audio */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "audio/flac": string;
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdHear"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5055,39 +1836,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What a submission would get; for the teacher, nothing is stored */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        pattern: components["schemas"]["Pattern"];
-                    };
-                };
-            };
-            responses: {
-                /** @description The result */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            result: components["schemas"]["Result"] | null;
-                            checked: components["schemas"]["Checked"] | null;
-                            suggested: number | null;
-                        };
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdTry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5103,28 +1852,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Who has handed in */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["MarkingList"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartsByIdMarking"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5143,28 +1871,7 @@ export interface paths {
             cookie?: never;
         };
         /** One attempt; for its student the result only once it is returned, and only if the target may be seen */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The attempt */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["AttemptToMark"] | components["schemas"]["AttemptReturned"];
-                    };
-                };
-            };
-        };
+        get: operations["getAttemptsById"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5183,28 +1890,7 @@ export interface paths {
             cookie?: never;
         };
         /** What has been done to an attempt, by whom and when; for its teacher */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The record */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["History"];
-                    };
-                };
-            };
-        };
+        get: operations["getAttemptsByIdHistory"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5223,42 +1909,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["Answer"];
-                };
-            };
-            responses: {
-                /** @description Kept; the student does not see it yet */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Feedback"];
-                    };
-                };
-                /** @description Changed in another tab; with the answer as it now is */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["AnswerConflict"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putAttemptsByIdFeedback"];
         post?: never;
         delete?: never;
         options?: never;
@@ -5277,44 +1928,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": components["schemas"]["Answer"];
-                };
-            };
-            responses: {
-                /** @description Returned */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Feedback"] & {
-                            next: string | null;
-                        };
-                    };
-                };
-                /** @description Changed in another tab; with the answer as it now is */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["AnswerConflict"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAttemptsByIdReturn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5330,37 +1944,7 @@ export interface paths {
         };
         get?: never;
         /** Whether a beat counts from when it was pressed without a connection, or from its arrival */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        accepted: boolean;
-                        /** @description For all of the task */
-                        always?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Noted */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putAttemptsByIdPress"];
         post?: never;
         delete?: never;
         options?: never;
@@ -5380,29 +1964,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Takes a return back; until the student has opened it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Not returned any more */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Feedback"];
-                    };
-                };
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAttemptsByIdTakeBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5421,35 +1983,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What an attempt would get under other policies; nothing is stored */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        policies: components["schemas"]["Policy"][];
-                    };
-                };
-            };
-            responses: {
-                /** @description One entry a policy */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Weighed"];
-                    };
-                };
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postAttemptsByIdWeigh"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5468,40 +2002,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** One answer to several attempts; {name} in the text becomes each student's name, a mark of null each one's suggested mark */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        attempts: string[];
-                        mark: number | null;
-                        text: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description All are returned */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            returned: number;
-                        };
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdReturnGroup"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5520,39 +2021,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Adds one text to the feedback of several attempts, which stay to be marked; {name} in it becomes each student's name */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        attempts: string[];
-                        text: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description All have it */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            added: number;
-                        };
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdAddToGroup"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5571,37 +2040,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Takes several returns back; until the student has opened it */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        attempts: string[];
-                    };
-                };
-            };
-            responses: {
-                /** @description None is returned any more */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": {
-                            takenBack: number;
-                        };
-                    };
-                };
-                409: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPartsByIdTakeBackGroup"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5618,30 +2057,7 @@ export interface paths {
             cookie?: never;
         };
         /** What a class made of one part, of the beats that are nearest to one of its targets; for its teacher */
-        get: {
-            parameters: {
-                query?: {
-                    target?: number;
-                };
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The Class picture */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Picture"];
-                    };
-                };
-            };
-        };
+        get: operations["getPartsByIdPicture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5661,65 +2077,10 @@ export interface paths {
         };
         get?: never;
         /** How places are said to this class, how it is called, when it meets, whether it is archived; what is left out stays */
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        counting?: components["schemas"]["Counting"];
-                        name?: string;
-                        year?: string;
-                        lesson?: components["schemas"]["Lesson"];
-                        archived?: boolean;
-                    };
-                };
-            };
-            responses: {
-                /** @description Changed */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Course"];
-                    };
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        put: operations["putCoursesById"];
         post?: never;
         /** Deletes a class in which nobody is or was, and which has no task */
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Deleted */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                404: components["responses"]["Problem"];
-                409: components["responses"]["Problem"];
-            };
-        };
+        delete: operations["deleteCoursesById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -5735,30 +2096,7 @@ export interface paths {
             cookie?: never;
         };
         /** The marks of a class over the term; for its teacher */
-        get: {
-            parameters: {
-                query?: {
-                    attempt?: "last" | "best";
-                };
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description The term */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Term"];
-                    };
-                };
-            };
-        };
+        get: operations["getCoursesByIdTerm"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5777,34 +2115,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Keeps a phrase of the teacher; they come with every attempt to mark */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: {
-                content: {
-                    "application/json": {
-                        text: string;
-                    };
-                };
-            };
-            responses: {
-                /** @description Kept */
-                201: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Phrase"];
-                    };
-                };
-                409: components["responses"]["Problem"];
-                422: components["responses"]["Problem"];
-            };
-        };
+        post: operations["postPhrases"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5823,26 +2134,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: components["parameters"]["id"];
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Removed */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-            };
-        };
+        delete: operations["deletePhrasesById"];
         options?: never;
         head?: never;
         patch?: never;
@@ -5852,6 +2144,9 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Health: {
+            status: string;
+        };
         Problem: {
             title: string;
             status: number;
@@ -7306,4 +3601,4533 @@ export interface components {
     pathItems: never;
 }
 export type $defs = Record<string, never>;
-export type operations = Record<string, never>;
+export interface operations {
+    getHealthz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description They do */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+            503: components["responses"]["Problem"];
+        };
+    };
+    getSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The session */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSignIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Signed in */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSignOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSignOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getCatalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The catalogue */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A teacher's or a student's day */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeacherToday"] | components["schemas"]["StudentToday"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postMusic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    meter: components["schemas"]["Meter"];
+                    swing: components["schemas"]["Swing"];
+                    bars: number;
+                    counting: components["schemas"]["Counting"];
+                };
+            };
+        };
+        responses: {
+            /** @description Music */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Music"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postRenderings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SoundOrder"] & {
+                    pattern: components["schemas"]["Pattern"];
+                };
+            };
+        };
+        responses: {
+            /** @description It is made or being made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rendering"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAttemptsByIdRenderings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SoundOrder"];
+            };
+        };
+        responses: {
+            /** @description It is made or being made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rendering"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdRenderings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SoundOrder"];
+            };
+        };
+        responses: {
+            /** @description It is made or being made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rendering"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getRenderingsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its state */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rendering"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteRenderingsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getRenderingsByIdFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/wav": string;
+                    "audio/flac": string;
+                    "audio/ogg": string;
+                    "audio/mpeg": string;
+                    "application/zip": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPaperTargetById: {
+        parameters: {
+            query?: {
+                counting?: components["schemas"]["Counting"];
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Beats for paper */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPaperBeatById: {
+        parameters: {
+            query?: {
+                counting?: components["schemas"]["Counting"];
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Beats for paper */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPaperAttemptById: {
+        parameters: {
+            query?: {
+                counting?: components["schemas"]["Counting"];
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Beats for paper */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPaperClassById: {
+        parameters: {
+            query?: {
+                counting?: components["schemas"]["Counting"];
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Beats for paper */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPaperShelfByKey: {
+        parameters: {
+            query?: {
+                counting?: components["schemas"]["Counting"];
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Beats for paper */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paper"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    key: string;
+                    school: string;
+                    name: string;
+                    signIn: string;
+                    password: string;
+                    zone?: string;
+                    counting?: components["schemas"]["Counting"];
+                    points?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The keeper can sign in */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    old: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getSchool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The school */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolPeople"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putSchool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    zone: string;
+                    counting: components["schemas"]["Counting"];
+                    points: number;
+                    keepYears: number | null;
+                    sortBy?: components["schemas"]["SortBy"];
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCourses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    year?: string;
+                    /** Format: uuid */
+                    teacherId?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        id: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postTeachers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description A person a line */
+                    names: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Who was added and who was there already */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Added"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getTeachersSlips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The slips */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        slips: components["schemas"]["Slip"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSlipsPrinted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    accounts: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Noted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPeople: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Up to 50 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        students: components["schemas"]["KnownStudent"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getSchoolKept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The archived ones */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        classes: {
+                            id: string;
+                            name: string;
+                            year: string;
+                            goes: string;
+                            attempts: number;
+                            /** @description Those who are in no other class and go with it */
+                            students: number;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getMyFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A zip of open files */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAccountsByIdName: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    given: string;
+                    /** @description Empty where it is not known */
+                    family?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description So they are called */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getAccountsByIdFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A zip of open files */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAccountsByIdErase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Of whom */
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putCoursesByIdTeacher: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    teacherId: string;
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description The one in force */
+                        code: string | null;
+                        endsAt: string | null;
+                        waiting: {
+                            id: string;
+                            name: string;
+                            signIn: string;
+                            at: string;
+                            /** @description Whether they ask with an account that they have */
+                            hasAccount: boolean;
+                            /** @description Accounts that they may have already */
+                            known: components["schemas"]["KnownStudent"][];
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteCoursesByIdCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It holds no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getCoursesByIdJoining: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description So it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description The one in force */
+                        code: string | null;
+                        endsAt: string | null;
+                        waiting: {
+                            id: string;
+                            name: string;
+                            signIn: string;
+                            at: string;
+                            /** @description Whether they ask with an account that they have */
+                            hasAccount: boolean;
+                            /** @description Accounts that they may have already */
+                            known: components["schemas"]["KnownStudent"][];
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postJoin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    code: string;
+                    /** @description For a new account */
+                    name?: string;
+                    /** @description The username of an account that one has */
+                    signIn?: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The teacher is asked */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        signIn: string;
+                        class: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postJoiningById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    in: boolean;
+                    /**
+                     * Format: uuid
+                     * @description The account that they have already, where the teacher knows it
+                     */
+                    account?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postForgot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The same for every name */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postReset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    key: string;
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It holds */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getMailbox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        standIn: boolean;
+                        mails: {
+                            at: string;
+                            to: string;
+                            subject: string;
+                            text: string;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putSecond: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Recovery codes, told once */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        recovery: string[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSecond: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    code: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Signed in */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSecondKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description To be read by the device */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        key: string;
+                        address: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSecondEnd: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    password: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is asked for no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAccountsByIdSecondEnd: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is asked for no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getCoursesByIdSlips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The slips */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        slips: components["schemas"]["Slip"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdSlips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All slips that wait now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        slips: components["schemas"]["Slip"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putCoursesByIdColleagues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    colleagues: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdNext: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    name: string;
+                    year?: string;
+                    students?: boolean;
+                    tasks?: boolean;
+                    days?: number;
+                    archive?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        id: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdStudentsByStudentMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                student: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    to: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Moved */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getCoursesByIdList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdList: {
+        parameters: {
+            query?: {
+                columns?: string;
+                head?: "0" | "1";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Nothing is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleLook"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdListTake: {
+        parameters: {
+            query?: {
+                columns?: string;
+                head?: "0" | "1";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Brought in */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getSchoolOneroster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The set */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSchoolOneroster: {
+        parameters: {
+            query?: {
+                /** @description The sourcedId of one of its schools */
+                school?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Nothing is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterLook"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSchoolOnerosterTake: {
+        parameters: {
+            query?: {
+                /** @description The sourcedId of one of its schools; needed where it has several */
+                school?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Brought in */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteIntakesById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAssignmentsByIdCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    courseId: string;
+                    days?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        id: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAssignmentsByIdLeave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    students: string[];
+                    until?: string | null;
+                    excused?: boolean;
+                    reason?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAssignmentsByIdWeight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    weight: number;
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdColumns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    title: string;
+                    points: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        id: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putColumnsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    title: string;
+                    points: number;
+                    weight: number;
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteColumnsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putColumnsByIdMarksByStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                student: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    mark: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    "getCoursesByIdTerm{kind}": {
+        parameters: {
+            query?: {
+                attempt?: "last" | "best";
+            };
+            header?: never;
+            path: {
+                id: string;
+                kind: "csv" | "ods" | "zip";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                    "application/vnd.oasis.opendocument.spreadsheet": string;
+                    "application/zip": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getTerm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was returned */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentTerm"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getStudentsByIdTerm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In the classes of whoever asks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudentTerm"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getCoursesByIdStudents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who is in the class */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        students: components["schemas"]["SchoolStudent"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdStudents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description A person a line */
+                    names: string;
+                    /** @description Accounts that people of the list have already */
+                    same?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Who was added and who was there already */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Added"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postCoursesByIdStudentsPreview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description A person a line */
+                    names: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Nothing is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        people: components["schemas"]["PreviewedStudent"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getCoursesByIdFormer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The last first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        students: components["schemas"]["KnownStudent"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putCoursesByIdStudentsByStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                student: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description They are in it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteCoursesByIdStudentsByStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                student: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description They are not in it */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAccountsByIdPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The login slip */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        slips: components["schemas"]["Slip"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAccountsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    disabled?: boolean;
+                    email?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description So it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        disabled: boolean;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own things first, then shared ones, then those that ship */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["KeptInput"] & {
+                    pattern?: components["schemas"]["Pattern"];
+                    plan?: components["schemas"]["TaskPlan"];
+                    /** Format: uuid */
+                    assignmentId?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptVersion"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getShelfByKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description To look at */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfThing"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putShelfByKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["KeptInput"] & {
+                    version: number;
+                    pattern?: components["schemas"]["Pattern"];
+                };
+            };
+        };
+        responses: {
+            /** @description It is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptVersion"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteShelfByKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putShelfByKeyLent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    courses: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description These may */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        lent: string[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postShelfByKeyAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    courseId: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        id: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getShelfFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The zip */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postShelfFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description How many are new, and how many were there already */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        kept: number;
+                        twice: number;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getSounds: {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Sounds by name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sounds: components["schemas"]["OwnSound"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postSounds: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description It is there */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSound"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteSoundsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getSoundsByIdFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Free Lossless Audio */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/flac": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getKits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One's own first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptKits"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putKits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OwnKit"];
+            };
+        };
+        responses: {
+            /** @description It is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        id: string;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteKitsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putKitsByIdLent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    courses: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description These may */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        lent: string[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getKitsByIdFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The zip */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditShape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    places: number[];
+                    bars: number;
+                    barTicks: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Computed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowShape"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditText: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                    section: number;
+                    text: string;
+                    /**
+                     * @description What bare numbers count that could be either
+                     * @enum {string|null}
+                     */
+                    numbers?: "beats" | "steps" | null;
+                    counting?: components["schemas"]["Counting"];
+                };
+            };
+        };
+        responses: {
+            /** @description Read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                        /** @description What bare numbers were read as that could be either */
+                        numbers: {
+                            /** @enum {string} */
+                            as: "beats" | "steps";
+                            which: string[];
+                        } | null;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditTyped: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                    section: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Written */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        text: string;
+                        lost: string[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditImport: {
+        parameters: {
+            query: {
+                name: string;
+                channel?: number;
+                map?: string;
+                like?: string;
+                counting?: "steps" | "syllables" | "bar-beat";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The pattern, and what of the file is not kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                        lost: string[];
+                        /** @description Of a MIDI file that has notes on them */
+                        channels: {
+                            channel: number;
+                            notes: number;
+                        }[];
+                        unknown: {
+                            note: number;
+                            count: number;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditExport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                    /** @enum {string} */
+                    ending: "json" | "mid" | "mid.zip" | "musicxml" | "mxl" | "csv" | "ods" | "xlsx" | "txt";
+                    /** @default false */
+                    written?: boolean;
+                    /** @default false */
+                    rows?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: byte */
+                        bytes: string;
+                        lost: string[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditQuantize: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                    section: number;
+                    rows: number[];
+                    from: number;
+                    to: number;
+                    snap: string;
+                    strength: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Computed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditRescale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                    section: number;
+                    /** @enum {string} */
+                    to: "double" | "half";
+                };
+            };
+        };
+        responses: {
+            /** @description Computed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditRemeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                    meter: components["schemas"]["Meter"];
+                };
+            };
+        };
+        responses: {
+            /** @description Computed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remetered"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditRead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Pattern"];
+            };
+        };
+        responses: {
+            /** @description The pattern as it is written */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAssignments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["AssignmentInput"];
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedAssignment"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getAssignmentsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description With its targets; for its teacher */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedAssignment"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAssignmentsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["AssignmentInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedAssignment"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            /** @description Another tab has saved since; with the plan as it now is */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["PlanConflict"];
+                };
+            };
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteAssignmentsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getAssignmentsByIdFeasible: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Both empty where all is well */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        impossible: {
+                            part: number;
+                            text: string;
+                        }[];
+                        undecided: {
+                            part: number;
+                            text: string;
+                        }[];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAssignmentsByIdPublish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    at?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Published */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedAssignment"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAssignmentsByIdWithdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Withdrawn */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedAssignment"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAssignmentsByIdClose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Closed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedAssignment"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAssignmentsByIdReopen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Open again */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedAssignment"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAssignmentsByIdEffect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["AssignmentInput"];
+            };
+        };
+        responses: {
+            /** @description The parts whose judgement changes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Effect"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPartsByIdBench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The Bench */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bench"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putPartsByIdDraft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Work"];
+            };
+        };
+        responses: {
+            /** @description Kept: what is new about it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            /** @description Another tab or device has saved since; with the draft as it now is */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DraftConflict"];
+                };
+            };
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPartsByIdDraftStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftStates"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPartsByIdDraftStatesByVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The pattern at that save */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pattern: components["schemas"]["Pattern"];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdDraftStatesByVersionKeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kept for longer than an hour */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdAttempts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Work"] & {
+                    /** Format: uuid */
+                    press?: string;
+                    /** @description When it was pressed without a connection, by the clock of the device; the draft then stays as it is */
+                    pressedAt?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Handed in */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedIn"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            /** @description Too late, nothing to hand in, or changed elsewhere */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DraftConflict"];
+                };
+            };
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                };
+            };
+        };
+        responses: {
+            /** @description The answer and no more */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckAnswer"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdHear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    bar?: number | null;
+                    speed?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Free Lossless Audio */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/flac": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdTry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                };
+            };
+        };
+        responses: {
+            /** @description The result */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        result: components["schemas"]["Result"] | null;
+                        checked: components["schemas"]["Checked"] | null;
+                        suggested: number | null;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPartsByIdMarking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who has handed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkingList"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getAttemptsById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The attempt */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptToMark"] | components["schemas"]["AttemptReturned"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getAttemptsByIdHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The record */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAttemptsByIdFeedback: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Answer"];
+            };
+        };
+        responses: {
+            /** @description Kept; the student does not see it yet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feedback"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            /** @description Changed in another tab; with the answer as it now is */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["AnswerConflict"];
+                };
+            };
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAttemptsByIdReturn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Answer"];
+            };
+        };
+        responses: {
+            /** @description Returned */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feedback"] & {
+                        next: string | null;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            /** @description Changed in another tab; with the answer as it now is */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["AnswerConflict"];
+                };
+            };
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAttemptsByIdPress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    accepted: boolean;
+                    /** @description For all of the task */
+                    always?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Noted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAttemptsByIdTakeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not returned any more */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feedback"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postAttemptsByIdWeigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    policies: components["schemas"]["Policy"][];
+                };
+            };
+        };
+        responses: {
+            /** @description One entry a policy */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighed"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdReturnGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    attempts: string[];
+                    mark: number | null;
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description All are returned */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        returned: number;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdAddToGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    attempts: string[];
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description All have it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        added: number;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPartsByIdTakeBackGroup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    attempts: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description None is returned any more */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        takenBack: number;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPartsByIdPicture: {
+        parameters: {
+            query?: {
+                target?: number;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The Class picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putCoursesById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    counting?: components["schemas"]["Counting"];
+                    name?: string;
+                    year?: string;
+                    lesson?: components["schemas"]["Lesson"];
+                    archived?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteCoursesById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getCoursesByIdTerm: {
+        parameters: {
+            query?: {
+                attempt?: "last" | "best";
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The term */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Term"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postPhrases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Phrase"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deletePhrasesById: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+}

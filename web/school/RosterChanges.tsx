@@ -36,8 +36,7 @@ export function RosterChanges({ look }: { look: RosterLook }) {
         {look.end > 0 && (
           <li>
             {plural(look.end, 'student leaves', 'students leave')} a class
-            {look.moved > 0 && `, ${look.moved} of them for another class`}. Their work stays, and you
-            can put them back.
+            {look.moved > 0 && `, ${look.moved} of them for another class`}. Their work stays, and you can put them back.
           </li>
         )}
         {look.disabled.length > 0 && (
