@@ -98,8 +98,8 @@ final readonly class OneRoster
             ], $classes),
             'users' => array_map(static fn (array $one): array => [
                 'sourcedId' => $one['id'], 'enabledUser' => $one['on'] ? 'true' : 'false', 'username' => $one['sign_in'],
-                'givenName' => self::given($one['name'], $one['family']), 'familyName' => $one['family'], 'email' => $one['email'],
-                'preferredGivenName' => $one['given'], 'primaryOrgSourcedId' => $school,
+                'givenName' => self::names($one['name'], $one['family'])[0], 'familyName' => self::names($one['name'], $one['family'])[1],
+                'email' => $one['email'], 'preferredGivenName' => $one['given'], 'primaryOrgSourcedId' => $school,
             ], $people),
             'roles' => array_map(static fn (array $one): array => [
                 'sourcedId' => "role-{$one['id']}", 'userSourcedId' => $one['id'], 'roleType' => 'primary',
@@ -154,13 +154,17 @@ final readonly class OneRoster
             : (1 === preg_match('/20\d\d/', $year, $found) ? $found[0] : date('Y'));
     }
 
-    private static function given(string $name, string $family): string
+    /** @return array{string, string} given and family name; the standard wants both, also of who has one name alone */
+    private static function names(string $name, string $family): array
     {
-        return match (true) {
-            '' === $family => $name,
+        $words = explode(' ', $name);
+        $family = '' === $family ? $words[\count($words) - 1] : $family;
+        $given = match (true) {
             str_ends_with($name, $family) => trim(substr($name, 0, -\strlen($family))),
             str_starts_with($name, $family) => trim(substr($name, \strlen($family))),
             default => $name,
         };
+
+        return ['' === $given ? $name : $given, $family];
     }
 }

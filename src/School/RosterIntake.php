@@ -331,16 +331,17 @@ final readonly class RosterIntake
     }
 
     /**
-     * Whether the set calls somebody otherwise. It has the given name first always; where the family name goes first here, that is no
-     * change.
+     * Whether the set calls somebody otherwise. It has the given name first always, and a family name for everybody; where here the family
+     * name goes first, or is not known, that is no change.
      *
      * @param User $user
      */
     private static function differs(Account $account, array $user): bool
     {
         $rest = static fn (string $name): string => str_replace([' ', $user['family']], '', $name);
+        $family = '' === $account->family && str_ends_with($account->name, $user['family']) ? '' : $user['family'];
 
-        return [$account->given, $account->family, $account->email] !== [$user['given'], $user['family'], $user['email']]
-            || $rest($account->name) !== $rest($user['name']);
+        return [$account->given, $account->family, $account->email] !== [$user['given'], $family, $user['email']]
+            || ($rest($account->name) !== $rest($user['name']) && $account->name !== $user['family']);
     }
 }

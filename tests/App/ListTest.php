@@ -142,6 +142,9 @@ final class ListTest extends ApiTestCase
         $zip = (string) $this->get('/api/school/oneroster')->getContent();
         $files = Zip::read($zip, 50, 1_000_000, static fn (): bool => true, '');
         self::assertSame('manifest.csv', array_key_first($files));
+        self::assertSame([], RosterBinding::faults($files));
+        $broken = ['users.csv' => str_replace(',true,', ',yes,', $files['users.csv'])] + $files;
+        self::assertSame(['users.enabledUser: yes'], RosterBinding::faults($broken));
         $users = array_values(Csv::read($files['users.csv']));
         self::assertCount(1 + 2 + 20 + 5, $users, 'head, teachers and students of the two classes that are not put away');
         $look = $this->json($this->send('POST', '/api/school/oneroster', $zip));

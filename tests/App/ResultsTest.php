@@ -115,6 +115,7 @@ final class ResultsTest extends ApiTestCase
 
         $zip = (string) $this->get("/api/courses/$course/term.zip")->getContent();
         $files = Zip::read($zip, 50, 1_000_000, static fn (): bool => true, '');
+        self::assertSame([], RosterBinding::faults($files));
         $results = array_values(Csv::read($files['results.csv']));
         $head = array_shift($results) ?? [];
         $records = array_map(static fn (array $cells): array => array_combine($head, $cells), $results);
@@ -122,6 +123,15 @@ final class ResultsTest extends ApiTestCase
             && $one['lineItemSourcedId'] === $this->part('Foghorn Shuffle'));
         self::assertSame(['fully graded', '17.5', 'false'], array_map(static fn (string $key): string => current($bo)[$key] ?? '', ['scoreStatus', 'score', 'late']));
         self::assertStringContainsString('file.results,bulk', $files['manifest.csv']);
+        $items = array_values(Csv::read($files['lineItems.csv']));
+        $head = array_shift($items) ?? [];
+        $items = array_column(array_map(static fn (array $cells): array => array_combine($head, $cells), $items), null, 'sourcedId');
+        $published = $this->one("SELECT to_char(a.published_at AT TIME ZONE 'Europe/London', 'YYYY-MM-DD') FROM part p "
+            .'JOIN assignment a ON a.id = p.assignment_id WHERE p.id = ?', $this->part('Foghorn Shuffle'));
+        self::assertSame($published, $items[$this->part('Foghorn Shuffle')]['assignDate'] ?? '');
+        $returned = $this->one("SELECT to_char(f.returned_at AT TIME ZONE 'Europe/London', 'YYYY-MM-DD') FROM feedback f WHERE f.attempt_id = ?",
+            $this->attempt('Foghorn Shuffle', 'bo'));
+        self::assertSame($returned, current($bo)['scoreDate'] ?? '');
     }
 
     public function testAStudentReadsWhatWasReturnedAndNothingElse(): void

@@ -64,7 +64,18 @@ final readonly class ResultsController
                     .'WHERE e.course_id = ? AND a.source IS NOT NULL',
                 [(string) $course->id],
             );
-            $more = TermFile::oneRoster($term, $course, $this->clock->now()->format('Y-m-d'), $people);
+            $zone = ['zone' => $course->school->zone, 'course' => (string) $course->id];
+            /** @var array<string, string> $dates when each task was published, and each beat returned, by the school's clock */
+            $dates = $this->connection->fetchAllKeyValue(
+                "SELECT p.id, to_char(a.published_at AT TIME ZONE :zone, 'YYYY-MM-DD') FROM part p "
+                    .'JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = :course AND a.published_at IS NOT NULL UNION ALL '
+                    ."SELECT t.id, to_char(coalesce(f.returned_at, t.handed_in_at) AT TIME ZONE :zone, 'YYYY-MM-DD') FROM attempt t "
+                    .'LEFT JOIN feedback f ON f.attempt_id = t.id JOIN part p ON p.id = t.part_id '
+                    .'JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = :course',
+                $zone,
+            );
+            $today = $this->clock->now()->setTimezone(new \DateTimeZone($course->school->zone))->format('Y-m-d');
+            $more = TermFile::oneRoster($term, $course, $today, $people, $dates);
             $bytes = $this->oneRoster->write((string) $course->school->id, $course->school->name, [(string) $course->id], $more);
         } else {
             $rows = TermFile::table($term);

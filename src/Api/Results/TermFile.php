@@ -46,26 +46,33 @@ final readonly class TermFile
 
     /**
      * @param array{parts: list<Column>, students: list<Line>} $term
+     * @param string                                           $today  such as "2026-12-01"
      * @param array<string, string>                            $people the id of another system by account
+     * @param array<string, string>                            $dates  when a task was published, and a beat returned or handed in, by id
      *
      * @return array<string, list<array<string, string|int|float|null>>>
      *
      * @see OneRoster the files that these stand beside
      */
-    public static function oneRoster(array $term, Course $course, string $now, array $people): array
+    public static function oneRoster(array $term, Course $course, string $today, array $people, array $dates): array
     {
-        $items = $results = [];
+        $items = $results = $titles = [];
+        $class = $course->source ?? (string) $course->id;
         foreach ($term['parts'] as $part) {
+            $title = trim($part['title'].' '.$part['name']);
+            $same = $titles[$title] = ($titles[$title] ?? 0) + 1;
+            $assigned = $dates[$part['id']] ?? $today;
             $items[$part['id']] = [
-                'sourcedId' => $part['id'], 'title' => trim($part['title'].' '.$part['name']),
-                'assignDate' => substr($part['dueAt'] ?? $now, 0, 10), 'dueDate' => substr($part['dueAt'] ?? $now, 0, 10),
-                'classSourcedId' => (string) $course->id, 'categorySourcedId' => 'beats', 'resultValueMin' => 0,
+                'sourcedId' => $part['id'], 'title' => 1 < $same ? "$title ($same)" : $title,
+                'assignDate' => $assigned, 'dueDate' => max($assigned, substr($part['dueAt'] ?? $assigned, 0, 10)),
+                'classSourcedId' => $class, 'categorySourcedId' => 'beats', 'resultValueMin' => 0,
                 'resultValueMax' => $part['points'], 'schoolSourcedId' => (string) $course->school->id,
             ];
         }
         foreach ($term['students'] as $line) {
             foreach ($line['cells'] as $cell) {
-                if (\in_array($cell['state'], ['open'], true)) {
+                // Whoever has left the class is not in the set.
+                if ($line['left'] || 'open' === $cell['state']) {
                     continue;
                 }
                 $results[] = [
@@ -77,7 +84,7 @@ final readonly class TermFile
                         'excused' => 'exempt',
                         default => 'not submitted',
                     },
-                    'score' => $cell['mark'], 'scoreDate' => substr($now, 0, 10), 'classSourcedId' => (string) $course->id,
+                    'score' => $cell['mark'], 'scoreDate' => $dates[$cell['attemptId'] ?? ''] ?? $today, 'classSourcedId' => $class,
                     'inProgress' => 'false', 'incomplete' => 'false', 'late' => $cell['late'] > 0 ? 'true' : 'false',
                     'missing' => 'missing' === $cell['state'] ? 'true' : 'false',
                 ];
