@@ -97,6 +97,10 @@ class Attempt
     #[ORM\Column(nullable: true)]
     public ?float $suggestedBefore = null;
 
+    /** @readonly @phpstan-allow-private-mutation Whether a better comparison suggests another mark, and its teachers have not been told. */
+    #[ORM\Column(options: ['default' => false])]
+    public bool $improved = false;
+
     /** @readonly @phpstan-allow-private-mutation Whether its teacher counts it from when it was pressed; null where that is not decided. */
     #[ORM\Column(nullable: true)]
     public ?bool $pressAccepted = null;
@@ -144,6 +148,7 @@ class Attempt
     {
         if ($this->judge > 0 && $this->suggested !== $judgement->suggested()) {
             $this->suggestedBefore ??= $this->suggested;
+            $this->improved = $this->improved || ($this->judge < Judge::VERSION && $this->judged === $revision);
         }
         [$this->results, $this->checked, $this->aspects] = [$judgement->results, $judgement->checked, $judgement->aspects()];
         [$this->findings, $this->found, $this->suggested] = [
@@ -169,7 +174,7 @@ class Attempt
     /** Its teacher has given feedback, and has seen what is suggested now. */
     public function settle(): void
     {
-        $this->suggestedBefore = null;
+        [$this->suggestedBefore, $this->improved] = [null, false];
     }
 
     public function acceptPress(bool $accepted): void

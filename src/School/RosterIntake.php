@@ -43,12 +43,14 @@ final readonly class RosterIntake
         [$courses, $renamed] = $this->courses($set, $by);
         $new = $changed = $disable = $enable = [];
         $others = 0;
+        // Students without a place now are nobody here yet.
+        $placed = array_fill_keys(array_column(array_filter($set->places, static fn (array $one): bool => $one['on']), 'user'), true);
         foreach ($set->users as $id => $user) {
             $account = $accounts[$id] ?? null;
             if (null === $account) {
                 if (null === $user['role']) {
                     ++$others;
-                } elseif ($user['on']) {
+                } elseif ($user['on'] && (Role::Teacher === $user['role'] || isset($placed[$id]))) {
                     $new[$id] = $user;
                 }
                 continue;

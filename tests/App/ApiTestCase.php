@@ -98,7 +98,8 @@ abstract class ApiTestCase extends WebTestCase
         if (str_starts_with($path, '/api/')) {
             $type = explode(';', (string) $response->headers->get('Content-Type'))[0];
             $content = (string) $response->getContent();
-            $wrong = Description::ofAnswer($request->getMethod(), $path, $response->getStatusCode(), $type, $content);
+            $wrong = null === $route ? Description::violations($content, ['$ref' => '#/components/schemas/Problem'])
+                : Description::ofAnswer($request->getMethod(), $path, $response->getStatusCode(), $type, $content);
             self::assertSame([], $wrong, $request->getMethod()." $path");
         }
 

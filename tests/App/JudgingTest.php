@@ -165,6 +165,29 @@ final class JudgingTest extends ApiTestCase
     }
 
     /** What an older comparison has said is said anew; what has been returned stays, and the teacher sees what was suggested before. */
+    public function testABetterComparisonIsAnnounced(): void
+    {
+        $open = $this->attempt(self::TASK, 'ines', 2);
+        $this->one('UPDATE attempt SET judge = judge - 1, suggested = 3.25 WHERE id = ? RETURNING id', $open);
+        $this->service(Judging::class)->askForAll();
+        $this->work();
+        $this->signIn('odile');
+        $improved = $this->json($this->get('/api/today'))['improved'];
+        self::assertIsArray($improved);
+        self::assertSame([[$this->part(self::TASK), self::TASK, 1]], array_map(
+            static fn (mixed $one): array => \is_array($one) ? [$one['partId'], $one['title'], $one['count']] : [],
+            $improved,
+        ));
+        $this->signIn('bertil');
+        self::assertSame([], $this->json($this->get('/api/today'))['improved']);
+        self::assertSame(204, $this->send('DELETE', '/api/improved')->getStatusCode(), 'another teacher looks at theirs');
+        $this->signIn('odile');
+        self::assertCount(1, (array) $this->json($this->get('/api/today'))['improved']);
+        self::assertSame(204, $this->send('DELETE', '/api/improved')->getStatusCode());
+        self::assertSame([], $this->json($this->get('/api/today'))['improved']);
+        self::assertSame('3.25', $this->one('SELECT suggested_before::text FROM attempt WHERE id = ?', $open), 'the marking table says both');
+    }
+
     public function testWhatAnOlderComparisonHasSaidIsSaidAnew(): void
     {
         $march = $this->part(self::TASK);

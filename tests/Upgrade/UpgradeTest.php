@@ -95,7 +95,7 @@ final class UpgradeTest extends ApiTestCase
     {
         $this->comeIn('odile');
         $sounds = (array) $this->json($this->get('/api/sounds'))['sounds'];
-        self::assertSame($this->one('SELECT count(*)::text FROM sound'), (string) \count($sounds));
+        self::assertSame($this->one('SELECT count(*)::text FROM own_sound'), (string) \count($sounds));
         foreach ($sounds as $sound) {
             self::assertIsArray($sound);
             $id = $sound['id'];

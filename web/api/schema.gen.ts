@@ -121,6 +121,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/improved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** What a better comparison suggests has been looked at */
+        delete: operations["deleteImproved"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/music": {
         parameters: {
             query?: never;
@@ -3266,6 +3283,15 @@ export interface components {
                     toMark: number;
                 }[];
             }[];
+            /** @description Beats of which a better comparison suggests another mark than before, by part */
+            improved: {
+                partId: string;
+                title: string;
+                position: number;
+                name: string;
+                parts: number;
+                count: number;
+            }[];
         };
         StudentToday: {
             tasks: {
@@ -3765,6 +3791,29 @@ export interface operations {
             };
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteImproved: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is not told again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
             429: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
         };

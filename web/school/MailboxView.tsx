@@ -10,7 +10,9 @@ export function MailboxView() {
   return (
     <details className="card mt-3 text-sm">
       <summary className="font-head text-lg font-bold">Mail that stays here ({mails.length})</summary>
-      <p className="text-faint">No mail server is set (MAILER_DSN), so nothing leaves this server; what it would send stands here.</p>
+      <p className="text-faint">
+        No mail server is set (MAILER_DSN in pulsanda.env), so nothing leaves this server; what it would send stands here.
+      </p>
       {mails.map((one) => (
         <article key={one.at + one.subject + one.to} className="mt-2 border-t border-rule pt-2">
           <p>

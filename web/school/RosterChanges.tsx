@@ -19,7 +19,7 @@ export function RosterChanges({ look }: { look: RosterLook }) {
           {plural(look.classes.length, 'class', 'classes')}
           {look.classes.length > 0 && <span className="text-faint"> ({names(look.classes)})</span>}.
         </li>
-        <li>{plural(look.known, 'person is', 'people are')} here already.</li>
+        {look.known > 0 && <li>{plural(look.known, 'person is', 'people are')} here already.</li>}
         {look.changedCount > 0 && (
           <li>
             {plural(look.changedCount, 'person', 'people')} with another name or address:{' '}

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { TeacherToday } from '../api/types';
 import { fromNow, partName, planTitle, plural, taskName, weekday } from '../ui/words';
 import { CountingField } from './CountingField';
+import { Improved } from './Improved';
 import { Due, TaskCard } from './TaskCard';
 
 type Assignment = TeacherToday['assignments'][number];
@@ -12,6 +13,7 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
   return (
     <div className="mx-auto max-w-5xl">
       <h1>{weekday()}</h1>
+      <Improved parts={day.improved} />
       {day.courses.length === 0 && (
         <p className="card mt-4">
           You have no class yet; make one under{' '}
