@@ -71,7 +71,7 @@ final readonly class TermFile
         }
         foreach ($term['students'] as $line) {
             foreach ($line['cells'] as $cell) {
-                // Whoever has left the class is not in the set.
+                // Students who have left the class are not in the set.
                 if ($line['left'] || 'open' === $cell['state']) {
                     continue;
                 }
