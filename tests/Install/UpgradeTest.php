@@ -62,6 +62,7 @@ final class UpgradeTest extends InstallTestCase
     {
         $here = self::instance();
         $before = readlink("$here->folder/var/code/current");
+        touch("$here->folder/var/backup/before-an-older-one.pulsanda");
         file_put_contents("$here->folder/".self::MIGRATION, self::migration('ALTER TABLE school ADD upgraded INT DEFAULT 1'));
         $told = $here->start();
         self::assertStringContainsString('The school is of an older version.', $told);
@@ -70,6 +71,7 @@ final class UpgradeTest extends InstallTestCase
         self::assertNotSame($before, readlink("$here->folder/var/code/current"));
         self::assertCount(2, glob("$here->folder/var/code/*") ?: [], 'one, and the name of the current one');
         self::assertStringContainsString('odile', $here->does(['bin/console', 'pulsanda:account', 'list']));
+        self::assertCount(1, glob("$here->folder/var/backup/*") ?: [], 'the newest copy alone');
         // The file that was made before brings the older rows back, and up to date again.
         $copy = (glob("$here->folder/var/backup/before-*.pulsanda") ?: [])[0] ?? '';
         $here->does(['bin/restore', $copy], typed: 'yes');
