@@ -173,7 +173,7 @@ final class AtOnceTest extends BrowserTestCase
     {
         $data = (string) getenv('PULSANDA_DATA');
         $configuration = (string) file_get_contents("$data/nginx.conf");
-        if (1 !== preg_match('/fastcgi_pass unix:(\S+)\/web\/php\.sock;/', $configuration, $found)) {
+        if (1 !== preg_match('/fastcgi_pass "unix:([^"]+)\/web\/php\.sock";/', $configuration, $found)) {
             self::fail('php is not reached through a socket.');
         }
         self::assertSame('0700', substr(\sprintf('%o', (int) fileperms("$found[1]/web")), -4));

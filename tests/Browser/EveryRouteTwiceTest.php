@@ -67,6 +67,7 @@ final class EveryRouteTwiceTest extends BrowserTestCase
         ['odile', 'PUT', '/api/courses/{id:course}/students/{student:wren}', null],
         ['odile', 'POST', '/api/phrases', ['text' => 'Twice, {name}.']],
         ['odile', 'DELETE', '/api/phrases/{id:phrase}', null],
+        ['odile', 'DELETE', '/api/improved', null],
         ['odile', 'POST', '/api/courses/{id:course}/columns', ['title' => 'Twice', 'points' => 10]],
         ['odile', 'PUT', '/api/columns/{id:column}', ['title' => 'Twice', 'points' => 10, 'weight' => 2]],
         ['odile', 'PUT', '/api/columns/{id:column}/marks/{student:wren}', ['mark' => 8]],

@@ -118,6 +118,29 @@ final class StartTest extends InstallTestCase
         $here->does(['bin/start', '--stop'], $apart);
     }
 
+    public function testWherePostgreSqlsUserCannotReach(): void
+    {
+        $here = self::instance();
+        $folder = Instance::shell('mktemp -d /root/pulsanda.XXXXXX');
+        $apart = ['PULSANDA_DATA' => $folder, 'PULSANDA_PORT' => (string) ($here->port + 2500)];
+        Instance::shell('mkdir "$TO/stamps"; cp -a "$F/var/built" "$F/var/sounds" "$TO/"; cp "$F/var/stamps/"[BS]* "$TO/stamps/"', [
+            'F' => $here->folder, 'TO' => $folder,
+        ]);
+        $name = trim($here->does(['bash', '-c', '. bin/lib/instance.sh; instance'], $apart));
+        try {
+            self::assertStringContainsString("the cluster stands in /var/lib/$name", $here->start($apart));
+            // Older versions had it where systems tidy.
+            $here->does(['bin/start', '--stop'], $apart);
+            Instance::shell('mv "/var/lib/$NAME" "/var/tmp/$NAME"', ['NAME' => $name]);
+            self::assertStringContainsString("data moves from /var/tmp/$name to /var/lib/$name", $here->start($apart));
+            self::assertDirectoryDoesNotExist("/var/tmp/$name");
+            self::assertSame('28', trim($here->does(['bash', '-c', '. bin/lib/instance.sh; sql pulsanda -c "SELECT count(*) FROM account"'], $apart)));
+        } finally {
+            $here->does(['bin/start', '--stop'], $apart);
+            Instance::shell('rm -rf "$TO" "/var/lib/$NAME" "/var/tmp/$NAME"', ['TO' => $folder, 'NAME' => $name]);
+        }
+    }
+
     private static function isLocked(string $file): bool
     {
         $handle = fopen($file, 'c');
