@@ -16,8 +16,11 @@ require_once $root.'/vendor/autoload.php';
 
 $_SERVER['PULSANDA_DATA'] ??= is_file($root.'/release') ? dirname($root, 2) : $root.'/var';
 $settings = $_SERVER['PULSANDA_DATA'].'/app.env';
-if (is_file($settings) && is_readable($settings)) {
-    (new Dotenv())->load($settings);
+// Read rather than asked about: what may be read by a capability alone is called unreadable.
+$lines = @file_get_contents($settings);
+if (false !== $lines) {
+    $dotenv = new Dotenv();
+    $dotenv->populate($dotenv->parse($lines, $settings));
 }
 
 return new Kernel($_SERVER['APP_ENV'] ?? 'prod', (bool) ($_SERVER['APP_DEBUG'] ?? false));
