@@ -84,11 +84,13 @@ final class UpgradeTest extends ApiTestCase
         $this->comeIn('ines');
         $attempt = $this->one(<<<'SQL'
             SELECT a.id FROM attempt a JOIN feedback f ON f.attempt_id = a.id JOIN account p ON p.id = a.student_id
-            WHERE p.sign_in = 'ines' AND f.returned_at IS NOT NULL LIMIT 1
+            WHERE p.sign_in = 'ines' AND f.returned_at IS NOT NULL ORDER BY a.id LIMIT 1
             SQL);
         $work = $this->json($this->get("/api/attempts/$attempt"));
         self::assertNotSame('', $this->text($work, 'feedback.text'));
-        self::assertIsInt($this->at($work, 'feedback.mark'));
+        self::assertEquals($this->one('SELECT mark::text FROM feedback WHERE attempt_id = ?', $attempt), $this->at($work, 'feedback.mark'));
+        // Judged anew or not, what was suggested when it was returned is what it says.
+        self::assertSame('', $this->one("SELECT coalesce(suggested_before::text, '') FROM attempt WHERE id = ?", $attempt));
     }
 
     public function testSoundsOfOnesOwnPlay(): void
