@@ -40,8 +40,7 @@ instance() { printf 'pulsanda-%s' "$(printf '%s' "$DATA" | cksum | cut -d' ' -f1
 # Where the sockets are: short, since the path of a socket is, and out of reach for others.
 run_folder() { if is_root; then printf '/run/%s' "$(instance)"; else printf '%s/run' "$DATA"; fi; }
 
-# What PostgreSQL, and what the application runs as. Neither is ever root: root starts them and steps down.
-postgres_user() { if is_root; then printf postgres; else id -un; fi; }
+# What the application runs as, and as what PostgreSQL. Neither is ever root: root starts them and steps down.
 web_user() { if is_root; then printf www-data; else id -un; fi; }
 as_postgres() { (cd / && if is_root; then runuser -u postgres -- "$@"; else "$@"; fi); }
 
