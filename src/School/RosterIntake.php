@@ -75,7 +75,13 @@ final readonly class RosterIntake
             static fn (array $one, int|string $id): bool => $one['on'] && !isset($courses[$id]),
             \ARRAY_FILTER_USE_BOTH,
         );
-        [$there, $sources] = $this->places(array_map(static fn (Course $one): string => (string) $one->id, array_values($courses)));
+        // Of a class that is over, everything stays as it is.
+        $running = array_filter(
+            $courses,
+            static fn (int|string $id): bool => $set->classes[$id]['on'] ?? true,
+            \ARRAY_FILTER_USE_KEY,
+        );
+        [$there, $sources] = $this->places(array_map(static fn (Course $one): string => (string) $one->id, array_values($running)));
         $enter = $end = $teach = $tie = $stay = [];
         $over = \count(array_filter($set->classes, static fn (array $one): bool => !$one['on']));
         foreach ($set->places as $source => $one) {
@@ -93,7 +99,6 @@ final readonly class RosterIntake
             }
             $class = $set->classes[$one['class']] ?? null;
             $user = $set->users[$one['user']] ?? null;
-            // Of a class that is over, everything stays as it is.
             if (null !== $course?->archivedAt || false === ($class['on'] ?? true)) {
                 continue;
             }

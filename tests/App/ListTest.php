@@ -260,6 +260,12 @@ final class ListTest extends ApiTestCase
         $old['classes.csv'] = str_replace('c1,', 'c7,', $old['classes.csv']);
         $old['enrollments.csv'] = str_replace('c1,', 'c7,', $old['enrollments.csv']);
         self::assertSame([], $this->look($old)['classes']);
+        // Of one that is here, nobody is put out when its sessions are over, or when the other system deletes it.
+        $over = self::set();
+        $over['academicSessions.csv'] = str_replace('2027-07-31', '2026-07-31', $over['academicSessions.csv']);
+        $deleted = self::set();
+        $deleted['classes.csv'] = str_replace('c1,active', 'c1,tobedeleted', $deleted['classes.csv']);
+        self::assertSame([0, 0], [$this->look($over)['end'], $this->look($deleted)['end']]);
     }
 
     public function testADeltaSetTellsOnlyChanges(): void
