@@ -52,6 +52,8 @@ final class UpgradeTest extends InstallTestCase
                 self::assertStringContainsString('The one before is started again', $told);
                 self::assertStringContainsString('The version before runs again at', $told);
                 self::assertNotSame('0', $here->sql('SELECT count(*) FROM phrase'), 'with its rows');
+                self::assertSame('', $here->sql("SELECT datname FROM pg_database WHERE datname ~ '_(upgraded|failed)$'", 'postgres'));
+                self::assertSame(200, $here->ask('/api/session')[0]);
             });
         } finally {
             unlink("$here->folder/".self::MIGRATION);
