@@ -208,8 +208,7 @@ final class HandsTest extends BrowserTestCase
         );
         $tomas->press('Tempo');
         $tempo = $tomas->see('fieldset[aria-label=Tempo] input[inputmode=decimal]');
-        $tempo->clear();
-        $tempo->sendKeys('500'.WebDriverKeys::ENTER);
+        $tempo->sendKeys(Person::typedOver('500').WebDriverKeys::ENTER);
         $tomas->told('The tempo goes from 60 to 140 here');
         $tomas->press('Tap');
         $tomas->press('Tap');

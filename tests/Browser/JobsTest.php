@@ -127,8 +127,7 @@ final class JobsTest extends BrowserTestCase
     private function type(Person $person, string $label, string $number): void
     {
         $field = $person->see("input[aria-label=\"$label\"]");
-        $field->clear();
-        $field->sendKeys($number.WebDriverKeys::ENTER);
+        $field->sendKeys(Person::typedOver($number).WebDriverKeys::ENTER);
         ++$this->presses;
     }
 

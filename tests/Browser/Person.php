@@ -296,11 +296,17 @@ final readonly class Person
                         ."//*[self::input or self::textarea][starts-with(@aria-label, \"$label\")]",
                 ),
             )[0] ?? null;
-            $field?->clear();
-            $field?->sendKeys($text);
+            // Typed over what is there, as a hand does. `clear()` empties the field behind React's back: the next render fills it again.
+            $field?->sendKeys(self::typedOver($text));
 
             return null !== $field && ($field->getAttribute('value') === $text || ++$tries > self::MOST_TRIES);
         }, "the field \"$label\"");
+    }
+
+    /** The keys that put this text in place of what a field holds. */
+    public static function typedOver(string $text): string
+    {
+        return WebDriverKeys::CONTROL.'a'.WebDriverKeys::NULL.('' === $text ? WebDriverKeys::BACKSPACE : $text);
     }
 
     /** Types a date as a hand does, in the order of this browser's language; `$parts` is how many of day, month and year. */

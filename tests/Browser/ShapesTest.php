@@ -254,8 +254,7 @@ final class ShapesTest extends BrowserTestCase
     private function type(Person $person, string $label, string $number): void
     {
         $field = $person->see("input[aria-label=\"$label\"]");
-        $field->clear();
-        $field->sendKeys($number.WebDriverKeys::ENTER);
+        $field->sendKeys(Person::typedOver($number).WebDriverKeys::ENTER);
     }
 
     private function shownBeforehand(Person $person, int $hits): void
