@@ -9,7 +9,7 @@ use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Section;
 
-/** A step sheet as a spreadsheet shows it: cells, which columns are strong beats, and the colours of rows. */
+/** A table as a spreadsheet shows it: cells, which columns of the head are bold, and the colours of rows. */
 final readonly class Cells
 {
     /** The tints of rows, light enough for print over them. */
@@ -21,13 +21,19 @@ final readonly class Cells
     public const MOST_COLUMNS = 1100;
 
     /**
-     * @param list<list<string>> $table the first line numbers the steps
-     * @param list<bool>         $bold  by column
-     * @param list<string>       $tints a colour by line, as RRGGBB; empty for none
-     * @param string             $width of all columns but the first
+     * @param non-empty-list<list<string|int|float>> $table text, and what a spreadsheet may reckon with
+     * @param list<bool>                             $bold  by column
+     * @param list<string>                           $tints a colour by line, as RRGGBB; empty for none
+     * @param string                                 $name  of the sheet
+     * @param float                                  $width of all columns but the first, in cm
      */
-    private function __construct(public array $table, public array $bold, public array $tints, public string $width = '0.9cm')
-    {
+    private function __construct(
+        public array $table,
+        public array $bold,
+        public array $tints,
+        public string $name,
+        public float $width,
+    ) {
     }
 
     /** @throws InvalidInput when a sheet has more cells than any table of steps or names */
@@ -45,9 +51,9 @@ final readonly class Cells
      */
     public static function table(array $table): self
     {
-        $text = array_map(static fn (array $line): array => array_map(strval(...), $line), $table);
+        $cells = array_map(static fn (array $line): array => array_map(static fn (mixed $cell): mixed => $cell ?? '', $line), $table);
 
-        return new self($text, array_fill(0, \count($table[0]), true), [], '3cm');
+        return new self($cells, array_fill(0, \count($table[0]), true), [], 'Table', 3);
     }
 
     /** The cells of a section. */
@@ -66,6 +72,14 @@ final readonly class Cells
             $tints[] = self::TINTS[$row->tint ?? ''] ?? array_values(self::TINTS)[$r % \count(self::TINTS)];
         }
 
-        return new self($table, $bold, $tints);
+        // Numbers of steps and velocities.
+        $cells = array_map(static fn (array $line): array => array_map(self::reckoned(...), $line), $table);
+
+        return new self($cells, $bold, $tints, 'Steps', 0.9);
+    }
+
+    private static function reckoned(string $cell): string|int
+    {
+        return 1 === preg_match('/^\d{1,9}$/D', $cell) ? (int) $cell : $cell;
     }
 }

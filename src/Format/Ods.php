@@ -7,7 +7,7 @@ namespace Pulsanda\App\Format;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\XmlStream;
 
-/** The first sheet of an OpenDocument spreadsheet (ISO/IEC 26300), in and out: as much of it as a table of steps needs. */
+/** The first sheet of an OpenDocument spreadsheet (ISO/IEC 26300), in and out: as much of it as a table needs. */
 final readonly class Ods
 {
     private const KIND = 'application/vnd.oasis.opendocument.spreadsheet';
@@ -22,9 +22,8 @@ final readonly class Ods
             foreach ($line as $c => $cell) {
                 $bold = 0 === $r && ($cells->bold[$c] ?? false);
                 $style = $bold ? 'bold' : ('' === ($cells->tints[$r] ?? '') ? 'plain' : 't'.$cells->tints[$r]);
-                $text = htmlspecialchars($cell, \ENT_XML1);
-                $number = 1 === preg_match('/^\d{1,15}(\.\d+)?$/D', $cell);
-                $value = $number ? " office:value-type=\"float\" office:value=\"$cell\"" : ' office:value-type="string"';
+                $text = htmlspecialchars((string) $cell, \ENT_XML1);
+                $value = !\is_string($cell) ? " office:value-type=\"float\" office:value=\"$cell\"" : ' office:value-type="string"';
                 $columns .= '' === $cell
                     ? "<table:table-cell table:style-name=\"$style\"/>"
                     : "<table:table-cell table:style-name=\"$style\"$value><text:p>$text</text:p></table:table-cell>";
@@ -40,7 +39,7 @@ final readonly class Ods
                 .'<manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/></manifest:manifest>',
             'content.xml' => self::HEAD.'<office:document-content'.self::namespaces().' office:version="1.2">'
                 .'<office:automatic-styles>'.self::styles($cells).'</office:automatic-styles>'
-                .'<office:body><office:spreadsheet><table:table table:name="Steps">'
+                .'<office:body><office:spreadsheet><table:table table:name="'.$cells->name.'">'
                 .'<table:table-column table:style-name="names"/>'
                 ."<table:table-column table:style-name=\"steps\" table:number-columns-repeated=\"$count\"/>"
                 ."$rows</table:table></office:spreadsheet></office:body></office:document-content>",
@@ -48,11 +47,13 @@ final readonly class Ods
     }
 
     /**
+     * @param int $most how many lines are read
+     *
      * @return list<list<string>> the cells of the first sheet
      *
      * @throws InvalidInput
      */
-    public static function read(string $bytes): array
+    public static function read(string $bytes, int $most = Cells::MOST_ROWS): array
     {
         $files = Zip::read(
             $bytes,
@@ -97,10 +98,10 @@ final readonly class Ods
                     break;
                 case ['table-row', false]:
                     // Empty lines repeat to the end of the sheet.
-                    for ($turn = 0; $turn < ([] === $line ? 1 : $rows) && \count($table) < Cells::MOST_ROWS; ++$turn) {
+                    for ($turn = 0; $turn < ([] === $line ? 1 : $rows) && \count($table) < $most; ++$turn) {
                         $table[] = $line;
                     }
-                    if (\count($table) >= Cells::MOST_ROWS) {
+                    if (\count($table) >= $most) {
                         break 2;
                     }
                     break;
@@ -131,7 +132,7 @@ final readonly class Ods
     private static function styles(Cells $cells): string
     {
         $styles = '';
-        foreach (['names' => '3.5cm', 'steps' => $cells->width] as $name => $width) {
+        foreach (['names' => '3.5cm', 'steps' => "{$cells->width}cm"] as $name => $width) {
             $styles .= "<style:style style:name=\"$name\" style:family=\"table-column\">"
                 ."<style:table-column-properties style:column-width=\"$width\"/></style:style>";
         }

@@ -8,7 +8,7 @@ use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\XmlStream;
 
 /**
- * The first sheet of an Office Open XML workbook (ECMA-376), in and out: as much of it as a table of steps needs. No library for it runs on
+ * The first sheet of an Office Open XML workbook (ECMA-376), in and out: as much of it as a table needs. No library for it runs on
  * this PHP; see docs/formats.md.
  */
 final readonly class Xlsx
@@ -18,6 +18,7 @@ final readonly class Xlsx
     private const PACKAGE = 'http://schemas.openxmlformats.org/package/2006';
     private const KIND = 'application/vnd.openxmlformats-officedocument.spreadsheetml';
     private const READ = '~^xl/(sharedStrings|workbook|_rels/workbook\.xml|worksheets/[^/]+)\.(xml|rels)$~D';
+    private const CHARACTERS_PER_CM = 5;
     private const HEAD = '<?xml version="1.0" encoding="UTF-8" standalone="yes"?>'."\n";
 
     public static function write(Cells $cells): string
@@ -31,13 +32,12 @@ final readonly class Xlsx
                 $tint = array_search($cells->tints[$r] ?? '', $tints, true);
                 $style = 2 * (false === $tint ? 0 : $tint + 1) + (int) (0 === $r && ($cells->bold[$c] ?? false));
                 $at = self::column($c).($r + 1);
-                $columns .= 1 === preg_match('/^\d+$/', $cell)
+                $columns .= !\is_string($cell)
                     ? "<c r=\"$at\" s=\"$style\"><v>$cell</v></c>"
                     : "<c r=\"$at\" s=\"$style\" t=\"inlineStr\"><is><t>".htmlspecialchars($cell, \ENT_XML1).'</t></is></c>';
             }
             $rows .= '<row r="'.($r + 1)."\">$columns</row>";
         }
-        $last = self::column(max(1, \count($cells->table[0]) - 1));
 
         return Zip::write([
             '[Content_Types].xml' => self::HEAD.'<Types xmlns="'.self::PACKAGE.'/content-types">'
@@ -48,23 +48,26 @@ final readonly class Xlsx
                 .'<Override PartName="/xl/styles.xml" ContentType="'.self::KIND.'.styles+xml"/></Types>',
             '_rels/.rels' => self::relationships(['officeDocument' => 'xl/workbook.xml']),
             'xl/workbook.xml' => self::HEAD.'<workbook xmlns="'.self::MAIN.'" xmlns:r="'.self::OFFICE.'">'
-                .'<sheets><sheet name="Steps" sheetId="1" r:id="rId1"/></sheets></workbook>',
+                .'<sheets><sheet name="'.$cells->name.'" sheetId="1" r:id="rId1"/></sheets></workbook>',
             'xl/_rels/workbook.xml.rels' => self::relationships(['worksheet' => 'worksheets/sheet1.xml', 'styles' => 'styles.xml']),
             'xl/worksheets/sheet1.xml' => self::HEAD.'<worksheet xmlns="'.self::MAIN.'"><sheetViews><sheetView workbookViewId="0">'
                 .'<pane xSplit="1" ySplit="1" topLeftCell="B2" state="frozen"/></sheetView></sheetViews>'
                 .'<cols><col min="1" max="1" width="18" customWidth="1"/>'
-                .'<col min="2" max="'.\count($cells->table[0]).'" width="4.5" customWidth="1"/></cols>'
+                .'<col min="2" max="'.max(2, \count($cells->table[0])).'" width="'.self::CHARACTERS_PER_CM * $cells->width
+                .'" customWidth="1"/></cols>'
                 ."<sheetData>$rows</sheetData></worksheet>",
             'xl/styles.xml' => self::styles($tints),
         ]);
     }
 
     /**
+     * @param int $most how many lines are read
+     *
      * @return list<list<string>> the cells of the first sheet
      *
      * @throws InvalidInput
      */
-    public static function read(string $bytes): array
+    public static function read(string $bytes, int $most = Cells::MOST_ROWS): array
     {
         $files = Zip::read(
             $bytes,
@@ -82,7 +85,7 @@ final readonly class Xlsx
             switch ([$name, null !== $attributes]) {
                 case ['row', true]:
                     $r = max(\count($table), (int) ($attributes['r'] ?? \count($table) + 1) - 1);
-                    if ($r >= Cells::MOST_ROWS) {
+                    if ($r >= $most) {
                         break 2;
                     }
                     $line = [];

@@ -13,6 +13,7 @@ final readonly class Away
     public const TYPES = [
         'csv' => 'text/csv; charset=utf-8',
         'ods' => 'application/vnd.oasis.opendocument.spreadsheet',
+        'xlsx' => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
         'zip' => 'application/zip',
     ];
 

@@ -230,11 +230,11 @@ final class ClassListTest extends ApiTestCase
             static fn (array $line): array => \array_slice($line, 1, 3),
             \array_slice($csv, 1),
         ));
-        $list = array_values(Csv::read((string) $this->get("/api/courses/$course/list")->getContent()));
+        $list = array_values(Csv::read((string) $this->get("/api/courses/$course/list.csv")->getContent()));
         self::assertSame(['id', 'family', 'given', 'called', 'name', 'username', 'email'], $list[0]);
         self::assertSame(['Ährens', 'Zoë'], \array_slice($list[1], 1, 2));
         // What goes out comes in again: nobody is new.
-        $look = $this->json($this->send('POST', "/api/courses/$course/list", (string) $this->get("/api/courses/$course/list")->getContent()));
+        $look = $this->json($this->send('POST', "/api/courses/$course/list", (string) $this->get("/api/courses/$course/list.csv")->getContent()));
         self::assertSame([0, 3], [$look['count'], $look['already']]);
     }
 

@@ -6,6 +6,7 @@ namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Pulsanda\App\Format\Csv;
+use Pulsanda\App\Format\Table;
 use Pulsanda\App\Format\Zip;
 
 /** Lists of people in and out: a table with any columns, and the OneRoster set; whole or not at all, and taken back. */
@@ -41,6 +42,35 @@ final class ListTest extends ApiTestCase
         self::assertSame(204, $this->send('DELETE', "/api/intakes/$id")->getStatusCode());
         self::assertSame($before, $this->people());
         self::assertSame(404, $this->send('DELETE', "/api/intakes/$id")->getStatusCode());
+    }
+
+    #[DataProvider('spreadsheets')]
+    public function testASpreadsheetIsAListAsWell(string $kind): void
+    {
+        $this->signIn('odile');
+        $course = $this->course();
+        $rows = [['Locker', 'Family name', 'Given name'], ['', '', ''], ['007', "O'Neil, Jr", 'Bo "Bob"'], ['08', 'Ærø', 'Þóra']];
+        $file = (string) Table::response($rows, $kind, 'list')->getContent();
+        $query = '?head=1&columns=id,family,given';
+        $look = $this->json($this->send('POST', "/api/courses/$course/list$query", $file));
+        self::assertSame(['Bo "Bob" O\'Neil, Jr', 'Þóra Ærø'], array_column((array) $look['people'], 'name'));
+        self::assertSame([3, 4], array_column((array) $look['people'], 'line'));
+        self::assertSame(2, $this->json($this->send('POST', "/api/courses/$course/list/take$query", $file))['made']);
+        self::assertSame('007', $this->one("SELECT source FROM account WHERE family = 'O''Neil, Jr'"));
+        foreach (["$kind?mark=0", "$kind?mark=1"] as $away) {
+            $look = $this->json($this->send('POST', "/api/courses/$course/list", (string) $this->get("/api/courses/$course/list.$away")->getContent()));
+            self::assertSame(0, $look['count'], 'what goes out brings nobody in');
+            self::assertGreaterThan(1, $look['already']);
+        }
+        self::assertSame(404, $this->get("/api/courses/$course/list.pdf")->getStatusCode());
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function spreadsheets(): iterable
+    {
+        yield 'CSV' => ['csv'];
+        yield 'Office Open XML' => ['xlsx'];
+        yield 'OpenDocument' => ['ods'];
     }
 
     public function testWhoHasBegunStays(): void
@@ -118,7 +148,7 @@ final class ListTest extends ApiTestCase
         foreach (['/list', '/list/take', '/slips'] as $path) {
             self::assertSame(404, $this->send('POST', '/api/courses/'.$this->course().$path, "Name\nAda")->getStatusCode(), $path);
         }
-        self::assertSame(404, $this->get('/api/courses/'.$this->course().'/list')->getStatusCode());
+        self::assertSame(404, $this->get('/api/courses/'.$this->course().'/list.csv')->getStatusCode());
         self::assertSame(404, $this->send('POST', '/api/school/oneroster', 'PK')->getStatusCode(), 'the set is the keeper\'s');
     }
 

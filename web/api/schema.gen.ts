@@ -47,6 +47,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Signs in by username or mail address */
         post: operations["postSignIn"];
         delete?: never;
         options?: never;
@@ -63,6 +64,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Ends this session */
         post: operations["postSignOut"];
         delete?: never;
         options?: never;
@@ -827,6 +829,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{id}/list.{kind}": {
+        parameters: {
+            query?: {
+                mark?: "0" | "1";
+            };
+            header?: never;
+            path: {
+                id: string;
+                kind: "csv" | "xlsx" | "ods";
+            };
+            cookie?: never;
+        };
+        /** Who is in a class, as a table */
+        get: operations["getCoursesByIdListByKind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{id}/list": {
         parameters: {
             query?: never;
@@ -836,8 +860,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** Who is in a class, as a table */
-        get: operations["getCoursesByIdList"];
+        get?: never;
         put?: never;
         /** Looks at a table of people, or brings it in */
         post: operations["postCoursesByIdList"];
@@ -1029,7 +1052,7 @@ export interface paths {
             cookie?: never;
         };
         /** The marks of a class as a file */
-        get: operations["getCoursesByIdTerm{kind}"];
+        get: operations["getCoursesByIdTermByKind"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1081,6 +1104,7 @@ export interface paths {
             };
             cookie?: never;
         };
+        /** Who is in a class */
         get: operations["getCoursesByIdStudents"];
         put?: never;
         /** Makes students by their names, all or none */
@@ -1554,6 +1578,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Makes an assignment, as a draft */
         post: operations["postAssignments"];
         delete?: never;
         options?: never;
@@ -1570,9 +1595,12 @@ export interface paths {
             };
             cookie?: never;
         };
+        /** An assignment as its teacher plans it */
         get: operations["getAssignmentsById"];
+        /** Changes an assignment */
         put: operations["putAssignmentsById"];
         post?: never;
+        /** Deletes an assignment that was never published */
         delete: operations["deleteAssignmentsById"];
         options?: never;
         head?: never;
@@ -1664,6 +1692,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Opens an assignment that was closed */
         post: operations["postAssignmentsByIdReopen"];
         delete?: never;
         options?: never;
@@ -1719,6 +1748,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Keeps a beat that is being built */
         put: operations["putPartsByIdDraft"];
         post?: never;
         delete?: never;
@@ -1756,6 +1786,7 @@ export interface paths {
             };
             cookie?: never;
         };
+        /** A beat as it was at an earlier save */
         get: operations["getPartsByIdDraftStatesByVersion"];
         put?: never;
         post?: never;
@@ -1777,6 +1808,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Keeps an earlier save for longer */
         post: operations["postPartsByIdDraftStatesByVersionKeep"];
         delete?: never;
         options?: never;
@@ -1869,6 +1901,7 @@ export interface paths {
             };
             cookie?: never;
         };
+        /** Who has handed in */
         get: operations["getPartsByIdMarking"];
         put?: never;
         post?: never;
@@ -1926,6 +1959,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Keeps feedback that is not returned yet */
         put: operations["putAttemptsByIdFeedback"];
         post?: never;
         delete?: never;
@@ -1945,6 +1979,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Returns feedback to the student */
         post: operations["postAttemptsByIdReturn"];
         delete?: never;
         options?: never;
@@ -2151,6 +2186,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Removes a phrase of one’s own */
         delete: operations["deletePhrasesById"];
         options?: never;
         head?: never;
@@ -2263,7 +2299,7 @@ export interface components {
                 pin: number;
                 phrase: number;
             };
-            /** @description What holds where a policy says nothing */
+            /** @description What holds where a policy says nothing, and how far each part of it can be turned */
             policy: {
                 usual: components["schemas"]["WholePolicy"];
                 /** @description Ways to mark to start from */
@@ -2415,7 +2451,7 @@ export interface components {
             /** @enum {string} */
             kind: "pattern" | "task";
             title: string;
-            /** @description What to listen for */
+            /** @description What to listen for, or what a task is good for */
             listen: string;
             tags: string[];
             /** @description From 1, for first lessons, to 3 */
@@ -2609,7 +2645,7 @@ export interface components {
             faultCount: number;
         };
         RosterLook: {
-            /** @description Of the set; with several */
+            /** @description Of the set; with several, one has to be chosen */
             schools: {
                 id: string;
                 name: string;
@@ -3480,7 +3516,7 @@ export interface components {
             pattern: components["schemas"]["Pattern"];
         };
         Answer: {
-            /** @description The one that it rests on */
+            /** @description The one that it rests on, 0 for the first */
             version: number;
             mark: number | null;
             text: string;
@@ -5278,12 +5314,15 @@ export interface operations {
             503: components["responses"]["Problem"];
         };
     };
-    getCoursesByIdList: {
+    getCoursesByIdListByKind: {
         parameters: {
-            query?: never;
+            query?: {
+                mark?: "0" | "1";
+            };
             header?: never;
             path: {
                 id: string;
+                kind: "csv" | "xlsx" | "ods";
             };
             cookie?: never;
         };
@@ -5296,6 +5335,8 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "application/vnd.oasis.opendocument.spreadsheet": string;
                 };
             };
             401: components["responses"]["Problem"];
@@ -5748,15 +5789,16 @@ export interface operations {
             503: components["responses"]["Problem"];
         };
     };
-    "getCoursesByIdTerm{kind}": {
+    getCoursesByIdTermByKind: {
         parameters: {
             query?: {
+                mark?: "0" | "1";
                 attempt?: "last" | "best";
             };
             header?: never;
             path: {
                 id: string;
-                kind: "csv" | "ods" | "zip";
+                kind: "csv" | "xlsx" | "ods" | "zip";
             };
             cookie?: never;
         };
@@ -5769,6 +5811,7 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                     "application/vnd.oasis.opendocument.spreadsheet": string;
                     "application/zip": string;
                 };

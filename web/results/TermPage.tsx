@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { api, reply } from '../api/client';
 import type { TermCell } from '../api/types';
 import { Failed, Waiting } from '../ui/states';
+import { TableLinks } from '../ui/TableLinks';
 import { lateWords, plural, taskName } from '../ui/words';
 import { AddColumn, OwnMark } from './OwnColumn';
 import { type Line, linesOf, percentWords, STATE_WORDS } from './states';
@@ -34,7 +35,6 @@ export default function TermPage() {
   const points = new Map(parts.map((part) => [part.id, part.points]));
   const names = new Map(parts.map((part) => [part.id, taskName(part.title, part.parts, part)]));
   const sum = (line: Line) => (withMissing ? line.withMissing : line.share);
-  const file = (kind: string) => `/api/courses/${course.id}/term.${kind}?attempt=${attempt}`;
   return (
     <>
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -45,13 +45,8 @@ export default function TermPage() {
         </span>
         <span className="ml-auto flex flex-wrap items-baseline gap-x-3 text-sm">
           Download:
-          <a className="quiet-link" href={file('csv')} download>
-            CSV
-          </a>
-          <a className="quiet-link" href={file('ods')} download>
-            spreadsheet
-          </a>
-          <a className="quiet-link" href={file('zip')} download>
+          <TableLinks href={`/api/courses/${course.id}/term.`} query={`attempt=${attempt}`} />
+          <a className="quiet-link" href={`/api/courses/${course.id}/term.zip?attempt=${attempt}`} download>
             OneRoster results
           </a>
         </span>

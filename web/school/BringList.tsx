@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { api, reply } from '../api/client';
 import type { PeopleLook } from '../api/types';
 import { Notice } from '../ui/states';
+import { TableLinks } from '../ui/TableLinks';
 import { useTask } from '../ui/useTask';
 import { plural } from '../ui/words';
 import { Faults } from './Faults';
@@ -56,12 +57,13 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
         Bring a list from a file
       </h3>
       <p className="text-faint">
-        A table saved as CSV, as spreadsheets and school systems write it. You say what its columns are, and look before anything is taken.
+        A table from a spreadsheet or a school system: CSV, XLSX (its first sheet) or ODS. You choose what each column holds, and check the
+        list before anybody is added.
       </p>
       <input
         ref={input}
         type="file"
-        accept=".csv,.txt,.tsv,text/csv"
+        accept=".csv,.txt,.tsv,.xlsx,.ods,text/csv"
         aria-label="The file with the list"
         className="file-field mt-2"
         onChange={(event) => choose(event.target.files?.[0])}
@@ -150,10 +152,9 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
       <p role="status" className="mt-1 font-bold">
         {said}
       </p>
-      <p className="mt-2">
-        <a className="quiet-link" href={`/api/courses/${courseId}/list`} download>
-          Export class list
-        </a>
+      <p className="mt-2 flex flex-wrap gap-x-3">
+        Export class list:
+        <TableLinks href={`/api/courses/${courseId}/list.`} />
       </p>
     </section>
   );

@@ -7,9 +7,7 @@ namespace Pulsanda\App\Api\Results;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
-use Pulsanda\App\Format\Cells;
-use Pulsanda\App\Format\Csv;
-use Pulsanda\App\Format\Ods;
+use Pulsanda\App\Format\Table;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\School\OneRoster;
@@ -51,38 +49,36 @@ final readonly class ResultsController
         ] + $this->table->of($course, 'best' === $request->query->get('attempt')));
     }
 
-    /** As .csv, as .ods, or as a OneRoster set with results (.zip). */
-    #[Route('/api/courses/{id}/term.{kind}', requirements: ['kind' => 'csv|ods|zip'], methods: 'GET')]
+    /** As .csv (?mark=1 with a byte-order mark), .xlsx, .ods, or as a OneRoster set with results (.zip). */
+    #[Route('/api/courses/{id}/term.{kind}', requirements: ['kind' => 'csv|xlsx|ods|zip'], methods: 'GET')]
     public function away(string $id, string $kind, Request $request): Response
     {
         $course = $this->access->taughtCourse($id);
         $term = $this->table->of($course, 'best' === $request->query->get('attempt'));
-        if ('zip' === $kind) {
-            /** @var array<string, string> $people */
-            $people = $this->connection->fetchAllKeyValue(
-                'SELECT a.id, a.source FROM account a JOIN enrolment e ON e.student_id = a.id '
-                    .'WHERE e.course_id = ? AND a.source IS NOT NULL',
-                [(string) $course->id],
-            );
-            $zone = ['zone' => $course->school->zone, 'course' => (string) $course->id];
-            /** @var array<string, string> $dates when each task was published, and each beat returned, by the school's clock */
-            $dates = $this->connection->fetchAllKeyValue(
-                "SELECT p.id, to_char(a.published_at AT TIME ZONE :zone, 'YYYY-MM-DD') FROM part p "
-                    .'JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = :course AND a.published_at IS NOT NULL UNION ALL '
-                    ."SELECT t.id, to_char(coalesce(f.returned_at, t.handed_in_at) AT TIME ZONE :zone, 'YYYY-MM-DD') FROM attempt t "
-                    .'LEFT JOIN feedback f ON f.attempt_id = t.id JOIN part p ON p.id = t.part_id '
-                    .'JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = :course',
-                $zone,
-            );
-            $today = $this->clock->now()->setTimezone(new \DateTimeZone($course->school->zone))->format('Y-m-d');
-            $more = TermFile::oneRoster($term, $course, $today, $people, $dates);
-            $bytes = $this->oneRoster->write((string) $course->school->id, $course->school->name, [(string) $course->id], $more);
-        } else {
-            $rows = TermFile::table($term);
-            $bytes = 'csv' === $kind ? Csv::write($rows) : Ods::write(Cells::table($rows));
+        if ('zip' !== $kind) {
+            return Table::response(TermFile::table($term), $kind, "$course->name marks", '1' === $request->query->get('mark'));
         }
+        /** @var array<string, string> $people */
+        $people = $this->connection->fetchAllKeyValue(
+            'SELECT a.id, a.source FROM account a JOIN enrolment e ON e.student_id = a.id '
+                .'WHERE e.course_id = ? AND a.source IS NOT NULL',
+            [(string) $course->id],
+        );
+        $zone = ['zone' => $course->school->zone, 'course' => (string) $course->id];
+        /** @var array<string, string> $dates when each task was published, and each beat returned, by the school's clock */
+        $dates = $this->connection->fetchAllKeyValue(
+            "SELECT p.id, to_char(a.published_at AT TIME ZONE :zone, 'YYYY-MM-DD') FROM part p "
+                .'JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = :course AND a.published_at IS NOT NULL UNION ALL '
+                ."SELECT t.id, to_char(coalesce(f.returned_at, t.handed_in_at) AT TIME ZONE :zone, 'YYYY-MM-DD') FROM attempt t "
+                .'LEFT JOIN feedback f ON f.attempt_id = t.id JOIN part p ON p.id = t.part_id '
+                .'JOIN assignment a ON a.id = p.assignment_id WHERE a.course_id = :course',
+            $zone,
+        );
+        $today = $this->clock->now()->setTimezone(new \DateTimeZone($course->school->zone))->format('Y-m-d');
+        $more = TermFile::oneRoster($term, $course, $today, $people, $dates);
+        $bytes = $this->oneRoster->write((string) $course->school->id, $course->school->name, [(string) $course->id], $more);
 
-        return Away::file($bytes, Away::TYPES[$kind], "$course->name marks.$kind");
+        return Away::file($bytes, Away::TYPES['zip'], "$course->name marks.zip");
     }
 
     /** How much the marks of an assignment count over the term; 0 for not at all. */

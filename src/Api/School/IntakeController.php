@@ -11,7 +11,7 @@ use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Intake;
 use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Entity\Role;
-use Pulsanda\App\Format\Csv;
+use Pulsanda\App\Format\Table;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\School\ClassLock;
@@ -53,7 +53,7 @@ final readonly class IntakeController
     public function list(string $id, Request $request): JsonResponse
     {
         $course = $this->access->workedCourse($id);
-        $table = Csv::read($request->getContent());
+        $table = Table::read($request->getContent());
         $first = array_key_first($table);
         [$columns, $head] = PeopleTable::guess($table[$first] ?? []);
         $said = $request->query->get('columns');
@@ -106,9 +106,9 @@ final readonly class IntakeController
         ]);
     }
 
-    /** Who is in a class, as a table that comes in again. */
-    #[Route('/api/courses/{id}/list', methods: 'GET')]
-    public function table(string $id): Response
+    /** Who is in a class, as a table that comes in again; ?mark=1 gives CSV a byte-order mark. */
+    #[Route('/api/courses/{id}/list.{kind}', requirements: ['kind' => 'csv|xlsx|ods'], methods: 'GET')]
+    public function table(string $id, string $kind, Request $request): Response
     {
         $course = $this->access->taughtCourse($id);
         /** @var list<array{id: string, name: string, given: string, family: string, email: string, sign_in: string}> $rows */
@@ -123,7 +123,7 @@ final readonly class IntakeController
             $lines[] = [$row['id'], $family, $given, $row['given'], $row['name'], $row['sign_in'], $row['email']];
         }
 
-        return Away::file(Csv::write($lines), Away::TYPES['csv'], $course->name.'.csv');
+        return Table::response($lines, $kind, $course->name, '1' === $request->query->get('mark'));
     }
 
     /** ?school= which one, where the set has several; …/take brings it in. */

@@ -1,0 +1,20 @@
+/** The same table as a file of each kind. `href` ends in "." and gets the kind; `query` is without its "?". */
+export function TableLinks({ href, query = '' }: { href: string; query?: string }) {
+  const files: [label: string, kind: string, more: string][] = [
+    ['CSV', 'csv', ''],
+    ['CSV for spreadsheets', 'csv', 'mark=1'],
+    ['XLSX', 'xlsx', ''],
+    ['ODS', 'ods', ''],
+  ];
+  return files.map(([label, kind, more]) => (
+    <a
+      key={label}
+      className="quiet-link"
+      href={`${href}${kind}?${[query, more].filter(Boolean).join('&')}`}
+      title={more ? 'With a byte-order mark: letters with accents are right when a spreadsheet program opens it' : undefined}
+      download
+    >
+      {label}
+    </a>
+  ));
+}
