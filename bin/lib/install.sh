@@ -62,7 +62,7 @@ when_changed() {
     mkdir -p "$stamps" "$DATA/log"
     if ! (cd "$ROOT" && "$@") >"$log" 2>&1; then
         tail -20 "$log" >&2
-        fail "$name failed; see $log. $(free_on "$ROOT") MB of disk are free there."
+        fail "$name failed; see $log. At $ROOT, $(free_on "$ROOT") MB of disk are free, at $DATA $(free_on "$DATA") MB."
     fi
     printf '%s' "$sum" >"$stamps/$name"
 }
@@ -116,25 +116,33 @@ build_web() {
     npx vite build && find "$BUILD/assets" '(' -name '*.js' -o -name '*.css' ')' -exec gzip -9 -k -n -f {} +
 }
 
-# release: sets CODE to a folder that holds the code as it is now. Packages, which nothing changes in place, share their disk space.
+# copy_code FOLDER: of the checkout, what runs. Packages, which nothing changes in place, share their disk space where that is possible.
+copy_code() {
+    local to=$1
+    cp -R core src config public bin migrations composer.json "$to/" \
+        && rm -rf "$to/config/reference.php" \
+        && mkdir -p "$to/support/symfony" \
+        && { cp -al vendor "$to/" 2>/dev/null || { rm -rf "$to/vendor" && cp -R vendor "$to/"; }; } \
+        && cp -R support/symfony/vendor "$to/support/symfony/" \
+        && rm -rf "$to/vendor/composer" "$to/vendor/autoload.php" \
+        && cp -R vendor/composer vendor/autoload.php "$to/vendor/" # these two are written in place
+}
+
+# release: sets CODE to a folder that holds the code as it is now.
 release() {
-    local sum part
+    local sum part free
     sum=$(sum_of core src config public bin migrations web composer.json support/symfony/composer.json package-lock.json vite.config.ts)
     CODE=$DATA/code/${sum:0:16}
+    rm -rf "$DATA"/code/*.part # of a start that was killed
     [ -f "$CODE/complete" ] && return
     part=$CODE.part
-    rm -rf "$part" "$CODE"
-    mkdir -p "$part" || fail "The folder $part cannot be made; check the rights and the room on the disk."
-    (
-        cd "$ROOT"
-        cp -R core src config public bin migrations composer.json "$part/" && rm -rf "$part/config/reference.php"
-        mkdir -p "$part/support/symfony"
-        cp -al vendor "$part/" 2>/dev/null || { rm -rf "$part/vendor" && cp -R vendor "$part/"; }
-        cp -R support/symfony/vendor "$part/support/symfony/"
-        # These two are written in place.
-        rm -rf "$part/vendor/composer" "$part/vendor/autoload.php"
-        cp -R vendor/composer vendor/autoload.php "$part/vendor/"
-    ) || { rm -rf "$part"; fail "The code cannot be copied to $part; check the rights and the room on the disk."; }
+    rm -rf "$CODE"
+    mkdir -p "$part" "$DATA/log" || fail "The folder $part cannot be made; check the rights and the room on the disk."
+    if ! (cd "$ROOT" && copy_code "$part") 2>"$DATA/log/code.log"; then
+        free=$(free_on "$DATA")
+        rm -rf "$part"
+        fail "The code cannot be copied to $part; see $DATA/log/code.log. $free MB of disk were free there."
+    fi
     chmod -R u+rwX,go+rX "$part"
     touch "$part/release" # by which the application knows that it is one
     mv "$part" "$CODE"

@@ -118,6 +118,20 @@ final class Instance
         return $told;
     }
 
+    /**
+     * Kills a command, with all that it has begun, as soon as something is so.
+     *
+     * @param list<string> $command
+     */
+    public function killed(array $command, \Closure $when, string $what, ?string $typed = null): void
+    {
+        $leader = "$this->folder/leader";
+        $process = $this->begin(['setsid', '--fork', '--wait', 'bash', '-c', 'echo $$ >"$0"; exec "$@"', $leader, ...$command], typed: $typed);
+        self::until($when, $what, $process);
+        self::shell('pkill -9 -s "$(cat "$LEADER")"', ['LEADER' => $leader]);
+        $process->wait();
+    }
+
     /** @param array<string, false|string> $with */
     public function start(array $with = []): string
     {
@@ -173,7 +187,21 @@ final class Instance
     /** Rows, as the role that owns the cluster. */
     public function sql(string $query, string $database = 'pulsanda'): string
     {
-        return trim($this->does(['bash', '-c', '. bin/lib/instance.sh; sql "$0" -c "$1"', $database, $query]));
+        return trim($this->does(self::query($query, $database)));
+    }
+
+    /** Whether PostgreSQL answers and a query finds something. */
+    public function finds(string $query, string $database = 'pulsanda'): bool
+    {
+        [$status, $told] = $this->run(self::query($query, $database));
+
+        return 0 === $status && '' !== trim($told);
+    }
+
+    /** @return list<string> */
+    private static function query(string $query, string $database): array
+    {
+        return ['bash', '-c', '. bin/lib/instance.sh; sql "$0" -c "$1"', $database, $query];
     }
 
     /** @param array<string, string> $lines of pulsanda.env */

@@ -24,12 +24,8 @@ final class StartTest extends InstallTestCase
         $cluster = trim($here->does(['bash', '-c', '. bin/lib/instance.sh; postgres_folder']));
         // initdb runs; the cluster is there; PostgreSQL runs; the tables are there.
         foreach (["$data/postgresql.part", "$data/postgresql/PG_VERSION", "$data/log/postgres.log", "$data/app.env"] as $file) {
-            $leader = "$here->folder/leader";
-            $group = $here->begin(['setsid', '--fork', '--wait', 'bash', '-c', 'echo $$ >"$0"; exec bin/start', $leader]);
             $inReach = str_replace("$data/postgresql", $cluster, $file);
-            Instance::until(static fn (): bool => file_exists($inReach), $file, $group);
-            Instance::shell('pkill -9 -s "$(cat "$LEADER")"', ['LEADER' => $leader]);
-            $group->wait();
+            $here->killed(['bin/start'], static fn (): bool => file_exists($inReach), $file);
         }
         $told = $here->start(['http_proxy' => 'http://127.0.0.1:9', 'https_proxy' => 'http://127.0.0.1:9']);
         self::assertStringContainsString("Pulsanda runs at http://127.0.0.1:$here->port", $told);
@@ -75,6 +71,27 @@ final class StartTest extends InstallTestCase
         try {
             $told = $here->refuses(['bin/start'], ['PULSANDA_DATA' => "$disk/data", 'PULSANDA_PORT' => (string) ($here->port + 1000)]);
             self::assertMatchesRegularExpression('/needs 400 MB of disk at .+; \d+ MB are free\. Make room/', $told);
+        } finally {
+            Instance::shell('umount "$DISK"', ['DISK' => $disk]);
+        }
+    }
+
+    public function testADiskThatFillsUpMeanwhileIsSaidAndLeavesNothingHalf(): void
+    {
+        $here = self::instance();
+        $disk = "$here->folder/disk";
+        mkdir($disk);
+        Instance::shell('mount -t tmpfs -o size=500m none "$DISK"', ['DISK' => $disk]);
+        try {
+            $start = $here->begin(['bin/start'], ['PULSANDA_DATA' => "$disk/data", 'PULSANDA_PORT' => (string) ($here->port + 1000)]);
+            $parts = static fn (): array => glob("$disk/data/code/*") ?: [];
+            Instance::until(static fn (): bool => [] !== $parts(), 'code is copied', $start);
+            Instance::shell('cat /dev/zero >"$DISK/filler" 2>/dev/null || :', ['DISK' => $disk]);
+            [$status, $told] = Instance::end($start);
+            self::assertSame(1, $status, $told);
+            self::assertMatchesRegularExpression('/^The code cannot be copied to .+; see .+code\.log\. 0 MB of disk were free there\.$/m', $told);
+            self::assertLessThan(20, substr_count($told, "\n"), 'what each file says stands in the log');
+            self::assertSame([], $parts());
         } finally {
             Instance::shell('umount "$DISK"', ['DISK' => $disk]);
         }

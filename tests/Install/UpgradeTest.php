@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Install;
 
+use PHPUnit\Framework\Attributes\DataProvider;
+
 /** A new version of the code over one that runs: whatever is wrong with it, the one before goes on, and says why. */
 final class UpgradeTest extends InstallTestCase
 {
@@ -58,6 +60,53 @@ final class UpgradeTest extends InstallTestCase
         } finally {
             unlink("$here->folder/".self::MIGRATION);
         }
+    }
+
+    /** @param list<string> $moments at each of which a start is killed */
+    #[DataProvider('moments')]
+    public function testAnUpgradeThatIsKilledLosesNothing(array $moments, bool $again = false): void
+    {
+        $here = self::instance();
+        $here->start();
+        $file = "$here->folder/".self::MIGRATION;
+        file_put_contents($file, self::migration('ALTER TABLE school ADD upgraded INT DEFAULT 1; DELETE FROM phrase'));
+        foreach ($moments as $when) {
+            $here->killed(['bin/start'], fn (): bool => $this->is($when), $when);
+        }
+        if ($again) {
+            // It does not answer.
+            $this->with('public/index.php', '<?php throw new LogicException("broken");', static function (Instance $here): void {
+                self::assertStringContainsString('The version before runs again at', $here->refuses(['bin/start']));
+            });
+        }
+        unlink($file);
+        $here->start();
+        self::assertTrue($here->answers());
+        self::assertSame('28', $here->sql('SELECT count(*) FROM account'));
+        self::assertNotSame('0', $here->sql('SELECT count(*) FROM phrase'), 'what the new version has deleted');
+        self::assertSame('0', $here->sql("SELECT count(*) FROM information_schema.columns WHERE column_name = 'upgraded'"));
+        self::assertSame('', $here->sql("SELECT datname FROM pg_database WHERE datname ~ '_(upgraded|failed|check)$'", 'postgres'));
+        self::assertSame([], glob("$here->folder/var/{code/*.part,backup.??????}", \GLOB_BRACE) ?: []);
+    }
+
+    /** @return iterable<string, array{0: list<string>, 1?: bool}> */
+    public static function moments(): iterable
+    {
+        yield 'while the code is copied, and while the copy of the school is read back' => [['part', '_check']];
+        yield 'while rows are set aside' => [['_upgraded']];
+        yield 'when the school is of the new version' => [['upgraded']];
+        yield 'when the school is of the new version, which is tried once more' => [['upgraded'], true];
+    }
+
+    private function is(string $when): bool
+    {
+        $here = self::instance();
+
+        return match ($when) {
+            'part' => [] !== (glob("$here->folder/var/code/*.part") ?: []),
+            'upgraded' => $here->finds("SELECT 1 FROM information_schema.columns WHERE column_name = 'upgraded'"),
+            default => $here->finds("SELECT 1 FROM pg_database WHERE datname = 'pulsanda$when'", 'postgres'),
+        };
     }
 
     public function testAGoodVersionTakesOverAndIsTheOnlyOne(): void
