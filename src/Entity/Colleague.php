@@ -17,6 +17,14 @@ class Colleague
         public readonly Account $account,
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
+        /** @readonly @phpstan-allow-private-mutation The id that another system has for this place; null where a teacher shared the class. */
+        #[ORM\Column(length: 60, nullable: true)]
+        public ?string $source = null,
     ) {
+    }
+
+    public function know(string $source): void
+    {
+        $this->source = $source;
     }
 }

@@ -19,6 +19,8 @@ use Symfony\Component\Uid\Uuid;
  *     classes?: array<string, array{string, string, string|null}>,
  *     disabled?: list<string>,
  *     enabled?: list<string>,
+ *     teach?: list<array{string, string}>,
+ *     leave?: list<array{string, string, string}>,
  * }
  */
 #[ORM\Entity(readOnly: true)]
@@ -28,7 +30,10 @@ class Intake
     #[ORM\Id, ORM\Column(type: 'uuid')]
     public Uuid $id;
 
-    /** @param Made $made ids; an enrolment is a class and a student; people and classes stand with what they were called before */
+    /**
+     * @param Made $made ids; an enrolment is a class and a student, as is the place of a teacher; people and classes stand with what they
+     *                   were called before
+     */
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,

@@ -9,6 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Colleague;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Intake;
 use Pulsanda\App\Entity\Role;
@@ -169,6 +170,15 @@ final readonly class Intakes
         }
         foreach ($intake->made['disabled'] ?? [] as $id) {
             $this->entities->find(Account::class, $id)?->enable();
+        }
+        foreach ($intake->made['teach'] ?? [] as [$course, $teacher]) {
+            $this->connection->delete('colleague', ['course_id' => $course, 'account_id' => $teacher]);
+        }
+        foreach ($intake->made['leave'] ?? [] as [$course, $teacher, $source]) {
+            [$class, $person] = [$this->entities->find(Course::class, $course), $this->entities->find(Account::class, $teacher)];
+            if (null !== $class && null !== $person && $class->teacher !== $person) {
+                $this->entities->persist(new Colleague($class, $person, $class->school, $source));
+            }
         }
         $now = \DateTimeImmutable::createFromInterface($this->clock->now());
         foreach ($intake->made['enabled'] ?? [] as $id) {

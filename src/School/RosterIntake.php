@@ -82,7 +82,8 @@ final readonly class RosterIntake
             \ARRAY_FILTER_USE_KEY,
         );
         [$there, $sources] = $this->places(array_map(static fn (Course $one): string => (string) $one->id, array_values($running)));
-        $enter = $end = $teach = $tie = $stay = [];
+        $colleagues = $this->colleagues(array_values($running));
+        $enter = $end = $teach = $known = $tie = $stay = [];
         $over = \count(array_filter($set->classes, static fn (array $one): bool => !$one['on']));
         foreach ($set->places as $source => $one) {
             $source = (string) $source;
@@ -107,8 +108,13 @@ final readonly class RosterIntake
                 continue;
             }
             if (Role::Teacher === $one['role']) {
-                if (Role::Student !== ($account->role ?? $user['role'] ?? null)) {
-                    $teach[] = ['class' => (string) $one['class'], 'user' => (string) $one['user'], 'first' => $one['first']];
+                $place = "$course?->id $account?->id";
+                if (isset($colleagues[$place])) {
+                    $known[$place] = [$colleagues[$place], $source];
+                } elseif (Role::Student !== ($account->role ?? $user['role'] ?? null)
+                    && (null === $account || $account !== $course?->teacher)) {
+                    [$class, $teacher] = [(string) $one['class'], (string) $one['user']];
+                    $teach["$class $teacher"] = ['class' => $class, 'user' => $teacher, 'first' => $one['first'], 'source' => $source];
                 }
                 continue;
             }
@@ -132,6 +138,10 @@ final readonly class RosterIntake
                 $end[] = ['course' => $course, 'student' => $student];
             }
         }
+        $leave = array_filter(
+            array_diff_key($colleagues, $known),
+            static fn (Colleague $one): bool => null !== $one->source && (isset($set->places[$one->source]) || !$set->delta),
+        );
         $faults = [...$faults, ...self::full($set, $courses, $enter, $end, $there)];
         $leaving = array_fill_keys(array_column($end, 'student'), true);
         $moved = \count(array_unique(array_map(
@@ -141,7 +151,8 @@ final readonly class RosterIntake
 
         return new RosterPlan(
             $accounts, $courses, $new, $changed, $disable, $enable, $classes, $renamed,
-            array_values($enter), $end, $teach, $tie, $moved, $others, $over, $faults,
+            array_values($enter), $end, array_values($teach), array_values($leave), array_values($known), $tie,
+            $moved, $others, $over, $faults,
         );
     }
 
@@ -162,12 +173,13 @@ final readonly class RosterIntake
             if (array_keys($plan->new) !== array_keys($new)) {
                 throw new Conflict('Somebody else changed the people of the school. Try again.');
             }
-            if ($plan->changesNothing() && [] === $plan->tie) {
+            $tied = array_filter($plan->known, static fn (array $one): bool => $one[0]->source !== $one[1]);
+            if ($plan->changesNothing() && [] === $plan->tie && [] === $tied) {
                 throw new Conflict('Everything of this set is here already.');
             }
             $accounts = $plan->accounts;
             $made = ['accounts' => [], 'courses' => [], 'enrolments' => []];
-            $made += ['ended' => [], 'people' => [], 'classes' => [], 'disabled' => [], 'enabled' => []];
+            $made += ['ended' => [], 'people' => [], 'classes' => [], 'disabled' => [], 'enabled' => [], 'teach' => [], 'leave' => []];
             foreach (array_values($plan->new) as $i => $user) {
                 \assert(null !== $user['role'] && isset($usernames[$i]));
                 $account = new Account($by->school, $usernames[$i], $user['name'], $user['role'], $user['given'], $user['family']);
@@ -192,6 +204,13 @@ final readonly class RosterIntake
                 $made['enabled'][] = (string) $account->id;
             }
             $courses = $this->makeCourses($plan, $accounts, $by, $made);
+            foreach ($plan->leave as $one) {
+                $this->entities->remove($one);
+                $made['leave'][] = [(string) $one->course->id, (string) $one->account->id, (string) $one->source];
+            }
+            foreach ($tied as [$one, $source]) {
+                $one->know($source);
+            }
             $this->entities->flush();
             foreach ($plan->end as ['course' => $course, 'student' => $student]) {
                 $this->enrolments->end($course, $student, (string) $by->school->id);
@@ -240,9 +259,9 @@ final readonly class RosterIntake
         }
         foreach ($plan->teach as $one) {
             [$course, $account] = [$courses[$one['class']] ?? null, $accounts[$one['user']]];
-            if (null !== $course && $account->teaches() && $account !== $course->teacher
-                && null === $this->entities->find(Colleague::class, ['course' => $course, 'account' => $account])) {
-                $this->entities->persist(new Colleague($course, $account, $by->school));
+            if (null !== $course && $account->teaches() && $account !== $course->teacher) {
+                $this->entities->persist(new Colleague($course, $account, $by->school, $one['source']));
+                $made['teach'][] = [(string) $course->id, (string) $account->id];
             }
         }
 
@@ -282,6 +301,23 @@ final readonly class RosterIntake
         }
 
         return [$courses, $renamed];
+    }
+
+    /**
+     * @param list<Course> $courses
+     *
+     * @return array<string, Colleague> by "class teacher"
+     */
+    private function colleagues(array $courses): array
+    {
+        $there = [];
+        foreach ($this->entities->getRepository(Colleague::class)->findBy(['course' => $courses]) as $one) {
+            if (null === $one->course->archivedAt) {
+                $there["{$one->course->id} {$one->account->id}"] = $one;
+            }
+        }
+
+        return $there;
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\School;
 
 use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Entity\Colleague;
 use Pulsanda\App\Entity\Course;
 
 /**
@@ -13,6 +14,8 @@ use Pulsanda\App\Entity\Course;
  *
  * @phpstan-import-type User from RosterSet
  * @phpstan-import-type RosterClass from RosterSet
+ *
+ * @phpstan-type TeachingPlace array{class: string, user: string, first: bool, source: string}
  */
 final readonly class RosterPlan
 {
@@ -27,7 +30,9 @@ final readonly class RosterPlan
      * @param array<string, RosterClass>                               $renamed  known classes with another name or year, or found by name
      * @param list<array{class: string, user: string, source: string}> $enter    students into classes
      * @param list<array{course: string, student: string}>             $end      ids of students who leave classes
-     * @param list<array{class: string, user: string, first: bool}>    $teach    who teaches a class
+     * @param list<TeachingPlace>                                      $teach    teachers into classes
+     * @param list<Colleague>                                          $leave    teachers out of classes of others
+     * @param list<array{Colleague, string}>                           $known    teachers of a class, and their places' sourcedIds
      * @param array<string, string>                                    $tie      sourcedIds of places that are here, by "class student"
      * @param int                                                      $moved    students who leave one class and come into another
      * @param int                                                      $others   people who are neither students nor teachers
@@ -46,6 +51,8 @@ final readonly class RosterPlan
         public array $enter,
         public array $end,
         public array $teach,
+        public array $leave,
+        public array $known,
         public array $tie,
         public int $moved,
         public int $others,
@@ -57,6 +64,6 @@ final readonly class RosterPlan
     public function changesNothing(): bool
     {
         return [] === [...$this->new, ...$this->changed, ...$this->disable, ...$this->enable, ...$this->classes, ...$this->renamed,
-            ...$this->enter, ...$this->end];
+            ...$this->enter, ...$this->end, ...$this->teach, ...$this->leave];
     }
 }

@@ -298,6 +298,48 @@ final class ListTest extends ApiTestCase
         self::assertSame([0, 0], [$this->look($over)['end'], $this->look($deleted)['end']]);
     }
 
+    public function testTeachersComeAndLeaveBySetsAndOthersStay(): void
+    {
+        $this->signIn('marit');
+        $this->taken(self::set());
+        $with = self::set();
+        $with['users.csv'] .= "t2,active,true,x,Rowan,Quill,,\n";
+        $with['roles.csv'] .= "r4,active,t2,primary,teacher\n";
+        $with['enrollments.csv'] .= "e9,active,,c1,o,t2,teacher,false,,\n";
+        self::assertSame([1, 1, 0, false], $this->teachersOf($this->look($with)));
+        $id = $this->taken($with);
+        $colleagues = "SELECT coalesce(string_agg(a.source, ',' ORDER BY a.source), '') FROM colleague k JOIN account a ON a.id = k.account_id "
+            ."JOIN course c ON c.id = k.course_id WHERE c.source = 'c1'";
+        self::assertSame('t2', $this->one($colleagues));
+        self::assertSame([0, 0, 0, true], $this->teachersOf($this->look($with)), 'the same set again changes nothing');
+        // Without the place: out of the class, and by taking that back in again; whose class it is stays, named or not.
+        $without = ['enrollments.csv' => (string) preg_replace('/^e9.*\n/m', '', $with['enrollments.csv'])] + $with;
+        $without['enrollments.csv'] = (string) preg_replace('/^e1.*\n/m', '', $without['enrollments.csv']);
+        self::assertSame([0, 0, 1, false], $this->teachersOf($this->look($without)));
+        $ended = $this->taken($without);
+        self::assertSame('', $this->one($colleagues));
+        self::assertSame('t1', $this->one("SELECT a.source FROM course c JOIN account a ON a.id = c.teacher_id WHERE c.source = 'c1'"));
+        self::assertSame(204, $this->send('DELETE', "/api/intakes/$ended")->getStatusCode());
+        self::assertSame('t2', $this->one($colleagues));
+        // With whom a teacher has shared the class, stays; a place of theirs makes them the set's.
+        $this->one('UPDATE colleague SET source = NULL RETURNING course_id');
+        self::assertSame([0, 0, 0, true], $this->teachersOf($this->look($without)));
+        $this->taken($with);
+        self::assertSame([0, 0, 1, false], $this->teachersOf($this->look($without)));
+        self::assertSame(204, $this->send('DELETE', "/api/intakes/$id")->getStatusCode());
+        self::assertSame('', $this->one($colleagues));
+    }
+
+    /**
+     * @param array<mixed> $look
+     *
+     * @return array{mixed, mixed, mixed, mixed} new ones, who come into classes, who leave them, whether nothing is changed
+     */
+    private function teachersOf(array $look): array
+    {
+        return [$look['newTeachers'], $look['teach'], $look['leave'], $look['nothing']];
+    }
+
     public function testADeltaSetTellsOnlyChanges(): void
     {
         $this->signIn('marit');

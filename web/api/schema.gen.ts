@@ -2676,6 +2676,10 @@ export interface components {
             end: number;
             /** @description Students who do both */
             moved: number;
+            /** @description Teachers who come into classes that are here */
+            teach: number;
+            /** @description Teachers who leave classes that are not their own */
+            leave: number;
             /** @description Classes and places that are over or have not begun; they are not taken */
             over: number;
             /** @description Whether it tells only changes */

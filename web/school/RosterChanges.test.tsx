@@ -21,6 +21,8 @@ const NOTHING: RosterLook = {
   enter: 0,
   end: 0,
   moved: 0,
+  teach: 0,
+  leave: 0,
   over: 0,
   delta: false,
   nothing: true,
@@ -39,13 +41,26 @@ describe('what a OneRoster set would change', () => {
     const changed = [{ from: 'Ada Marsh', to: 'Ada Reed' }];
     render(
       <RosterChanges
-        look={{ ...NOTHING, nothing: false, changed, changedCount: 1, end: 3, moved: 2, disabled: ['Kit Holm'], others: 1 }}
+        look={{
+          ...NOTHING,
+          nothing: false,
+          changed,
+          changedCount: 1,
+          end: 3,
+          moved: 2,
+          teach: 2,
+          leave: 1,
+          disabled: ['Kit Holm'],
+          others: 1,
+        }}
       />,
     );
     const lines = screen.getAllByRole('listitem').map((one) => one.textContent?.replace(/\s+/g, ' ').trim());
     expect(lines).toContain('27 people are here already.');
     expect(lines).toContain('1 person with another name or address: Ada Marsh → Ada Reed');
     expect(lines).toContain('3 students leave a class, 2 of them for another class. Their work stays, and you can put them back.');
+    expect(lines).toContain('2 teachers come into a class.');
+    expect(lines).toContain('1 teacher leaves a class that is somebody else’s.');
     expect(lines).toContain('1 account is disabled there, and will be here: Kit Holm');
     expect(lines).toContain('1 person is neither a student nor a teacher (parents, aides and others), and not taken.');
   });

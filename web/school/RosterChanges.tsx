@@ -39,6 +39,8 @@ export function RosterChanges({ look }: { look: RosterLook }) {
             {look.moved > 0 && `, ${look.moved} of them for another class`}. Their work stays, and you can put them back.
           </li>
         )}
+        {look.teach > 0 && <li>{plural(look.teach, 'teacher comes', 'teachers come')} into a class.</li>}
+        {look.leave > 0 && <li>{plural(look.leave, 'teacher leaves', 'teachers leave')} a class that is somebody else’s.</li>}
         {look.disabled.length > 0 && (
           <li>
             {plural(look.disabled.length, 'account is', 'accounts are')} disabled there, and will be here:{' '}

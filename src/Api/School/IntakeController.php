@@ -173,6 +173,8 @@ final readonly class IntakeController
             'enter' => \count($plan->enter),
             'end' => \count($plan->end),
             'moved' => $plan->moved,
+            'teach' => \count(array_filter($plan->teach, static fn (array $one): bool => isset($plan->courses[$one['class']]))),
+            'leave' => \count($plan->leave),
             'over' => $plan->over,
             'delta' => $set->delta,
             'nothing' => $plan->changesNothing(),

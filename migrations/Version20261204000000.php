@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Migrations;
+
+use Doctrine\DBAL\Schema\Schema;
+use Doctrine\Migrations\AbstractMigration;
+
+final class Version20261204000000 extends AbstractMigration
+{
+    public function getDescription(): string
+    {
+        return 'The ids of another system for the places of teachers in classes.';
+    }
+
+    public function up(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE colleague ADD source VARCHAR(60) DEFAULT NULL');
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->addSql('ALTER TABLE colleague DROP source');
+    }
+}
