@@ -17,7 +17,7 @@ class Colleague
         public readonly Account $account,
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
         public readonly School $school,
-        /** @readonly @phpstan-allow-private-mutation The id that another system has for this place; null where a teacher shared the class. */
+        /** @readonly @phpstan-allow-private-mutation Its id in another system; null where a teacher has shared the class. */
         #[ORM\Column(length: 60, nullable: true)]
         public ?string $source = null,
     ) {
