@@ -52,10 +52,16 @@ final class Instance
         return $port;
     }
 
+    /** @return array<string, false> Nothing of the tests' own instance may reach another. */
+    private static function none(): array
+    {
+        return array_fill_keys(['DATABASE_URL', 'PULSANDA_DATA', 'PULSANDA_BUILD', 'DEMO_PASSWORD', 'APP_ENV', 'DURABLE', 'PASSWORD_MEMORY'], false);
+    }
+
     /** @param array<string, string> $with variables */
     public static function shell(string $lines, array $with = []): string
     {
-        $process = Process::fromShellCommandline("set -eu\n$lines", env: $with, timeout: self::PATIENCE);
+        $process = Process::fromShellCommandline("set -eu\n$lines", env: $with + self::none(), timeout: self::PATIENCE);
         $process->mustRun();
 
         return trim($process->getOutput());
@@ -69,9 +75,7 @@ final class Instance
      */
     public function begin(array $command, array $with = [], ?string $typed = null): Process
     {
-        // Nothing of the tests' own instance may reach it.
-        $none = array_fill_keys(['DATABASE_URL', 'PULSANDA_DATA', 'PULSANDA_BUILD', 'DEMO_PASSWORD', 'APP_ENV', 'DURABLE', 'PASSWORD_MEMORY'], false);
-        $process = new Process($command, $this->folder, $with + ['PULSANDA_PORT' => (string) $this->port] + $none, $typed, self::PATIENCE);
+        $process = new Process($command, $this->folder, $with + ['PULSANDA_PORT' => (string) $this->port] + self::none(), $typed, self::PATIENCE);
         $process->start();
 
         return $process;
