@@ -18,8 +18,10 @@ final readonly class RequirementFile
     private const RULES = [
         Rule\TempoBetween::class, Rule\Contains::class, Rule\KeepClear::class, Rule\HitsBetween::class, Rule\Uses::class,
         Rule\OnlyUses::class,
-        Rule\InstrumentsAtLeast::class, Rule\LevelsAtLeast::class, Rule\BarsDiffer::class, Rule\FillAtEnd::class, Rule\StartsWith::class,
-        Rule\SwingBetween::class, Rule\FullnessAtMost::class, Rule\SectionsAtLeast::class, Rule\BarsTotal::class, Rule\NoteWords::class,
+        Rule\InstrumentsAtLeast::class, Rule\LevelsAtLeast::class, Rule\AccentsOn::class, Rule\Crescendo::class, Rule\Backbeat::class,
+        Rule\OffTheBeat::class, Rule\Answers::class, Rule\BarsDiffer::class, Rule\FillAtEnd::class, Rule\StartsWith::class,
+        Rule\StickingAlternates::class, Rule\SwingBetween::class, Rule\FullnessAtMost::class, Rule\SectionsAtLeast::class,
+        Rule\BarsTotal::class, Rule\NoteWords::class,
     ];
 
     /** @return non-empty-array<string, class-string<Requirement>> by kind */

@@ -67,6 +67,14 @@ final readonly class Verdict
         return \is_array($value) ? 0 : (float) $value;
     }
 
+    /** @param string $else where nothing was found */
+    public function text(string $name, string $else): string
+    {
+        $value = $this->found[$name] ?? $else;
+
+        return \is_string($value) ? $value : $else;
+    }
+
     /** @return string "3 hits", "1 bar" */
     public function count(string $name, string $of): string
     {

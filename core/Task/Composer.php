@@ -25,7 +25,8 @@ final class Composer
 {
     /** Rules that say where hits stand come before rules that count them. */
     private const ORDER = [
-        'contains', 'starts-with', 'uses', 'instruments-at-least', 'hits-between', 'fill-at-end', 'levels-at-least', 'bars-differ',
+        'contains', 'starts-with', 'uses', 'instruments-at-least', 'backbeat', 'off-the-beat', 'answers', 'hits-between', 'fill-at-end',
+        'levels-at-least', 'accents-on', 'crescendo', 'bars-differ',
     ];
 
     private readonly int $bar;
@@ -105,6 +106,17 @@ final class Composer
                 max(0, $this->length - self::whole($rule['beats'] ?? 1) * Tempo::BEATS[Tempo::usualBeat($this->task->start->meter)]),
                 $this->length,
             ),
+            'backbeat' => [] === \array_slice($named, 0, 1) ? null : array_map(
+                fn (int $tick) => $this->hits[$named[0]->value][$tick] ??= Level::Accent->entry(),
+                $this->onEach(1, 2),
+            ),
+            'off-the-beat' => array_map(
+                fn (int $tick) => $this->hits[($one ?? $this->offered[0] ?? Instrument::Kick)->value][$tick] ??= Level::Firm->entry(),
+                array_map(static fn (int $at): int => $at + 480, $this->onEach(0, 1)),
+            ),
+            'answers' => $this->answer(\is_array($rule['bars'] ?? null) ? array_map(self::whole(...), $rule['bars']) : [], $counted),
+            'accents-on' => null === $one ? null : $this->accent($one, self::text($rule['where'] ?? 'beats')),
+            'crescendo' => null === $one ? null : $this->grow($one, self::whole($rule['beats'] ?? 1)),
             'levels-at-least' => null === $one ? null : $this->shade($one, $least),
             'bars-differ' => $this->vary(\is_array($rule['bars'] ?? null) ? array_map(self::whole(...), $rule['bars']) : [], $least),
             default => null,
@@ -131,6 +143,65 @@ final class Composer
                     }
                 }
             }
+        }
+    }
+
+    /** @return list<int> the starts of groups in every bar: from the first or second on, each or each second one */
+    private function onEach(int $from, int $step): array
+    {
+        $ticks = [];
+        for ($bar = 0; $bar < $this->length; $bar += $this->bar) {
+            foreach ($this->task->start->meter->groupStarts() as $number => $at) {
+                if ($number >= $from && 0 === ($number - $from) % $step) {
+                    $ticks[] = $bar + $at;
+                }
+            }
+        }
+
+        return $ticks;
+    }
+
+    /**
+     * A call on the beats, and its answer between them.
+     *
+     * @param array<int>       $bars        two, from 1
+     * @param list<Instrument> $instruments
+     */
+    private function answer(array $bars, array $instruments): void
+    {
+        if (2 !== \count($bars) || max($bars) * $this->bar > $this->length || [] === $instruments) {
+            return;
+        }
+        foreach (array_values($bars) as $number => $bar) {
+            foreach ($this->onEach(0, 1) as $tick) {
+                if (intdiv($tick, $this->bar) === $bar - 1) {
+                    $this->hits[$instruments[0]->value][$tick + 480 * $number] = Level::Firm->entry();
+                }
+            }
+        }
+    }
+
+    /** Strikes an instrument in eighths, louder where it is asked. */
+    private function accent(Instrument $one, string $where): void
+    {
+        $loud = match ($where) {
+            'bar' => array_filter($this->onEach(0, 1), fn (int $tick): bool => 0 === $tick % $this->bar),
+            'backbeat' => $this->onEach(1, 2),
+            'offbeats' => array_map(static fn (int $at): int => $at + 480, $this->onEach(0, 1)),
+            default => $this->onEach(0, 1),
+        };
+        for ($tick = 0; $tick < $this->length; $tick += 240) {
+            $this->hits[$one->value][$tick] = (\in_array($tick, $loud, true) ? Level::Accent : Level::Soft)->entry();
+        }
+    }
+
+    /** Lets an instrument grow through the last beats. */
+    private function grow(Instrument $one, int $beats): void
+    {
+        $from = max(0, $this->length - $beats * Tempo::BEATS[Tempo::usualBeat($this->task->start->meter)]);
+        $steps = max(1, intdiv($this->length - $from, 240) - 1);
+        for ($tick = $from; $tick < $this->length; $tick += 240) {
+            $this->hits[$one->value][$tick] = 30 + intdiv(90 * intdiv($tick - $from, 240), $steps);
         }
     }
 
@@ -185,8 +256,10 @@ final class Composer
         }
         $tempo = $start->tempo;
         foreach (null !== $this->task->freedom->tempo ? $this->rules('tempo-between') : [] as $rule) {
-            $quarters = max(self::number($rule['low']), $this->task->freedom->tempo['low'] ?? 0);
-            $tempo = Tempo::of($quarters, '4')->counting($tempo->beat);
+            // The rule counts the meter's beat, the freedom quarters.
+            $beat = Tempo::BEATS[Tempo::usualBeat($start->meter)] / Tempo::BEATS['4'];
+            $quarters = max(self::number($rule['low']) * $beat, $this->task->freedom->tempo['low'] ?? 0);
+            $tempo = Tempo::of(round($quarters, 2), '4')->counting($tempo->beat);
         }
 
         return Pattern::of($start->title, $start->meter, $tempo, [$section], null, $swing, $start->kit, $start->seed);

@@ -12,6 +12,7 @@ use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Rhythm\Tempo;
 
 /**
  * Whether a task can be met at all. What is fixed is what students begin with, so a rule about it is decided there; frames fit or do not;
@@ -76,7 +77,8 @@ final readonly class Feasibility
                 $said[] = self::sentence($about, $ask);
             } elseif ('tempo' === $about && null !== $task->freedom->tempo && $data instanceof \stdClass) {
                 ['low' => $low, 'high' => $high] = $task->freedom->tempo;
-                [$least, $most] = [self::number($data->low ?? 0), self::number($data->high ?? 0)];
+                $beat = Tempo::BEATS[Tempo::usualBeat($task->start->meter)] / Tempo::BEATS['4'];
+                [$least, $most] = [$beat * self::number($data->low ?? 0), $beat * self::number($data->high ?? 0)];
                 if ($high < $least || $low > $most) {
                     $said[] = "\"$ask\" cannot be met: students may choose ♩ = $low to $high. Change one of the two.";
                 }

@@ -13,9 +13,21 @@ use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
 use Pulsanda\Core\Rhythm\Tempo;
 
-/** The last beats are filled on some instruments. A beat is what the meter is usually conducted in. */
+/**
+ * Something is played at the end that says that it goes on: so many strokes one after the other, mostly where the bars before have nothing.
+ * It has more strokes than they have there, lasts two beats or longer, or takes more drums than they do. What keeps the
+ * time, and the kick, does not count as more. A beat is what the meter is usually conducted in; in a beat of one bar, its earlier beats are
+ * "before".
+ */
 final readonly class FillAtEnd implements Requirement
 {
+    /** What goes on through bars, fill or not. */
+    private const TIMEKEEPERS = [
+        Instrument::ClosedHat, Instrument::OpenHat, Instrument::PedalHat, Instrument::Ride, Instrument::RideBell, Instrument::Shaker,
+        Instrument::Kick,
+    ];
+    private const LONG = 2;
+
     /** @param list<Instrument> $instruments none for all */
     public function __construct(private int $least, private int $beats, private array $instruments)
     {
@@ -29,9 +41,9 @@ final readonly class FillAtEnd implements Requirement
             [
                 'The last',
                 Blank::whole('beats', 'beats', 1, 64),
-                'beats hold a fill of at least',
+                'beats or more are a fill of at least',
                 Blank::whole('least', 'hits', 1, 1000),
-                'hits on',
+                'hits, one after the other, on',
                 Blank::instruments('instruments', 'instruments', 'any instrument'),
             ],
             ['beats' => 1, 'least' => 4, 'instruments' => []],
@@ -41,32 +53,117 @@ final readonly class FillAtEnd implements Requirement
     public function asks(): string
     {
         $on = [] === $this->instruments ? '' : ' on '.Submission::names($this->instruments);
+        $hits = Submission::plural($this->least, 'hit');
 
-        return 'A fill of at least '.Submission::plural($this->least, 'hit')."$on in ".self::where($this->beats).'.';
+        return "A fill$on at the end: at least $hits, one after the other, in ".self::where($this->beats).' or longer.';
     }
 
     public function check(Submission $submission): Verdict
     {
-        $from = $submission->pattern->ticks() - $this->beats * Tempo::BEATS[Tempo::usualBeat($submission->pattern->meter)];
-        $fits = fn (Stroke $one): bool => $one->written >= $from && (
-            [] === $this->instruments || \in_array($one->instrument, $this->instruments, true)
-        );
-        $fill = array_values(array_filter($submission->strokes, $fits));
+        $meter = $submission->pattern->meter;
+        $beat = Tempo::BEATS[Tempo::usualBeat($meter)];
+        $end = $submission->pattern->ticks();
+        // Bars are held against bars, or the beats of a single bar against each other.
+        $period = $end > $meter->barTicks() ? $meter->barTicks() : $beat;
+        $longest = $end > $meter->barTicks() ? max($this->beats, intdiv($period, $beat)) : max($this->beats, intdiv($end, $beat) - 1);
+        $found = ['least' => $this->least, 'beats' => $this->beats, 'count' => 0, 'like' => false];
+        $seen = [];
+        for ($beats = $this->beats; $beats <= $longest; ++$beats) {
+            $from = $end - $beats * $beat;
+            $fill = $this->strokes($submission, $from, $end);
+            $count = self::moments($fill);
+            $new = self::unlike($submission, $fill, $from, $period);
+            // A longer fill has something new in each of its beats.
+            $news = \count(array_unique(array_map(static fn (Stroke $one): int => intdiv($one->written - $from, $beat), $new)));
+            if ($count >= $this->least && 2 * self::moments($new) >= $count && ($beats === $this->beats || $beats === $news)
+                && $this->stands($submission, $fill, $from, $end, $period, $beats)) {
+                return Verdict::of(true, ['count' => $count] + $found, $fill);
+            }
+            if ($this->beats === $beats) {
+                $found = ['count' => $count, 'like' => $count >= $this->least] + $found;
+                $seen = $fill;
+            }
+        }
 
-        return Verdict::of(
-            \count($fill) >= $this->least,
-            ['count' => \count($fill), 'least' => $this->least, 'beats' => $this->beats],
-            $fill,
-        );
+        return Verdict::of(false, $found, $seen);
     }
 
     public static function says(Verdict $verdict, \Closure $place): string
     {
         $hits = $verdict->count('count', 'hit');
+        $where = self::where((int) $verdict->number('beats'));
 
-        return $verdict->passed ? "The fill has $hits." : "$hits in ".self::where(
-            (int) $verdict->number('beats'),
-        )."; make the fill at least {$verdict->number('least')}.";
+        return match (true) {
+            $verdict->passed => "The fill has $hits.",
+            1.0 === $verdict->number('like') => ucfirst($where).' sounds like what comes before; play something else there.',
+            default => "$hits one after the other in $where; make the fill at least {$verdict->number('least')}.",
+        };
+    }
+
+    /** @param list<Stroke> $fill */
+    private function stands(Submission $submission, array $fill, int $from, int $end, int $period, int $beats): bool
+    {
+        if ($beats >= self::LONG) {
+            return true;
+        }
+        $drums = self::drums($fill);
+        $most = 0;
+        $before = [];
+        for ($shift = $period; $from - $shift >= 0; $shift += $period) {
+            $there = self::drums($this->strokes($submission, $from - $shift, $end - $shift));
+            $most = max($most, self::moments($there));
+            array_push($before, ...array_map(static fn (Stroke $one): string => $one->instrument->value, $there));
+        }
+        $kinds = array_unique(array_map(static fn (Stroke $one): string => $one->instrument->value, $drums));
+
+        return self::moments($drums) > $most || \count($kinds) > \count(array_unique($before));
+    }
+
+    /** @return list<Stroke> on the instruments that count */
+    private function strokes(Submission $submission, int $from, int $to): array
+    {
+        return array_values(array_filter($submission->strokes, fn (Stroke $one): bool => $one->written >= $from && $one->written < $to
+            && ([] === $this->instruments || \in_array($one->instrument, $this->instruments, true))));
+    }
+
+    /**
+     * @param list<Stroke> $fill
+     *
+     * @return list<Stroke> those that no earlier bar has at their place
+     */
+    private static function unlike(Submission $submission, array $fill, int $from, int $period): array
+    {
+        $before = [];
+        foreach ($submission->strokes as $one) {
+            if ($one->written < $from) {
+                $before[$one->instrument->value.' '.$one->written % $period] = true;
+            }
+        }
+
+        return array_values(array_filter(
+            $fill,
+            static fn (Stroke $one): bool => !isset($before[$one->instrument->value.' '.$one->written % $period]),
+        ));
+    }
+
+    /**
+     * @param list<Stroke> $strokes
+     *
+     * @return list<Stroke>
+     */
+    private static function drums(array $strokes): array
+    {
+        return array_values(array_filter($strokes, static fn (Stroke $one): bool => !\in_array($one->instrument, self::TIMEKEEPERS, true)));
+    }
+
+    /**
+     * How many strokes follow each other: what sounds at once is one.
+     *
+     * @param list<Stroke> $strokes
+     */
+    private static function moments(array $strokes): int
+    {
+        return \count(array_unique(array_map(static fn (Stroke $one): int => $one->written, $strokes)));
     }
 
     private static function where(int $beats): string

@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require\Rule;
 
+use Pulsanda\Core\Compare\Say\Wording;
 use Pulsanda\Core\Require\Blank;
 use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Rhythm\Tempo;
 
-/** The tempo lies in a range, in quarter notes a minute. */
+/** The tempo lies in a range, counted in the beat that the meter is usually conducted in: dotted quarters in 6/8. */
 final readonly class TempoBetween implements Requirement
 {
     public function __construct(private float $low, private float $high)
@@ -27,7 +29,7 @@ final readonly class TempoBetween implements Requirement
                 Blank::number('low', 'lowest', 1, 1600),
                 'and',
                 Blank::number('high', 'highest', 1, 1600, 'low'),
-                'quarter notes a minute.',
+                'beats a minute.',
             ],
             ['low' => 60, 'high' => 120],
         );
@@ -35,16 +37,18 @@ final readonly class TempoBetween implements Requirement
 
     public function asks(): string
     {
-        return "The tempo lies between ♩ = $this->low and $this->high.";
+        return "The tempo lies between $this->low and $this->high beats a minute.";
     }
 
     public function check(Submission $submission): Verdict
     {
-        $quarters = round($submission->pattern->tempo->quarters(), 2);
+        $pattern = $submission->pattern;
+        $beat = Tempo::usualBeat($pattern->meter);
+        $tempo = round($pattern->tempo->quarters() * Tempo::BEATS['4'] / Tempo::BEATS[$beat], 2);
 
         return Verdict::of(
-            $quarters >= $this->low && $quarters <= $this->high,
-            ['tempo' => $quarters, 'low' => $this->low, 'high' => $this->high],
+            $tempo >= $this->low && $tempo <= $this->high,
+            ['tempo' => $tempo, 'low' => $this->low, 'high' => $this->high, 'beat' => $beat],
         );
     }
 
@@ -52,8 +56,10 @@ final readonly class TempoBetween implements Requirement
     {
         [$tempo, $low, $high] = [$verdict->number('tempo'), $verdict->number('low'), $verdict->number('high')];
 
+        $sign = Wording::beat($verdict->text('beat', '4'));
+
         return $verdict->passed
-            ? "The tempo is ♩ = $tempo, between $low and $high."
-            : "The tempo is ♩ = $tempo; choose one between $low and $high.";
+            ? "The tempo is $sign = $tempo, between $low and $high."
+            : "The tempo is $sign = $tempo; choose one between $low and $high.";
     }
 }

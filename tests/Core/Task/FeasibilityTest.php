@@ -114,6 +114,16 @@ final class FeasibilityTest extends TestCase
             ],
             Freedom::of(form: true),
         ];
+        yield 'a backbeat, kicks off the beat, shaded hats' => [[
+            ['kind' => 'backbeat', 'instruments' => ['snare', 'clap']],
+            ['kind' => 'off-the-beat', 'instrument' => 'kick', 'percent' => 60],
+        ], Freedom::of(rows: true)];
+        yield 'accents' => [[['kind' => 'accents-on', 'instrument' => 'snare', 'where' => 'backbeat']]];
+        yield 'a crescendo' => [[['kind' => 'crescendo', 'instrument' => 'snare', 'beats' => 2]]];
+        yield 'a call and its answer' => [
+            [['kind' => 'bars-total', 'low' => 2, 'high' => 2], ['kind' => 'answers', 'bars' => [1, 2], 'instrument' => 'kick']],
+            Freedom::of(form: true),
+        ];
         yield 'a tempo, a swing and more instruments' => [
             [
                 ['kind' => 'tempo-between', 'low' => 110, 'high' => 120],

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Require\Rule;
+
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
+use Pulsanda\Core\Require\Requirement;
+use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Rhythm\Meter;
+
+/** An instrument is louder at certain places, all the way through. */
+final readonly class AccentsOn implements Requirement
+{
+    /** How much louder than the strokes around it, in velocity: less is not heard as an accent. */
+    private const LOUDER = 10;
+    private const WHERE = [
+        'bar' => 'on every 1', 'backbeat' => 'on 2 and 4', 'offbeats' => 'between the beats', 'beats' => 'on every beat',
+    ];
+
+    /** @param string $where a key of WHERE */
+    public function __construct(private Instrument $instrument, private string $where)
+    {
+    }
+
+    public static function declares(): Declared
+    {
+        return new Declared(
+            'accents-on',
+            'accents',
+            [
+                Blank::instrument('instrument'), 'is louder', Blank::choice('where', 'where', self::WHERE),
+                'than between, all the way through.',
+            ],
+            ['instrument' => 'closed-hat', 'where' => 'beats'],
+        );
+    }
+
+    public function asks(): string
+    {
+        return $this->instrument->label().': louder '.self::WHERE[$this->where].' than around it, all the way through.';
+    }
+
+    public function check(Submission $submission): Verdict
+    {
+        $places = $this->places($submission->pattern->meter);
+        $bar = $submission->pattern->meter->barTicks();
+        $strokes = $submission->on($this->instrument);
+        $found = ['instrument' => $this->instrument, 'where' => $this->where, 'between' => 0];
+        // Of each stretch from one place to the next, the stroke at the place is the loudest.
+        $stretches = [];
+        foreach ($strokes as $stroke) {
+            $at = $stroke->written % $bar;
+            // What comes before the first place of a bar belongs to the last one of the bar before.
+            $number = intdiv($stroke->written, $bar) * \count($places)
+                + \count(array_filter($places, static fn (int $place): bool => $place <= $at));
+            $stretches[$number] ??= ['on' => null, 'off' => 0, 'first' => $stroke];
+            if (\in_array($at, $places, true)) {
+                $stretches[$number]['on'] = $stroke;
+            } else {
+                $stretches[$number]['off'] = max($stretches[$number]['off'], $stroke->velocity);
+                ++$found['between'];
+            }
+        }
+        unset($stretches[0]); // before the first place of all
+        $wrong = [];
+        foreach ($stretches as ['on' => $on, 'off' => $off, 'first' => $first]) {
+            if (null === $on || $on->velocity < $off + self::LOUDER) {
+                $wrong[] = $first;
+            }
+        }
+        $wanted = \count($places) * $submission->pattern->bars();
+        $missing = $wanted - \count(array_filter($stretches, static fn (array $one): bool => null !== $one['on']));
+
+        return Verdict::of(
+            [] === $wrong && 0 === $missing && $found['between'] > 0,
+            ['missing' => $missing] + $found,
+            [] === $wrong ? $strokes : $wrong,
+        );
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $where = self::WHERE[$verdict->text('where', 'beats')];
+        $name = $verdict->instrument();
+
+        return match (true) {
+            $verdict->passed => "$name: louder $where.",
+            $verdict->number('missing') > 0 => "$name: {$verdict->count('missing', 'accent')} missing $where.",
+            0.0 === $verdict->number('between') => "$name: there is nothing softer between the accents yet.",
+            default => "$name: make the hits $where louder than those around; begin with {$verdict->first($place)}.",
+        };
+    }
+
+    /** @return list<int> ticks in a bar */
+    private function places(Meter $meter): array
+    {
+        $starts = $meter->groupStarts();
+
+        return match ($this->where) {
+            'bar' => [0],
+            'backbeat' => array_values(array_filter($starts, static fn (int $number): bool => 1 === $number % 2, \ARRAY_FILTER_USE_KEY)),
+            // Halfway through a beat, or on the last count of a group.
+            'offbeats' => array_map(
+                static fn (int $at, int $group): int => $at + max(intdiv($meter->unitTicks(), 2), ($group - 1) * $meter->unitTicks()),
+                $starts,
+                $meter->groups,
+            ),
+            default => $starts,
+        };
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Require\Rule;
+
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
+use Pulsanda\Core\Require\Requirement;
+use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Require\Verdict;
+
+/** One bar answers another: as long, and at other places. */
+final readonly class Answers implements Requirement
+{
+    private const LEAST = 2;
+    /** Share of the answer that the call does not have. */
+    private const OTHER = 0.5;
+
+    /**
+     * @param list<int>       $bars       the call and its answer, from 1
+     * @param Instrument|null $instrument null for all
+     */
+    public function __construct(private array $bars, private ?Instrument $instrument)
+    {
+    }
+
+    public static function declares(): Declared
+    {
+        return new Declared(
+            'answers',
+            'call and answer',
+            [
+                'Of bars', Blank::bars(), 'the second answers the first: as long, at other places, on',
+                Blank::instrument('instrument', 'all instruments'),
+            ],
+            ['bars' => [1, 2], 'instrument' => 'all'],
+        );
+    }
+
+    public function asks(): string
+    {
+        [$call, $answer] = $this->bars;
+        $on = null === $this->instrument ? '' : ' on '.lcfirst($this->instrument->label());
+
+        return "Bar $answer answers bar $call$on: as long, at other places.";
+    }
+
+    public function check(Submission $submission): Verdict
+    {
+        [$a, $b] = $this->bars;
+        $bars = $submission->pattern->bars();
+        $found = ['a' => $a, 'b' => $b, 'bars' => $bars, 'calls' => 0, 'count' => 0, 'like' => false, 'long' => true];
+        if (max($a, $b) > $bars) {
+            return Verdict::of(false, $found);
+        }
+        [$call, $answer] = [$this->bar($submission, $a), $this->bar($submission, $b)];
+        $found = ['calls' => \count($call), 'count' => \count($answer)] + $found;
+        if (min(\count($call), \count($answer)) < self::LEAST) {
+            return Verdict::of(false, $found, $answer);
+        }
+        $bar = $submission->pattern->meter->barTicks();
+        $key = static fn (Stroke $one): string => $one->instrument->value.' '.$one->written % $bar;
+        $called = array_fill_keys(array_map($key, $call), true);
+        $other = array_values(array_filter($answer, static fn (Stroke $one): bool => !isset($called[$key($one)])));
+        // As long: from the first stroke to the last, within two counts.
+        $span = static fn (array $strokes): int => end($strokes)->written - reset($strokes)->written;
+        $long = abs($span($call) - $span($answer)) <= 2 * $submission->pattern->meter->unitTicks();
+        $like = \count($other) < self::OTHER * \count($answer);
+
+        return Verdict::of($long && !$like, ['like' => $like, 'long' => $long] + $found, $other);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        [$a, $b] = [$verdict->number('a'), $verdict->number('b')];
+
+        return match (true) {
+            $verdict->passed => "Bar $b answers bar $a.",
+            max($a, $b) > $verdict->number('bars') => 'There is no bar '.max($a, $b).' yet.',
+            $verdict->number('calls') < self::LEAST => "Bar $a calls with too little; give it at least ".self::LEAST.' hits.',
+            $verdict->number('count') < self::LEAST => "Bar $b does not answer yet; give it at least ".self::LEAST.' hits.',
+            1.0 === $verdict->number('like') => "Bar $b repeats bar $a; let it answer at other places.",
+            default => "The answer is not as long as the call; let bar $b take about as much time.",
+        };
+    }
+
+    /** @return list<Stroke> */
+    private function bar(Submission $submission, int $bar): array
+    {
+        return array_values(array_filter(
+            $submission->inBar($bar),
+            fn (Stroke $one): bool => null === $this->instrument || $one->instrument === $this->instrument,
+        ));
+    }
+}

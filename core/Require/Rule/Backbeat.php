@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Require\Rule;
+
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
+use Pulsanda\Core\Require\Requirement;
+use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Require\Verdict;
+
+/** The backbeat is there: in every bar, each second beat is struck, and no softer than what the same drum plays elsewhere. */
+final readonly class Backbeat implements Requirement
+{
+    /** @param list<Instrument> $instruments any of which may strike it */
+    public function __construct(private array $instruments)
+    {
+    }
+
+    public static function declares(): Declared
+    {
+        return new Declared(
+            'backbeat',
+            'the backbeat',
+            ['The backbeat is there in every bar, on', Blank::instruments('instruments', 'instruments')],
+            ['instruments' => ['snare', 'clap', 'side-stick']],
+        );
+    }
+
+    public function asks(): string
+    {
+        return 'The backbeat is there in every bar, on '.self::either($this->instruments).'.';
+    }
+
+    public function check(Submission $submission): Verdict
+    {
+        $meter = $submission->pattern->meter;
+        $places = array_values(array_filter($meter->groupStarts(), static fn (int $i): bool => 1 === $i % 2, \ARRAY_FILTER_USE_KEY));
+        $struck = $loudest = [];
+        foreach ($submission->strokes as $one) {
+            if (!\in_array($one->instrument, $this->instruments, true)) {
+                continue;
+            }
+            $bar = intdiv($one->written, $meter->barTicks());
+            if (\in_array($one->written % $meter->barTicks(), $places, true)) {
+                $before = $struck[$one->written] ?? null;
+                $struck[$one->written] = null === $before || $one->velocity > $before->velocity ? $one : $before;
+            } else {
+                $loudest[$bar] = max($loudest[$bar] ?? 0, $one->velocity);
+            }
+        }
+        $missing = 0;
+        $soft = [];
+        for ($bar = 0; $bar < $submission->pattern->bars(); ++$bar) {
+            foreach ($places as $place) {
+                $one = $struck[$bar * $meter->barTicks() + $place] ?? null;
+                if (null === $one) {
+                    ++$missing;
+                } elseif ($one->velocity < ($loudest[$bar] ?? 0)) {
+                    $soft[] = $one;
+                }
+            }
+        }
+        $found = ['instruments' => $this->instruments, 'missing' => $missing, 'soft' => \count($soft), 'places' => \count($places)];
+
+        return Verdict::of([] !== $places && 0 === $missing && [] === $soft, $found, [] === $soft ? array_values($struck) : $soft);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        return match (true) {
+            $verdict->passed => 'The backbeat is there.',
+            0.0 === $verdict->number('places') => 'A bar of one beat has no backbeat; choose another meter.',
+            $verdict->number('missing') > 0 => 'The backbeat is missing '.self::times((int) $verdict->number('missing'))
+                .': strike each second beat of every bar.',
+            default => "The backbeat is softer than what stands around it; begin with {$verdict->first($place)}.",
+        };
+    }
+
+    private static function times(int $count): string
+    {
+        return match ($count) {
+            1 => 'once', 2 => 'twice', default => "$count times",
+        };
+    }
+
+    /** @param list<Instrument> $instruments */
+    private static function either(array $instruments): string
+    {
+        return str_replace(' and ', ' or ', Submission::names($instruments));
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Core\Require\Rule;
+
+use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Require\Blank;
+use Pulsanda\Core\Require\Declared;
+use Pulsanda\Core\Require\Requirement;
+use Pulsanda\Core\Require\Submission;
+use Pulsanda\Core\Require\Verdict;
+
+/** So much of an instrument, or of all, stands between the beats. */
+final readonly class OffTheBeat implements Requirement
+{
+    /** @param Instrument|null $instrument null for all */
+    public function __construct(private ?Instrument $instrument, private int $percent)
+    {
+    }
+
+    public static function declares(): Declared
+    {
+        return new Declared(
+            'off-the-beat',
+            'off the beat',
+            [
+                'Of', Blank::instrument('instrument', 'the whole beat'), 'at least', Blank::whole('percent', 'percent', 1, 100),
+                'percent stands between the beats.',
+            ],
+            ['instrument' => 'kick', 'percent' => 50],
+        );
+    }
+
+    public function asks(): string
+    {
+        return ($this->instrument?->label() ?? 'In all').": at least $this->percent percent of the hits stand between the beats.";
+    }
+
+    public function check(Submission $submission): Verdict
+    {
+        $meter = $submission->pattern->meter;
+        $strokes = $submission->on($this->instrument);
+        $off = array_values(array_filter(
+            $strokes,
+            static fn (Stroke $one): bool => !\in_array($one->written % $meter->barTicks(), $meter->groupStarts(), true),
+        ));
+        $share = [] === $strokes ? 0 : 100 * \count($off) / \count($strokes);
+        $found = ['instrument' => $this->instrument, 'count' => \count($strokes), 'percent' => $this->percent];
+
+        return Verdict::of($share >= $this->percent, ['share' => (int) floor($share)] + $found, $off);
+    }
+
+    public static function says(Verdict $verdict, \Closure $place): string
+    {
+        $name = $verdict->instrument();
+        $says = "$name: {$verdict->number('share')} percent off the beats";
+
+        return match (true) {
+            $verdict->passed => "$says.",
+            0.0 === $verdict->number('count') => "$name: nothing is played yet.",
+            default => "$says; move hits between the beats until it is {$verdict->number('percent')}.",
+        };
+    }
+}
