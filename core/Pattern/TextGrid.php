@@ -13,11 +13,18 @@ use Pulsanda\Core\Rhythm\Meter;
  *     kick        X...|....|x...|....
  *     closed-hat  x.x.|x.x.|x.x.|x.x.
  *
- * g is a ghost, s soft, x firm, X an accent, d a stroke that is doubled, . nothing; bar and beat lines are for the eye alone.
+ * g is a ghost, s soft, x firm, X an accent, . nothing; u, v, d and D are the same, doubled within their step; f and F have a flam before
+ * them, r and R a drag. Bar and beat lines are for the eye alone.
  */
 final readonly class TextGrid
 {
-    private const SIGNS = ['g' => Level::Ghost, 's' => Level::Soft, 'x' => Level::Firm, 'X' => Level::Accent, 'd' => Level::Firm];
+    /** Level, strokes in the step, ornament. */
+    private const SIGNS = [
+        'g' => [Level::Ghost, 1, null], 's' => [Level::Soft, 1, null], 'x' => [Level::Firm, 1, null], 'X' => [Level::Accent, 1, null],
+        'u' => [Level::Ghost, 2, null], 'v' => [Level::Soft, 2, null], 'd' => [Level::Firm, 2, null], 'D' => [Level::Accent, 2, null],
+        'f' => [Level::Firm, 1, Ornament::Flam], 'F' => [Level::Accent, 1, Ornament::Flam],
+        'r' => [Level::Firm, 1, Ornament::Drag], 'R' => [Level::Accent, 1, Ornament::Drag],
+    ];
 
     /**
      * @param string $grid lines of instrument and steps
@@ -38,11 +45,11 @@ final readonly class TextGrid
             $hits = [];
             foreach (str_split(str_replace(['|', ' '], '', $parts[2])) as $step => $sign) {
                 if ('.' !== $sign) {
-                    $level = self::SIGNS[$sign] ?? throw InvalidInput::at(
+                    [$level, $roll, $ornament] = self::SIGNS[$sign] ?? throw InvalidInput::at(
                         'line '.($i + 1),
-                        "\"$sign\" is not a sign; use g, s, x, X, d or a point.",
+                        "\"$sign\" is not a sign; use g, s, x, X or a point, or u, v, d, D, f, F, r, R.",
                     );
-                    $hits[] = Hit::of($step * $snap->ticks(), $level->entry(), roll: 'd' === $sign ? 2 : 1);
+                    $hits[] = Hit::of($step * $snap->ticks(), $level->entry(), roll: $roll, ornament: $ornament);
                 }
             }
             $rows[] = Row::of($instrument, $hits, $snap);

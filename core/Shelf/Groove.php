@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Pulsanda\Core\Shelf;
 
 use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Pattern\Hand;
+use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
@@ -23,13 +25,31 @@ use Pulsanda\Core\Rhythm\Tempo;
  *     snare       ......|X...
  *
  * title, meter with its groups, beats a minute of the meter's usual note value, and level from 1 (first lessons) to 3; where they are
- * needed follow "swing 66.67/8", "grid 8t", "bars 3" and "kit pier". A line "cycle claves 10" lets a row start over by itself after ten
- * steps of the grid.
+ * needed follow "swing 66.67/8", "grid 8t", "bars 3", "kit pier", "from Cuba", where it is at home, and "players 3", where one person alone
+ * cannot play it. A line "cycle claves 10" lets a row start over by itself after ten steps of the grid; "hands snare RLRR" gives the hits of a
+ * row their hands, again and again; "claims backbeat, grows snare" says what the words promise, for Claims to prove.
  */
 final readonly class Groove
 {
-    private function __construct(public string $key, public string $listen, public int $level, public Pattern $pattern)
-    {
+    /** Letters of titles, for keys. */
+    private const PLAIN = ['á' => 'a', 'ã' => 'a', 'é' => 'e', 'ı' => 'i', 'ö' => 'o', 'ş' => 's', 'ü' => 'u'];
+
+    /**
+     * @param string       $listen  what to listen for
+     * @param int          $level   1–3
+     * @param string       $from    the people or the place whose it is; empty where it is anybody's
+     * @param int          $players who play it together
+     * @param list<string> $claims  as Claims reads them
+     */
+    private function __construct(
+        public string $key,
+        public string $listen,
+        public int $level,
+        public Pattern $pattern,
+        public string $from,
+        public int $players,
+        public array $claims,
+    ) {
     }
 
     /** @throws InvalidInput */
@@ -45,9 +65,9 @@ final readonly class Groove
         $meter = self::meter($meter);
         $snap = Snap::from($more['grid'] ?? '16');
         [$percent, $unit] = explode('/', $more['swing'] ?? '50/16') + ['50', '16'];
-        [$lines, $cycles] = self::lines($grid, $snap);
+        [$lines, $cycles, $hands, $claims] = self::lines($grid, $snap);
         $lengths = array_map(
-            static fn (string $line): int => $snap->ticks() * preg_match_all('/[gsxXd.]/', (string) strstr($line, ' ')),
+            static fn (string $line): int => $snap->ticks() * preg_match_all('/[gsxXuvdDfFrR.]/', (string) strstr($line, ' ')),
             $lines,
         );
         $bars = (int) ($more['bars'] ?? max(1, intdiv(max($lengths), $meter->barTicks())));
@@ -58,14 +78,21 @@ final readonly class Groove
         }
         $section = TextGrid::section(implode("\n", $lines), $meter, $bars, $snap);
         $rows = array_map(
-            static fn (Row $row): Row => Row::of($row->instrument, $row->hits, $snap, $cycles[$row->instrument->value] ?? null),
+            static fn (Row $row): Row => Row::of(
+                $row->instrument,
+                self::struck($row->hits, $hands[$row->instrument->value] ?? ''),
+                $snap,
+                $cycles[$row->instrument->value] ?? null,
+            ),
             $section->rows,
         );
         $tempo = Tempo::of((float) $bpm, Tempo::usualBeat($meter));
         $swing = Swing::of((float) $percent, (int) $unit);
         $pattern = Pattern::of($title, $meter, $tempo, [Section::of('A', $bars, $rows, $meter)], null, $swing, $more['kit'] ?? 'boathouse');
 
-        return new self(self::keyOf($title), trim($listen), (int) $level, $pattern);
+        return new self(
+            self::keyOf($title), trim($listen), (int) $level, $pattern, $more['from'] ?? '', (int) ($more['players'] ?? 1), $claims,
+        );
     }
 
     /** "5/4 3+2" */
@@ -77,23 +104,44 @@ final readonly class Groove
         return Meter::of((int) $count, (int) $unit, null === $groups ? null : array_map(intval(...), explode('+', $groups)));
     }
 
-    /** @return array{non-empty-list<string>, array<string, int>} rows, and cycles in ticks by instrument */
+    /**
+     * @param list<Hit> $hits
+     *
+     * @return list<Hit> with the hands, which begin anew where they end
+     */
+    private static function struck(array $hits, string $hands): array
+    {
+        return '' === $hands ? $hits : array_map(
+            static fn (Hit $hit, int $i): Hit => Hit::of(
+                $hit->at, $hit->velocity, roll: $hit->roll, ornament: $hit->ornament, hand: Hand::from($hands[$i % \strlen($hands)]),
+            ),
+            $hits,
+            array_keys($hits),
+        );
+    }
+
+    /** @return array{non-empty-list<string>, array<string, int>, array<string, string>, list<string>} rows; cycles in ticks, and hands, by
+     *                                                                                              instrument; claims */
     private static function lines(string $grid, Snap $snap): array
     {
-        $lines = $cycles = [];
+        $lines = $cycles = $hands = $claims = [];
         foreach (array_map(trim(...), explode("\n", trim($grid))) as $line) {
             if (1 === preg_match('/^cycle (\S+) (\d+)$/D', $line, $found)) {
                 $cycles[$found[1]] = (int) $found[2] * $snap->ticks();
+            } elseif (1 === preg_match('/^hands (\S+) ([RL ]+)$/D', $line, $found)) {
+                $hands[$found[1]] = str_replace(' ', '', $found[2]);
+            } elseif (str_starts_with($line, 'claims ')) {
+                $claims = array_map(trim(...), explode(',', substr($line, 7)));
             } else {
                 $lines[] = $line;
             }
         }
 
-        return [] === $lines ? throw InvalidInput::at('', 'A groove needs a row.') : [$lines, $cycles];
+        return [] === $lines ? throw InvalidInput::at('', 'A groove needs a row.') : [$lines, $cycles, $hands, $claims];
     }
 
     public static function keyOf(string $title): string
     {
-        return trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($title)), '-');
+        return trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower(strtr($title, self::PLAIN))), '-');
     }
 }

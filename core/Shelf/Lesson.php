@@ -36,7 +36,10 @@ final readonly class Lesson
     {
         $read = RequirementFile::read(json_encode($rules, \JSON_THROW_ON_ERROR));
 
-        return new self($key, $name, $teaches, $read, array_map(Groove::read(...), preg_split('/\n\n+/', trim($grooves)) ?: []));
+        $list = array_map(Groove::read(...), preg_split('/\n\n+/', trim($grooves)) ?: []);
+        usort($list, static fn (Groove $one, Groove $other): int => $one->level <=> $other->level);
+
+        return new self($key, $name, $teaches, $read, $list);
     }
 
     /** @return array<string, mixed> a bar of four quarters for a rule that has a frame */

@@ -21,9 +21,10 @@ final readonly class Cadences
             ],
             <<<'GROOVES'
                 = Left, Right | 2/4 | 112 | 1 | kit parade
-                Listen for the feet: kick left, snare right, and two soft strokes to fill the step.
-                kick        X...|x...
-                snare       ssss|Xs.s
+                Listen for the feet: kick left, snare right, and two soft strokes to fill each step.
+                kick        X...|....
+                snare       ..ss|X.ss
+                claims backbeat
 
                 = Lamplighters' Tap | 4/4 | 108 | 1 | kit parade
                 Listen for the accent on 1 and 3; everything else is a tap.
@@ -31,9 +32,9 @@ final readonly class Cadences
                 snare       Xsss|s.ss|Xsss|s.s.
 
                 = Bridge Step | 4/4 | 104 | 2 | kit parade
-                Listen for the doubled stroke before each beat: it carries you over the bridge.
+                Listen for the doubled stroke before each beat, softer than the taps: it carries you over the bridge.
                 kick        X...|x...|X...|x...
-                snare       X.sd|x.sd|X.sd|x.sd
+                snare       X.su|x.su|X.su|x.su
 
                 = Turn at the Church | 4/4 | 112 | 2 | kit parade
                 Listen for bar two, where the low drums answer the snares.
@@ -44,12 +45,14 @@ final readonly class Cadences
                 = Long Roll Home | 4/4 | 96 | 3 | kit parade
                 Listen for the roll that grows out of nothing and stops exactly on the beat.
                 kick        X...|....|X...|....|X...|....|X...|X...
-                snare       X.ss|X.ss|X.ss|X.ss|dddd|dddd|X.ss|X.X.
+                snare       X.ss|X.ss|X.ss|X.ss|uuvv|vvdD|X.ss|X.X.
+                claims grows snare 2
 
                 = Six Abreast | 6/8 | 112 | 2 | kit parade
                 Listen for the skip in every step: long, short, long, short.
                 kick        X.....|x.....
-                snare       X.s.s.|X.s.s.
+                snare       X...s.|X...s.
+                claims skips snare
                 GROOVES,
         );
     }

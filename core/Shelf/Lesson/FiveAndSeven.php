@@ -20,7 +20,7 @@ final readonly class FiveAndSeven
                 Listen for three steps and two: the snare stands where the second group begins.
                 kick        X...|....|....|....|x...
                 snare       ....|....|....|X...|....
-                closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.
+                closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.
 
                 = Five Posts | 5/4 2+3 | 96 | 2
                 Listen for the group of two first; everything comes sooner than you think.
@@ -32,26 +32,26 @@ final readonly class FiveAndSeven
                 Listen for long, short: three eighths, then two.
                 kick        x.....|....
                 snare       ......|X...
-                closed-hat  x.x.x.|x.x.
+                closed-hat  x.s.s.|x.s.
 
                 = Seven Bells | 7/8 2+2+3 | 168 | 2
                 Listen for short, short, long; the bell counts the groups.
                 kick        x...|....|......
                 snare       ....|....|X.....
                 ride-bell   x...|x...|x.....
-                closed-hat  x.x.|x.x.|x.x.x.
+                closed-hat  ..s.|..s.|..s.s.
 
                 = Long One First | 7/8 3+2+2 | 150 | 3
                 Listen for the long group at the start: it makes the two short ones hurry.
                 kick        X.....|....|x...
                 snare       ......|X...|..x.
-                ride        x.x.x.|x.x.|x.x.
+                ride        x.s.s.|x.s.|x.s.
 
                 = Seven Walkers | 7/4 4+3 | 112 | 3
                 Listen for a bar of four and a bar of three without the line between them.
                 kick        x...|....|x...|....|x...|..x.|....
                 snare       ....|X...|....|X...|....|....|X...
-                closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.
+                closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
                 GROOVES,
         );
     }

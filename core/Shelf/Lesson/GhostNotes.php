@@ -24,6 +24,7 @@ final readonly class GhostNotes
                 kick        x...|....|x...|....
                 snare       ...g|X...|...g|X...
                 closed-hat  x.x.|x.x.|x.x.|x.x.
+                claims backbeat
 
                 = Footprints | 4/4 | 88 | 2
                 Listen for the two soft strokes after the backbeat: an echo, not an answer.
@@ -38,21 +39,21 @@ final readonly class GhostNotes
                 ride        x...|x...|x...|x...
 
                 = Accent Walk | 4/4 | 92 | 1
-                Listen for the accent moving to the next beat in every group.
-                kick        x...|x...|x...|x...
-                snare       Xsss|sXss|ssXs|sssX
+                Listen for the accent: in each bar it comes one beat later.
+                kick        x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...
+                snare       Xsss|ssss|ssss|ssss|ssss|Xsss|ssss|ssss|ssss|ssss|Xsss|ssss|ssss|ssss|ssss|Xsss
 
                 = Under the Boards | 4/4 | 96 | 3
                 Listen for the hand that never rests: backbeats are only its loudest strokes.
                 kick        x..x|....|..x.|....
                 snare       .gg.|X.gg|.g.g|X.gg
-                closed-hat  x.x.|x.x.|x.x.|x.x.
+                closed-hat  x.s.|x.s.|x.s.|x.s.
 
                 = Whispered Order | 4/4 | 84 | 3
                 Listen for bar two, where a ghost grows into an accent in the same place.
                 kick        X...|..x.|..x.|....|X...|..x.|..x.|....
                 snare       ...g|X..g|.g.g|X...|...g|X..g|.X.g|X..g
-                closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.
+                closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
                 GROOVES,
         );
     }

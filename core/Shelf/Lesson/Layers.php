@@ -22,6 +22,7 @@ final readonly class Layers
                 snare       ....|X...|....|X...|....|X...|....|X...|....|X...|....|X...
                 cowbell     X...|....|....
                 cycle cowbell 12
+                claims closes, backbeat
 
                 = Five Gulls | 4/4 | 104 | 3 | bars 5
                 Listen for the claves every five eighths: they walk through every place of the bar.
@@ -31,22 +32,27 @@ final readonly class Layers
                 cycle kick 16
                 cycle closed-hat 16
                 cycle claves 10
+                claims closes
 
-                = Slow Gears | 4/4 | 88 | 2 | bars 2
-                Listen for the triangle that comes back late by one sixteenth each time.
-                kick        x...|....|x...|....|x...|....|x...|....
-                side-stick  ....|x...|....|x...|....|x...|....|x...
+                = Slow Gears | 4/4 | 88 | 2 | bars 5
+                Listen for the triangle that comes one sixteenth later on every beat, and is home again after five bars.
+                kick        x...|....|x...|....
+                side-stick  ....|x...|....|x...
                 mute-triangle x...|.
+                cycle kick 16
+                cycle side-stick 16
                 cycle mute-triangle 5
+                claims closes
 
-                = Tide and Moon | 4/4 | 92 | 3 | bars 4
-                Listen for two wheels: the low one turns in three beats, the high one in four.
+                = Tide and Moon | 4/4 | 92 | 3 | bars 3
+                Listen for two wheels: the low one turns in three beats, the high one in four; after three bars they meet.
                 kick        X...|....|x...
                 high-woodblock x...|..x.|x...|..x.
                 shaker      x.s.
                 cycle kick 12
                 cycle high-woodblock 16
                 cycle shaker 4
+                claims closes
 
                 = Seven in Four | 4/4 | 100 | 3 | bars 7
                 Listen for the ride in sevens over a plain backbeat; it takes seven bars to come home.
@@ -56,6 +62,7 @@ final readonly class Layers
                 cycle kick 16
                 cycle snare 16
                 cycle ride 7
+                claims closes, backbeat
                 GROOVES,
         );
     }

@@ -31,14 +31,15 @@ final readonly class Offbeats
                 closed-hat  ..x.|..x.|..x.|..x.
 
                 = Jetty Lights | 4/4 | 118 | 2
-                Listen for the open hat at the end: it rings over the bar line until the kick stops it.
+                Listen for the open hat at the end: it rings over the bar line until the next closed hat stops it.
                 kick        x...|x...|x...|x...
                 clap        ....|x...|....|x...
                 closed-hat  ..x.|..x.|..x.|..x.
                 open-hat    ....|....|....|...x
+                claims backbeat
 
                 = Slow Swell | 4/4 | 76 | 2
-                Listen for 3, where everything comes together, and for the empty 1 of the snare.
+                Listen for 3, where kick and side stick come together; the hats stay between the beats.
                 kick        s...|....|X...|....
                 side-stick  ....|....|x...|....
                 closed-hat  ..x.|..x.|..x.|..x.

@@ -13,61 +13,61 @@ final readonly class Ostinatos
     {
         return Lesson::of(
             'ostinatos',
-            'Latin-type ostinatos',
+            'Clave and its kin',
             'Figures that do not change, and that everything else hangs on.',
             [['kind' => 'bars-total', 'low' => 1, 'high' => 2], ['kind' => 'instruments-at-least', 'number' => 2]],
             <<<'GROOVES'
-                = Son clave, three-two | 4/4 | 96 | 2 | kit tide-pool
+                = Son clave, three-two | 4/4 | 96 | 2 | kit tide-pool | from Cuba
                 Listen for three strokes, then two; the second one of the three is off the beat.
                 claves      x...|..x.|....|x...|....|x...|x...|....
                 shaker      x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
 
-                = Son clave, two-three | 4/4 | 96 | 2 | kit tide-pool
+                = Son clave, two-three | 4/4 | 96 | 2 | kit tide-pool | from Cuba
                 Listen for the quiet side first: two strokes inside the bar, then three.
                 claves      ....|x...|x...|....|x...|..x.|....|x...
                 maracas     x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
 
-                = Rumba clave | 4/4 | 100 | 3 | kit tide-pool
+                = Rumba clave | 4/4 | 100 | 3 | kit tide-pool | from Cuba
                 Listen for the third stroke, an eighth later than in son: it nearly falls out of the bar.
                 claves      x...|..x.|....|..x.|....|x...|x...|....
                 low-conga   x...|....|x...|..x.|x...|....|x...|..x.
 
-                = Cumbia | 4/4 | 92 | 1 | kit tide-pool
+                = Cumbia | 4/4 | 92 | 1 | kit tide-pool | from Colombia | players 3
                 Listen for the scraper: one long, two short, over a kick that only walks.
                 kick        x...|....|x...|....
                 long-guiro  x...|....|x...|....
                 short-guiro ....|x.x.|....|x.x.
                 maracas     ..s.|s.s.|..s.|s.s.
 
-                = Tumbao | 4/4 | 92 | 2 | kit tide-pool
+                = Tumbao | 4/4 | 92 | 2 | kit tide-pool | from Cuba
                 Listen for the two open strokes at the end: they belong to the next bar.
                 mute-conga  s.s.|X.s.|s.s.|....
                 open-conga  ....|....|....|x.x.
 
-                = Martillo | 4/4 | 108 | 2 | kit tide-pool
+                = Martillo | 4/4 | 108 | 2 | kit tide-pool | from Cuba
                 Listen for the bongos counting eighths with a low answer on 4.
                 high-bongo  X.s.|s.s.|X.s.|..s.
                 low-bongo   ....|....|....|x...
 
-                = Bossa nova | 4/4 | 112 | 2 | kit pier
+                = Bossa nova | 4/4 | 112 | 2 | kit pier | from Rio de Janeiro
                 Listen for the side stick over two bars: its last stroke comes an eighth later than in the clave.
                 kick        x...|..x.|x...|..x.|x...|..x.|x...|..x.
                 side-stick  x...|..x.|....|x...|....|x...|..x.|....
-                closed-hat  x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.|x.x.
+                closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
 
-                = Samba | 2/4 | 96 | 3 | kit tide-pool
+                = Samba | 2/4 | 96 | 3 | kit tide-pool | from Rio de Janeiro
                 Listen for the low drum on 2, louder than on 1, and for the shaker that rocks.
                 kick        s..s|X..s
                 shaker      xssx|xssx
                 tambourine  x.xx|x.xx
 
-                = Baiao | 2/4 | 92 | 2 | kit tide-pool
+                = Baião | 2/4 | 92 | 2 | kit tide-pool | from Northeast Brazil | players 2
                 Listen for the low drum: 1, and just before 2; the triangle opens on the &.
                 kick        x..x|....
                 mute-triangle xx.x|xx.x
                 open-triangle ..x.|..x.
 
-                = Bembe | 12/8 | 88 | 3 | grid 8 | kit tide-pool
+                = Bembé | 12/8 | 88 | 3 | grid 8 | kit tide-pool | from Cuba, of Yoruba origin
                 Listen for seven strokes on the bell over four beats that only the kick shows.
                 cowbell     x.x|.xx|.x.|x.x
                 kick        x..|x..|x..|x..

@@ -21,24 +21,26 @@ final readonly class Shuffle
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
                 ride        x.x.|x.x.|x.x.|x.x.
+                claims backbeat
 
                 = Rolling Barrels | 4/4 | 96 | 2 | swing 66.67/8
                 Listen for the kick on the short notes: barrels that roll down to the quay.
                 kick        x.x.|..x.|x.x.|..x.
                 snare       ....|X...|....|X...
                 closed-hat  x.x.|x.x.|x.x.|x.x.
+                claims backbeat
 
                 = Lantern Shuffle | 4/4 | 104 | 2 | swing 64/8
                 Listen for the snare that shuffles along softly and rises for 2 and 4.
                 kick        x...|x...|x...|x...
                 snare       s.g.|X.g.|s.g.|X.g.
-                closed-hat  x.x.|x.x.|x.x.|x.x.
+                closed-hat  x.s.|x.s.|x.s.|x.s.
 
                 = Half Speed | 4/4 | 72 | 3 | swing 66.67/16
                 Listen for the swing in the sixteenths, with one backbeat a bar, on 3.
                 kick        X...|..x.|....|.x..
-                snare       ..g.|..g.|X.g.|..g.
-                closed-hat  x.xx|x.xx|x.xx|x.xx
+                snare       ...g|.g..|X..g|.g..
+                closed-hat  x.sx|x.sx|x.sx|x.sx
 
                 = Barely Swung | 4/4 | 100 | 2 | swing 57/16
                 Listen for how little it takes: straight to the eye, not to the ear.
@@ -49,7 +51,7 @@ final readonly class Shuffle
                 = Ride Watch | 4/4 | 132 | 2 | swing 64/8
                 Listen for the ride alone: long, long-short, long, long-short, and the hat closing on 2 and 4.
                 kick        s...|s...|s...|s...
-                ride        x...|x.x.|x...|x.x.
+                ride        x...|x.s.|x...|x.s.
                 pedal-hat   ....|x...|....|x...
                 GROOVES,
         );

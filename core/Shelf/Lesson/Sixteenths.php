@@ -24,36 +24,38 @@ final readonly class Sixteenths
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
                 closed-hat  xsss|xsss|xsss|xsss
+                claims backbeat
 
                 = Two Hands | 4/4 | 84 | 2
                 Listen for the hat stopping where the snare comes: the same hand plays both.
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
-                closed-hat  xxxx|.xxx|xxxx|.xxx
+                closed-hat  xsss|.xss|xsss|.xss
 
                 = Gallop on the Sand | 4/4 | 96 | 2
                 Listen for long, short, short on every beat.
                 kick        x...|x...|x...|x...
                 snare       ....|X...|....|X...
-                closed-hat  x.xx|x.xx|x.xx|x.xx
+                closed-hat  x.ss|x.ss|x.ss|x.ss
 
                 = Backwards Gallop | 4/4 | 92 | 2
                 Listen for short, short, long: the gallop turned round.
                 kick        x...|....|x..x|....
                 snare       ....|X...|....|X...
-                closed-hat  xxx.|xxx.|xxx.|xxx.
+                closed-hat  xss.|xss.|xss.|xss.
 
                 = Shaker Crew | 4/4 | 100 | 2
                 Listen for the shaker that never stops and never gets louder.
                 kick        x..x|..x.|x..x|..x.
                 clap        ....|x...|....|x...
-                shaker      xsss|xsss|xsss|xsss
+                shaker      ssss|ssss|ssss|ssss
+                claims backbeat, even shaker
 
                 = Fine Mesh | 4/4 | 88 | 3
                 Listen for the kick on the very last sixteenth: it opens the next bar.
                 kick        x...|..x.|.x..|...x
                 snare       ....|X..g|.g..|X...
-                closed-hat  x.xx|x.xx|x.xx|x.xx
+                closed-hat  x.ss|x.ss|x.ss|x.ss
                 GROOVES,
         );
     }

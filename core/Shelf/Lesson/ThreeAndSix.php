@@ -26,25 +26,27 @@ final readonly class ThreeAndSix
                 Listen for bar two, where the kick comes back on 3 and turns the dancers round.
                 kick        X...|....|....|x...|....|x...
                 side-stick  ....|x...|x...|....|x...|....
-                ride        x...|x.x.|x...|x...|x.x.|x...
+                ride        x...|x.s.|x...|x...|x.s.|x...
 
                 = Rocking Dinghy | 6/8 | 60 | 1
                 Listen for two big beats: the boat goes down on 1 and up on 4.
                 kick        x.....|......
                 snare       ......|X.....
                 closed-hat  x.x.x.|x.x.x.
+                claims backbeat
 
                 = Swell and Spray | 6/8 | 72 | 2
                 Listen for the kick on 6, which leads back to 1.
                 kick        X.....|....x.
                 snare       ......|X.....
-                ride        x.x.x.|x.x.x.
+                ride        x.s.s.|x.s.s.
 
                 = Mist Ballad | 12/8 | 56 | 2
                 Listen for four slow beats with three inside each.
                 kick        x.....|......|x...x.|......
                 snare       ......|X.....|......|X.....
-                closed-hat  xxxxxx|xxxxxx|xxxxxx|xxxxxx
+                closed-hat  x.s.s.|x.s.s.|x.s.s.|x.s.s.
+                claims backbeat, divides closed-hat 3
 
                 = Six or Three | 6/8 | 88 | 3
                 Listen for the cowbell counting three while the kick counts two.

@@ -35,7 +35,7 @@ final readonly class Triplets
                 Listen for the middle stroke left out: that is a shuffle.
                 kick        x..|...|x.x|...
                 snare       ...|X..|...|X..
-                closed-hat  x.x|x.x|x.x|x.x
+                closed-hat  x.s|x.s|x.s|x.s
 
                 = Down the Steps | 4/4 | 88 | 2 | grid 8t
                 Listen for the toms going down three steps on beat 4.
@@ -44,18 +44,20 @@ final readonly class Triplets
                 high-tom    ...|...|...|x..
                 low-mid-tom ...|...|...|.x.
                 floor-tom   ...|...|...|..x
-                closed-hat  x.x|x.x|x.x|...
+                closed-hat  x.s|x.s|x.s|...
 
-                = Two over Three | 4/4 | 76 | 3 | grid 8t
-                Listen for the cowbell on every second triplet: six strokes over four beats.
+                = Three over Two | 4/4 | 76 | 3 | grid 8t
+                Listen for the cowbell on every second triplet: three strokes while the kick makes two.
                 kick        x..|x..|x..|x..
                 cowbell     x.x|.x.|x.x|.x.
                 snare       ...|X..|...|X..
+                claims backbeat, apart cowbell 640
 
                 = Rising Water | 4/4 | 80 | 3 | grid 8t
                 Listen for the snare that gets louder through the bar, three strokes a beat.
                 kick        x..|x..|x..|x..
                 snare       ggg|sss|xxx|XXX
+                claims grows snare 1
                 GROOVES,
         );
     }
