@@ -26,8 +26,8 @@ use Pulsanda\Core\Rhythm\Tempo;
  *
  * title, meter with its groups, beats a minute of the meter's usual note value, and level from 1 (first lessons) to 3; where they are
  * needed follow "swing 66.67/8", "grid 8t", "bars 3", "kit pier", "from Cuba", where it is at home, and "players 3", where one person alone
- * cannot play it. A line "cycle claves 10" lets a row start over by itself after ten steps of the grid; "hands snare RLRR" gives the hits of a
- * row their hands, again and again; "claims backbeat, grows snare" says what the words promise, for Claims to prove.
+ * cannot play it. A line "cycle claves 10" lets a row start over by itself after ten steps of the grid; "hands snare RLRR" gives the hits
+ * of a row their hands, again and again; "claims backbeat, grows snare" says what the words promise, for Claims to prove.
  */
 final readonly class Groove
 {

@@ -16,8 +16,9 @@ final readonly class Grooves
             Lesson\Pulse::lesson(), Lesson\Backbeat::lesson(), Lesson\Offbeats::lesson(), Lesson\SyncopatedKicks::lesson(),
             Lesson\Sixteenths::lesson(), Lesson\GhostNotes::lesson(), Lesson\Shuffle::lesson(), Lesson\Triplets::lesson(),
             Lesson\ThreeAndSix::lesson(), Lesson\FiveAndSeven::lesson(), Lesson\Fills::lesson(), Lesson\Layers::lesson(),
-            Lesson\Cadences::lesson(), Lesson\Styles::lesson(), Lesson\Ostinatos::lesson(), Lesson\Caribbean::lesson(), Lesson\Africa::lesson(),
-            Lesson\NorthAfricaAndTurkey::lesson(), Lesson\Tala::lesson(), Lesson\DanceAndMarch::lesson(), Lesson\Rudiments::lesson(),
+            Lesson\Cadences::lesson(), Lesson\Styles::lesson(), Lesson\Ostinatos::lesson(), Lesson\Caribbean::lesson(),
+            Lesson\Africa::lesson(), Lesson\NorthAfricaAndTurkey::lesson(), Lesson\Tala::lesson(), Lesson\DanceAndMarch::lesson(),
+            Lesson\Rudiments::lesson(),
         ];
     }
 

@@ -9,8 +9,21 @@ use Pulsanda\Core\Task\TaskPlan;
 /** A task that ships, made of grooves of a lesson. */
 final readonly class ReadyTask
 {
-    /** @param string $listen what it is good for, for the teacher */
-    public function __construct(public string $key, public string $lesson, public int $level, public string $listen, public TaskPlan $plan)
-    {
+    /**
+     * @param string       $listen       what it is good for, for the teacher
+     * @param string       $trains       what students practise in it
+     * @param string       $introduction how a teacher introduces it, in two sentences
+     * @param list<string> $plays        what somebody types who does what the words say, by part; ReadyTaskTest proves it
+     */
+    public function __construct(
+        public string $key,
+        public string $lesson,
+        public int $level,
+        public string $listen,
+        public string $trains,
+        public string $introduction,
+        public TaskPlan $plan,
+        public array $plays,
+    ) {
     }
 }

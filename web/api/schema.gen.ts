@@ -2453,6 +2453,10 @@ export interface components {
             title: string;
             /** @description What to listen for, or what a task is good for */
             listen: string;
+            /** @description What students practise in a task that ships; else empty */
+            trains: string;
+            /** @description How a teacher introduces a task that ships; else empty */
+            introduction: string;
             tags: string[];
             /** @description From 1, for first lessons, to 3 */
             level: number;

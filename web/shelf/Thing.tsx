@@ -68,6 +68,16 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
           </span>
         </div>
         {item.listen && <p>{item.listen}</p>}
+        {item.trains && (
+          <p className="text-sm">
+            <b>Trains:</b> {item.trains}
+          </p>
+        )}
+        {item.introduction && (
+          <p className="text-sm">
+            <b>To introduce it:</b> {item.introduction}
+          </p>
+        )}
         <p className="text-sm text-faint">
           {item.tags.join(' · ')}
           {item.owner && !item.mine && ` · from ${item.owner}`}

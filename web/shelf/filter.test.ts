@@ -17,6 +17,8 @@ const item = (title: string, rest: Partial<ShelfItem> = {}): ShelfItem => ({
   kind: 'pattern',
   title,
   listen: '',
+  trains: '',
+  introduction: '',
   tags: [],
   level: 1,
   lesson: '',

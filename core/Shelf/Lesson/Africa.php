@@ -53,7 +53,7 @@ final readonly class Africa
                 closed-hat  x.s.|x.s.|x.s.|x.s.
                 claims at snare 1 4 7 11 12
 
-                = Two in Three, Three in Two | 6/8 | 96 | 2 | kit tide-pool | from much of West and Central Africa
+                = Two in Three, Three in Two | 6/8 | 96 | 2 | kit tide-pool | from West and Central Africa
                 Listen for two steps and three claps in the same time: choose which of them is the beat.
                 kick        x.....|x.....
                 clap        x...x.|..x...

@@ -103,7 +103,7 @@ final readonly class Caribbean
                 closed-hat  ..x.|..x.|..x.|..x.
                 claims at snare 4 7 12 15
 
-                = Dembow | 4/4 | 94 | 2 | from Jamaica, Panama and Puerto Rico
+                = Dembow | 4/4 | 94 | 2 | from Jamaica and Panama
                 Listen for the same snare, slower and heavier.
                 kick        X...|x...|X...|x...
                 snare       ...X|..X.|...X|..X.

@@ -16,23 +16,23 @@ final readonly class NorthAfricaAndTurkey
             'Dum is low, tek is high; each cycle has its own order of them.',
             [['kind' => 'bars-total', 'low' => 1, 'high' => 2]],
             <<<'GROOVES'
-                = Maqsum | 4/4 | 104 | 1 | grid 8 | kit tide-pool | from Egypt
+                = Maqsum | 4/4 | 104 | 1 | kit tide-pool | from Egypt
                 Listen for one low stroke, then high; the low one comes back on 3.
-                low-bongo   x.|..|x.|..
-                high-bongo  .x|.x|..|x.
-                claims at low-bongo 1 5, at high-bongo 2 4 7
+                low-bongo   x...|....|x...|....
+                high-bongo  ..x.|..x.|....|x...
+                claims at low-bongo 1 9, at high-bongo 3 7 13
 
-                = Baladi | 4/4 | 100 | 1 | grid 8 | kit tide-pool | from Egypt
+                = Baladi | 4/4 | 100 | 1 | kit tide-pool | from Egypt
                 Listen for two low strokes at the beginning.
-                low-bongo   xx|..|x.|..
-                high-bongo  ..|.x|..|x.
-                claims at low-bongo 1 2 5, at high-bongo 4 7
+                low-bongo   x.x.|....|x...|....
+                high-bongo  ....|..x.|....|x...
+                claims at low-bongo 1 3 9, at high-bongo 7 13
 
-                = Saidi | 4/4 | 104 | 2 | grid 8 | kit tide-pool | from Upper Egypt
+                = Saidi | 4/4 | 104 | 2 | kit tide-pool | from Upper Egypt
                 Listen for the two low strokes in the middle: a horse dances to this.
-                low-bongo   x.|.x|x.|..
-                high-bongo  .x|..|..|x.
-                claims at low-bongo 1 4 5, at high-bongo 2 7
+                low-bongo   x...|..x.|x...|....
+                high-bongo  ..x.|....|....|x...
+                claims at low-bongo 1 7 9, at high-bongo 3 13
 
                 = Malfuf | 2/4 | 112 | 1 | kit tide-pool | from Egypt and the Levant
                 Listen for low, high, high: three, three, two.
@@ -46,11 +46,11 @@ final readonly class NorthAfricaAndTurkey
                 high-bongo  ...s|..x.
                 claims at low-bongo 1 5, at high-bongo 4 7
 
-                = Samai thaqil | 10/8 3+2+2+3 | 132 | 3 | grid 8 | kit tide-pool | from Arab and Ottoman court music
+                = Samai thaqil | 10/8 3+2+2+3 | 132 | 3 | kit tide-pool | from Arab and Ottoman court music
                 Listen for ten: low, high after three, two low together, and a high one that waits.
-                low-bongo   x..|..|xx|...
-                high-bongo  ...|x.|..|x..
-                claims at low-bongo 1 6 7, at high-bongo 4 8
+                low-bongo   x.....|....|x.x.|......
+                high-bongo  ......|x...|....|x.....
+                claims at low-bongo 1 11 13, at high-bongo 7 15
 
                 = Sofyan | 4/4 | 96 | 1 | kit tide-pool | from Türkiye
                 Listen for düm, te, ke: one long, two short.
@@ -58,23 +58,23 @@ final readonly class NorthAfricaAndTurkey
                 high-bongo  ....|....|x...|x...
                 claims at low-bongo 1, at high-bongo 9 13
 
-                = Devr-i hindi | 7/8 3+2+2 | 152 | 2 | grid 8 | kit tide-pool | from Türkiye
+                = Devr-i hindi | 7/8 3+2+2 | 152 | 2 | kit tide-pool | from Türkiye
                 Listen for three groups: the long one first.
-                low-bongo   x..|..|..
-                high-bongo  ...|x.|x.
-                claims at low-bongo 1, at high-bongo 4 6
+                low-bongo   x.....|....|....
+                high-bongo  ......|x...|x...
+                claims at low-bongo 1, at high-bongo 7 11
 
-                = Karşılama, its groups | 9/8 2+2+2+3 | 168 | 3 | grid 8 | kit tide-pool | from Türkiye and Thrace
+                = Karşılama, its groups | 9/8 2+2+2+3 | 168 | 3 | kit tide-pool | from Türkiye and Thrace
                 Listen for three short steps and a long one; the low and the high take turns.
-                low-bongo   x.|..|x.|...
-                high-bongo  ..|x.|..|x..
-                claims at low-bongo 1 5, at high-bongo 3 7
+                low-bongo   x...|....|x...|......
+                high-bongo  ....|x...|....|x.....
+                claims at low-bongo 1 9, at high-bongo 5 13
 
-                = Curcuna, its groups | 10/8 3+2+2+3 | 168 | 3 | grid 8 | kit tide-pool | from Türkiye and Armenia
+                = Curcuna, its groups | 10/8 3+2+2+3 | 168 | 3 | kit tide-pool | from Türkiye and Armenia
                 Listen for long, short, short, long.
-                low-bongo   x..|..|x.|...
-                high-bongo  ...|x.|..|x..
-                claims at low-bongo 1 6, at high-bongo 4 8
+                low-bongo   x.....|....|x...|......
+                high-bongo  ......|x...|....|x.....
+                claims at low-bongo 1 11, at high-bongo 7 15
                 GROOVES,
         );
     }

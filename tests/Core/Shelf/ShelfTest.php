@@ -62,7 +62,7 @@ final class ShelfTest extends TestCase
             static fn (Lesson $one): array => array_map(static fn (Groove $groove): string => $groove->key, $one->grooves),
             Grooves::lessons(),
         ));
-        self::assertGreaterThanOrEqual(60, \count($keys));
+        self::assertGreaterThanOrEqual(180, \count($keys));
         self::assertSame($keys, array_values(array_unique($keys)));
         self::assertSame('Heron', Grooves::find('heron')?->pattern->title);
         self::assertNull(Grooves::find('herring'));
@@ -131,6 +131,5 @@ final class ShelfTest extends TestCase
         foreach (ReadyTasks::all() as $task) {
             yield $task->plan->title => [$task];
         }
-        self::assertCount(10, ReadyTasks::all());
     }
 }
