@@ -16,8 +16,8 @@ final readonly class Counting
     }
 
     /**
-     * The place in prose: "beat 3 &", "bar 2, beat 3 &", "step 27", "2.3". What falls between the counted places is "just after" the one
-     * before.
+     * The place in prose: "beat 3 &", "bar 2, beat 3 &", "step 27", "2.3". Triplets and 32nds between the counted places have words of
+     * their own: "step 5 trip", "2.3 let", "beat 3 & ta", "step 27½". What else falls between is "just after" the place before.
      *
      * @param int  $tick from the first bar line
      * @param bool $bar  whether to name the bar, which a pattern of one bar does not need
@@ -27,12 +27,27 @@ final readonly class Counting
         $number = $this->bar($tick);
         $in = $tick - ($number - 1) * $this->meter->barTicks();
         $known = $this->countedPlace($in);
-        $after = $known === $in ? '' : 'just after ';
+        [$known, $more] = $known === $in ? [$in, ''] : $this->between($in) ?? [$known, null];
+        $after = null === $more ? 'just after ' : '';
 
         return match ($this->style) {
             CountingStyle::Steps => $after.'step '.$this->step($tick - $in + $known),
             CountingStyle::BarBeat => $after.$number.'.'.$this->barBeat($known),
             CountingStyle::Syllables => ($bar ? "bar $number, " : '').$after.'beat '.$this->beat($known),
+        }.$more;
+    }
+
+    /** @return array{int, string}|null a counted place, and the word for the triplet or 32nd that comes after it; null for anything else */
+    private function between(int $in): ?array
+    {
+        $unit = $this->meter->unitTicks();
+        $rest = $in % $unit;
+        $before = $in - intdiv(self::SIXTEENTH, 2);
+
+        return match (true) {
+            $this->meter->unit <= 4 && 0 === 3 * $rest % $unit => [$in - $rest, $unit === 3 * $rest ? ' trip' : ' let'],
+            0 !== $before % self::SIXTEENTH || $this->countedPlace($before) !== $before => null,
+            default => [$before, CountingStyle::Syllables === $this->style ? ' ta' : '½'],
         };
     }
 

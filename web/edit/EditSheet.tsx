@@ -16,6 +16,7 @@ import { FoldLine } from './FoldLine';
 import type { Group } from './Folds';
 import { type KeyPress, press } from './keys';
 import { SheetHands } from './SheetHands';
+import { saidAt } from './saidAt';
 
 type Props = {
   label: string;
@@ -250,7 +251,7 @@ const RowLine = memo(function RowLine({ section, index, line, g, head, label, ed
   // One place takes the focus: the cursor's, or the one before it where the grid has changed.
   const focusable = cursor >= line.from && cursor < line.to ? (places.findLast((at) => at <= cursor) ?? places[0]) : -1;
   const y = g.scale.row - g.scale.rise;
-  const where = (at: number) => say.get(at) ?? `just after ${say.get(at - (at % 240)) ?? `tick ${at}`}`;
+  const where = (at: number) => saidAt(say, at);
   return (
     <>
       {from >= 0 && <Marked from={from} to={to} line={line} g={g} />}

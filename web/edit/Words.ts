@@ -3,6 +3,7 @@ import { velocityOf } from '../music/pattern';
 import { tickSeconds } from '../music/schedule';
 import { panWords, plural } from '../ui/words';
 import type { Cursor, Place } from './Cursor';
+import { saidAt } from './saidAt';
 
 /** Says what is on a sheet, for the panels and for those who listen. */
 export class Words {
@@ -45,9 +46,8 @@ export class Words {
 
   /** "kick, bar 2, beat 3" */
   spot(place: Place): string {
-    const where = this.sheet.music.words.findLast((word) => word.at <= place.at);
-    const off = where && where.at !== place.at ? 'just after ' : '';
-    return `${this.name(place.row)}, ${off}${where?.say ?? ''}`;
+    const words = new Map(this.sheet.music.words.map(({ at, say }) => [at, say]));
+    return `${this.name(place.row)}, ${saidAt(words, place.at)}`;
   }
 
   place(place: Place): string {

@@ -120,7 +120,17 @@ final class RhythmTest extends TestCase
         yield [4, 4, $four, 'syllables', 640, 'bar 1, beat 1 let'];
         yield [4, 4, $four, 'syllables', 60, 'bar 1, just after beat 1'];
         yield [4, 4, $four, 'steps', 3840, 'step 17'];
+        yield [4, 4, $four, 'syllables', 120, 'bar 1, beat 1 ta'];
+        yield [4, 4, $four, 'syllables', 1560, 'bar 1, beat 2 & ta'];
         yield [4, 4, $four, 'steps', 300, 'just after step 2'];
+        yield [4, 4, $four, 'steps', 960 + 320, 'step 5 trip'];
+        yield [4, 4, $four, 'steps', 3840 + 640, 'step 17 let'];
+        yield [4, 4, $four, 'steps', 360, 'step 2½'];
+        yield [4, 4, $four, 'bar-beat', 960 + 320, '1.2 trip'];
+        yield [4, 4, $four, 'bar-beat', 3840 + 2160 + 120, '2.3.2½'];
+        yield [4, 4, $four, 'bar-beat', 160, 'just after 1.1'];
+        yield [6, 8, [3, 3], 'syllables', 360, 'bar 1, beat 1 & ta'];
+        yield [6, 8, [3, 3], 'steps', 120, 'step 1½'];
         yield [4, 4, $four, 'bar-beat', 3840 + 1920, '2.3'];
         yield [4, 4, $four, 'bar-beat', 3840 + 2160, '2.3.2'];
         yield [6, 8, [3, 3], 'syllables', 1440, 'bar 1, beat 4'];
