@@ -29,9 +29,9 @@ final readonly class SettingStatements
                 ['has' => (string) $submission->meter, 'asked' => (string) $target->meter],
             );
         }
-        [$low, $high] = Aspects::tempoRange($target, $policy);
-        $tempo = $submission->tempo->quarters();
-        if ($tempo < $low || $tempo > $high) {
+        if (Aspects::tempoOff($target, $submission, $policy) > 0) {
+            [$low, $high] = Aspects::tempoRange($target, $policy);
+            $tempo = $submission->tempo->quarters();
             $beat = $target->tempo->beat;
             $in = static fn (float $quarters): float => $quarters * Tempo::BEATS['4'] / Tempo::BEATS[$beat];
             $values = ['has' => $in($tempo), 'low' => $in($low), 'high' => $in($high), 'beat' => $beat];
@@ -51,8 +51,8 @@ final readonly class SettingStatements
             $statements[] = self::statement(StatementKind::Length, ['has' => $submission->ticks() / $bar, 'asked' => $targetTicks / $bar]);
         }
         array_push($statements, ...([] === $said ? self::form($target, $submission, $targetTicks) : []));
-        $swing = Aspects::swingPercent($target, $submission);
-        if (abs($swing - $target->swing->percent) > 0.005) {
+        if (Aspects::swingOff($target, $submission) > 0) {
+            $swing = Aspects::swingPercent($target, $submission);
             $statements[] = self::statement(StatementKind::Swing, ['has' => $swing, 'asked' => $target->swing->percent]);
         }
 

@@ -10,6 +10,7 @@ use Pulsanda\Core\Task\TaskPlan;
 final readonly class ReadyTask
 {
     /**
+     * @param string       $form         'easier', 'harder', or '' for the task itself; students see the title alone
      * @param string       $listen       what it is good for, for the teacher
      * @param string       $trains       what students practise in it
      * @param string       $introduction how a teacher introduces it, in two sentences
@@ -19,6 +20,7 @@ final readonly class ReadyTask
         public string $key,
         public string $lesson,
         public int $level,
+        public string $form,
         public string $listen,
         public string $trains,
         public string $introduction,

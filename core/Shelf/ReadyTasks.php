@@ -59,15 +59,15 @@ final readonly class ReadyTasks
         $places = Help::of(Question::Places);
 
         return [
-            self::task($about, 1, 'Light the Lamps, easier', "$one\n\nPress the kick on every beat and listen until it is steady.", [$one],
+            self::task($about, 1, 'Light the Lamps', 'easier', "$one\n\nPress it and listen until it is steady.", [$one],
                 self::copy('first-lamp', help: $places, preset: Preset::Placement)),
             self::task(
-                $about, 1, 'Light the Lamps',
+                $about, 1, 'Light the Lamps', '',
                 "Part 1\n$one\nListen until it is steady.\n\nPart 2\n$two\nNow the hats run between the steps.",
                 [$one, $two],
                 self::copy('first-lamp', help: $places, preset: Preset::Placement),
                 self::copy('quay-walk', help: $places, waits: true, preset: Preset::Placement)),
-            self::task($about, 2, 'Light the Lamps, harder', "$two\n\nEverything at once, and only three questions.", [$two],
+            self::task($about, 2, 'Light the Lamps', 'harder', "$two\n\nEverything at once, and only three questions.", [$two],
                 self::copy('quay-walk', help: Help::of(Question::Count, 3), preset: Preset::Placement)),
         ];
     }
@@ -86,14 +86,14 @@ final readonly class ReadyTasks
         $accent = 'The > is an accent: hit it harder.';
 
         return [
-            self::task($about, 1, 'Boards Under Your Feet, easier', "$one\n\n$accent", [$one],
+            self::task($about, 1, 'Boards Under Your Feet', 'easier', "$one\n\n$accent", [$one],
                 self::copy('plain-boards', help: Help::of(Question::Places), preset: Preset::Placement)),
-            self::task($about, 1, 'Boards Under Your Feet',
+            self::task($about, 1, 'Boards Under Your Feet', '',
                 "Part 1\n$one\n$accent\n\nPart 2\n$two\nThe kick takes one quick step more; the snare must not notice.", [$one, $two],
                 self::copy('plain-boards', help: Help::of(Question::Bars, 5)),
                 self::copy('harbour-office', help: Help::of(Question::Bars, 5), waits: true)),
             self::task(
-                $about, 2, 'Boards Under Your Feet, harder',
+                $about, 2, 'Boards Under Your Feet', 'harder',
                 "$two\n\n$accent\nNobody tells you beforehand whether it is right.", [$two],
                 self::copy('harbour-office')),
         ];
@@ -114,10 +114,10 @@ final readonly class ReadyTasks
 
         return [
             self::task(
-                $about, 1, 'What the Oars Say, easier',
+                $about, 1, 'What the Oars Say', 'easier',
                 "$brief\nYou may look as well.", $plays, $oars(View::Seen, Help::of(Question::Rows))),
-            self::task($about, 2, 'What the Oars Say', $brief, $plays, $oars(View::Heard, Help::of(Question::Rows, 3, hearings: 12))),
-            self::task($about, 3, 'What the Oars Say, harder', "$brief\nIt sounds five times, and never slower.", $plays,
+            self::task($about, 2, 'What the Oars Say', '', $brief, $plays, $oars(View::Heard, Help::of(Question::Rows, 3, hearings: 12))),
+            self::task($about, 3, 'What the Oars Say', 'harder', "$brief\nIt sounds five times, and never slower.", $plays,
                 $oars(View::Heard, Help::of(Question::Count, 1, hearings: 5, byBar: false, slower: false))),
         ];
     }
@@ -135,13 +135,13 @@ final readonly class ReadyTasks
         $more = 'The > is an accent. Beat 3 itself has no kick.';
 
         return [
-            self::task($about, 1, 'Mind the Loose Plank, easier', "$words\n\n$more You see the beat as well.", [$words],
+            self::task($about, 1, 'Mind the Loose Plank', 'easier', "$words\n\n$more You see the beat as well.", [$words],
                 self::copy('loose-plank', help: Help::of(Question::Places))),
             self::task(
-                $about, 2, 'Mind the Loose Plank',
+                $about, 2, 'Mind the Loose Plank', '',
                 "$words\n\n$more", [$words], self::copy('loose-plank', View::Hidden, Help::of(Question::Count, 3))),
             self::task(
-                $about, 3, 'Mind the Loose Plank, harder',
+                $about, 3, 'Mind the Loose Plank', 'harder',
                 'Three drums, one bar. Listen: where does the foot come down early?', [$words],
                 self::copy('loose-plank', View::Heard, Help::of(Question::Nothing, hearings: 8))),
         ];
@@ -163,12 +163,12 @@ final readonly class ReadyTasks
         $rain = static fn (array ...$rules): PlanPart => self::buildOn('rain-on-slate', ['kick', 'snare'], array_values($rules));
 
         return [
-            self::task($about, 1, 'Rain on the Roof, easier', "$keep\nLet it rain: sixteen even strokes on the hats in every bar.",
+            self::task($about, 1, 'Rain on the Roof', 'easier', "$keep\nLet it rain: sixteen even strokes on the hats in every bar.",
                 [$given.'Hi-hat: 16ths'], $rain($sixteen)),
-            self::task($about, 2, 'Rain on the Roof',
+            self::task($about, 2, 'Rain on the Roof', '',
                 "$keep\nLet it rain: sixteen strokes on the hats in every bar, the first of every four a little louder.",
                 [$given.'Hi-hat: xsss xsss xsss xsss'], $rain($sixteen, $accents)),
-            self::task($about, 3, 'Rain on the Roof, harder',
+            self::task($about, 3, 'Rain on the Roof', 'harder',
                 "$keep\nSixteen strokes on the hats in every bar, the first of every four louder. And let it drip: "
                     .'at least two quiet strokes on the side stick, none of them on a beat.',
                 [$given."Hi-hat: xsss xsss xsss xsss\nSide stick: (1a) (3e)"], self::buildOn('rain-on-slate', ['kick', 'snare'], [
@@ -194,11 +194,15 @@ final readonly class ReadyTasks
         $ghost = 'What stands in brackets is a ghost note: as quiet as breathing in. The > is an accent.';
 
         return [
-            self::task($about, 1, 'Hardly a Breath, easier', "$words\n\n$ghost", [$words],
+            self::task($about, 1, 'Hardly a Breath', 'easier', "$words\n\n$ghost", [$words],
                 self::copy('breath', help: Help::of(Question::Places), preset: Preset::Copy)),
-            self::task($about, 2, 'Hardly a Breath', "$words\n\n$ghost Drag its stem down until you miss it only when it stops.", [$words],
+            self::task(
+                $about, 2, 'Hardly a Breath', '', "$words\n\n$ghost Drag its stem down until you miss it only when it stops.",
+                [$words],
                 self::copy('breath', help: Help::of(Question::Rows, 3), preset: Preset::Dynamics)),
-            self::task($about, 3, 'Hardly a Breath, harder', "$two\n\n$ghost Two of them follow the first backbeat, like an echo.", [$two],
+            self::task(
+                $about, 3, 'Hardly a Breath', 'harder', "$two\n\n$ghost Two of them follow the first backbeat, like an echo.",
+                [$two],
                 self::copy('footprints', help: Help::of(Question::Rows, 3), preset: Preset::Dynamics)),
         ];
     }
@@ -217,11 +221,11 @@ final readonly class ReadyTasks
         $open = Freedom::of(swing: true);
 
         return [
-            self::task($about, 1, 'Set the Swing, easier', "$words\n\n$find\nHint: the short one comes on the last of three.", [$words],
+            self::task($about, 1, 'Set the Swing', 'easier', "$words\n\n$find\nHint: the short one comes on the last of three.", [$words],
                 self::copy('slow-boat', help: Help::of(Question::Places), freedom: $open, preset: Preset::Swing)),
-            self::task($about, 2, 'Set the Swing', "$words\n\n$find", [$words],
+            self::task($about, 2, 'Set the Swing', '', "$words\n\n$find", [$words],
                 self::copy('slow-boat', help: Help::of(Question::Rows), freedom: $open, preset: Preset::Swing)),
-            self::task($about, 3, 'Set the Swing, harder', 'Listen and build it: strokes and swing.', [$words],
+            self::task($about, 3, 'Set the Swing', 'harder', 'Listen and build it: strokes and swing.', [$words],
                 self::copy('slow-boat', View::Heard, Help::of(Question::Rows, 2, hearings: 10), $open, preset: Preset::Swing)),
         ];
     }
@@ -241,10 +245,10 @@ final readonly class ReadyTasks
 
         return [
             self::task(
-                $about, 1, 'The Dinghy by Ear, easier',
+                $about, 1, 'The Dinghy by Ear', 'easier',
                 "$brief\nYou may look as well.", $plays, $boat(View::Seen, Help::of(Question::Rows))),
-            self::task($about, 2, 'The Dinghy by Ear', $brief, $plays, $boat(View::Heard, Help::of(Question::Rows, 3))),
-            self::task($about, 3, 'The Dinghy by Ear, harder', "$brief\nIt sounds four times.", $plays,
+            self::task($about, 2, 'The Dinghy by Ear', '', $brief, $plays, $boat(View::Heard, Help::of(Question::Rows, 3))),
+            self::task($about, 3, 'The Dinghy by Ear', 'harder', "$brief\nIt sounds four times.", $plays,
                 $boat(View::Heard, Help::of(Question::Count, 1, hearings: 4))),
         ];
     }
@@ -270,13 +274,13 @@ final readonly class ReadyTasks
 
         return [
             self::task(
-                $about, 1, 'Say That It Goes On, easier',
+                $about, 1, 'Say That It Goes On', 'easier',
                 "$given\nAt the end of bar 2: at least three strokes, one after the other, on any drum.",
                 [$start.$bar.'bar 2: Snare >2 4 4e 4&'], $fill(1, 3)),
-            self::task($about, 2, 'Say That It Goes On',
+            self::task($about, 2, 'Say That It Goes On', '',
                 "$given\nAt the end of bar 2, say that it goes on: at least four strokes, one after the other, on any drum.",
                 [$start.$bar.'bar 2: Snare >2 4 4e 4& 4a'], $fill(1, 4)),
-            self::task($about, 3, 'Say That It Goes On, harder',
+            self::task($about, 3, 'Say That It Goes On', 'harder',
                 "$given\nThe last two beats of bar 2 are yours: at least six strokes, one after the other, the snare growing louder.",
                 [$start."bar 2: Kick on 1\nbar 2: Hi-hat 1 1& 2 2&\nbar 2: Snare: .... X... ggss xxXX"],
                 $fill(2, 6, ['kind' => 'crescendo', 'points' => 4, 'instrument' => 'snare', 'beats' => 2])),
@@ -306,14 +310,14 @@ final readonly class ReadyTasks
         $bars = "bar 1: Kick on 1 and 3\nbar 1: Snare: Xsss x.ss Xsss x.ss\nbar 2: Kick on 1 and 3\nbar 2: Snare: Xsss x.ss Xsss Xs.s";
 
         return [
-            self::task($about, 1, 'Write Us a March, easier',
+            self::task($about, 1, 'Write Us a March', 'easier',
                 'We walk to it on parade night, at 96 to 120 beats a minute. The kick begins and comes at least twice a bar, the '
                     .'snare at least four times.', [$plays], self::create('lamplighters-tap', $feet)),
-            self::task($about, 3, 'Write Us a March',
+            self::task($about, 3, 'Write Us a March', '',
                 'We walk to it on parade night, at 96 to 120 beats a minute. Two bars or more. The kick begins and comes at least twice a '
                     .'bar, the snare at least four times, louder on every beat than between. Say in a sentence how it is meant.',
                 [$bars], self::create('lamplighters-tap', [...$feet, $two, $loud, $note])),
-            self::task($about, 3, 'Write Us a March, harder',
+            self::task($about, 3, 'Write Us a March', 'harder',
                 'As in a real line: two bars or more at 96 to 120 beats a minute, the kick first and at least twice a bar, the snare '
                     .'at least four times, louder on every beat than between. On the floor tom, bar 2 answers bar 1. Say in a sentence '
                     .'how it is meant.',
@@ -332,6 +336,7 @@ final readonly class ReadyTasks
         array $about,
         int $level,
         string $title,
+        string $form,
         string $brief,
         array $plays,
         PlanPart $first,
@@ -340,7 +345,7 @@ final readonly class ReadyTasks
         [$lesson, $for, $trains, $introduction] = $about;
         $plan = new TaskPlan($title, $brief, [$first, ...$more]);
 
-        return new ReadyTask(Groove::keyOf($title), $lesson, $level, $for, $trains, $introduction, $plan, $plays);
+        return new ReadyTask(Groove::keyOf("$title $form"), $lesson, $level, $form, $for, $trains, $introduction, $plan, $plays);
     }
 
     private static function copy(

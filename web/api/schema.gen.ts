@@ -2453,6 +2453,11 @@ export interface components {
             title: string;
             /** @description What to listen for, or what a task is good for */
             listen: string;
+            /**
+             * @description Whether a task that ships is the easier or the harder form of another; else empty
+             * @enum {string}
+             */
+            form: "" | "easier" | "harder";
             /** @description What students practise in a task that ships; else empty */
             trains: string;
             /** @description How a teacher introduces a task that ships; else empty */
@@ -3648,6 +3653,8 @@ export interface components {
             strokes: number;
             place: string;
             text: string;
+            /** @description How to get it right; empty where nothing helps but doing it */
+            hint: string;
             /** @description Points that putting this right would win back; null where they are not told, or by an older comparison */
             gain: number | null;
         };

@@ -14,6 +14,7 @@ const statement = (n: number, gain: number | null = null): Statement => ({
   ticks: null,
   strokes: 1,
   place: '',
+  hint: '',
   text: `Sentence ${n}.`,
   gain,
 });
@@ -46,4 +47,12 @@ it('lets the chosen place be heard in the target and in the beat', () => {
 it('says so where nothing differs', () => {
   render(<Statements statements={[]} chosen={null} choose={() => {}} />);
   expect(screen.getByText('Everything is correct.')).toBeTruthy();
+});
+
+it('says how to get the first one right, and the one that is chosen', () => {
+  const statements = [1, 2, 3].map((n) => ({ ...statement(n), hint: `Try ${n}.` }));
+  const { rerender } = render(<Statements statements={statements} chosen={null} choose={() => {}} />);
+  expect(screen.queryAllByText(/^Try/).map((one) => one.textContent)).toEqual(['Try 1.']);
+  rerender(<Statements statements={statements} chosen={2} choose={() => {}} />);
+  expect(screen.queryAllByText(/^Try/).map((one) => one.textContent)).toEqual(['Try 1.', 'Try 3.']);
 });

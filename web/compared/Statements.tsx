@@ -60,6 +60,7 @@ function List({ statements, from, chosen, choose, take, voices = [] }: Props & {
               Add
             </button>
           )}
+          {statement.hint && (from + i === 0 || chosen === from + i) && <p className="w-full pl-2 text-sm text-faint">{statement.hint}</p>}
           {chosen === from + i && voices.length > 0 && (
             <fieldset className="joined mt-1 w-full" aria-label="Hear this place">
               {voices.map(({ label, hear }) => (

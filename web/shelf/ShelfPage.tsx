@@ -227,6 +227,7 @@ function Line({ item, chosen, choose }: LineProps) {
           <span className="block truncate text-xs text-faint">
             {glimpse.meter.count}/{glimpse.meter.unit} <TempoSign tempo={glimpse.tempo} />
             <Level level={item.level} />
+            {item.form && <b> {item.form}</b>}
             {glimpse.swing.percent > 50 && ' · swung'}
             {item.parts > 1 && ` · ${item.parts} parts`}
             {item.shared && ' · shared'}

@@ -65,6 +65,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
           <span className="text-sm text-faint">
             {plural(glimpse.bars, 'bar')}
             <Level level={item.level} />
+            {item.form && <b> {item.form}</b>}
           </span>
         </div>
         {item.listen && <p>{item.listen}</p>}

@@ -17,6 +17,7 @@ const item = (title: string, rest: Partial<ShelfItem> = {}): ShelfItem => ({
   kind: 'pattern',
   title,
   listen: '',
+  form: '',
   trains: '',
   introduction: '',
   tags: [],

@@ -10,6 +10,11 @@ use Pulsanda\Core\Pattern\Pattern;
 /** How well a submission meets its target in five respects, each 0–1, and the mark that follows. */
 final readonly class Aspects
 {
+    /** Two tempos this near are heard as one: 2 percent. */
+    private const HEARD_TEMPO = 0.02;
+    /** Percent of swing: a difference up to this is not heard. */
+    private const HEARD_SWING = 1.0;
+
     /**
      * @param float|null $dynamics null when not assessed
      */
@@ -34,15 +39,13 @@ final readonly class Aspects
         Policy $policy,
         int $targetTicks,
     ): self {
-        [$low, $high] = self::tempoRange($target, $policy);
-        $tempo = $submission->tempo->quarters();
         $lengths = [$targetTicks, $submission->ticks()];
 
         return new self(
             $placement->aspect(),
             self::dynamics($target, $submission, $pairs, $policy),
-            max(0, 1 - abs(self::swingPercent($target, $submission) - $target->swing->percent) / 12),
-            max(0, 1 - max(0, $low - $tempo, $tempo - $high) / 10),
+            max(0, 1 - self::swingOff($target, $submission) / 12),
+            max(0, 1 - self::tempoOff($target, $submission, $policy) / 10),
             $target->meter->hasBarOf($submission->meter) ? min($lengths) / max($lengths) : 0,
         );
     }
@@ -116,6 +119,24 @@ final readonly class Aspects
     public static function swingPercent(Pattern $target, Pattern $submission): float
     {
         return $submission->swing->unit === $target->swing->unit ? $submission->swing->percent : 50;
+    }
+
+    /** @return float quarters a minute outside of what is asked; 0 where nobody hears a difference, if the task names no range */
+    public static function tempoOff(Pattern $target, Pattern $submission, Policy $policy): float
+    {
+        [$low, $high] = self::tempoRange($target, $policy);
+        $tempo = $submission->tempo->quarters();
+        $off = max(0, $low - $tempo, $tempo - $high);
+
+        return $low === $high && $off <= self::HEARD_TEMPO * $low ? 0 : $off;
+    }
+
+    /** @return float percent between the swing played and the one asked; 0 where nobody hears a difference */
+    public static function swingOff(Pattern $target, Pattern $submission): float
+    {
+        $off = abs(self::swingPercent($target, $submission) - $target->swing->percent);
+
+        return $off <= self::HEARD_SWING ? 0 : $off;
     }
 
     /**

@@ -20,6 +20,7 @@ use Pulsanda\Core\Rhythm\Meter;
  *     strokes: int,
  *     place: string,
  *     text: string,
+ *     hint: string,
  * }
  */
 final readonly class Words
@@ -40,7 +41,7 @@ final readonly class Words
         $data = $statement->toData();
         unset($data['at'], $data['values']);
 
-        return $data + ['place' => $this->place($statement), 'text' => $this->text($statement)];
+        return $data + ['place' => $this->place($statement), 'text' => $this->text($statement), 'hint' => Hints::of($statement)];
     }
 
     public function text(Statement $one): string

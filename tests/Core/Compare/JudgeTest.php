@@ -20,8 +20,8 @@ final class JudgeTest extends TestCase
     private const MISTAKES = 150;
     /** Of the version named: raise Judge::VERSION, then write what the test says here. */
     private const OTHERS = 80;
-    private const VERSION = 4;
-    private const SAID = '3ea10c44e9cf147b9179ec8b64d2d736';
+    private const VERSION = 5;
+    private const SAID = '58c707dd7e04b0c3f0e5041912df01aa';
 
     public function testWhatIsSaidAndMarkedBelongsToItsVersion(): void
     {

@@ -52,7 +52,9 @@ final class ReadyTaskTest extends TestCase
     {
         self::assertCount(30, ReadyTasks::all());
         foreach (array_chunk(ReadyTasks::all(), 3) as [$easier, $task, $harder]) {
-            self::assertSame(["{$task->plan->title}, easier", "{$task->plan->title}, harder"], [$easier->plan->title, $harder->plan->title]);
+            self::assertSame(['easier', '', 'harder'], [$easier->form, $task->form, $harder->form]);
+            self::assertSame([$task->plan->title], array_values(array_unique([$easier->plan->title, $task->plan->title, $harder->plan->title])));
+            self::assertSame(["$task->key-easier", "$task->key-harder"], [$easier->key, $harder->key]);
             self::assertLessThanOrEqual($task->level, $easier->level, $task->key);
             self::assertLessThanOrEqual($harder->level, $task->level, $task->key);
             self::assertSame($task->lesson, $easier->lesson);
@@ -97,7 +99,7 @@ final class ReadyTaskTest extends TestCase
     public static function tasks(): iterable
     {
         foreach (ReadyTasks::all() as $task) {
-            yield $task->plan->title => [$task];
+            yield $task->key => [$task];
         }
     }
 

@@ -129,7 +129,7 @@ final class ShelfTest extends TestCase
     public static function tasks(): iterable
     {
         foreach (ReadyTasks::all() as $task) {
-            yield $task->plan->title => [$task];
+            yield $task->key => [$task];
         }
     }
 }
