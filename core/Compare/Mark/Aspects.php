@@ -121,7 +121,7 @@ final readonly class Aspects
         return $submission->swing->unit === $target->swing->unit ? $submission->swing->percent : 50;
     }
 
-    /** @return float quarters a minute outside of what is asked; 0 where nobody hears a difference, if the task names no range */
+    /** @return float quarters a minute outside of the range; 0 where nobody hears a difference, if the task names no range */
     public static function tempoOff(Pattern $target, Pattern $submission, Policy $policy): float
     {
         [$low, $high] = self::tempoRange($target, $policy);

@@ -19,7 +19,7 @@ final readonly class Hints
 
         return match ($one->kind) {
             StatementKind::HitMissing => self::missing($one, $first),
-            StatementKind::HitExtra => 'Leave it out once, and listen to the gap.',
+            StatementKind::HitExtra => 'Skip it once, and listen to the gap.',
             StatementKind::HitMoved, StatementKind::Shifted => ($one->ticks ?? 0) > 0
                 ? 'You wait a little too long. Say the word of the place aloud, and strike with it.'
                 : 'You are a little too soon. Say the word of the place aloud, and strike with it.',

@@ -51,7 +51,7 @@ final class HintsTest extends TestCase
             $groove, $with('closed-hat', 'x.x.|x.x.|..x.|x.x.'), 'Keep your hand going like a clock, also where nothing else happens.',
         ];
         yield 'a kick is missing' => [$groove, $with('kick', 'x...|....|....|....'), 'Say the word of the place aloud before you put your foot down.'];
-        yield 'one too many' => [$groove, $with('kick', 'x...|....|x...|..x.'), 'Leave it out once, and listen to the gap.'];
+        yield 'one too many' => [$groove, $with('kick', 'x...|....|x...|..x.'), 'Skip it once, and listen to the gap.'];
         yield 'kick and snare are swapped' => [
             $groove, Lesson::grid(str_replace(['kick', 'snare', 'low'], ['low', 'kick', 'snare'], self::GROOVE)), 'Low drum on 1 and 3, snare on 2 and 4. Say boom, clap.',
         ];
