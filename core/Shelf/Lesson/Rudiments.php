@@ -130,13 +130,13 @@ final readonly class Rudiments
                 hands snare RLR
                 claims hands snare RLRRLRRLRRLR
 
-                = Drag Paradiddle, the First | 6/8 | 56 | 3 | kit parade
+                = Drag Paradiddle One | 6/8 | 56 | 3 | kit parade
                 Listen for an accent, then a paradiddle that a drag begins.
                 snare       X.rsss|X.rsss
                 hands snare RRLRR LLRLL
                 claims hands snare RRLRRLLRLL
 
-                = Drag Paradiddle, the Second | 4/4 | 72 | 3 | kit parade
+                = Drag Paradiddle Two | 4/4 | 72 | 3 | kit parade
                 Listen for two drags between the accent and the paradiddle.
                 snare       X.r.|rsss|X.r.|rsss
                 hands snare RRRLRR LLLRLL
