@@ -25,6 +25,9 @@ class Phrase
         public readonly Account $teacher,
         #[ORM\Column(length: self::MOST_TEXT)]
         public string $text,
+        /** The kind of comment that it is offered first for, as StatementKind names it; null for any. */
+        #[ORM\Column(length: 20, nullable: true)]
+        public readonly ?string $kind = null,
     ) {
         $this->id = Uuid::v7();
     }

@@ -265,6 +265,11 @@ final class AnswerTest extends ApiTestCase
         self::assertSame(204, $this->send('DELETE', '/api/phrases/'.$this->text($made, 'id'))->getStatusCode());
         $this->assertProblem(404, 'not here', $this->send('DELETE', '/api/phrases/'.$this->text($made, 'id')));
         $this->assertProblem(422, 'empty', $this->send('POST', '/api/phrases', ['text' => '']));
+        $this->assertProblem(422, 'no such kind', $this->send('POST', '/api/phrases', ['text' => 'x', 'kind' => 'beautiful']));
+        $kept = $this->json($this->send('POST', '/api/phrases', ['text' => 'Clap it.', 'kind' => 'hit-missing']));
+        self::assertSame([null, 'hit-missing'], [$made['kind'], $kept['kind']]);
+        $phrases = (array) $this->json($this->get('/api/attempts/'.$this->attempt(self::MARCH, 'bo')))['phrases'];
+        self::assertContains(['id' => $kept['id'], 'text' => 'Clap it.', 'kind' => 'hit-missing'], $phrases);
         $this->signIn('bo');
         $this->assertProblem(404, 'not', $this->send('POST', '/api/phrases', ['text' => 'x']));
     }

@@ -3419,6 +3419,8 @@ export interface components {
         Phrase: {
             id: string;
             text: string;
+            /** @description The kind of comment that it is offered first for; null for any */
+            kind: string | null;
         };
         Pin: {
             /** @description Null for all rows */
@@ -8192,6 +8194,8 @@ export interface operations {
             content: {
                 "application/json": {
                     text: string;
+                    /** @description The kind of comment that it is offered first for; null for any */
+                    kind?: string | null;
                 };
             };
         };

@@ -4,8 +4,9 @@ import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { filled } from './phrases';
+import { filled, offered } from './phrases';
 
+type Phrase = AttemptToMark['phrases'][number];
 type Props = { data: AttemptToMark; catalogue: Catalogue; statement: Statement | null; text: string; add: (sentence: string) => void };
 
 /** The teacher's own phrases: a press puts one into the text with name, place and instrument filled in. */
@@ -14,17 +15,18 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
   const [own, setOwn] = useState('');
   const { error, busy, run } = useTask();
   const said = statement ?? data.result?.statements[0] ?? null;
-  const keep = (phrase: string) =>
+  const keep = (phrase: string, kind: string | null = said && forIt ? said.kind : null) =>
     run(async () => {
-      const made = await reply(api.POST('/api/phrases', { body: { text: phrase } }));
+      const made = await reply(api.POST('/api/phrases', { body: { text: phrase, kind } }));
       setPhrases((before) => [...before, made]);
       setOwn('');
     });
-  const [deleted, setDeleted] = useState<string | null>(null);
-  const remove = ({ id, text: phrase }: AttemptToMark['phrases'][number]) =>
+  const [forIt, setForIt] = useState(false);
+  const [deleted, setDeleted] = useState<Phrase | null>(null);
+  const remove = (phrase: Phrase) =>
     run(async () => {
-      await reply(api.DELETE('/api/phrases/{id}', at({ id })));
-      setPhrases((before) => before.filter((one) => one.id !== id));
+      await reply(api.DELETE('/api/phrases/{id}', at({ id: phrase.id })));
+      setPhrases((before) => before.filter((one) => one.id !== phrase.id));
       setDeleted(phrase);
     });
   const last = text.trim().split('\n').at(-1) ?? '';
@@ -33,7 +35,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
       <DisclosureButton className="button button-small">Your phrases ({phrases.length})</DisclosureButton>
       <DisclosurePanel className="w-full rounded-md border border-rule p-2 text-sm">
         <ul className="flex flex-col gap-1">
-          {phrases.map((phrase) => (
+          {offered(phrases, said?.kind ?? null).map((phrase) => (
             <li key={phrase.id} className="flex items-start gap-2">
               <button
                 type="button"
@@ -60,7 +62,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
               type="button"
               className="button button-small"
               disabled={busy}
-              onClick={() => void keep(deleted).then(() => setDeleted(null))}
+              onClick={() => void keep(deleted.text, deleted.kind).then(() => setDeleted(null))}
             >
               Undo delete
             </button>
@@ -80,6 +82,12 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
           <button type="button" className="button button-small" disabled={busy || own.trim() === ''} onClick={() => void keep(own)}>
             Save phrase
           </button>
+          {said && (
+            <label className="flex w-full items-center gap-2">
+              <input type="checkbox" checked={forIt} onChange={(event) => setForIt(event.target.checked)} />
+              Show it first for comments like “{said.text}”
+            </label>
+          )}
           {last !== '' && last.length <= catalogue.limits.phrase && (
             <button type="button" className="button button-small" onClick={() => setOwn(last)}>
               From your text

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
-import { draftText, filled, opened } from './phrases';
+import { draftText, filled, offered, opened } from './phrases';
 
 const catalogue = { instruments: [{ name: 'closed-hat', label: 'Closed hi-hat' }] } as Catalogue;
 const statement = (text: string, place = '', instruments: string[] = []): Statement =>
@@ -32,6 +32,14 @@ describe('a phrase', () => {
   });
 });
 
+describe('phrases', () => {
+  it('come first where they are meant for the comment, last where for another', () => {
+    const phrases = ['swing', null, 'hit-missing', null].map((kind, id) => ({ id, kind }));
+    expect(offered(phrases, 'hit-missing').map(({ id }) => id)).toEqual([2, 1, 3, 0]);
+    expect(offered(phrases, null).map(({ id }) => id)).toEqual([1, 3, 0, 2]);
+  });
+});
+
 describe('a text to several', () => {
   it.each([
     ['Bo', 'Both bars are late, Bo.', 'Both bars are late, {name}.'],
@@ -43,9 +51,10 @@ describe('a text to several', () => {
 });
 
 describe('a first draft', () => {
-  it('says what is right, then at most three things', () => {
-    const text = draftText(attempt({ result: result(['One.', 'Two.', 'Three.', 'Four.'].map((one) => statement(one))) }));
-    expect(text.split('\n')).toEqual(['Ines, 10 of 12 strokes are in place.', 'One.', 'Two.', 'Three.']);
+  it('says what is right, then one thing to do and how', () => {
+    const statements = ['One.', 'Two.'].map((one) => ({ ...statement(one), hint: `How to get ${one}` }));
+    const text = draftText(attempt({ result: result(statements) }));
+    expect(text.split('\n')).toEqual(['Ines, 10 of 12 strokes are in place.', 'One.', 'How to get One.']);
   });
 
   it('praises what is all right', () => {

@@ -11,6 +11,12 @@ export function filled(phrase: string, name: string, statement: Statement | null
     .replaceAll('{instrument}', instruments || '{instrument}');
 }
 
+/** Those that are meant for comments of this kind first, the others as they come; those for other kinds last. */
+export function offered<P extends { kind: string | null }>(phrases: P[], kind: string | null): P[] {
+  const rank = (one: P) => (one.kind === kind && kind !== null ? 0 : one.kind === null ? 1 : 2);
+  return phrases.toSorted((a, b) => rank(a) - rank(b));
+}
+
 /** What a phrase still leaves open in a text, "{place}"; the name stays open where the text goes to several. */
 export function blanksIn(text: string, toSeveral: boolean): string[] {
   return ['{name}', '{place}', '{instrument}'].filter((blank) => text.includes(blank) && !(toSeveral && blank === '{name}'));
@@ -22,7 +28,7 @@ export function opened(text: string, name: string): string {
   return text.replace(new RegExp(`(?<![\\p{L}\\p{M}\\p{N}])${word}(?![\\p{L}\\p{M}\\p{N}])`, 'gu'), '{name}');
 }
 
-/** A first draft of an answer, made of what the core says. Always to be changed; never sent by itself. */
+/** A first draft of an answer: what is good, then one thing to do and how. Always to be changed; never sent by itself. */
 export function draftText(data: AttemptToMark): string {
   const { result, checked, before, student } = data;
   const lines: string[] = [];
@@ -34,7 +40,9 @@ export function draftText(data: AttemptToMark): string {
     lines.push(`${student.firstName}, ${checked.passed} of ${checked.passed + checked.failed} things that were asked for are there.`);
   if (gone.length > 0)
     lines.push(gone.length === 1 ? 'You have mended what I wrote last time.' : `You have mended ${gone.length} things since last time.`);
-  lines.push(...(result?.statements ?? []).slice(0, 3).map(({ text }) => text));
-  lines.push(...(checked?.results ?? []).filter(({ passed }) => !passed).map(({ text }) => text));
+  const first = result?.statements[0];
+  const unmet = (checked?.results ?? []).find(({ passed }) => !passed);
+  if (first) lines.push(first.text, ...(first.hint ? [first.hint] : []));
+  else if (unmet) lines.push(unmet.text);
   return lines.join('\n');
 }

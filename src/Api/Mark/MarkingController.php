@@ -341,7 +341,7 @@ final readonly class MarkingController
                 'progress' => self::progress($before, $attempt),
             ],
             'feedback' => Shapes::feedback($attempt->feedback),
-            'phrases' => array_map(static fn (Phrase $one): array => ['id' => (string) $one->id, 'text' => $one->text], $phrases),
+            'phrases' => array_map(PhraseController::data(...), $phrases),
             'next' => $this->next($part, $attempt),
         ]);
     }

@@ -9,6 +9,7 @@ use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
+use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -28,18 +29,27 @@ final readonly class PhraseController
     public function add(Request $request): JsonResponse
     {
         $teacher = $this->access->teacher();
-        $text = Body::of($request, ['text'])->text('text', Phrase::MOST_TEXT);
+        $fields = Body::of($request, ['text', 'kind']);
+        $text = $fields->text('text', Phrase::MOST_TEXT);
+        $kind = $fields->isNull('kind') ? null : StatementKind::tryFrom($fields->string('kind'))
+            ?? throw InvalidInput::at('kind', 'there is no such kind of comment.');
         if ('' === $text) {
             throw InvalidInput::at('text', 'this phrase is empty; write something.');
         }
         if (Phrase::MOST <= $this->entities->getRepository(Phrase::class)->count(['teacher' => $teacher])) {
             throw new Conflict(\sprintf('You have %d phrases already; remove one that you do not use.', Phrase::MOST));
         }
-        $phrase = new Phrase($teacher->school, $teacher, $text);
+        $phrase = new Phrase($teacher->school, $teacher, $text, $kind?->value);
         $this->entities->persist($phrase);
         $this->entities->flush();
 
-        return new JsonResponse(['id' => (string) $phrase->id, 'text' => $phrase->text], 201);
+        return new JsonResponse(self::data($phrase), 201);
+    }
+
+    /** @return array{id: string, text: string, kind: string|null} */
+    public static function data(Phrase $phrase): array
+    {
+        return ['id' => (string) $phrase->id, 'text' => $phrase->text, 'kind' => $phrase->kind];
     }
 
     #[Route('/api/phrases/{id}', methods: 'DELETE')]
