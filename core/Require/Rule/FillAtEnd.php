@@ -66,7 +66,8 @@ final readonly class FillAtEnd implements Requirement
         // Bars are held against bars, or the beats of a single bar against each other.
         $period = $end > $meter->barTicks() ? $meter->barTicks() : $beat;
         $longest = $end > $meter->barTicks() ? max($this->beats, intdiv($period, $beat)) : max($this->beats, intdiv($end, $beat) - 1);
-        $found = ['least' => $this->least, 'beats' => $this->beats, 'count' => 0, 'like' => false];
+        $found = ['least' => $this->least, 'beats' => $this->beats, 'from' => max(0, $end - $this->beats * $beat)];
+        $found += ['count' => 0, 'like' => false];
         $seen = [];
         for ($beats = $this->beats; $beats <= $longest; ++$beats) {
             $from = $end - $beats * $beat;
@@ -91,12 +92,14 @@ final readonly class FillAtEnd implements Requirement
     public static function says(Verdict $verdict, \Closure $place): string
     {
         $hits = $verdict->count('count', 'hit');
-        $where = self::where((int) $verdict->number('beats'));
+        // In the words of the class, which may count other beats than the meter is conducted in.
+        $from = (int) $verdict->number('from');
+        $where = 0 === $from ? 'in '.self::where((int) $verdict->number('beats')) : 'from '.$place($from).' on';
 
         return match (true) {
             $verdict->passed => "The fill has $hits.",
-            1.0 === $verdict->number('like') => ucfirst($where).' sounds like what comes before; play something else there.',
-            default => "$hits one after the other in $where; make the fill at least {$verdict->number('least')}.",
+            1.0 === $verdict->number('like') => ucfirst($where).' it sounds like what comes before; play something else there.',
+            default => "$hits one after the other $where; make the fill at least {$verdict->number('least')}.",
         };
     }
 

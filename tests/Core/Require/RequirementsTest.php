@@ -139,7 +139,7 @@ final class RequirementsTest extends TestCase
         yield 'no fill' => [
             ['kind' => 'fill-at-end', 'beats' => 1, 'least' => 5, 'instruments' => ['snare']],
             false,
-            '4 hits one after the other in the last beat; make the fill at least 5.',
+            '4 hits one after the other from bar 2, beat 4 on; make the fill at least 5.',
             4,
         ];
         yield 'starts with' => [['kind' => 'starts-with', 'instrument' => 'kick'], true, 'The beat starts with kick.', 1];
