@@ -15,6 +15,7 @@ use Pulsanda\Core\Sound\Kit\ReferenceGroove;
 use Pulsanda\Core\Sound\Loudness;
 use Pulsanda\Core\Sound\Mix\Excerpt;
 use Pulsanda\Core\Sound\Mix\Mixdown;
+use Pulsanda\Core\Sound\Mix\Score;
 use Pulsanda\Core\Sound\Sample;
 use Pulsanda\Core\Sound\Wav;
 
@@ -86,9 +87,11 @@ final class BuiltKitsTest extends TestCase
             $length = \strlen($loop);
             // What is struck in one pass rings into so many others.
             $before = (int) ceil(self::RING * Wav::RATE * 4 / $length);
-            $passes = $sound(Excerpt::whole($pattern, $before + 1));
-            self::assertTrue(substr($passes, $before * $length, $length) === $loop, "$groove->key with $kit");
-            self::assertSame(substr($passes, $before * $length - 4, 4), substr($loop, -4), "$groove->key with $kit jumps at its seam");
+            // Grace strokes before the first beat begin the file, and those of the pass after sound in the one that is looked at.
+            $passes = $sound($many = Excerpt::whole($pattern, $before + 2));
+            $from = $before * $length + 4 * Score::of($pattern, $many)->frames - ($before + 2) * $length;
+            self::assertTrue(substr($passes, $from, $length) === $loop, "$groove->key with $kit");
+            self::assertSame(substr($passes, $from - 4, 4), substr($loop, -4), "$groove->key with $kit jumps at its seam");
             // Of the left channel, no loud sample (over 0.05) comes twenty times in a row; a frame has two bytes a channel, the higher one last.
             self::assertSame(1, preg_match('~\A(?:.[\x00-\x06\xf9-\xff]..|(..)..(?!(?:\1..){19}))*+\z~s', $loop), "$groove->key with $kit stands still");
         }

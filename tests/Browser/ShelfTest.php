@@ -60,8 +60,8 @@ final class ShelfTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->go('/shelf?thing=task:boards-under-your-feet');
         $odile->press('Tasks');
-        $odile->press('Boards Under Your Feet');
-        $odile->read('Snare on 2 and 4, loud and even.');
+        $odile->read('To introduce it: Stamp 1 and 3, clap 2 and 4');
+        $odile->read('The kick takes one quick step more; the snare must not notice.');
         $odile->press('Harbour Office');
         $odile->press('Plan it');
         $odile->see('[role=grid] .note');
