@@ -51,7 +51,7 @@ final readonly class Caribbean
                 claims at claves 3 5 9 12 15
 
                 = Mambo Bell | 4/4 | 184 | 3 | grid 8 | kit tide-pool | from Cuba
-                Listen for the bell that fills both bars and stays away once in each.
+                Listen for the bell: on 1 in the first bar, and just after it in the second.
                 cowbell     X.|X.|Xs|Xs|.s|Xs|X.|Xs
                 claims at cowbell 1 3 5 6 7 8 10 11 12 13 15 16
 
