@@ -106,7 +106,7 @@ final class Composer
                 max(0, $this->length - self::whole($rule['beats'] ?? 1) * Tempo::BEATS[Tempo::usualBeat($this->task->start->meter)]),
                 $this->length,
             ),
-            'backbeat' => [] === \array_slice($named, 0, 1) ? null : array_map(
+            'backbeat' => [] === $named ? null : array_map(
                 fn (int $tick) => $this->hits[$named[0]->value][$tick] ??= Level::Accent->entry(),
                 $this->onEach(1, 2),
             ),
@@ -181,7 +181,7 @@ final class Composer
         }
     }
 
-    /** Strikes an instrument in eighths, louder where it is asked. */
+    /** Strikes an instrument in sixteenths, louder where the rule wants it. */
     private function accent(Instrument $one, string $where): void
     {
         $loud = match ($where) {
@@ -259,7 +259,8 @@ final class Composer
             // The rule counts the meter's beat, the freedom quarters.
             $beat = Tempo::BEATS[Tempo::usualBeat($start->meter)] / Tempo::BEATS['4'];
             $quarters = max(self::number($rule['low']) * $beat, $this->task->freedom->tempo['low'] ?? 0);
-            $tempo = Tempo::of(round($quarters, 2), '4')->counting($tempo->beat);
+            $quarters = max(Tempo::LEAST, min(Tempo::MOST, round($quarters, 2)));
+            $tempo = Tempo::of($quarters, '4')->counting($tempo->beat);
         }
 
         return Pattern::of($start->title, $start->meter, $tempo, [$section], null, $swing, $start->kit, $start->seed);

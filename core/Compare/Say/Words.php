@@ -30,7 +30,7 @@ final readonly class Words
     private Wording $wording;
 
     /** @param int $bars of the longer of the two patterns */
-    public function __construct(Meter $meter, CountingStyle $style, int $bars)
+    public function __construct(private Meter $meter, CountingStyle $style, int $bars)
     {
         $this->wording = new Wording($meter, $style, $bars);
     }
@@ -41,7 +41,11 @@ final readonly class Words
         $data = $statement->toData();
         unset($data['at'], $data['values']);
 
-        return $data + ['place' => $this->place($statement), 'text' => $this->text($statement), 'hint' => Hints::of($statement)];
+        return $data + [
+            'place' => $this->place($statement),
+            'text' => $this->text($statement),
+            'hint' => Hints::of($statement, $this->meter),
+        ];
     }
 
     public function text(Statement $one): string

@@ -19,7 +19,7 @@ final readonly class AccentsOn implements Requirement
     /** How much louder than the strokes around it, in velocity: less is not heard as an accent. */
     private const LOUDER = 10;
     private const WHERE = [
-        'bar' => 'on every 1', 'backbeat' => 'on 2 and 4', 'offbeats' => 'between the beats', 'beats' => 'on every beat',
+        'bar' => 'on every 1', 'backbeat' => 'on the backbeat', 'offbeats' => 'between the beats', 'beats' => 'on every beat',
     ];
 
     /** @param string $where a key of WHERE */
@@ -73,7 +73,8 @@ final readonly class AccentsOn implements Requirement
                 $wrong[] = $first;
             }
         }
-        $wanted = \count($places) * $submission->pattern->bars();
+        // A bar of one beat has no backbeat, so that one is always missing there.
+        $wanted = max(1, \count($places) * $submission->pattern->bars());
         $missing = $wanted - \count(array_filter($stretches, static fn (array $one): bool => null !== $one['on']));
 
         return Verdict::of(

@@ -15,9 +15,8 @@ use Pulsanda\Core\Rhythm\Tempo;
 
 /**
  * Something is played at the end that says that it goes on: so many strokes one after the other, mostly where the bars before have nothing.
- * It has more strokes than they have there, lasts two beats or longer, or takes more drums than they do. What keeps the
- * time, and the kick, does not count as more. A beat is what the meter is usually conducted in; in a beat of one bar, its earlier beats are
- * "before".
+ * It has more strokes than they have there, lasts two beats or longer, or takes more drums than they do. What keeps the time, and the kick,
+ * does not count as more. A beat is what the meter is usually conducted in; in a pattern of one bar, its earlier beats are "before".
  */
 final readonly class FillAtEnd implements Requirement
 {

@@ -27,7 +27,7 @@ final class HintsTest extends TestCase
     public function testEveryKindHasOneAndItIsShort(): void
     {
         foreach (StatementKind::cases() as $kind) {
-            $hint = Hints::of(new Statement($kind, 'row', [Instrument::Snare], [1], 240, 1, [0]));
+            $hint = Hints::of(new Statement($kind, 'row', [Instrument::Snare], [1], 240, 1, [0]), Meter::of(4, 4));
             self::assertMatchesRegularExpression('/[.?…]$/u', $hint, $kind->value);
             self::assertLessThanOrEqual(20, \count(explode(' ', $hint)), $hint);
         }
@@ -38,7 +38,7 @@ final class HintsTest extends TestCase
     {
         $statements = Comparison::of($target, $played, Policy::of())->toData()['statements'];
         self::assertNotSame([], $statements);
-        self::assertSame($hint, Hints::of(Statement::fromData($statements[0])));
+        self::assertSame($hint, Hints::of(Statement::fromData($statements[0]), $target->meter));
     }
 
     /** @return iterable<string, array{Pattern, Pattern, string}> */
@@ -53,10 +53,14 @@ final class HintsTest extends TestCase
         yield 'a kick is missing' => [$groove, $with('kick', 'x...|....|....|....'), 'Say the word of the place aloud before you put your foot down.'];
         yield 'one too many' => [$groove, $with('kick', 'x...|....|x...|..x.'), 'Skip it once, and listen to the gap.'];
         yield 'kick and snare are swapped' => [
-            $groove, Lesson::grid(str_replace(['kick', 'snare', 'low'], ['low', 'kick', 'snare'], self::GROOVE)), 'Low drum on 1 and 3, snare on 2 and 4. Say boom, clap.',
+            $groove, Lesson::grid(str_replace(['kick', 'snare', 'low'], ['low', 'kick', 'snare'], self::GROOVE)), 'The low drum says boom, the snare says clap. Say the bar aloud, then play it.',
         ];
         yield 'a ghost is missing' => [
             $with('snare', '...g|X...|...g|X...'), $with('snare', '....|X...|....|X...'), 'Drop the stick from two fingers\' height: it should be felt more than heard.',
+        ];
+        $three = static fn (string $snare): Pattern => Lesson::grid("kick x...|....|....\nsnare $snare", 1, Meter::of(3, 4));
+        yield 'in three there is no 4 to clap' => [
+            $three('....|x...|x...'), $three('....|....|x...'), 'Say the word of the place aloud, and strike with it.',
         ];
         yield 'straight for swung' => [self::swung(66.67), self::swung(50), 'Yours walks evenly. Think tri-(p)-let, and leave the middle one out.'];
         yield 'swung for straight' => [self::swung(50), self::swung(66.67), 'Yours skips. Make all steps equally long.'];

@@ -129,6 +129,15 @@ final class AsATeacherTest extends TestCase
         ]];
     }
 
+    public function testABarOfOneBeatHasNoBackbeatToAccent(): void
+    {
+        $beat = self::beat('closed-hat Xsss', Meter::of(1, 4));
+        $rules = RequirementFile::read('[{"kind": "accents-on", "instrument": "closed-hat", "where": "backbeat"}]');
+        $checked = $rules->check(Submission::of($beat, '', Tolerance::of()));
+        self::assertSame(0, $checked['passed']);
+        self::assertSame('Closed hi-hat: 1 accent missing on the backbeat.', $rules::sentence($checked['results'][0], static fn (): string => ''));
+    }
+
     /** @return array<string, array{array<string, mixed>, list<string|Pattern>, list<string|Pattern>}> */
     private static function tempos(): array
     {

@@ -118,6 +118,9 @@ final class FeasibilityTest extends TestCase
             ['kind' => 'backbeat', 'instruments' => ['snare', 'clap']],
             ['kind' => 'off-the-beat', 'instrument' => 'kick', 'percent' => 60],
         ], Freedom::of(rows: true)];
+        yield 'a tempo that no note value can be set to' => [
+            [['kind' => 'tempo-between', 'low' => 1, 'high' => 120]], Freedom::of(tempo: ['low' => 20.0, 'high' => 140.0]),
+        ];
         yield 'accents' => [[['kind' => 'accents-on', 'instrument' => 'snare', 'where' => 'backbeat']]];
         yield 'a crescendo' => [[['kind' => 'crescendo', 'instrument' => 'snare', 'beats' => 2]]];
         yield 'a call and its answer' => [
