@@ -175,7 +175,7 @@ final readonly class MusicXmlWriter
                     $this->xml->writeElement('duration', (string) self::duration($event));
                     $this->xml->writeElement('voice', $voice);
                     'w' === $event->value || $this->value($event);
-                    $this->notations($events, $i, true, null);
+                    $this->notations($events, $i, true, null, null);
                 });
                 continue;
             }
@@ -195,7 +195,7 @@ final readonly class MusicXmlWriter
                     $this->xml->writeElement('stem', $stem);
                     $this->head($instrument, $hit);
                     0 !== $h || $this->beams($events, $i);
-                    $this->notations($events, $i, 0 === $h, $hit);
+                    $this->notations($events, $i, 0 === $h, $hit, $instrument->sign());
                     // Sticking stands under the notes, as words do.
                     null === $hit->hand || $this->in('lyric', [], function () use ($hit): void {
                         $this->xml->writeElement('syllabic', 'single');
@@ -299,7 +299,7 @@ final readonly class MusicXmlWriter
     }
 
     /** @param list<Event> $events */
-    private function notations(array $events, int $i, bool $first, ?Hit $hit): void
+    private function notations(array $events, int $i, bool $first, ?Hit $hit, ?string $sign): void
     {
         $tuplet = $events[$i]->tuplet();
         $isIn = static fn (int $j): bool => isset($events[$j]) && $events[$j]->tuplet() === $tuplet;
@@ -307,10 +307,10 @@ final readonly class MusicXmlWriter
         $ends = $first && null !== $tuplet && !$isIn($i + 1) && !$begins;
         $isAccent = null !== $hit && $hit->velocity >= self::ACCENT;
         $roll = $hit->roll ?? 1;
-        if (!$begins && !$ends && !$isAccent && 1 === $roll) {
+        if (!$begins && !$ends && !$isAccent && 1 === $roll && null === $sign) {
             return;
         }
-        $this->in('notations', [], function () use ($begins, $ends, $isAccent, $roll): void {
+        $this->in('notations', [], function () use ($begins, $ends, $isAccent, $roll, $sign): void {
             !$begins || $this->empty('tuplet', ['type' => 'start', 'number' => '1']);
             !$ends || $this->empty('tuplet', ['type' => 'stop', 'number' => '1']);
             if ($roll > 1) {
@@ -321,8 +321,20 @@ final readonly class MusicXmlWriter
                     $this->xml->endElement();
                 });
             }
-            if ($isAccent) {
-                $this->in('articulations', [], fn () => $this->empty('accent'));
+            if ('open' === $sign || 'muted' === $sign) {
+                // An o, and a +.
+                $this->in('technical', [], fn () => $this->empty('open' === $sign ? 'open-string' : 'stopped'));
+            }
+            $articulation = match ($sign) {
+                'short' => 'staccato',
+                'long' => 'tenuto',
+                default => null,
+            };
+            if ($isAccent || null !== $articulation) {
+                $this->in('articulations', [], function () use ($isAccent, $articulation): void {
+                    !$isAccent || $this->empty('accent');
+                    null === $articulation || $this->empty($articulation);
+                });
             }
         });
     }

@@ -66,6 +66,7 @@ final readonly class Event
                 'instrument' => $one[0]->value,
                 'staff' => $one[0]->staff(),
                 'head' => $one[0]->notehead(),
+                'sign' => $one[0]->sign(),
                 'velocity' => $one[1]->velocity,
                 'roll' => $one[1]->roll,
                 'ornament' => $one[1]->ornament?->value,

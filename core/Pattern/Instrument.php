@@ -185,26 +185,57 @@ enum Instrument: string
         };
     }
 
-    /** Its place on the percussion staff, as a pitch in treble clef. */
+    /** The sign over its notes that tells it from another sound of the same instrument: open, muted, short or long. */
+    public function sign(): ?string
+    {
+        return match ($this) {
+            self::OpenConga, self::OpenCuica, self::OpenTriangle => 'open',
+            self::MuteConga, self::MuteCuica, self::MuteTriangle => 'muted',
+            self::ShortGuiro, self::ShortWhistle => 'short',
+            self::LongGuiro, self::LongWhistle => 'long',
+            default => null,
+        };
+    }
+
+    /**
+     * Its place on the percussion staff, as a pitch in treble clef. Open and muted sounds of one instrument stand on one place and have
+     * signs; high and low ones stand over and under one line.
+     */
     public function staff(): string
     {
         return match ($this) {
             self::Kick, self::Cabasa => 'F4',
             self::Kick2 => 'E4',
-            self::Snare, self::Snare2, self::SideStick, self::LowConga, self::Claves => 'C5',
+            self::Snare, self::Snare2, self::SideStick, self::LowConga, self::LowTimbale, self::LowWoodblock, self::Claves => 'C5',
             self::Clap, self::LowTom, self::ShortGuiro, self::LongGuiro, self::Snap => 'B4',
-            self::ClosedHat, self::OpenHat, self::ShortWhistle, self::LongWhistle => 'G5',
+            self::ClosedHat, self::OpenHat, self::HighBongo, self::HighAgogo, self::ShortWhistle, self::LongWhistle => 'G5',
             self::PedalHat => 'D4',
             self::LowFloorTom, self::Maracas => 'G4',
             self::FloorTom, self::Shaker => 'A4',
-            self::LowMidTom, self::Vibraslap, self::LowBongo, self::OpenConga, self::LowTimbale, self::LowWoodblock => 'D5',
-            self::HighMidTom, self::Tambourine, self::Cowbell, self::HighBongo, self::MuteConga, self::HighTimbale, self::LowAgogo,
+            self::LowMidTom, self::Vibraslap, self::MuteConga, self::OpenConga => 'D5',
+            self::HighMidTom, self::Tambourine, self::Cowbell, self::LowBongo, self::HighTimbale, self::LowAgogo,
             self::HighWoodblock, self::MuteCuica, self::OpenCuica => 'E5',
-            self::HighTom, self::Ride, self::RideBell, self::HighAgogo, self::MuteTriangle, self::OpenTriangle => 'F5',
+            self::HighTom, self::Ride, self::RideBell, self::MuteTriangle, self::OpenTriangle => 'F5',
             self::Crash => 'A5',
             self::Crash2, self::Splash => 'B5',
             self::China => 'C6',
         };
+    }
+
+    /** @return list<self> from the highest place of the staff to the lowest; of those that share one, cymbals first */
+    public static function byHeight(): array
+    {
+        $key = static fn (self $one): array => [-$one->height(), 'cymbals' === $one->family() ? 0 : 1, $one->order()];
+        $all = self::cases();
+        usort($all, static fn (self $a, self $b): int => $key($a) <=> $key($b));
+
+        return $all;
+    }
+
+    /** @return int its place on the staff, in steps of a scale */
+    private function height(): int
+    {
+        return (int) strpos('CDEFGAB', $this->staff()[0]) + 7 * (int) substr($this->staff(), 1);
     }
 
     /** Instruments of one choke group cut one another off; null for those that ring freely. */

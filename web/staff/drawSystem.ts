@@ -55,6 +55,14 @@ const SLASH = 5;
 const ACCENT_ABOVE = '\ue4a0';
 const ACCENT_BELOW = '\ue4a1';
 const GLYPH = 30;
+/** Over the notes of open and muted, short and long sounds of one instrument; and how far over an accent they stand. */
+const SIGNS: Record<NonNullable<NotatedEvent['heads'][number]['sign']>, string> = {
+  open: '\ue614',
+  muted: '\ue633',
+  short: '\ue4a2',
+  long: '\ue4a4',
+};
+const SIGN_OVER = 12;
 
 const HEADS: Record<string, string> = { cross: 'X2', 'ringed-cross': 'X3', diamond: 'D2', triangle: 'T2' };
 
@@ -219,6 +227,7 @@ function written(bar: NotatedBar, meter: System['meter']) {
   const beams: Beam[] = [];
   const tuplets: Tuplet[] = [];
   const accented: [StaveNote, number][] = [];
+  const signed: { note: StaveNote; sign: string; over: number }[] = [];
   const hands: { note: StaveNote; hand: string }[] = [];
   const feet: { note: StaveNote; under: number }[] = [];
   const rolled: { note: StaveNote; direction: number; slashes: number; beams: number }[] = [];
@@ -232,6 +241,10 @@ function written(bar: NotatedBar, meter: System['meter']) {
     events.forEach((event, i) => {
       if (isNote(event)) stood.set(event.at, () => (notes[i] as StaveNote).getAbsoluteX() + HALF_HEAD);
       if (isAccented(event)) accented.push([notes[i] as StaveNote, direction]);
+      const signs = event.heads.flatMap(({ sign }) => (sign ? [SIGNS[sign]] : []));
+      signs.forEach((sign, over) => {
+        signed.push({ note: notes[i] as StaveNote, sign, over: over + (isAccented(event) ? 1 : 0) });
+      });
       const hand = event.heads.map((head) => head.hand ?? '').join('');
       if (hand !== '') hands.push({ note: notes[i] as StaveNote, hand });
       if (direction === Stem.DOWN && isNote(event)) {
@@ -260,7 +273,7 @@ function written(bar: NotatedBar, meter: System['meter']) {
     // Tuplets change how long their notes last, by which voices are lined up.
     voices.push(new Voice({ numBeats: meter.count, beatValue: meter.unit }).setMode(Voice.Mode.SOFT).addTickables(notes));
   }
-  return { voices, beams, tuplets, accented, rolled, stood, hands, feet };
+  return { voices, beams, tuplets, accented, signed, rolled, stood, hands, feet };
 }
 
 /** Tuplets of one voice: what begins together is one bracket, that of the feet under the staff. */
@@ -294,7 +307,7 @@ function tupletsOf(events: NotatedEvent[], notes: StaveNote[], direction: number
 type Drawn = { notes: BarPlace['notes']; hands: { x: number; hand: string }[]; low: number };
 
 function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System['meter']): Drawn {
-  const { voices, beams, tuplets, accented, rolled, stood, hands, feet } = written(bar, meter);
+  const { voices, beams, tuplets, accented, signed, rolled, stood, hands, feet } = written(bar, meter);
   if (voices.length === 0) return { notes: [], hands: [], low: 0 };
   const formatter = new Formatter().joinVoices(voices).formatToStave(voices, stave);
   keepInside(formatter, stave.getNoteEndX() - stave.getNoteStartX() - LAST_NOTE);
@@ -302,6 +315,7 @@ function drawBar(bar: NotatedBar, stave: Stave, context: Context, meter: System[
   for (const beam of beams) beam.setContext(context).draw();
   for (const tuplet of tuplets) tuplet.setContext(context).draw();
   for (const [note, direction] of accented) drawAccent(note, context, direction);
+  for (const one of signed) drawSign(one, context);
   for (const one of rolled) drawRoll(one, context);
   return {
     notes: [...stood].sort(([a], [b]) => a - b).map(([at, x]) => ({ at, x: x() })),
@@ -324,6 +338,15 @@ function drawAccent(note: StaveNote, context: Context, direction: number): void 
   context.save();
   context.setFont('Bravura', GLYPH);
   context.fillText(direction === Stem.UP ? ACCENT_ABOVE : ACCENT_BELOW, note.getAbsoluteX(), direction === Stem.UP ? top - 4 : bottom + 4);
+  context.restore();
+}
+
+/** Over the tip of the stem, and over an accent. */
+function drawSign({ note, sign, over }: { note: StaveNote; sign: string; over: number }, context: Context): void {
+  const { topY, baseY } = note.getStemExtents();
+  context.save();
+  context.setFont('Bravura', GLYPH);
+  context.fillText(sign, note.getAbsoluteX() + 2, Math.min(topY, baseY) - 5 - over * SIGN_OVER);
   context.restore();
 }
 

@@ -71,6 +71,20 @@ final class MusicXmlTest extends TestCase
         self::assertSame(['Da capo, dal segno and coda are not followed: all is played once.'], $read->lost);
     }
 
+    public function testTwoSoundsOfOneInstrumentHaveSigns(): void
+    {
+        $grid = "open-triangle x... .... x... ....\nmute-triangle ..x. .... .... ....\nlong-guiro .... x... .... ....\nshort-guiro .... ..x. .... ....";
+        $meter = Meter::of(4, 4);
+        $xml = MusicXmlWriter::write(Pattern::of('Signs', $meter, Tempo::of(96, '4'), [TextGrid::section($grid, $meter, 1)]));
+        foreach (['open-string' => 2, 'stopped' => 1, 'tenuto' => 1, 'staccato' => 1] as $sign => $count) {
+            self::assertSame($count, substr_count($xml, "<$sign/>"), $sign);
+        }
+        self::assertSame(['open-triangle', 'mute-triangle', 'short-guiro', 'long-guiro'], array_values(array_intersect(
+            ['open-triangle', 'mute-triangle', 'short-guiro', 'long-guiro'],
+            array_map(static fn (Row $row): string => $row->instrument->value, MusicXmlReader::read($xml)->pattern->sections[0]->rows),
+        )));
+    }
+
     public function testSectionsRepeatUnderTheirNames(): void
     {
         $meter = Meter::of(3, 4);

@@ -44,6 +44,27 @@ final class CatalogueTest extends TestCase
         self::assertSame('triangle', Instrument::OpenTriangle->notehead());
     }
 
+    public function testTwoSoundsOfOneInstrumentAreToldApart(): void
+    {
+        $pairs = ['conga', 'cuica', 'triangle', 'guiro', 'whistle', 'bongo', 'timbale', 'agogo', 'woodblock'];
+        foreach ($pairs as $pair) {
+            $both = array_values(array_filter(Instrument::cases(), static fn (Instrument $one): bool => str_ends_with($one->value, $pair)));
+            $signs = array_map(static fn (Instrument $one): string => $one->staff().$one->sign(), $both);
+            self::assertSame($signs, array_unique($signs), $pair);
+        }
+        self::assertSame(Instrument::OpenTriangle->staff(), Instrument::MuteTriangle->staff());
+        self::assertSame(['open', 'muted'], [Instrument::OpenTriangle->sign(), Instrument::MuteTriangle->sign()]);
+        self::assertSame(['short', 'long'], [Instrument::ShortGuiro->sign(), Instrument::LongGuiro->sign()]);
+    }
+
+    public function testFromTheTopOfAStaffDownCymbalsComeFirst(): void
+    {
+        $order = array_map(static fn (Instrument $one): string => $one->value, Instrument::byHeight());
+        self::assertCount(\count(Instrument::cases()), array_unique($order));
+        $set = ['crash', 'closed-hat', 'ride', 'high-tom', 'snare', 'floor-tom', 'kick', 'pedal-hat'];
+        self::assertSame($set, array_values(array_intersect($order, $set)));
+    }
+
     public function testHatsAndTrianglesCutOneAnotherOff(): void
     {
         self::assertSame(
