@@ -46,6 +46,9 @@ class Course
         /** @readonly @phpstan-allow-private-mutation The name that another system has for this class, by which its sets find it again. */
         #[ORM\Column(length: 60, nullable: true)]
         public ?string $source = null,
+        /** @readonly @phpstan-allow-private-mutation */
+        #[ORM\Embedded(class: SheetStyle::class, columnPrefix: 'sheet_')]
+        public SheetStyle $sheet = new SheetStyle(),
     ) {
         $this->id = Uuid::v7();
     }
@@ -86,6 +89,11 @@ class Course
     public function restore(): void
     {
         $this->archivedAt = null;
+    }
+
+    public function drawSheets(SheetStyle $sheet): void
+    {
+        $this->sheet = $sheet;
     }
 
     public function count(CountingStyle $counting): void

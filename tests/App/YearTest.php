@@ -123,6 +123,32 @@ final class YearTest extends ApiTestCase
         $this->assertProblem(409, 'isn’t empty', $this->send('DELETE', "/api/courses/$left"));
     }
 
+    public function testAClassChoosesHowItsSheetsAreDrawn(): void
+    {
+        $this->signIn('odile');
+        $course = $this->course();
+        $part = $this->part(self::MARCH);
+        self::assertNull($this->at($this->json($this->get('/api/today')), 'courses.0.sheet.order'));
+        $sheet = ['likeStaff' => true, 'values' => true];
+        self::assertSame(200, $this->send('PUT', "/api/courses/$course", ['sheet' => $sheet])->getStatusCode());
+        self::assertSame($sheet, $this->at($this->json($this->get('/api/school')), 'courses.0.sheet'));
+        $this->assertProblem(422, 'likeStaff', $this->send('PUT', "/api/courses/$course", ['sheet' => ['likeStaff' => 'yes']]));
+        $order = array_flip((array) $this->at($this->json($this->get('/api/today')), 'courses.0.sheet.order'));
+        self::assertLessThan($order['closed-hat'], $order['crash']);
+        self::assertLessThan($order['snare'], $order['closed-hat']);
+        self::assertLessThan($order['kick'], $order['snare']);
+        self::assertLessThan($order['pedal-hat'], $order['kick']);
+        // The next year's class, and a student's Bench, look alike.
+        $next = $this->json($this->send('POST', "/api/courses/$course/next", ['name' => 'Parade line', 'year' => '2027/28']));
+        self::assertSame(array_flip($order), $this->at($this->json($this->get('/api/today')), 'courses.1.sheet.order'), $this->text($next, 'id'));
+        $this->signIn('wren');
+        $bench = $this->json($this->get("/api/parts/$part/bench"));
+        self::assertTrue($this->at($bench, 'music.values'));
+        self::assertSame('crash', $this->at($bench, 'music.order.2'));
+        $tasks = array_column((array) $this->json($this->get('/api/today'))['tasks'], 'glimpse', 'partId');
+        self::assertSame(['cross', 'cross', 'oval', 'oval'], array_column((array) $this->at((array) $tasks[$part], 'rows'), 'notehead'));
+    }
+
     public function testWhatIsArchivedDoesNotChangeAndTheNextYearBeginsOnce(): void
     {
         $this->signIn('odile');

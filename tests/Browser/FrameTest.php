@@ -40,6 +40,46 @@ final class FrameTest extends BrowserTestCase
         $wren->assertNoComplaints();
     }
 
+    public function testAClassWritesItsSheetsAsOnAStaffWithNoteValues(): void
+    {
+        $odile = $this->person('odile');
+        $odile->go('/school');
+        $odile->press('Parade line, Tuesdays');
+        $odile->press('The class');
+        $odile->choose('Rows', 'as on a staff, cymbals on top');
+        $odile->choose('Notes', 'with note values and beams');
+        $odile->until(
+            static fn (): bool => 2 === $odile->script('return [...document.querySelectorAll("select")].filter((one) => ["staff", "values"].includes(one.value) && !one.disabled).length'),
+            'both to be kept',
+        );
+        $names = 'return [...document.querySelectorAll("#sheet [role=grid] .sheet-line:first-child .row-name")].map((one) => one.firstChild.textContent)';
+        $wren = $this->person('wren');
+        $wren->press("Begin: Lamplighters' March");
+        $wren->until(static fn (): bool => ['Crash', 'Closed hi-hat', 'Snare', 'Kick'] === $wren->script($names), 'the kick at the foot');
+        // What is pressed is what is drawn: the lowest row is the kick, which the beat has first.
+        $lowest = $wren->see('#sheet .sheet-line:first-child .sheet-row:nth-child(4) [role=gridcell]');
+        self::assertStringStartsWith('Kick,', (string) $lowest->getAttribute('aria-label'));
+        $lowest->click();
+        self::assertSame(90, $wren->hit(0, 0));
+        $wren->keys(WebDriverKeys::ARROW_UP);
+        $wren->keys(WebDriverKeys::ENTER);
+        self::assertSame(90, $wren->hit(1, 0), 'over the kick is the snare');
+        // Four eighths: two beams of two.
+        foreach ([0, 480, 960, 1440] as $tick) {
+            $wren->cell(2, $tick)->click();
+        }
+        $wren->until(
+            static fn (): bool => 2 === $wren->script('return (document.querySelector("#sheet .beam")?.getAttribute("d").match(/L/g) ?? []).length'),
+            'the beams',
+        );
+        $wren->assertNoComplaints();
+        $odile->press('Today');
+        $odile->press('Open the plan: Lamplighters');
+        $odile->until(static fn (): bool => ['Crash', 'Closed hi-hat', 'Snare', 'Kick'] === $odile->script($names), 'the target drawn alike');
+        $odile->assertNoComplaints();
+        self::reset();
+    }
+
     public function testOneStudentIsHeardSeenAnsweredAndReturnedWithoutAScroll(): void
     {
         $odile = $this->person('odile');

@@ -51,6 +51,8 @@ export const music: Music = {
   ],
   words: [0, 960, 1920, 2880].map((at, i) => ({ at, word: `${i + 1}`, say: `beat ${i + 1}`, weight: i === 0 ? 3 : 1 })),
   fills: [],
+  order: null,
+  values: false,
 };
 
 export function editorOf(pattern: Pattern, freedom: Freedom | null = null, offered: string[] = []) {

@@ -2424,6 +2424,11 @@ export interface components {
                 instrument: string;
                 staff: string;
                 head: string;
+                /**
+                 * @description Over the note
+                 * @enum {string|null}
+                 */
+                sign: "open" | "muted" | "short" | "long" | null;
                 velocity: number;
                 roll: number;
                 /** @enum {string|null} */
@@ -2580,6 +2585,7 @@ export interface components {
             keeps: boolean;
             courses: {
                 id: string;
+                sheet: components["schemas"]["SheetStyle"];
                 lesson: components["schemas"]["Lesson"];
                 name: string;
                 year: string;
@@ -2956,7 +2962,24 @@ export interface components {
                 times: number;
             }[];
         };
+        /** @description How the sheets of a class are drawn */
+        SheetStyle: {
+            /** @description Cymbals above and the kick below, instead of the order of each beat */
+            likeStaff: boolean;
+            /** @description Note values to the next hit of the row, instead of all alike */
+            values: boolean;
+        };
+        SheetLook: {
+            /** @description The instruments from top to bottom as the class draws its rows; null where rows stay as the beat has them */
+            order: string[] | null;
+            /** @description Whether the class writes hits with their note values */
+            values: boolean;
+        };
         Music: {
+            /** @description The instruments from top to bottom as the class draws its rows; null where rows stay as the beat has them */
+            order: string[] | null;
+            /** @description Whether the class writes hits with their note values */
+            values: boolean;
             barTicks: number;
             beatTicks: number;
             /** @description Corner points of one bar: written tick, played tick */
@@ -3030,6 +3053,7 @@ export interface components {
             closedAt: string | null;
             course: {
                 id: string;
+                sheet: components["schemas"]["SheetLook"];
                 name: string;
                 counting: components["schemas"]["Counting"];
                 lesson: components["schemas"]["Lesson"];
@@ -3305,6 +3329,7 @@ export interface components {
         TeacherToday: {
             courses: {
                 id: string;
+                sheet: components["schemas"]["SheetLook"];
                 name: string;
                 counting: components["schemas"]["Counting"];
                 lesson: components["schemas"]["Lesson"];
@@ -8101,6 +8126,7 @@ export interface operations {
             content: {
                 "application/json": {
                     counting?: components["schemas"]["Counting"];
+                    sheet?: components["schemas"]["SheetStyle"];
                     name?: string;
                     year?: string;
                     lesson?: components["schemas"]["Lesson"];

@@ -42,7 +42,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
   const [parts, setParts] = useState(bench.parts);
   const [frame, setFrame] = useState<{ title: string; pattern: Pattern } | null>(null);
   const given = useMemo(() => ({ music: bench.music, pattern: bench.draft.pattern }), [bench]);
-  const { music, error } = useMusic(store, assignment.course.counting, given);
+  const { music, error } = useMusic(store, assignment.course.counting, given, assignment.course.sheet);
   const [editor] = useState(
     () => new Editor(store, catalogue, bench.music, playerFor(catalogue), part.freedom, part.instruments, new Folds(`folds ${part.id}`)),
   );

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Catalogue, Instrument, Music, Pair, Pattern, Result } from '../api/types';
 import { writtenOut } from '../music/form';
+import { inOrder } from '../music/order';
 import { velocityOf } from '../music/pattern';
 import { soundings } from '../music/schedule';
 import { finestOf } from '../music/time';
@@ -49,14 +50,14 @@ export function ComparisonSheet(props: Props) {
   const bars = Math.max(asked?.bars ?? 1, played?.bars ?? 1);
   const rows = useMemo(() => {
     const used = new Set(result.pairs.flatMap((pair) => [pair.instrument, pair.played ?? pair.instrument]));
-    const offered = [...(asked?.rows ?? []), ...(played?.rows ?? [])];
+    const offered = inOrder([...(asked?.rows ?? []), ...(played?.rows ?? [])], music.order);
     const names = [...new Set(offered.map((row) => row.instrument))].filter((name) => used.has(name));
     const inTriplets = new Set(offered.flatMap((row) => (row.snap?.endsWith('t') ? [row.instrument] : [])));
     return names.flatMap((name) => {
       const instrument = catalogue.instruments.find((one) => one.name === name);
       return instrument ? [{ key: name, instrument, triplets: inTriplets.has(name) }] : [];
     });
-  }, [result, asked, played, catalogue]);
+  }, [result, asked, played, catalogue, music.order]);
   const velocities = useMemo(
     () => ({ target: velocityIndex(target, music), submission: velocityIndex(submission, music) }),
     [target, submission, music],

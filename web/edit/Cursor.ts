@@ -1,4 +1,5 @@
 import type { Hit, Music, Row, Section } from '../api/types';
+import { rowOrder } from '../music/order';
 import type { PatternStore } from '../music/PatternStore';
 import { bounded, hitAt } from '../music/pattern';
 import { hitsIn, type Range } from '../music/range';
@@ -48,6 +49,11 @@ export class Cursor {
   /** The index of the section that is shown, also just after one was taken away. */
   get index(): number {
     return Math.min(this.#state.section, this.store.pattern.sections.length - 1);
+  }
+
+  /** The rows as they are drawn, from top to bottom. */
+  get order(): number[] {
+    return rowOrder(this.section.rows, this.music.order);
   }
 
   get length(): number {
@@ -111,14 +117,22 @@ export class Cursor {
   settle(): void {
     const { row, at } = this.#state.cursor;
     const here = bounded(row, 0, Math.max(0, this.section.rows.length - 1));
-    this.point({ row: this.seen(here, 1) ?? this.seen(here, -1) ?? here, at: at < this.length ? at : 0 });
+    const seen = this.isSeen(here) ? here : (this.next(here, 1) ?? this.next(here, -1) ?? here);
+    this.point({ row: seen, at: at < this.length ? at : 0 });
   }
 
-  /** The first row from this one on, up or down, that is not folded away; null when there is none. */
-  seen(row: number, way: 1 | -1): number | null {
-    const { rows } = this.section;
-    for (let here = row; here >= 0 && here < rows.length; here += way) if (!this.folds.isHidden(rows, here)) return here;
+  /** The next row above (−1) or below that is not folded away; null when there is none. */
+  next(row: number, way: 1 | -1): number | null {
+    const { order } = this;
+    for (let here = order.indexOf(row) + way; here >= 0 && here < order.length; here += way) {
+      const found = order[here] ?? 0;
+      if (this.isSeen(found)) return found;
+    }
     return null;
+  }
+
+  private isSeen(row: number): boolean {
+    return !this.folds.isHidden(this.section.rows, row);
   }
 
   /** Marks from where marking began to this place, both included. */
@@ -127,11 +141,12 @@ export class Cursor {
     this.#anchor = from;
     const [rowA, rowB] = [this.section.rows[from.row], this.section.rows[place.row]];
     if (!rowA || !rowB) return;
+    const { order } = this;
+    const rows = [order.indexOf(from.row), order.indexOf(place.row)];
     const ends = [from.at + this.step(rowA), place.at + this.step(rowB)];
     this.mark({
       section: this.index,
-      first: Math.min(from.row, place.row),
-      last: Math.max(from.row, place.row),
+      rows: order.slice(Math.min(...rows), Math.max(...rows) + 1),
       from: Math.min(from.at, place.at),
       to: Math.min(this.length, Math.max(...ends)),
     });
@@ -151,24 +166,24 @@ export class Cursor {
   markBars(first: number, last = first): void {
     const { barTicks } = this.music;
     const [from, to] = [Math.min(first, last), Math.max(first, last) + 1];
-    this.mark({ section: this.index, first: 0, last: Math.max(0, this.section.rows.length - 1), from: from * barTicks, to: to * barTicks });
+    this.mark({ section: this.index, rows: this.order, from: from * barTicks, to: to * barTicks });
   }
 
   markRow(row: number): void {
-    this.mark({ section: this.index, first: row, last: row, from: 0, to: this.length });
+    this.mark({ section: this.index, rows: [row], from: 0, to: this.length });
   }
 
   /** Marks more with every press: the bar of this row, the row, the bar of all rows, everything. */
   markMore(): void {
     const { cursor, range } = this.#state;
     const bar = Math.floor(cursor.at / this.music.barTicks) * this.music.barTicks;
-    const last = Math.max(0, this.section.rows.length - 1);
     const section = this.index;
+    const [mine, all] = [[cursor.row], this.order];
     const steps: Range[] = [
-      { section, first: cursor.row, last: cursor.row, from: bar, to: bar + this.music.barTicks },
-      { section, first: cursor.row, last: cursor.row, from: 0, to: this.length },
-      { section, first: 0, last, from: bar, to: bar + this.music.barTicks },
-      { section, first: 0, last, from: 0, to: this.length },
+      { section, rows: mine, from: bar, to: bar + this.music.barTicks },
+      { section, rows: mine, from: 0, to: this.length },
+      { section, rows: all, from: bar, to: bar + this.music.barTicks },
+      { section, rows: all, from: 0, to: this.length },
     ];
     const now = steps.findIndex((one) => JSON.stringify(one) === JSON.stringify(range));
     this.mark(steps[(now + 1) % steps.length] ?? null);
@@ -184,7 +199,7 @@ export class Cursor {
 
   isMarked({ row, at }: Place): boolean {
     const { range } = this.#state;
-    return range?.section === this.index && row >= range.first && row <= range.last && at >= range.from && at < range.to;
+    return range?.section === this.index && range.rows.includes(row) && at >= range.from && at < range.to;
   }
 
   /** What an action is about: what is marked, else the hit at the cursor. */
@@ -193,7 +208,7 @@ export class Cursor {
     if (range && range.section === this.index) return range;
     const row = this.section.rows[cursor.row];
     const at = row ? this.source(row, cursor.at) : cursor.at;
-    return { section: this.index, first: cursor.row, last: cursor.row, from: at, to: at + 1 };
+    return { section: this.index, rows: [cursor.row], from: at, to: at + 1 };
   }
 
   targetHits(): Hit[] {

@@ -1,11 +1,13 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
-import type { Hit, Instrument, Music, Section } from '../api/types';
+import type { Hit, Instrument, Music, Row, Section } from '../api/types';
 import { hitAt, velocityOf } from '../music/pattern';
 import { finestOf } from '../music/time';
+import { Beams } from '../sheet/Beams';
 import { calledInstrument } from '../sheet/called';
 import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine, type Thin } from '../sheet/Sheet';
+import { type Spans, spansOf, valuesOf } from '../sheet/values';
 import { hears, keyOfRow } from '../sound/Ears';
 import { pieceWords, playedBy } from '../sound/Kits';
 import type { Player } from '../sound/Player';
@@ -46,7 +48,8 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
   const { index, section } = editor;
   useSyncExternalStore(editor.folds.subscribe, () => editor.folds.state);
   const { over, below } = thinLines(editor);
-  const rows = section.rows.flatMap((row, i) => {
+  const rows = editor.order.flatMap((i) => {
+    const row = section.rows[i] as Row;
     const instrument = editor.folds.isHidden(section.rows, i) ? undefined : calledInstrument(editor.catalogue, row);
     const above = over.get(i);
     return instrument
@@ -62,6 +65,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
         ]
       : [];
   });
+  const spans = useMemo(() => (music.values ? spansOf(music) : null), [music]);
   const say = useMemo(() => new Map(music.words.map((word) => [word.at, word.say])), [music]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the sheet is made of, though the editor reads it by itself
   useEffect(() => editor.settle(), [editor, index, section.rows.length, section.bars]);
@@ -123,6 +127,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
             label={instrument.label}
             editor={editor}
             say={say}
+            spans={spans}
             hands={hands}
             locked={locked}
           />
@@ -135,19 +140,21 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
 /** The groups of rows as thin lines: over the first row that is drawn from where they begin, or under all of them. */
 function thinLines(editor: Editor): { over: Map<number, Thin>; below: Thin } {
   const { rows } = editor.section;
+  const { order } = editor;
   const groups = editor.folds.of(rows);
+  const firstOf = (group: Group) => order.find((row) => group.rows.includes(row));
   const thin = (indices: number[]): Thin => ({
     count: indices.length,
     draw: (line, g) => indices.map((i) => <FoldLine key={i} editor={editor} group={groups[i] as Group} index={i} line={line} g={g} />),
   });
   const over = new Map<number, Thin>();
   let waiting: number[] = [];
-  rows.forEach((_, row) => {
-    waiting.push(...groups.flatMap((group, i) => (group.rows[0] === row ? [i] : [])));
-    if (waiting.length === 0 || editor.folds.isHidden(rows, row)) return;
+  for (const row of order) {
+    waiting.push(...groups.flatMap((group, i) => (firstOf(group) === row ? [i] : [])));
+    if (waiting.length === 0 || editor.folds.isHidden(rows, row)) continue;
     over.set(row, thin(waiting));
     waiting = [];
-  });
+  }
   return { over, below: thin(waiting) };
 }
 
@@ -161,7 +168,7 @@ function useKeysWhereMarked(sheet: React.RefObject<HTMLDivElement | null>, edito
       before = range;
       if (!range || document.activeElement?.closest('[role=gridcell], input, textarea, select')) return;
       // The cursor goes to where the keys will work.
-      const inside = editor.isMarked(cursor) ? cursor : { row: range.first, at: range.from };
+      const inside = editor.isMarked(cursor) ? cursor : { row: range.rows[0] ?? 0, at: range.from };
       editor.point(inside);
       // At once: a fast hand presses the next key before the next frame.
       const cell = (name: string) => sheet.current?.querySelector<HTMLElement>(`[data-cell${name}]`);
@@ -216,6 +223,8 @@ type RowProps = {
   label: string;
   editor: Editor;
   say: Map<number, string>;
+  /** Where notes are beamed together, where hits have note values. */
+  spans: Spans | null;
   hands: SheetHands;
   locked: boolean;
 };
@@ -225,8 +234,7 @@ function useMarks(editor: Editor, section: number, index: number, line: SheetLin
   const marks = useSyncExternalStore(editor.subscribe, () => {
     const { cursor, range } = editor.state;
     const at = cursor.row === index && cursor.at >= line.from && cursor.at < line.to ? cursor.at : -1;
-    const marked =
-      range?.section === section && index >= range.first && index <= range.last && range.from < line.to && range.to > line.from;
+    const marked = range?.section === section && range.rows.includes(index) && range.from < line.to && range.to > line.from;
     return `${at} ${marked ? range.from : -1} ${marked ? range.to : -1}`;
   });
   const [cursor = -1, from = -1, to = -1] = marks.split(' ').map(Number);
@@ -237,7 +245,7 @@ function useMarks(editor: Editor, section: number, index: number, line: SheetLin
 const OFF_GRID = 22;
 
 /** One row of one line: its cells take the presses, the notes are drawn over them. Rendered again only when its own row changes. */
-const RowLine = memo(function RowLine({ section, index, line, g, head, label, editor, say, hands, locked }: RowProps) {
+const RowLine = memo(function RowLine({ section, index, line, g, head, label, editor, say, spans, hands, locked }: RowProps) {
   const row = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections[section]?.rows[index]);
   const { cursor, from, to, preview } = useMarks(editor, section, index, line);
   if (!row) return null;
@@ -248,6 +256,7 @@ const RowLine = memo(function RowLine({ section, index, line, g, head, label, ed
     const hit = at >= line.from && at < line.to ? hitAt(row, editor.source(row, at)) : undefined;
     if (hit) hitAtPlace.set(at, hit);
   }
+  const written = spans && valuesOf([...hitAtPlace.keys()], spans);
   // One place takes the focus: the cursor's, or the one before it where the grid has changed.
   const focusable = cursor >= line.from && cursor < line.to ? (places.findLast((at) => at <= cursor) ?? places[0]) : -1;
   const y = g.scale.row - g.scale.rise;
@@ -298,8 +307,10 @@ const RowLine = memo(function RowLine({ section, index, line, g, head, label, ed
             hit={hit}
             scale={g.scale}
             ink={row.cycle && at >= row.cycle ? 'echo' : 'plain'}
+            value={written?.get(at)?.head}
           />
         ))}
+        {written && <Beams hits={hitAtPlace} written={written} line={line} g={g} />}
         {preview
           ?.filter((at) => at >= line.from && at < line.to && !hitAtPlace.has(at))
           .map((at) => (

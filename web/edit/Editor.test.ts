@@ -70,7 +70,7 @@ describe('keys', () => {
   it('mark with Shift, and what follows is for all that is marked, as one step', () => {
     const { editor, store } = editorOf(beat);
     for (const name of ['ArrowDown', 'End']) key(editor, name, true);
-    expect(editor.state.range).toEqual({ section: 0, first: 0, last: 1, from: 0, to: BAR });
+    expect(editor.state.range).toEqual({ section: 0, rows: [0, 1], from: 0, to: BAR });
     expect(editor.state.said).toBe('4 hits marked');
     key(editor, '2');
     expect(store.pattern.sections[0]?.rows.flatMap((row) => row.hits.map((hit) => hit.velocity))).toEqual([60, 60, 60, 60]);
@@ -82,19 +82,19 @@ describe('keys', () => {
 
   it('mark more with every S, and everything with Ctrl + A', () => {
     const { editor } = editorOf(lesson({ kick: [{ at: 0 }], snare: [{ at: BAR }] }, 2));
-    const marked = () => [editor.state.range?.first, editor.state.range?.last, editor.state.range?.from, editor.state.range?.to];
+    const marked = () => [editor.state.range?.rows, editor.state.range?.from, editor.state.range?.to];
     for (const expected of [
-      [0, 0, 0, BAR],
-      [0, 0, 0, 2 * BAR],
-      [0, 1, 0, BAR],
-      [0, 1, 0, 2 * BAR],
-      [0, 0, 0, BAR],
+      [[0], 0, BAR],
+      [[0], 0, 2 * BAR],
+      [[0, 1], 0, BAR],
+      [[0, 1], 0, 2 * BAR],
+      [[0], 0, BAR],
     ]) {
       key(editor, 's');
       expect(marked()).toEqual(expected);
     }
     key(editor, 'a', false, true);
-    expect(marked()).toEqual([0, 1, 0, 2 * BAR]);
+    expect(marked()).toEqual([[0, 1], 0, 2 * BAR]);
     expect(editor.markedBars()).toEqual({ from: 0, to: 2 * BAR });
   });
 

@@ -138,7 +138,8 @@ export class Editor extends Cursor {
 
   /** Carries all that is marked. @returns whether it stays within the section */
   carryMarked(before: Pattern, ticks: number): boolean {
-    const next = moved(before, this.targets(), ticks, 0, this.length);
+    const range = this.targets();
+    const next = moved(before, range, ticks, range.rows, this.length);
     if (next) this.store.change(`Move ${this.#what()}`, () => next);
     return next !== null;
   }
@@ -179,7 +180,7 @@ export class Editor extends Cursor {
   /** Shapes the dynamics of what is marked, or of the row at the cursor, by one of the usual ways. */
   shapeBy(shape: Shape, name: string): void {
     const { range, cursor } = this.state;
-    const scope = range ?? { section: this.index, first: cursor.row, last: cursor.row, from: 0, to: this.length };
+    const scope = range ?? { section: this.index, rows: [cursor.row], from: 0, to: this.length };
     const count = hitsIn(this.store.pattern, scope).length;
     if (count < 2) {
       this.say('There are not two hits here to shape; add some, or mark several');
@@ -218,8 +219,7 @@ export class Editor extends Cursor {
 
   /** Rows that the listener does not hear, or hears alone: those that are marked, or that of the cursor. The beat stays as it is. */
   listen(how: 'silence' | 'alone'): void {
-    const { first, last } = this.targets();
-    for (let row = first; row <= last; row++) this.player[how](keyOfRow(this.section.rows, row));
+    for (const row of this.targets().rows) this.player[how](keyOfRow(this.section.rows, row));
     const { ears } = this.player.state;
     const names = this.section.rows.flatMap((_, row) => (hears(ears, keyOfRow(this.section.rows, row)) ? [] : [this.words.name(row)]));
     this.say(names.length === 0 ? 'You hear every row' : `You do not hear ${names.join(', ')}; in the beat all sound`);
@@ -267,7 +267,7 @@ export class Editor extends Cursor {
   /** Sticking of what is marked, or of the row: right and left in turn, or the right hand on every other step of the grid. */
   sticking(way: 'alternate' | 'leads'): void {
     const { range, cursor } = this.state;
-    const scope = range ?? { section: this.index, first: cursor.row, last: cursor.row, from: 0, to: this.length };
+    const scope = range ?? { section: this.index, rows: [cursor.row], from: 0, to: this.length };
     const count = hitsIn(this.store.pattern, scope).length;
     if (count === 0) {
       this.say('There is no hit here; add one, or mark some');
@@ -335,8 +335,9 @@ export class Editor extends Cursor {
       return;
     }
     const at = this.state.range?.from ?? cursor.at;
-    const row = this.state.range?.first ?? cursor.row;
-    const next = pasted(this.store.pattern, from, this.index, row, at, this.length);
+    const { order } = this;
+    const into = order.slice(order.indexOf(this.state.range?.rows[0] ?? cursor.row));
+    const next = pasted(this.store.pattern, from, this.index, into, at, this.length);
     const hits = next.sections[this.index]?.rows.reduce((sum, one) => sum + one.hits.length, 0) ?? 0;
     if (hits > this.catalogue.limits.hits) {
       this.say(`A section holds ${this.catalogue.limits.hits} hits at most, so nothing was pasted`);
@@ -345,8 +346,7 @@ export class Editor extends Cursor {
     this.store.change('Paste', () => next);
     this.mark({
       section: this.index,
-      first: row,
-      last: Math.min(this.section.rows.length - 1, row + from.rows.length - 1),
+      rows: into.slice(0, from.rows.length),
       from: at,
       to: Math.min(this.length, at + from.ticks),
     });
@@ -379,24 +379,25 @@ export class Editor extends Cursor {
   /** Moves in time by steps of the row, or between rows. */
   move(steps: number, rows: number): void {
     const range = this.targets();
-    const row = this.section.rows[range.first];
+    const { order } = this;
+    const row = this.section.rows[range.rows[0] ?? 0];
     if (!row || this.targetHits().length === 0) {
       this.say('There is no hit here to move');
       return;
     }
     const ticks = steps * this.step(row);
-    const next = moved(this.store.pattern, range, ticks, rows, this.length);
+    const into = range.rows.flatMap((one) => order[order.indexOf(one) + rows] ?? []);
+    const next = into.length < range.rows.length ? null : moved(this.store.pattern, range, ticks, into, this.length);
     if (!next) {
       this.say('That would leave the section');
       return;
     }
     this.store.change(`Move ${this.#what()}`, () => next, true);
     const { cursor } = this.state;
-    const to = { row: cursor.row + rows, at: cursor.at + ticks };
+    const to = { row: order[order.indexOf(cursor.row) + rows] ?? cursor.row, at: cursor.at + ticks };
     const shiftedRange = this.state.range && {
       ...range,
-      first: range.first + rows,
-      last: range.last + rows,
+      rows: into,
       from: range.from + ticks,
       to: range.to + ticks,
     };

@@ -244,7 +244,7 @@ describe('a mouse', () => {
 
   it('marks with Shift, over rows', () => {
     drag({ row: 0, at: 480 }, [[CELL * 3, 100]], { shift: true });
-    expect(editor.state.range).toEqual({ section: 0, first: 0, last: 1, from: 0, to: 1680 });
+    expect(editor.state.range).toEqual({ section: 0, rows: [0, 1], from: 0, to: 1680 });
     expect(store.pattern).toBe(beat);
   });
 
@@ -343,7 +343,7 @@ describe('a finger', () => {
 
   it('marks after a rest', () => {
     drag({ row: 0, at: 960 }, [[CELL * 2, 1]], { touch: true, rest: true });
-    expect(editor.state.range).toEqual({ section: 0, first: 0, last: 0, from: 960, to: 1680 });
+    expect(editor.state.range).toEqual({ section: 0, rows: [0], from: 960, to: 1680 });
     expect(store.pattern).toBe(beat);
   });
 });

@@ -108,7 +108,7 @@ function destination(editor: Editor, key: string, cursor: Place): Place {
       return { ...cursor, at: places.at(-1) ?? 0 };
     default: {
       const way = key === 'ArrowUp' ? -1 : 1;
-      const next = editor.seen(cursor.row + way, way) ?? cursor.row;
+      const next = editor.next(cursor.row, way) ?? cursor.row;
       const there = rows[next];
       // The place at or before this one that the other row's grid has.
       return there ? { row: next, at: editor.places(there).findLast((at) => at <= cursor.at) ?? 0 } : cursor;

@@ -19,6 +19,7 @@ function query(meter: Meter, swing: Pattern['swing'], counting: Counting) {
   };
 }
 
+const PLAIN = { order: null, values: false };
 const STRAIGHT = { percent: 50, unit: 16 };
 
 /** Fetches what a meter needs before a pattern takes it, so that the sheet never stands without. */
@@ -30,11 +31,13 @@ export function fetchMusic(queries: QueryClient, meter: Meter, counting: Countin
  * The core's groove and counting words for a pattern as it is now. The swings that can be chosen come all at once, so a new one is
  * heard at once, also without a connection.
  * @param given what the page came with, for the meter that it came with
+ * @param sheet how the class draws its sheets, the same in every meter
  */
 export function useMusic(
   store: PatternStore,
   counting: Counting,
   given: { music: Music; pattern: Pattern } | null,
+  sheet: Pick<Music, 'order' | 'values'> = PLAIN,
 ): { music: Music | null; error: Error | null } {
   // Drawn again only when the meter or the swing changes, not for every hit.
   useSyncExternalStore(store.subscribe, () => `${meterKey(store.pattern.meter)} ${swingKey(store.pattern)}`);
@@ -47,6 +50,7 @@ export function useMusic(
   const exact = useQuery({ ...query(pattern.meter, pattern.swing, counting), enabled: !enough && table.data !== undefined && !listed });
   const source = enough ? given.music : listed ? table.data : exact.data;
   const groove = enough && sameSwing ? given.music.groove : (source?.grooves?.[swingKey(pattern)] ?? source?.groove);
-  const music = useMemo(() => (source && groove ? { ...source, groove } : null), [source, groove]);
+  const { order, values } = sheet;
+  const music = useMemo(() => (source && groove ? { ...source, groove, order, values } : null), [source, groove, order, values]);
   return { music, error: table.error ?? exact.error };
 }

@@ -1,8 +1,8 @@
 import type { Hit, Pattern, Row } from '../api/types';
 import { bounded, MOST_PUSH, velocityOf, withHits, withRow } from './pattern';
 
-/** A piece of a section: rows from the first to the last, ticks from `from` to before `to`. */
-export type Range = { section: number; first: number; last: number; from: number; to: number };
+/** A piece of a section: some of its rows, as they are drawn from top to bottom, and ticks from `from` to before `to`. */
+export type Range = { section: number; rows: readonly number[]; from: number; to: number };
 
 /** What was copied: its length, and for each row what stood there, from its start. */
 export type Clip = { format: 'pulsanda-clip'; version: 1; ticks: number; rows: { instrument: string; hits: Hit[] }[] };
@@ -10,13 +10,13 @@ export type Clip = { format: 'pulsanda-clip'; version: 1; ticks: number; rows: {
 const inside = (range: Range) => (hit: Hit) => hit.at >= range.from && hit.at < range.to;
 
 function eachRow(pattern: Pattern, range: Range, change: (pattern: Pattern, row: number) => Pattern): Pattern {
-  let changed = pattern;
-  for (let row = range.first; row <= range.last; row++) changed = change(changed, row);
-  return changed;
+  return range.rows.reduce(change, pattern);
 }
 
+const rowsOf = (pattern: Pattern, { section, rows }: Range): Row[] => rows.flatMap((row) => pattern.sections[section]?.rows[row] ?? []);
+
 export function hitsIn(pattern: Pattern, range: Range): Hit[] {
-  return (pattern.sections[range.section]?.rows ?? []).slice(range.first, range.last + 1).flatMap((row) => row.hits.filter(inside(range)));
+  return rowsOf(pattern, range).flatMap((row) => row.hits.filter(inside(range)));
 }
 
 export function changed(pattern: Pattern, range: Range, change: (hit: Hit, row: number) => Hit): Pattern {
@@ -47,12 +47,11 @@ export function pushed(pattern: Pattern, range: Range, by: number): Pattern {
 }
 
 export function copied(pattern: Pattern, range: Range): Clip {
-  const rows = (pattern.sections[range.section]?.rows ?? []).slice(range.first, range.last + 1);
   return {
     format: 'pulsanda-clip',
     version: 1,
     ticks: range.to - range.from,
-    rows: rows.map((row) => ({
+    rows: rowsOf(pattern, range).map((row) => ({
       instrument: row.instrument,
       hits: row.hits.filter(inside(range)).map((hit) => ({ ...hit, at: hit.at - range.from })),
     })),
@@ -61,17 +60,18 @@ export function copied(pattern: Pattern, range: Range): Clip {
 
 /**
  * Lays a copy down, in place of what stands there. Copied rows go to the rows of the same instruments when all of them are here
- * and it was several; a single row goes where it is put.
- * @param end the section's length: what would pass it is left out
+ * and it was several; else they go to the rows that are named.
+ * @param into rows, the first for the first that was copied
+ * @param end  the section's length: what would pass it is left out
  */
-export function pasted(pattern: Pattern, clip: Clip, section: number, row: number, at: number, end: number): Pattern {
+export function pasted(pattern: Pattern, clip: Clip, section: number, into: readonly number[], at: number, end: number): Pattern {
   const rows = pattern.sections[section]?.rows ?? [];
   const own = clip.rows.map((one) => rows.findIndex((other) => other.instrument === one.instrument));
   const byName = clip.rows.length > 1 && own.every((index) => index >= 0) && new Set(own).size === own.length;
   let result = pattern;
   clip.rows.forEach((one, i) => {
-    const to = byName ? (own[i] ?? 0) : row + i;
-    if (to >= rows.length) return;
+    const to = byName ? own[i] : into[i];
+    if (to === undefined) return;
     result = withHits(result, section, to, (hits) => [
       ...hits.filter((hit) => hit.at < at || hit.at >= at + clip.ticks),
       ...one.hits.map((hit) => ({ ...hit, at: hit.at + at })).filter((hit) => hit.at < end),
@@ -80,15 +80,18 @@ export function pasted(pattern: Pattern, clip: Clip, section: number, row: numbe
   return result;
 }
 
-/** Moves hits in time and between rows; what they land on gives way. Null when they would leave the section or its rows. */
-export function moved(pattern: Pattern, range: Range, ticks: number, rows: number, end: number): Pattern | null {
-  const count = pattern.sections[range.section]?.rows.length ?? 0;
-  if (range.from + ticks < 0 || range.to + ticks > end || range.first + rows < 0 || range.last + rows >= count) return null;
+/**
+ * Moves hits in time and between rows; what they land on gives way. Null when they would leave the section.
+ * @param into the row for each of the range's
+ */
+export function moved(pattern: Pattern, range: Range, ticks: number, into: readonly number[], end: number): Pattern | null {
+  if (range.from + ticks < 0 || range.to + ticks > end) return null;
   const clip = copied(pattern, range);
   let result = emptied(pattern, range);
   clip.rows.forEach((one, i) => {
     const moving = one.hits.map((hit) => ({ ...hit, at: hit.at + range.from + ticks }));
-    if (moving.length > 0) result = withHits(result, range.section, range.first + rows + i, (hits) => [...hits, ...moving]);
+    const row = into[i];
+    if (moving.length > 0 && row !== undefined) result = withHits(result, range.section, row, (hits) => [...hits, ...moving]);
   });
   return result;
 }

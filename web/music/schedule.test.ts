@@ -13,6 +13,8 @@ const straight: Music = {
   ],
   words: [],
   fills: [],
+  order: null,
+  values: false,
 };
 const shuffle: Music = {
   ...straight,

@@ -7,7 +7,7 @@ const entries = { ghost: 28, soft: 60, firm: 90, accent: 118 };
 const hats = (velocities: number[], gap = 240) => velocities.map((velocity, i) => ({ at: i * gap, velocity }));
 const NAMES = ['closed-hat', 'open-hat'];
 const pattern = (...rows: ReturnType<typeof hats>[]): Pattern => lesson(Object.fromEntries(rows.map((hits, i) => [NAMES[i], hits])));
-const whole = { section: 0, first: 0, last: 0, from: 0, to: 3840 };
+const whole = { section: 0, rows: [0], from: 0, to: 3840 };
 const loud = (one: Pattern, row = 0) => one.sections[0]?.rows[row]?.hits.map(({ velocity }) => velocity);
 
 describe('one press shapes a row', () => {
@@ -32,7 +32,7 @@ describe('one press shapes a row', () => {
 
   it('counts in each marked row by itself, and leaves what is not marked', () => {
     const two = pattern(hats([90, 90, 90, 90]), hats([70, 70, 70, 70], 480));
-    const marked = { section: 0, first: 0, last: 1, from: 240, to: 1200 };
+    const marked = { section: 0, rows: [0, 1], from: 240, to: 1200 };
     const done = shaped(two, marked, { every: 2 }, entries);
     expect([loud(done, 0), loud(done, 1)]).toEqual([
       [90, 118, 90, 118],

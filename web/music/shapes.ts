@@ -13,15 +13,15 @@ export type Shape = { every: 2 | 3 | 4 } | 'alternate' | 'louder' | 'softer';
  * them; firm and soft in turn; or a straight line in time, from where the row begins to an accent, or down to a soft hit.
  */
 export function shaped(pattern: Pattern, range: Range, shape: Shape, entries: Entries): Pattern {
-  let result = pattern;
-  for (let row = range.first; row <= range.last; row++) {
-    result = withHits(result, range.section, row, (hits) => {
-      const inside = hits.filter((hit) => hit.at >= range.from && hit.at < range.to);
-      const velocities = new Map(inside.map((hit, index) => [hit, velocityIn(inside, index, shape, entries)]));
-      return hits.map((hit) => ({ ...hit, velocity: velocities.get(hit) ?? velocityOf(hit) }));
-    });
-  }
-  return result;
+  return range.rows.reduce(
+    (result, row) =>
+      withHits(result, range.section, row, (hits) => {
+        const inside = hits.filter((hit) => hit.at >= range.from && hit.at < range.to);
+        const velocities = new Map(inside.map((hit, index) => [hit, velocityIn(inside, index, shape, entries)]));
+        return hits.map((hit) => ({ ...hit, velocity: velocities.get(hit) ?? velocityOf(hit) }));
+      }),
+    pattern,
+  );
 }
 
 function velocityIn(hits: Hit[], index: number, shape: Shape, { soft, firm, accent }: Entries): number {

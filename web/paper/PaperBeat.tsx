@@ -43,6 +43,7 @@ export function PaperBeat({ data, beat, looks, catalogue }: Props) {
           words={beat.music.words}
           catalogue={catalogue}
           looks={looks}
+          order={beat.music.order}
         />
       )}
       {looks.said && !toFill && said.length > 0 && (

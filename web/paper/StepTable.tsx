@@ -11,6 +11,8 @@ type Props = {
   words: Word[];
   catalogue: Catalogue;
   looks: Looks;
+  /** The instruments from top to bottom, null as the beat has them. */
+  order: readonly string[] | null;
 };
 
 /** A pattern as tables of steps, a bar a table: numbers or counting words over it, strong beats bold, rows with their names. */
@@ -39,7 +41,7 @@ export function StepTables(props: Props) {
 
 type BarProps = Props & { section: Section; filled: Section | null; bar: number };
 
-function Bar({ pattern, section, filled, bar, words, catalogue, looks }: BarProps) {
+function Bar({ pattern, section, filled, bar, words, catalogue, looks, order }: BarProps) {
   const barTicks = (pattern.meter.count * 3840) / pattern.meter.unit;
   const step = columnTicks(section);
   return (
@@ -59,7 +61,7 @@ function Bar({ pattern, section, filled, bar, words, catalogue, looks }: BarProp
         </tr>
       </thead>
       <tbody>
-        {barLines(section, filled, bar, barTicks, catalogue, looks).map(({ label, tint, cells }, row) => (
+        {barLines(section, filled, bar, barTicks, catalogue, { ...looks, order }).map(({ label, tint, cells }, row) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two rows may have one instrument
           <tr key={row} data-tint={tint ?? undefined}>
             <th scope="row">{label}</th>

@@ -5,7 +5,7 @@ import { barLines, columnTicks, markOf } from './marks';
 const section = (rows: Parameters<typeof lesson>[0], bars = 1) =>
   lesson(rows, bars).sections[0] as NonNullable<ReturnType<typeof lesson>['sections'][number]>;
 
-const LETTERS = { marks: 'letters' as const, signs: {}, tints: false };
+const LETTERS = { marks: 'letters' as const, signs: {}, tints: false, order: null };
 
 describe('a beat on paper', () => {
   it('has a sign for how hard a hit is', () => {
@@ -36,7 +36,7 @@ describe('a beat on paper', () => {
   it('takes a sign of its own for a row, and the hits of a frame alone through all bars', () => {
     const beat = section({ kick: [{ at: 0 }, { at: 960 }], snare: [{ at: 480 }] }, 2);
     const frame = section({ kick: [{ at: 960, velocity: 120 }] });
-    const lines = barLines(beat, frame, 1, BAR, catalogue, { ...LETTERS, signs: { kick: 'B' }, tints: true });
+    const lines = barLines(beat, frame, 1, BAR, catalogue, { ...LETTERS, signs: { kick: 'B' }, tints: true, order: null });
     expect(lines.map(({ tint, cells }) => `${tint} ${cells.map((cell) => cell || '-').join('')}`)).toEqual([
       'amber ----B>-----------',
       'moss ----------------',

@@ -1,4 +1,5 @@
 import type { Catalogue, Hit, Section } from '../api/types';
+import { inOrder } from '../music/order';
 import { velocityOf } from '../music/pattern';
 import { calledInstrument } from '../sheet/called';
 
@@ -60,11 +61,11 @@ export function barLines(
   bar: number,
   barTicks: number,
   catalogue: Catalogue,
-  { marks, signs, tints }: { marks: MarkStyle; signs: Record<string, string>; tints: boolean },
+  { marks, signs, tints, order }: { marks: MarkStyle; signs: Record<string, string>; tints: boolean; order: readonly string[] | null },
 ): Line[] {
   const step = columnTicks(section);
   const count = Math.max(1, Math.round(barTicks / step));
-  return section.rows.map((row, index) => {
+  return inOrder(section.rows, order).map((row, index) => {
     const instrument = calledInstrument(catalogue, row);
     const cells = Array.from({ length: count }, () => '');
     const from = filled === section ? row : filled?.rows.find((one) => one.instrument === row.instrument);

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Catalogue, Pattern, Picture } from '../api/types';
 import { writtenOut } from '../music/form';
+import { inOrder } from '../music/order';
 import { finestOf } from '../music/time';
 import { lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
@@ -28,11 +29,15 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
   const rows = useMemo(() => {
     const asked = (section?.rows ?? []).filter((row) => row.hits.length > 0).map((row) => row.instrument);
     const names = [...new Set([...asked, ...picture.extras.map(({ instrument }) => instrument)])];
-    return names.flatMap((name) => {
+    const ordered = inOrder(
+      names.map((instrument) => ({ instrument })),
+      music.order,
+    );
+    return ordered.flatMap(({ instrument: name }) => {
       const instrument = catalogue.instruments.find((one) => one.name === name);
       return instrument ? [{ key: name, instrument }] : [];
     });
-  }, [section, picture, catalogue]);
+  }, [section, picture, catalogue, music.order]);
   // What one beat alone has done hides what many have.
   const [least, setLeast] = useState(beats.length >= 8 ? 2 : 1);
   const say = (tick: number) => lower(music.words.findLast(({ at }) => at <= tick)?.say ?? '');

@@ -69,7 +69,7 @@ const LABELS = { target: 'The target', start: 'What students begin with', frame:
 /** One sheet of one part, with the panels of its part beside it. */
 function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, setPanel }: Props) {
   const { counting } = plan.course;
-  const { music, error } = useMusic(sheet.store, counting, null);
+  const { music, error } = useMusic(sheet.store, counting, null, plan.course.sheet);
   const [editor, setEditor] = useState<Editor | null>(null);
   useEffect(() => {
     if (!music || editor) return;

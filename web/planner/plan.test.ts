@@ -5,7 +5,16 @@ import { PatternStore } from '../music/PatternStore';
 import { rowAdded } from '../music/rows';
 import { copyOf, doubtsOf, inputOf, newFrame, newPlan, type PartPlan, planOf, sheetsOf, withKind } from './plan';
 
-const course: TeacherToday['courses'][number] = { id: 'c', name: 'Parade line', counting: 'steps', lesson: null, points: 20, students: 20 };
+const sheet = { order: null, values: false };
+const course: TeacherToday['courses'][number] = {
+  id: 'c',
+  name: 'Parade line',
+  counting: 'steps',
+  sheet,
+  lesson: null,
+  points: 20,
+  students: 20,
+};
 const plan = { ...newPlan(course, catalogue.newPattern, 20), title: 'Harbour Steps' };
 const part = plan.parts[0] as PartPlan;
 const rows = (pattern: Pattern | null | undefined) =>

@@ -4,6 +4,7 @@ import type {
   Freedom,
   Help,
   Lesson,
+  Music,
   PartInput,
   Pattern,
   PlannedAssignment,
@@ -54,7 +55,13 @@ export type Plan = {
   /** The id that it gets when it is first kept, so that sending it twice makes one. */
   fresh: string;
   createdAt: string;
-  course: { id: string; name: string; counting: 'steps' | 'syllables' | 'bar-beat'; lesson: Lesson };
+  course: {
+    id: string;
+    name: string;
+    counting: 'steps' | 'syllables' | 'bar-beat';
+    sheet: Pick<Music, 'order' | 'values'>;
+    lesson: Lesson;
+  };
   title: string;
   brief: string;
   dueAt: string | null;

@@ -67,7 +67,15 @@ describe('a plan that was left before it was sent', () => {
 });
 
 describe('a new plan that was left before it was sent', () => {
-  const course = { id: 'c', name: 'Parade line', counting: 'steps' as const, lesson: null, points: 20, students: 3 };
+  const course = {
+    id: 'c',
+    name: 'Parade line',
+    counting: 'steps' as const,
+    sheet: { order: null, values: false },
+    lesson: null,
+    points: 20,
+    students: 3,
+  };
 
   it('comes back as it was drawn, under the id that it will have', () => {
     const plan = newPlan(course, pattern([]), 20);

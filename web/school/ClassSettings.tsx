@@ -18,6 +18,7 @@ export function ClassSettings(props: Props) {
   return (
     <>
       {!course.archived && <LessonTime key={JSON.stringify(course.lesson)} {...props} />}
+      {!course.archived && <Sheets key={course.id} {...props} />}
       {!course.archived && <NameAndYear key={`${course.name} ${course.year}`} {...props} />}
       {may && !course.archived && <Sharing key={course.colleagues.join()} {...props} />}
       {school.keeps && <Hand {...props} />}
@@ -73,6 +74,51 @@ function LessonTime({ course, changed }: Props) {
       <p className="w-full text-faint">A due date without a time then means the lesson of that day.</p>
       {error && <Notice>{error}</Notice>}
     </form>
+  );
+}
+
+/** How the sheets of the class are drawn. */
+function Sheets({ course, changed }: Props) {
+  const { busy, error, run } = useTask();
+  // As chosen last: the page may know of it later.
+  const [sheet, setSheet] = useState(course.sheet);
+  const choose = (change: Partial<typeof sheet>) =>
+    run(async () => {
+      const chosen = { ...sheet, ...change };
+      await reply(api.PUT('/api/courses/{id}', { ...at({ id: course.id }), body: { sheet: chosen } }));
+      setSheet(chosen);
+      changed();
+    });
+  return (
+    <fieldset className="card mt-3 flex flex-wrap items-end gap-3 text-sm">
+      <legend className="sr-only">Sheets</legend>
+      <label>
+        Rows
+        <select
+          className="field mt-1 block"
+          value={sheet.likeStaff ? 'staff' : 'beat'}
+          disabled={busy}
+          onChange={(event) => void choose({ likeStaff: event.target.value === 'staff' })}
+        >
+          <option value="beat">in the order of each beat</option>
+          <option value="staff">as on a staff, cymbals on top</option>
+        </select>
+      </label>
+      <label>
+        Notes
+        <select
+          className="field mt-1 block"
+          value={sheet.values ? 'values' : 'alike'}
+          disabled={busy}
+          onChange={(event) => void choose({ values: event.target.value === 'values' })}
+        >
+          <option value="alike">all alike</option>
+          <option value="values">with note values and beams</option>
+        </select>
+      </label>
+      <p className="w-full text-faint">All sheets of this class are drawn this way. No beat is changed.</p>
+      {error && <Notice>{error}</Notice>}
+    </fieldset>
   );
 }
 

@@ -5,20 +5,30 @@ import { type Scale, stemHeight } from './geometry';
 
 export type Ink = 'plain' | 'matched' | 'missing' | 'extra' | 'target' | 'student' | 'echo';
 
-type Props = { x: number; y: number; head: Instrument['notehead']; hit: Hit; scale: Scale; ink?: Ink };
+/** How a head is written where hits have note values. */
+export type HeadValue = 'full' | 'full.' | 'hollow' | 'hollow.';
+type Props = {
+  x: number;
+  y: number;
+  head: Instrument['notehead'];
+  hit: Hit;
+  scale: Scale;
+  ink?: Ink;
+  value?: HeadValue | undefined;
+};
 
 /**
  * A hit as percussion notation writes it: a notehead on a stem whose height is how hard it is. (x, y) is the middle of the head.
  * Few elements and no transforms: a full sheet has a thousand of these.
  */
-export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain' }: Props) {
+export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain', value = 'full' }: Props) {
   const velocity = velocityOf(hit);
   const top = y - stemHeight(velocity, scale);
   const roll = hit.roll ?? 1;
   const marks =
     (velocity >= 105 ? accent(x, top) : '') + (velocity < 40 ? brackets(x, y) : '') + (roll > 1 ? slashes(x, y, top, roll) : '');
   return (
-    <g className={`note note-${ink}`} opacity={hit.silent ? 0.35 : undefined}>
+    <g className={`note note-${ink}${value.startsWith('hollow') ? ' note-hollow' : ''}`} opacity={hit.silent ? 0.35 : undefined}>
       <path
         d={`M${x + 5} ${y - (head === 'oval' ? 1.5 : 4)}V${top}`}
         className="note-stem"
@@ -26,6 +36,7 @@ export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain' }
       />
       {head === 'cross' && (ink === 'missing' || ink === 'extra') && <circle cx={x} cy={y} r={5.8} className="note-ring" />}
       <Head shape={head} x={x} y={y} />
+      {value.endsWith('.') && <circle cx={x + 9.5} cy={y - 2} r={1.5} className="note-dot" />}
       {marks !== '' && <path d={marks} className="note-mark" />}
       {hit.ornament && <path d={graces(x, y, hit.ornament === 'drag' ? 2 : 1)} className="note-grace" />}
       {hit.hand && (

@@ -1,12 +1,15 @@
 import { useMemo } from 'react';
-import type { Catalogue, Music, Pattern } from '../api/types';
+import type { Catalogue, Hit, Instrument, Music, Pattern } from '../api/types';
 import { writtenOut } from '../music/form';
+import { inOrder } from '../music/order';
 import { finestOf } from '../music/time';
+import { Beams } from './Beams';
 import { calledInstrument } from './called';
-import { lineWidth, noteX } from './geometry';
+import { type Geometry, lineWidth, noteX, type SheetLine } from './geometry';
 import { type Ink, Note } from './Note';
 import { PinGround, PinMarks, type Place } from './Pins';
 import { Sheet, StaffLine } from './Sheet';
+import { type Spans, spansOf, valuesOf } from './values';
 
 type Props = {
   pattern: Pattern;
@@ -42,7 +45,8 @@ export function PatternSheet(props: Props) {
     stretch = null,
   } = props;
   const section = useMemo(() => writtenOut(pattern, music.barTicks).sections[0], [pattern, music.barTicks]);
-  const used = useMemo(() => (section?.rows ?? []).filter((row) => row.hits.length > 0), [section]);
+  const used = useMemo(() => inOrder(section?.rows ?? [], music.order).filter((row) => row.hits.length > 0), [section, music.order]);
+  const spans = useMemo(() => (music.values ? spansOf(music) : null), [music]);
   const rows = useMemo(
     () =>
       used.flatMap((row, i) => {
@@ -75,25 +79,44 @@ export function PatternSheet(props: Props) {
           <>
             {onPlace && <PinGround instrument={instrument.name} line={line} g={g} onPlace={onPlace} />}
             <StaffLine />
-            <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
-              {used[index]?.hits
-                .filter((hit) => hit.at >= line.from && hit.at < line.to)
-                .map((hit) => (
-                  <Note
-                    key={hit.at}
-                    x={noteX(hit.at + (hit.push ?? 0), line, g)}
-                    y={g.scale.row - g.scale.rise}
-                    scale={g.scale}
-                    head={instrument.notehead}
-                    hit={hit}
-                    ink={ink}
-                  />
-                ))}
-            </svg>
+            <RowNotes hits={used[index]?.hits ?? []} spans={spans} head={instrument.notehead} ink={ink} line={line} g={g} />
           </>
         )}
       />
     </section>
+  );
+}
+
+type RowNotesProps = {
+  hits: Hit[];
+  spans: Spans | null;
+  head: Instrument['notehead'];
+  ink: Ink;
+  line: SheetLine;
+  g: Geometry;
+};
+
+/** The notes of a row in one line of the sheet. */
+function RowNotes({ hits, spans, head, ink, line, g }: RowNotesProps) {
+  const here = hits.filter((hit) => hit.at >= line.from && hit.at < line.to);
+  const ats = here.map((hit) => hit.at);
+  const written = spans && valuesOf(ats, spans);
+  return (
+    <svg aria-hidden="true" className="sheet-notes" width={lineWidth(line, g)} height={g.scale.row}>
+      {here.map((hit) => (
+        <Note
+          key={hit.at}
+          x={noteX(hit.at + (hit.push ?? 0), line, g)}
+          y={g.scale.row - g.scale.rise}
+          scale={g.scale}
+          head={head}
+          hit={hit}
+          ink={ink}
+          value={written?.get(hit.at)?.head}
+        />
+      ))}
+      {written && <Beams hits={new Map(here.map((hit) => [hit.at, hit]))} written={written} line={line} g={g} />}
+    </svg>
   );
 }
 

@@ -51,6 +51,8 @@ type Props = {
 /** Pixels that a row needs, for a mouse and for a finger. */
 const LEAST_ROW = 33;
 const COARSE_ROW = 44;
+/** The shortest stem where hits have note values. */
+const BEAMED = 14;
 /** That a line of folded rows takes. */
 const THIN_LINE = 24;
 /** And that a row takes on a wall at most. */
@@ -95,9 +97,11 @@ export function Sheet({
   const g = useMemo(() => {
     const space = Math.max(120, width - names - 10);
     const free = geometry(bars, music.barTicks, music.beatTicks, space, leastStep(finest, coarse), zoom, finest);
+    // A beam needs a stem to hang on.
+    if (music.values) free.scale.least = BEAMED;
     if (stretch !== null) return fitted(free, rows.length, stretch, free.scale.row, WALL_ROW);
     return room !== null && zoom === 1 ? fitted(free, rows.length, room - thin * free.lines.length, coarse ? COARSE_ROW : LEAST_ROW) : free;
-  }, [bars, music.barTicks, music.beatTicks, width, names, finest, coarse, zoom, room, stretch, rows.length, thin]);
+  }, [bars, music.barTicks, music.beatTicks, music.values, width, names, finest, coarse, zoom, room, stretch, rows.length, thin]);
   onLayout?.(g);
   const following = useReadingLine(box, music, g, position);
   // Where all count in triplets, that is how the sheet counts.

@@ -36,7 +36,7 @@ export function fitted(g: Geometry, rows: number, room: number, least: number, m
   const numbers = g.lines.some((line) => line.bars.length > 1) ? BAR_NUMBERS : 0;
   const over = g.lines.length * (WORDS + numbers) + (g.lines.length - 1) * GAP;
   const row = Math.floor((room - over) / Math.max(1, g.lines.length * rows));
-  return { ...g, scale: scaled(Math.max(least, Math.min(most, row))) };
+  return { ...g, scale: { ...scaled(Math.max(least, Math.min(most, row))), least: g.scale.least } };
 }
 
 /**

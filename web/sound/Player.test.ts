@@ -15,6 +15,8 @@ const music: Music = {
   ],
   words: [],
   fills: [],
+  order: null,
+  values: false,
 };
 const pattern = (rows: Record<string, number[]>): Pattern => ({
   format: 'pulsanda-pattern',

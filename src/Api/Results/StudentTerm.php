@@ -70,7 +70,7 @@ final readonly class StudentTerm
                 'parts' => $column['parts'], 'points' => $column['points'], 'dueAt' => $column['dueAt'],
                 'course' => $course->name, 'year' => $course->year, 'state' => $state->value, 'late' => $cell['late'], 'mark' => $mark,
                 'attemptId' => $cell['attemptId'], 'number' => $cell['number'], 'returned' => null !== ($detail['returned_at'] ?? null),
-                'glimpse' => null === $detail ? null : Glimpse::of(PatternReader::read($detail['pattern'])),
+                'glimpse' => null === $detail ? null : Glimpse::of(PatternReader::read($detail['pattern']), sheet: $course->sheet),
                 'said' => $told && null !== $detail ? self::sentences($detail['findings'], $course->counting) : [],
             ];
             if (null === $course->archivedAt) {

@@ -13,6 +13,7 @@ use Pulsanda\App\Entity\Colleague;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\PersonName;
+use Pulsanda\App\Entity\SheetStyle;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\School\Enrolments;
@@ -44,11 +45,11 @@ final readonly class CourseController
     ) {
     }
 
-    /** How it counts, is called and when it meets, whether it is archived; what is left out stays. */
+    /** How it counts, how its sheets are drawn, how it is called and when it meets, whether it is archived; what is left out stays. */
     #[Route('/api/courses/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
-        $fields = Body::of($request, ['counting', 'name', 'year', 'lesson', 'archived']);
+        $fields = Body::of($request, ['counting', 'sheet', 'name', 'year', 'lesson', 'archived']);
         $course = $fields->has('archived') ? $this->access->ownCourse($id) : $this->access->workedCourse($id);
         $this->entities->wrapInTransaction(function () use ($course, $fields): void {
             $this->entities->refresh($course, LockMode::PESSIMISTIC_WRITE);
@@ -57,11 +58,15 @@ final readonly class CourseController
                 $what = null === $course->archivedAt ? 'restore-class' : 'archive';
                 $this->record->now($what, $this->access->account(), $course->id);
             }
-            if ($fields->has('counting') || $fields->has('name') || $fields->has('lesson')) {
+            if ($fields->has('counting') || $fields->has('sheet') || $fields->has('name') || $fields->has('lesson')) {
                 Access::current($course);
             }
             if ($fields->has('counting')) {
                 $course->count(self::counting($fields));
+            }
+            if ($fields->has('sheet')) {
+                $sheet = Fields::of($fields->value('sheet'), 'sheet', ['likeStaff', 'values']);
+                $course->drawSheets(new SheetStyle($sheet->bool('likeStaff', false), $sheet->bool('values', false)));
             }
             if ($fields->has('name')) {
                 [$name, $year] = self::name($fields);
@@ -144,8 +149,8 @@ final readonly class CourseController
     }
 
     /**
-     * The class of the next year: with the same teacher, colleagues and counting; its students and tasks where that is wanted. Tasks come
-     * as drafts, their times so many days later, at the same time of the school's day.
+     * The class of the next year: with the same teacher, colleagues, counting and sheets; its students and tasks where that is wanted.
+     * Tasks come as drafts, their times so many days later, at the same time of the school's day.
      */
     #[Route('/api/courses/{id}/next', methods: 'POST')]
     public function next(string $id, Request $request): JsonResponse
@@ -164,6 +169,7 @@ final readonly class CourseController
                 throw new Conflict("$there. Give the new one another name or year.");
             }
             $next->meet($course->lesson());
+            $next->drawSheets($course->sheet);
             $this->entities->persist($next);
             foreach ($this->entities->getRepository(Colleague::class)->findBy(['course' => $course]) as $one) {
                 $this->entities->persist(new Colleague($next, $one->account, $next->school));

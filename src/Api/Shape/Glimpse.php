@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Shape;
 
+use Pulsanda\App\Entity\SheetStyle;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
@@ -16,21 +17,27 @@ final readonly class Glimpse
     private const MOST_ROWS = 5;
 
     /**
-     * @param bool $drawn whether its hits may be seen
+     * @param bool       $drawn whether its hits may be seen
+     * @param SheetStyle $sheet of the class that sees it
      *
      * @return array<string, mixed> as docs/openapi.yaml describes it
      */
-    public static function of(Pattern $pattern, bool $drawn = true): array
+    public static function of(Pattern $pattern, bool $drawn = true, SheetStyle $sheet = new SheetStyle()): array
     {
         $bar = $pattern->meter->barTicks();
         $inBar = static fn (Row $row): array => array_values(array_map(
             static fn (Hit $hit): array => ['at' => $hit->at, 'velocity' => $hit->velocity],
             array_filter($row->hits, static fn (Hit $hit): bool => $hit->at < $bar),
         ));
+        $shown = $drawn ? $pattern->sections[0]->rows : [];
+        if (null !== $order = $sheet->order()) {
+            $place = array_flip($order);
+            usort($shown, static fn (Row $a, Row $b): int => $place[$a->instrument->value] <=> $place[$b->instrument->value]);
+        }
         $rows = array_map(static fn (Row $row): array => [
             'notehead' => $row->instrument->notehead(),
             'hits' => $inBar($row),
-        ], $drawn ? $pattern->sections[0]->rows : []);
+        ], $shown);
 
         return [
             'meter' => PatternWriter::meter($pattern->meter),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Shape;
 
+use Pulsanda\App\Entity\SheetStyle;
 use Pulsanda\Core\Edit\Fill;
 use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
@@ -15,11 +16,11 @@ use Pulsanda\Core\Rhythm\Swing;
 final readonly class Music
 {
     /** @return array<string, mixed> the groove map of a bar, and the counting words of all bars */
-    public static function of(Meter $meter, Swing $swing, int $bars, CountingStyle $style): array
+    public static function of(Meter $meter, Swing $swing, int $bars, CountingStyle $style, SheetStyle $sheet = new SheetStyle()): array
     {
         $groove = GrooveMap::of($meter, $swing);
 
-        return [
+        return $sheet->look() + [
             'barTicks' => $groove->barTicks,
             'beatTicks' => $meter->unitTicks(),
             'groove' => $groove->points,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Shape;
 
 use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Entity\SheetStyle;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
@@ -33,6 +34,7 @@ final readonly class OnPaper
         CountingStyle $usual,
         array $beats,
         ?Pattern $frame = null,
+        SheetStyle $sheet = new SheetStyle(),
     ): JsonResponse {
         $asked = $request->query->getString('counting');
         $style = '' === $asked ? $usual : CountingStyle::tryFrom($asked)
@@ -50,7 +52,7 @@ final readonly class OnPaper
                 'pattern' => PatternWriter::toData($beat[1]),
                 'said' => $beat[2],
                 'staff' => Notated::of($beat[1]),
-                'music' => Music::of($beat[1]->meter, $beat[1]->swing, self::bars($beat[1]), $style),
+                'music' => Music::of($beat[1]->meter, $beat[1]->swing, self::bars($beat[1]), $style, $sheet),
             ], $beats),
         ]);
     }
@@ -69,7 +71,7 @@ final readonly class OnPaper
 
         $frame = self::frame($part, $frames);
 
-        return self::of($request, $assignment->title, $part->name, $brief, $course->name, $course->counting, $beats, $frame);
+        return self::of($request, $assignment->title, $part->name, $brief, $course->name, $course->counting, $beats, $frame, $course->sheet);
     }
 
     /** What students begin with, where there is something; else the first frame that must be there. */

@@ -54,6 +54,7 @@ final readonly class Shapes
                 'id' => (string) $assignment->course->id,
                 'name' => $assignment->course->name,
                 'counting' => $assignment->course->counting->value,
+                'sheet' => $assignment->course->sheet->look(),
                 'lesson' => $assignment->course->lesson(),
             ],
         ];
@@ -112,7 +113,9 @@ final readonly class Shapes
     {
         $bars = max($pattern->bars(), $beside ? $part->target()?->bars() ?? 1 : 1);
 
-        return Music::of($pattern->meter, $pattern->swing, min(self::MOST_WORDS, $bars), $part->assignment->course->counting);
+        $course = $part->assignment->course;
+
+        return Music::of($pattern->meter, $pattern->swing, min(self::MOST_WORDS, $bars), $course->counting, $course->sheet);
     }
 
     /** @return array<string, mixed> to edit in: the words of the longest section that there may be */
@@ -124,7 +127,8 @@ final readonly class Shapes
             1,
             ...array_map(static fn (Section $section): int => $section->bars, $part->start->sections),
         );
-        $music = Music::of($pattern->meter, $pattern->swing, $bars, $part->assignment->course->counting);
+        $course = $part->assignment->course;
+        $music = Music::of($pattern->meter, $pattern->swing, $bars, $course->counting, $course->sheet);
 
         return $freedom->swing ? $music + Music::open($pattern->meter) : $music;
     }

@@ -9,6 +9,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Api\Shape\Waiting;
+use Pulsanda\App\Entity\SheetStyle;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Pattern\PatternReader;
@@ -47,7 +48,7 @@ final readonly class TodayController
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, c.lesson_day, c.lesson_time, s.points, count(e.student_id) AS students '
+            'SELECT c.id, c.name, c.counting, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time, s.points, count(e.student_id) AS students '
                 .'FROM teaching t JOIN course c ON c.id = t.course_id '
                 .'JOIN school s ON s.id = c.school_id '
                 .'LEFT JOIN enrolment e ON e.course_id = c.id WHERE t.account_id = ? AND c.archived_at IS NULL '
@@ -57,7 +58,7 @@ final readonly class TodayController
         $parts = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT a.id, a.title, a.created_at, a.course_id, a.due_at, a.published_at, a.closed_at,
                    p.id AS part_id, p.position, p.name, p.kind,
-                   coalesce(p.targets -> 0, p.start) AS pattern
+                   coalesce(p.targets -> 0, p.start) AS pattern, c.sheet_like_staff
             FROM teaching t
             JOIN course c ON c.id = t.course_id AND c.archived_at IS NULL
             JOIN assignment a ON a.course_id = c.id
@@ -79,7 +80,7 @@ final readonly class TodayController
                 'publishedAt' => self::atom($row['published_at']),
                 'closedAt' => self::atom($row['closed_at']),
                 'kind' => $row['kind'],
-                'glimpse' => self::glimpse($row['pattern']),
+                'glimpse' => self::glimpse($row['pattern'], $row['sheet_like_staff']),
                 'parts' => [],
             ];
             $assignments[$key]['parts'][] = [
@@ -119,7 +120,10 @@ final readonly class TodayController
     {
         $lesson = null === $row['lesson_day'] ? null : ['day' => $row['lesson_day'], 'time' => $row['lesson_time']];
 
-        return ['lesson' => $lesson] + array_diff_key($row, ['lesson_day' => true, 'lesson_time' => true]);
+        $sheet = new SheetStyle(true === $row['sheet_like_staff'], true === $row['sheet_values']);
+
+        return ['lesson' => $lesson, 'sheet' => $sheet->look()]
+            + array_diff_key($row, array_flip(['lesson_day', 'lesson_time', 'sheet_like_staff', 'sheet_values']));
     }
 
     /** @return array<string, mixed> */
@@ -127,7 +131,7 @@ final readonly class TodayController
     {
         // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT p.id AS part_id, p.position, p.name, p.kind, p.view, a.title, c.name AS course,
+            SELECT p.id AS part_id, p.position, p.name, p.kind, p.view, a.title, c.name AS course, c.sheet_like_staff,
                    coalesce(l.until, a.due_at) AS due_at, CASE WHEN l.until > :now THEN NULL ELSE a.closed_at END AS closed_at,
                    a.late AND l.until IS NULL AS late, coalesce(l.excused, false) AS excused, d.saved_at,
                    p.start, p.targets -> 0 AS target, d.pattern AS draft,
@@ -159,7 +163,7 @@ final readonly class TodayController
             'waiting' => $row['waiting'],
             'title' => $row['title'],
             'kind' => $row['kind'],
-            'glimpse' => self::glimpse(self::shown($row), true !== $row['waiting']),
+            'glimpse' => self::glimpse(self::shown($row), $row['sheet_like_staff'], true !== $row['waiting']),
             'course' => $row['course'],
             'dueAt' => self::atom($row['due_at']),
             'closedAt' => self::atom($row['closed_at']),
@@ -190,9 +194,9 @@ final readonly class TodayController
     }
 
     /** @return array<string, mixed> */
-    private static function glimpse(mixed $json, bool $drawn = true): array
+    private static function glimpse(mixed $json, mixed $likeStaff, bool $drawn = true): array
     {
-        return Glimpse::of(PatternReader::read(\is_string($json) ? $json : ''), $drawn);
+        return Glimpse::of(PatternReader::read(\is_string($json) ? $json : ''), $drawn, new SheetStyle(true === $likeStaff));
     }
 
     private static function atom(mixed $time): ?string

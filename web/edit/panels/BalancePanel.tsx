@@ -57,9 +57,8 @@ export function BalancePanel({ editor, player, locked }: { editor: Editor; playe
       <section aria-labelledby="balance" className="card p-3">
         <h2 id="balance">Balance</h2>
         <p className="text-sm text-faint">What sets the sound of whole rows. A row's level and how hard a hit is multiply.</p>
-        {editor.section.rows.map((row, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a row is known by its place; two may have one instrument
-          <RowBalance key={index} editor={editor} player={player} row={row} index={index} locked={locked} />
+        {editor.order.map((index) => (
+          <RowBalance key={index} editor={editor} player={player} row={editor.section.rows[index] as Row} index={index} locked={locked} />
         ))}
       </section>
       <ListeningBlock player={player} />

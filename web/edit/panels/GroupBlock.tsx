@@ -10,10 +10,9 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
   const { range } = useSyncExternalStore(editor.subscribe, () => editor.state);
   const { rows } = editor.section;
   const groups = editor.folds.of(rows);
-  const [first, last] = range ? [range.first, range.last] : [index, index];
-  const several = last > first;
+  const indices = range?.rows ?? [index];
+  const several = indices.length > 1;
   const fold = () => {
-    const indices = Array.from({ length: last - first + 1 }, (_, i) => first + i);
     const names = indices.map((row) => editor.words.name(row)).join(', ');
     const name = names.charAt(0).toUpperCase() + names.slice(1);
     editor.folds.fold(rows, indices, name.length > MOST_NAME ? `${indices.length} rows` : name);
@@ -23,7 +22,7 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
   };
   return (
     <Block title="Groups of rows, for your eyes only">
-      <Small onClick={fold}>{several ? `fold the ${last - first + 1} marked rows` : 'fold this row'}</Small>
+      <Small onClick={fold}>{several ? `fold the ${indices.length} marked rows` : 'fold this row'}</Small>
       {!several && <p className="text-xs text-faint">Mark several rows to fold them together.</p>}
       {groups.map((group, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a group has no name that stays

@@ -58,6 +58,7 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
   const { store } = editor;
   const name = editor.words.name(index);
   const rows = editor.section.rows.length;
+  const ordered = editor.music.order !== null;
   const kept = editor.allowed.whyKept(editor.section.rows, index);
   const change = (what: string, part: Partial<Omit<Row, 'hits'>>) =>
     store.change(`${what} of ${name}`, (pattern) => rowChanged(pattern, editor.index, index, part));
@@ -123,10 +124,10 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
         <Small onClick={() => editor.markRow(index)} title="Or press its name with Shift">
           mark its hits
         </Small>
-        <Small disabled={locked || index === 0} onClick={() => move(-1)}>
+        <Small disabled={locked || ordered || index === 0} onClick={() => move(-1)}>
           up
         </Small>
-        <Small disabled={locked || index === rows - 1} onClick={() => move(1)}>
+        <Small disabled={locked || ordered || index === rows - 1} onClick={() => move(1)}>
           down
         </Small>
         <Small
@@ -139,6 +140,7 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
           remove
         </Small>
         {kept && <p className="text-xs text-faint">{kept}</p>}
+        {ordered && <p className="text-xs text-faint">Your class orders its rows as on a staff.</p>}
       </Block>
       {!locked && !kept && <ChangeInstrument editor={editor} index={index} />}
       <GroupBlock editor={editor} index={index} />

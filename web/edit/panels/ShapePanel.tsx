@@ -267,9 +267,8 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
   const [strength, setStrength] = useState(100);
   const quantize = () => {
     const { range, cursor } = editor.state;
-    const scope = range ?? { first: cursor.row, last: cursor.row, from: 0, to: editor.length };
-    const rows = Array.from({ length: scope.last - scope.first + 1 }, (_, i) => scope.first + i);
-    const how = { section: editor.index, rows, from: scope.from, to: scope.to, snap, strength };
+    const scope = range ?? { rows: [cursor.row], from: 0, to: editor.length };
+    const how = { section: editor.index, rows: [...scope.rows], from: scope.from, to: scope.to, snap, strength };
     void compute(editor, `Quantize to ${SNAP_WORDS[snap]}`, (pattern) =>
       reply(api.POST('/api/edit/quantize', { body: { pattern, ...how } })),
     );
