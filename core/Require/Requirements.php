@@ -6,6 +6,8 @@ namespace Pulsanda\Core\Require;
 
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
 
 /**
  * What a list of requirements says of a submission.
@@ -68,6 +70,8 @@ final readonly class Requirements
     }
 
     /**
+     * @param Meter|null $meter that students begin with, where that is known
+     *
      * @return list<array{
      *     kind: string,
      *     text: string,
@@ -75,14 +79,17 @@ final readonly class Requirements
      *     frame?: mixed,
      * }> the rules, in words; and the pattern of those that are drawn
      */
-    public function asks(): array
+    public function asks(?Meter $meter = null): array
     {
-        return array_map(static function (array $one, mixed $data): array {
+        // In 6/8 a class counts to six, and the last beat is as long as three of these.
+        $isLong = null !== $meter && str_ends_with(Tempo::usualBeat($meter), '.');
+
+        return array_map(static function (array $one, mixed $data) use ($isLong): array {
             $frame = $data instanceof \stdClass ? $data->frame ?? null : null;
 
             return [
                 'kind' => $one[0]::declares()->kind,
-                'text' => $one[0]->asks(),
+                'text' => $one[0]->asks().($isLong && $one[0] instanceof InBeats ? ' A beat here is three eighths long.' : ''),
                 'points' => $one[1],
             ] + (null === $frame ? [] : ['frame' => $frame]);
         }, $this->requirements, $this->data);

@@ -8,13 +8,13 @@ use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Require\Blank;
 use Pulsanda\Core\Require\Declared;
-use Pulsanda\Core\Require\Requirement;
+use Pulsanda\Core\Require\InBeats;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
 use Pulsanda\Core\Rhythm\Tempo;
 
 /** An instrument grows louder over the last beats, and does not fall back on the way. */
-final readonly class Crescendo implements Requirement
+final readonly class Crescendo implements InBeats
 {
     /** From quiet to loud, in velocity: a level and more. */
     private const RISE = 30;

@@ -8,7 +8,7 @@ use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Require\Blank;
 use Pulsanda\Core\Require\Declared;
-use Pulsanda\Core\Require\Requirement;
+use Pulsanda\Core\Require\InBeats;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
 use Pulsanda\Core\Rhythm\Tempo;
@@ -18,7 +18,7 @@ use Pulsanda\Core\Rhythm\Tempo;
  * It has more strokes than they have there, lasts two beats or longer, or takes more drums than they do. What keeps the time, and the kick,
  * does not count as more. A beat is what the meter is usually conducted in; in a pattern of one bar, its earlier beats are "before".
  */
-final readonly class FillAtEnd implements Requirement
+final readonly class FillAtEnd implements InBeats
 {
     /** What goes on through bars, fill or not. */
     private const TIMEKEEPERS = [

@@ -347,6 +347,15 @@ final class RequirementsTest extends TestCase
         self::assertEquals([$frame, $frame], array_column($asks, 'frame'), 'what is drawn can be shown');
     }
 
+    public function testABeatOfSixEightsIsSaidToBeThreeOfThem(): void
+    {
+        $rules = RequirementFile::read('[{"kind":"fill-at-end","least":4,"beats":1,"instruments":[]},{"kind":"crescendo","instrument":"snare","beats":2}]');
+        foreach ($rules->asks(Meter::of(6, 8)) as $ask) {
+            self::assertStringEndsWith('A beat here is three eighths long.', $ask['text']);
+        }
+        self::assertSame($rules->asks(), $rules->asks(Meter::of(4, 4)));
+    }
+
     #[DataProvider('badFiles')]
     public function testABadFileIsRefusedWithItsPlace(string $json, string $sentence): void
     {
