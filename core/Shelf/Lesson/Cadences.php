@@ -30,17 +30,20 @@ final readonly class Cadences
                 Listen for the accent on 1 and 3; everything else is a tap.
                 kick        X...|....|X...|....
                 snare       Xsss|s.ss|Xsss|s.s.
+                claims accents-at snare 1 9
 
                 = Bridge Step | 4/4 | 104 | 2 | kit parade
                 Listen for the doubled stroke before each beat, softer than the taps: it carries you over the bridge.
                 kick        X...|x...|X...|x...
                 snare       X.su|x.su|X.su|x.su
+                claims softer-graces
 
                 = Turn at the Church | 4/4 | 112 | 2 | kit parade
                 Listen for bar two, where the low drums answer the snares.
                 kick        X...|....|x...|....|X..x|..x.|X...|x...
                 snare       Xsss|Xsss|X.s.|X...|Xs..|s.ss|X.s.|XsXs
                 crash       ....|....|....|....|....|....|....|X...
+                claims differs 1 2
 
                 = Long Roll Home | 4/4 | 96 | 3 | kit parade
                 Listen for the roll that grows out of nothing and stops exactly on the beat.

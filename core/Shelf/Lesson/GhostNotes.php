@@ -31,29 +31,34 @@ final readonly class GhostNotes
                 kick        x...|....|x.x.|....
                 snare       ....|X..g|.g..|X...
                 closed-hat  x.x.|x.x.|x.x.|x.x.
+                claims backbeat
 
                 = Fog Bank | 4/4 | 74 | 2
                 Listen for ghosts on every &: you miss them only when they stop.
                 kick        X...|....|x...|....
                 snare       ..g.|X.g.|..g.|X.g.
                 ride        x...|x...|x...|x...
+                claims softer snare 40
 
                 = Accent Walk | 4/4 | 92 | 1
                 Listen for the accent: in each bar it comes one beat later.
                 kick        x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...
                 snare       Xsss|ssss|ssss|ssss|ssss|Xsss|ssss|ssss|ssss|ssss|Xsss|ssss|ssss|ssss|ssss|Xsss
+                claims accent-walks snare 960
 
                 = Under the Boards | 4/4 | 96 | 3
-                Listen for the hand that never rests: backbeats are only its loudest strokes.
+                Listen for the hand that hardly rests: the backbeats are only its loudest strokes.
                 kick        x..x|....|..x.|....
                 snare       .gg.|X.gg|.g.g|X.gg
                 closed-hat  x.s.|x.s.|x.s.|x.s.
+                claims backbeat, softer snare 40
 
                 = Whispered Order | 4/4 | 84 | 3
                 Listen for bar two, where a ghost grows into an accent in the same place.
                 kick        X...|..x.|..x.|....|X...|..x.|..x.|....
                 snare       ...g|X..g|.g.g|X...|...g|X..g|.X.g|X..g
                 closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
+                claims differs 1 2 snare, grows-at snare 10 26
                 GROOVES,
         );
     }

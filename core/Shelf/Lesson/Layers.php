@@ -63,6 +63,16 @@ final readonly class Layers
                 cycle snare 16
                 cycle ride 7
                 claims closes, backbeat
+
+                = Samba in Layers | 2/4 | 96 | 3 | bars 8 | kit tide-pool | from Rio de Janeiro | players 4
+                Listen for four layers, a new one every two bars: the deep drums, the shaker, the small drum, the bell. Each plays on.
+                low-floor-tom ....|X...|....|X...|....|X...|....|X...|....|X...|....|X...|....|X...|....|X...
+                floor-tom   x...|....|x...|....|x...|....|x...|....|x...|....|x...|....|x...|....|x...|....
+                shaker      ....|....|....|....|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx
+                snare       ....|....|....|....|....|....|....|....|XssX|ssXs|XssX|ssXs|XssX|ssXs|XssX|ssXs
+                high-agogo  ....|....|....|....|....|....|....|....|....|....|....|....|x.x.|....|x.x.|....
+                low-agogo   ....|....|....|....|....|....|....|....|....|....|....|....|....|x.x.|....|x.x.
+                claims tempo 88 130
                 GROOVES,
         );
     }

@@ -23,12 +23,14 @@ final readonly class Offbeats
                 Listen for the hat answering the kick: down, up, down, up.
                 kick        x...|x...|x...|x...
                 closed-hat  ..x.|..x.|..x.|..x.
+                claims alone kick closed-hat
 
                 = Oars and Drum | 4/4 | 104 | 1
                 Listen for three voices that never meet but on 2 and 4.
                 kick        x...|x...|x...|x...
                 snare       ....|X...|....|X...
                 closed-hat  ..x.|..x.|..x.|..x.
+                claims at snare 5 13
 
                 = Jetty Lights | 4/4 | 118 | 2
                 Listen for the open hat at the end: it rings over the bar line until the next closed hat stops it.
@@ -43,6 +45,7 @@ final readonly class Offbeats
                 kick        s...|....|X...|....
                 side-stick  ....|....|x...|....
                 closed-hat  ..x.|..x.|..x.|..x.
+                claims together kick side-stick 9
 
                 = Dry Dock | 4/4 | 92 | 2
                 Listen for the snare that joins the hat on the & of 4.
@@ -50,6 +53,7 @@ final readonly class Offbeats
                 snare       ....|X...|....|X.x.
                 closed-hat  ..x.|..x.|..x.|..x.
                 tambourine  x...|....|x...|....
+                claims together snare closed-hat 15
 
                 = Crossing | 4/4 | 108 | 3
                 Listen for the cowbell against the hat: one counts the steps, the other the gaps.
@@ -57,6 +61,7 @@ final readonly class Offbeats
                 cowbell     x...|x...|x...|x...
                 closed-hat  ..x.|..x.|..x.|..x.
                 snare       ....|X...|....|X...
+                claims alone cowbell closed-hat
                 GROOVES,
         );
     }

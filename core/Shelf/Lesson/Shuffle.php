@@ -35,24 +35,28 @@ final readonly class Shuffle
                 kick        x...|x...|x...|x...
                 snare       s.g.|X.g.|s.g.|X.g.
                 closed-hat  x.s.|x.s.|x.s.|x.s.
+                claims swings, accents snare backbeat
 
                 = Half Speed | 4/4 | 72 | 3 | swing 66.67/16
                 Listen for the swing in the sixteenths, with one backbeat a bar, on 3.
                 kick        X...|..x.|....|.x..
                 snare       ...g|.g..|X..g|.g..
                 closed-hat  x.sx|x.sx|x.sx|x.sx
+                claims swings, accents-at snare 9
 
                 = Barely Swung | 4/4 | 100 | 2 | swing 57/16
                 Listen for how little it takes: straight to the eye, not to the ear.
                 kick        x...|..x.|..x.|....
                 snare       ....|X...|....|X...
                 closed-hat  xsxs|xsxs|xsxs|xsxs
+                claims swings
 
                 = Ride Watch | 4/4 | 132 | 2 | swing 64/8
                 Listen for the ride alone: long, long-short, long, long-short, and the hat closing on 2 and 4.
                 kick        s...|s...|s...|s...
                 ride        x...|x.s.|x...|x.s.
                 pedal-hat   ....|x...|....|x...
+                claims swings, at pedal-hat 5 13
                 GROOVES,
         );
     }

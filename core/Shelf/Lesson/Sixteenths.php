@@ -31,18 +31,21 @@ final readonly class Sixteenths
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
                 closed-hat  xsss|.xss|xsss|.xss
+                claims alone closed-hat snare
 
                 = Gallop on the Sand | 4/4 | 96 | 2
                 Listen for long, short, short on every beat.
                 kick        x...|x...|x...|x...
                 snare       ....|X...|....|X...
                 closed-hat  x.ss|x.ss|x.ss|x.ss
+                claims lengths closed-hat 480 240 240
 
                 = Backwards Gallop | 4/4 | 92 | 2
                 Listen for short, short, long: the gallop turned round.
                 kick        x...|....|x..x|....
                 snare       ....|X...|....|X...
                 closed-hat  xss.|xss.|xss.|xss.
+                claims lengths closed-hat 240 240 480
 
                 = Shaker Crew | 4/4 | 100 | 2
                 Listen for the shaker that never stops and never gets louder.
@@ -56,6 +59,7 @@ final readonly class Sixteenths
                 kick        x...|..x.|.x..|...x
                 snare       ....|X..g|.g..|X...
                 closed-hat  x.ss|x.ss|x.ss|x.ss
+                claims includes kick 16
                 GROOVES,
         );
     }

@@ -46,6 +46,7 @@ final readonly class SyncopatedKicks
                 kick        X..x|....|..x.|.x..
                 snare       ....|X...|....|X...
                 closed-hat  x.s.|x.s.|x.s.|x.s.
+                claims includes kick 4
 
                 = Tide Table | 4/4 | 100 | 3
                 Listen for bar two answering bar one: the same kicks, an eighth later.
@@ -59,6 +60,7 @@ final readonly class SyncopatedKicks
                 kick        X...|...x|..x.|...x
                 snare       ....|X...|....|X...
                 ride        x.s.|x.s.|x.s.|x.s.
+                claims backbeat
                 GROOVES,
         );
     }

@@ -21,12 +21,14 @@ final readonly class ThreeAndSix
                 kick        x...|....|....
                 snare       ....|s...|s...
                 closed-hat  x...|x...|x...
+                claims at kick 1
 
                 = Harbour Waltz | 3/4 | 132 | 2
                 Listen for bar two, where the kick comes back on 3 and turns the dancers round.
                 kick        X...|....|....|x...|....|x...
                 side-stick  ....|x...|x...|....|x...|....
                 ride        x...|x.s.|x...|x...|x.s.|x...
+                claims includes kick 21
 
                 = Rocking Dinghy | 6/8 | 60 | 1
                 Listen for two big beats: the boat goes down on 1 and up on 4.
@@ -40,6 +42,7 @@ final readonly class ThreeAndSix
                 kick        X.....|....x.
                 snare       ......|X.....
                 ride        x.s.s.|x.s.s.
+                claims includes kick 11
 
                 = Mist Ballad | 12/8 | 56 | 2
                 Listen for four slow beats with three inside each.
@@ -53,6 +56,7 @@ final readonly class ThreeAndSix
                 kick        x.....|x.....
                 cowbell     x...x.|..x...
                 shaker      x.x.x.|x.x.x.
+                claims apart cowbell 960
 
                 = Two over Three | 3/4 | 84 | 3
                 Listen for two strokes of the cowbell while the kick makes three.

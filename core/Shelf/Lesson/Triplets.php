@@ -24,18 +24,21 @@ final readonly class Triplets
                 kick        x..|...|x..|...
                 snare       ...|X..|...|X..
                 closed-hat  xss|xss|xss|xss
+                claims divides closed-hat 3
 
                 = Slow Dance | 4/4 | 60 | 1 | grid 8t
                 Listen for the ride rocking in threes, and for the side stick that waits.
                 kick        X..|..x|x..|...
                 side-stick  ...|x..|...|x..
                 ride        xss|xss|xss|xss
+                claims divides ride 3
 
                 = Skipping Stones | 4/4 | 84 | 2 | grid 8t
                 Listen for the middle stroke left out: that is a shuffle.
                 kick        x..|...|x.x|...
                 snare       ...|X..|...|X..
                 closed-hat  x.s|x.s|x.s|x.s
+                claims lengths closed-hat 640 320
 
                 = Down the Steps | 4/4 | 88 | 2 | grid 8t
                 Listen for the toms going down three steps on beat 4.
@@ -45,6 +48,7 @@ final readonly class Triplets
                 low-mid-tom ...|...|...|.x.
                 floor-tom   ...|...|...|..x
                 closed-hat  x.s|x.s|x.s|...
+                claims falls 2880
 
                 = Three over Two | 4/4 | 76 | 3 | grid 8t
                 Listen for the cowbell on every second triplet: three strokes while the kick makes two.

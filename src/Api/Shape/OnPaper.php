@@ -71,7 +71,17 @@ final readonly class OnPaper
 
         $frame = self::frame($part, $frames);
 
-        return self::of($request, $assignment->title, $part->name, $brief, $course->name, $course->counting, $beats, $frame, $course->sheet);
+        return self::of(
+            $request,
+            $assignment->title,
+            $part->name,
+            $brief,
+            $course->name,
+            $course->counting,
+            $beats,
+            $frame,
+            $course->sheet,
+        );
     }
 
     /** What students begin with, where there is something; else the first frame that must be there. */

@@ -48,7 +48,8 @@ final readonly class TodayController
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time, s.points, count(e.student_id) AS students '
+            'SELECT c.id, c.name, c.counting, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time, s.points, '
+                .'count(e.student_id) AS students '
                 .'FROM teaching t JOIN course c ON c.id = t.course_id '
                 .'JOIN school s ON s.id = c.school_id '
                 .'LEFT JOIN enrolment e ON e.course_id = c.id WHERE t.account_id = ? AND c.archived_at IS NULL '

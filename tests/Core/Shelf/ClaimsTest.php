@@ -69,10 +69,158 @@ final class ClaimsTest extends TestCase
                     implode('', array_map(static fn (Stroke $one): string => $one->hand->value ?? '', self::of($groove->pattern, $words[0]))),
                     $says,
                 ),
-                default => self::fail("There is no such claim: $says"),
+                default => $this->checkPlaces($groove, $kind, $words, $says),
             };
         }
+        self::assertNotSame([], $groove->claims, "$groove->key: words promise something");
         self::assertLessThanOrEqual(30, mb_strlen($groove->from), 'it fits into a tag');
+    }
+
+    /**
+     * Claims that count steps, from 1, or bars.
+     *
+     * @param list<string> $words
+     */
+    private function checkPlaces(Groove $groove, string $kind, array $words, string $says): void
+    {
+        $pattern = $groove->pattern;
+        $numbers = array_map(intval(...), array_values(array_filter($words, is_numeric(...))));
+        $names = array_values(array_filter($words, static fn (string $one): bool => !is_numeric($one)));
+        [$first, $second] = $names + ['', ''];
+        $together = array_values(array_intersect($this->steps($groove, $first), $this->steps($groove, $second)));
+        match ($kind) {
+            'tempo' => self::assertTrue($pattern->tempo->bpm() >= $numbers[0] && $pattern->tempo->bpm() <= $numbers[1], $says),
+            'strokes' => self::assertCount($numbers[0] * $pattern->bars(), self::strokes($pattern), $says),
+            'rests' => self::assertNotContains($numbers[0], array_merge(...array_values($this->bars($groove, 1))), $says),
+            'alone' => self::assertSame([], $together, $says),
+            'together' => self::assertSame($numbers, $together, $says),
+            'includes' => self::assertContains($numbers[0], $this->steps($groove, $first), $says),
+            'lengths' => self::assertLengths(self::gaps($pattern, $first), $numbers, $says),
+            'swings' => self::assertNotSame([], array_filter(
+                self::strokes($pattern),
+                static fn (Stroke $one): bool => 1 === intdiv($one->written, intdiv(3840, $pattern->swing->unit)) % 2 && 0 === $one->written % 240,
+            ), $says),
+            'softer' => self::assertLessThan($numbers[0], min([127, ...array_column(self::of($pattern, $first), 'velocity')]), $says),
+            'same-places' => self::assertSame($this->bars($groove, $numbers[0]), $this->bars($groove, $numbers[1]), $says),
+            'differs' => self::assertDiffers($this->bars($groove, $numbers[0]), $this->bars($groove, $numbers[1]), $first, $says),
+            'falls' => self::assertFalls(array_filter(self::strokes($pattern), static fn (Stroke $one): bool => $one->written >= $numbers[0]), $says),
+            'groups' => self::assertSame($numbers, $pattern->meter->groups, $says),
+            'accents-at' => self::assertSame($numbers, $this->steps($groove, $first, 105), $says),
+            'accent-walks' => self::assertSame(
+                array_map(static fn (int $bar): int => 1 + 4 * $bar + 16 * $bar, range(0, $pattern->bars() - 1)),
+                $this->steps($groove, $first, 105),
+                $says,
+            ),
+            'softer-graces' => self::assertTrue(self::areGracesSofter($pattern), $says),
+            'grows-at' => self::assertGreaterThan(...[...self::velocitiesAt($groove, $first, $numbers), $says]),
+            'layers' => self::assertLayers($groove, $numbers[0], $says),
+            default => self::fail("There is no such claim: $says"),
+        };
+    }
+
+    /** @return list<int> steps from 1 at which an instrument is struck at least so hard */
+    private function steps(Groove $groove, string $instrument, int $least = 1): array
+    {
+        $struck = array_filter(self::of($groove->pattern, $instrument), static fn (Stroke $one): bool => $one->velocity >= $least);
+
+        return array_values(array_map(static fn (Stroke $one): int => intdiv($one->written, self::step($groove)) + 1, $struck));
+    }
+
+    /**
+     * @param list<int> $steps from 1
+     *
+     * @return list<int>
+     */
+    private static function velocitiesAt(Groove $groove, string $instrument, array $steps): array
+    {
+        $velocities = [];
+        foreach (self::of($groove->pattern, $instrument) as $one) {
+            $velocities[intdiv($one->written, self::step($groove)) + 1] = $one->velocity;
+        }
+
+        return array_map(static fn (int $step): int => $velocities[$step] ?? 0, $steps);
+    }
+
+    /** @return array<string, list<int>> by instrument, the steps of a bar from 1 */
+    private function bars(Groove $groove, int $bar): array
+    {
+        $found = [];
+        $ticks = $groove->pattern->meter->barTicks();
+        foreach ($groove->pattern->sections[0]->rows as $row) {
+            foreach (self::of($groove->pattern, $row->instrument->value, $bar) as $one) {
+                $found[$row->instrument->value][] = intdiv($one->written % $ticks, self::step($groove)) + 1;
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param list<int> $gaps
+     * @param list<int> $lengths again and again
+     */
+    private static function assertLengths(array $gaps, array $lengths, string $says): void
+    {
+        self::assertNotSame([], $gaps, $says);
+        foreach ($gaps as $i => $gap) {
+            self::assertSame($lengths[$i % \count($lengths)], $gap, $says);
+        }
+    }
+
+    /**
+     * @param array<string, list<int>> $a
+     * @param array<string, list<int>> $b
+     * @param string                   $only the row in which alone they differ; empty for any
+     */
+    private static function assertDiffers(array $a, array $b, string $only, string $says): void
+    {
+        self::assertNotSame($a, $b, $says);
+        if ('' !== $only) {
+            unset($a[$only], $b[$only]);
+            self::assertSame($a, $b, $says);
+        }
+    }
+
+    /** @param array<Stroke> $strokes toms, each as low as the one before or lower */
+    private static function assertFalls(array $strokes, string $says): void
+    {
+        $toms = array_values(array_filter($strokes, static fn (Stroke $one): bool => 'toms' === $one->instrument->family()));
+        $pitches = array_map(static fn (Stroke $one): int => $one->instrument->midi(), $toms);
+        $sorted = $pitches;
+        rsort($sorted);
+        self::assertSame($sorted, $pitches, $says);
+        self::assertGreaterThan(1, \count(array_unique($pitches)), $says);
+    }
+
+    /** Whether drags are softer than what they lead to, and than every tap. */
+    private static function areGracesSofter(Pattern $pattern): bool
+    {
+        $soft = $firm = [];
+        foreach (self::strokes($pattern) as $one) {
+            if (0 === $one->written % 240 && 720 !== $one->written % 960) {
+                $firm[] = $one->velocity;
+            } else {
+                $soft[] = $one->velocity;
+            }
+        }
+
+        return [] !== $soft && [] !== $firm && max($soft) < min($firm);
+    }
+
+    /** Every so many bars more instruments play than before, and none of them stops. */
+    private static function assertLayers(Groove $groove, int $bars, string $says): void
+    {
+        $before = [];
+        for ($bar = 1; $bar <= $groove->pattern->bars(); ++$bar) {
+            $now = [];
+            foreach ($groove->pattern->sections[0]->rows as $row) {
+                [] === self::of($groove->pattern, $row->instrument->value, $bar) || $now[] = $row->instrument->value;
+            }
+            self::assertSame([], array_diff($before, $now), $says);
+            $isNew = 1 === $bar || 0 === ($bar - 1) % $bars;
+            self::assertSame($isNew, \count($now) > \count($before), "$says, bar $bar");
+            $before = $now;
+        }
     }
 
     #[DataProvider('grooves')]
