@@ -287,7 +287,7 @@ final class DemoWorld
         $part = $this->part(
             'Ferry Rocker',
             'The ferry rocks in six. Listen, count 1 2 3 4 5 6, and write down what you hear: the kick where the boat dips, '
-                ."the snare where it rises.\nThe hats keep every other count.",
+                ."the snare where it rises.\nThe hats keep every count, the first of each three louder.",
             '+12 days',
             View::Heard,
             Meter::of(6, 8),
