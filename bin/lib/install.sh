@@ -119,7 +119,7 @@ build_web() {
 # copy_code FOLDER: of the checkout, what runs. Packages, which nothing changes in place, share their disk space where that is possible.
 copy_code() {
     local to=$1
-    cp -R core src config public bin migrations composer.json "$to/" \
+    cp -R core lang src config public bin migrations composer.json "$to/" \
         && rm -rf "$to/config/reference.php" \
         && mkdir -p "$to/support/symfony" \
         && { cp -al vendor "$to/" 2>/dev/null || { rm -rf "$to/vendor" && cp -R vendor "$to/"; }; } \
@@ -131,7 +131,8 @@ copy_code() {
 # release: sets CODE to a folder that holds the code as it is now.
 release() {
     local sum part free
-    sum=$(sum_of core src config public bin migrations web composer.json support/symfony/composer.json package-lock.json vite.config.ts)
+    sum=$(sum_of core lang src config public bin migrations web composer.json support/symfony/composer.json package-lock.json \
+        vite.config.ts)
     CODE=$DATA/code/${sum:0:16}
     rm -rf "$DATA"/code/*.part # of a start that was killed
     [ -f "$CODE/complete" ] && return

@@ -17,8 +17,8 @@ use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Stroke;
 use Pulsanda\Core\Pattern\Strokes;
-use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * What comparing a submission with one target gives: pairs, statements, aspects, and the suggested mark.
@@ -281,9 +281,9 @@ final readonly class Comparison
     }
 
     /** @return list<string> the statements as sentences */
-    public function sentences(CountingStyle $style): array
+    public function sentences(Voice $voice): array
     {
-        return array_map((new Words($this->meter(), $style, $this->bars()))->text(...), $this->statements);
+        return array_map((new Words($this->meter(), $voice, $this->bars()))->text(...), $this->statements);
     }
 
     public function mark(): ?float

@@ -7,8 +7,8 @@ namespace Pulsanda\Core\Compare;
 use Pulsanda\Core\Compare\Mark\Placement;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\Words;
-use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * The result object as people read it: what a comparison found, its statements in words.
@@ -38,9 +38,9 @@ final readonly class Report
      *
      * @return Result
      */
-    public static function of(array $compared, CountingStyle $style): array
+    public static function of(array $compared, Voice $voice): array
     {
-        $words = self::words($compared['meter'], $style, $compared['bars']);
+        $words = self::words($compared['meter'], $voice, $compared['bars']);
         $compared['statements'] = array_map(
             static fn (array $data): array => $words->said(Statement::fromData($data)) + ['gain' => $data['gain'] ?? null],
             $compared['statements'],
@@ -51,8 +51,8 @@ final readonly class Report
     }
 
     /** @param array{int, int, list<int>} $meter count, unit and groups */
-    public static function words(array $meter, CountingStyle $style, int $bars): Words
+    public static function words(array $meter, Voice $voice, int $bars): Words
     {
-        return new Words(Meter::of(...$meter), $style, $bars);
+        return new Words(Meter::of(...$meter), $voice, $bars);
     }
 }

@@ -8,9 +8,9 @@ use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
 use Pulsanda\Core\Require\Requirements;
-use Pulsanda\Core\Rhythm\Counting;
-use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Say\Counting;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * All that is to be said about a beat: the statements of its best comparison, then the requirements that are not met. Data with a key
@@ -97,10 +97,10 @@ final readonly class Findings
     }
 
     /** @return list<string> in the order of the keys */
-    public function sentences(CountingStyle $style): array
+    public function sentences(Voice $voice): array
     {
-        $words = Report::words($this->data['meter'], $style, $this->data['bars']);
-        $beat = new Counting(Meter::of(...$this->data['beat']['meter']), $style);
+        $words = Report::words($this->data['meter'], $voice, $this->data['bars']);
+        $beat = new Counting(Meter::of(...$this->data['beat']['meter']), $voice);
         $place = fn (int $tick): string => $beat->place($tick, $this->data['beat']['bars'] > 1);
 
         return [

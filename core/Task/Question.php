@@ -8,7 +8,7 @@ use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Pattern\Instrument;
-use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Say\Counting;
 
 /** What a student may ask about a beat before handing it in. The answer says this and no more. */
 enum Question: string

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
+use Pulsanda\App\Language\Reader;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
@@ -11,6 +12,7 @@ use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Say\Voice;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -22,6 +24,11 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('pulsanda:compare', 'Compares submissions with a target, as the Marking table does.')]
 final class CompareCommand extends Command
 {
+    public function __construct(private readonly Reader $reader)
+    {
+        parent::__construct();
+    }
+
     protected function configure(): void
     {
         $this->addArgument('target', InputArgument::REQUIRED, 'The target pattern file')
@@ -47,7 +54,7 @@ final class CompareCommand extends Command
         /** @var list<string> $files */
         $files = $input->getArgument('file');
         try {
-            $style = Files::style($input->getOption('counting'));
+            $voice = $this->reader->counting(Files::style($input->getOption('counting')));
             $policy = null === $policyFile ? Policy::of() : Files::read($policyFile, PolicyFile::read(...));
             $target = Files::read($targetFile, PatternReader::read(...));
         } catch (InvalidInput $error) {
@@ -71,10 +78,10 @@ final class CompareCommand extends Command
             $output->writeln(
                 true === $input->getOption('json')
                     ? json_encode(
-                        Report::of($comparison->toData(), $style),
+                        Report::of($comparison->toData(), $voice),
                         \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
                     )
-                    : self::report($file, $comparison, $style),
+                    : self::report($file, $comparison, $voice),
                 OutputInterface::OUTPUT_RAW,
             );
         }
@@ -82,10 +89,10 @@ final class CompareCommand extends Command
         return $status;
     }
 
-    private static function report(string $file, Comparison $comparison, CountingStyle $style): string
+    private static function report(string $file, Comparison $comparison, Voice $voice): string
     {
         $lines = [\sprintf('%s: %s of %s', $file, $comparison->mark() ?? 'no mark', $comparison->policy->points)];
-        foreach ($comparison->sentences($style) as $sentence) {
+        foreach ($comparison->sentences($voice) as $sentence) {
             $lines[] = '  - '.$sentence;
         }
         if ([] === $comparison->statements) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
+use Pulsanda\App\Language\Reader;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
 use Pulsanda\Core\Input\InvalidInput;
@@ -11,8 +12,9 @@ use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Require\Submission;
-use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Say\Counting;
+use Pulsanda\Core\Say\Voice;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -25,6 +27,11 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('pulsanda:require', 'Says which requirements each submission meets.')]
 final class RequireCommand extends Command
 {
+    public function __construct(private readonly Reader $reader)
+    {
+        parent::__construct();
+    }
+
     protected function configure(): void
     {
         $this->addArgument('requirements', InputArgument::REQUIRED, 'A requirements file; see docs/requirements.md')
@@ -49,7 +56,7 @@ final class RequireCommand extends Command
         /** @var array{policy: string|null, note: string, counting: string} $options */
         $options = $input->getOptions();
         try {
-            $style = Files::style($options['counting']);
+            $voice = $this->reader->counting(Files::style($options['counting']));
             $policy = null === $options['policy'] ? Policy::of() : Files::read($options['policy'], PolicyFile::read(...));
             $requirements = Files::read($given['requirements'], RequirementFile::read(...));
         } catch (InvalidInput $error) {
@@ -65,7 +72,7 @@ final class RequireCommand extends Command
                     static fn (string $json): array => self::check(
                         $requirements,
                         Submission::of(PatternReader::read($json), $options['note'], $policy->tolerance),
-                        $style,
+                        $voice,
                     ),
                 );
             } catch (InvalidInput $error) {
@@ -98,9 +105,9 @@ final class RequireCommand extends Command
     }
 
     /** @return SaidOfAll */
-    private static function check(Requirements $requirements, Submission $submission, CountingStyle $style): array
+    private static function check(Requirements $requirements, Submission $submission, Voice $voice): array
     {
-        $counting = new Counting($submission->pattern->meter, $style);
+        $counting = new Counting($submission->pattern->meter, $voice);
 
         return Requirements::say(
             $requirements->check($submission),

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Console;
 
+use Pulsanda\App\Language\Reader;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\Strokes;
-use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Say\Counting;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -22,6 +23,11 @@ use Symfony\Component\Console\Output\OutputInterface;
 final class StrokesCommand extends Command
 {
     private const MOST_PASSES = 64;
+
+    public function __construct(private readonly Reader $reader)
+    {
+        parent::__construct();
+    }
 
     protected function configure(): void
     {
@@ -46,7 +52,7 @@ final class StrokesCommand extends Command
         try {
             /** @var string $file */
             $file = $input->getArgument('file');
-            $lines = self::lines(Files::read($file, PatternReader::read(...)), $passes);
+            $lines = $this->lines(Files::read($file, PatternReader::read(...)), $passes);
         } catch (InvalidInput $error) {
             $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
 
@@ -84,10 +90,10 @@ final class StrokesCommand extends Command
      *     place: string,
      * }>
      */
-    private static function lines(Pattern $pattern, int $passes): array
+    private function lines(Pattern $pattern, int $passes): array
     {
         $groove = $pattern->grooveMap();
-        $counting = new Counting($pattern->meter, CountingStyle::Syllables);
+        $counting = new Counting($pattern->meter, $this->reader->counting(CountingStyle::Syllables));
         $lines = [];
         for ($pass = 1; $pass <= $passes; ++$pass) {
             $start = ($pass - 1) * $pattern->ticks();

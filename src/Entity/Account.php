@@ -58,6 +58,10 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(options: ['default' => false])]
     private bool $disabledByRoster = false;
 
+    /** @readonly @phpstan-allow-private-mutation The tag of the language that this person reads; null for the school's. */
+    #[ORM\Column(length: 10, nullable: true)]
+    public ?string $language = null;
+
     /**
      * @param non-empty-string $signIn the name typed at sign-in, in small letters
      * @param string           $name   the name that others read
@@ -88,6 +92,11 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function call(string $name, string $given, string $family): void
     {
         [$this->name, $this->given, $this->family] = [$name, $given, $family];
+    }
+
+    public function read(?string $language): void
+    {
+        $this->language = $language;
     }
 
     /** @param string|null $source null leaves what is known */

@@ -36,6 +36,10 @@ class School
     #[ORM\Column(length: 6, enumType: SortBy::class, options: ['default' => 'given'])]
     public SortBy $sortBy = SortBy::Given;
 
+    /** @readonly @phpstan-allow-private-mutation The tag of the language of those who have not chosen one. */
+    #[ORM\Column(length: 10, options: ['default' => 'en-US'])]
+    public string $language = 'en-US';
+
     public function __construct(
         /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column(length: 120)]
@@ -48,6 +52,11 @@ class School
     public function settle(string $name, string $zone, CountingStyle $counting, int $points): void
     {
         [$this->name, $this->zone, $this->counting, $this->points] = [$name, $zone, $counting, $points];
+    }
+
+    public function speak(string $language): void
+    {
+        $this->language = $language;
     }
 
     public function keepFor(?int $years): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Page;
 
+use Pulsanda\App\Language\Reader;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -17,7 +18,7 @@ final readonly class PageController
     }
 
     #[Route('/{path}', requirements: ['path' => '^(?!api/|build/|sounds/).*'], methods: 'GET', priority: -10)]
-    public function page(Environment $twig): Response
+    public function page(Environment $twig, Reader $reader): Response
     {
         if (!is_file($this->manifest)) {
             return new Response('The browser part is not built yet; run bin/start.', 503, ['Content-Type' => 'text/plain']);
@@ -27,9 +28,11 @@ final readonly class PageController
         $entry = $files['web/main.tsx'];
 
         return new Response($twig->render('page.html.twig', [
+            'language' => $reader->tag()->value,
+            'direction' => $reader->tag()->direction(),
             'script' => $entry['file'],
             'styles' => $entry['css'] ?? [],
             'preloads' => array_map(static fn (string $import): string => $files[$import]['file'], $entry['imports'] ?? []),
-        ]), 200, ['Cache-Control' => 'no-cache']);
+        ]), 200, ['Cache-Control' => 'no-cache', 'Vary' => 'Cookie, Accept-Language']);
     }
 }

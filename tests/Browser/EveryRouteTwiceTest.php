@@ -144,6 +144,8 @@ final class EveryRouteTwiceTest extends BrowserTestCase
         ['', 'POST', '/api/second', ['code' => '000000']],
         ['', 'POST', '/api/sign-in', ['name' => 'bo', 'password' => 'guessed']],
         ['bertil', 'POST', '/api/password', ['old' => 'guessed', 'password' => 'the tide comes twice']],
+        ['bertil', 'PUT', '/api/language', ['language' => 'de']],
+        ['bertil', 'PUT', '/api/language', ['language' => null]],
         ['bertil', 'POST', '/api/sign-out-everywhere', null],
         ['ines', 'POST', '/api/sign-out', null],
     ];

@@ -23,6 +23,7 @@ use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Core\Sound\Mix\Excerpt;
 use Pulsanda\Core\Sound\Mix\Mixdown;
 use Pulsanda\Core\Sound\Mix\Soundings;
+use Pulsanda\Tests\Core\Spoken;
 
 /** What the browser plays, rendered by its own audio engine, is what the core mixes: sample by sample. */
 final class MixTest extends BrowserTestCase
@@ -130,7 +131,7 @@ final class MixTest extends BrowserTestCase
     {
         /** @var array<string, array{file: string}> $manifest */
         $manifest = json_decode((string) file_get_contents(getenv('PULSANDA_DATA').'/build/.vite/manifest.json'), true);
-        $music = Music::of($pattern->meter, $pattern->swing, $pattern->bars(), CountingStyle::Steps);
+        $music = Music::of($pattern->meter, $pattern->swing, $pattern->bars(), Spoken::voice(CountingStyle::Steps));
         $encoded = $person->driver->executeAsyncScript(
             <<<'JS'
                 const [file, pattern, music, done] = arguments;

@@ -15,7 +15,7 @@ final class ArchitectureRules
 {
     /** From the highest floor to the lowest; folders on one floor do not know one another. */
     private const CORE = [
-        ['Shelf'], ['Task'], ['Require'], ['Compare', 'Edit', 'Format', 'Sound'], ['Notation'], ['Pattern'], ['Rhythm'], ['Input'],
+        ['Shelf'], ['Task'], ['Require'], ['Compare', 'Edit', 'Format', 'Sound'], ['Notation'], ['Say'], ['Pattern'], ['Rhythm'], ['Input'],
     ];
     private const COMPARE = [['Explain', 'Mark'], ['Say'], ['Pair']];
     private const APPLICATION = [
@@ -26,6 +26,7 @@ final class ArchitectureRules
         ['Page', 'Job', 'Api\Shape'],
         ['Security', 'Sound', 'Format'],
         ['Http'],
+        ['Language'],
         ['Entity'],
         ['Database'],
     ];

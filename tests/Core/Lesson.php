@@ -87,7 +87,7 @@ final readonly class Lesson
     /** @return list<string> what a student reads */
     public static function texts(Comparison $comparison, CountingStyle $style = CountingStyle::Syllables): array
     {
-        return $comparison->sentences($style);
+        return $comparison->sentences(Spoken::voice($style));
     }
 
     public static function random(int $seed): Randomizer

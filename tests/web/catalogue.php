@@ -6,8 +6,9 @@ declare(strict_types=1);
 
 use Pulsanda\App\Api\School\CatalogueController;
 use Pulsanda\App\Sound\BuiltKits;
-use Symfony\Component\HttpFoundation\Request;
+use Pulsanda\Tests\Core\Spoken;
 
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 
-echo (new CatalogueController())->catalogue(new Request(), new BuiltKits(sys_get_temp_dir().'/no-kits'))->getContent();
+$data = CatalogueController::data(new BuiltKits(sys_get_temp_dir().'/no-kits'), Spoken::voice());
+echo json_encode($data, \JSON_THROW_ON_ERROR);

@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/language": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** The language in which one reads; null for that of the school */
+        put: operations["putLanguage"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-out-everywhere": {
         parameters: {
             query?: never;
@@ -2247,10 +2264,18 @@ export interface components {
         };
         /** @enum {string} */
         Counting: "steps" | "syllables" | "bar-beat";
+        /**
+         * @description A BCP 47 tag
+         * @enum {string}
+         */
+        Language: "en-US" | "en-GB" | "de" | "fr" | "es" | "ar";
         Session: {
             csrf: string;
+            language: components["schemas"]["Language"];
             account: {
                 id: string;
+                /** @description Chosen by this person, null for that of the school */
+                language: components["schemas"]["Language"] | null;
                 name: string;
                 /** @enum {string} */
                 role: "keeper" | "teacher" | "student";
@@ -2576,6 +2601,7 @@ export interface components {
         SchoolPeople: {
             name: string;
             sortBy: components["schemas"]["SortBy"];
+            language: components["schemas"]["Language"];
             /** @description Of the time zone database */
             zone: string;
             counting: components["schemas"]["Counting"];
@@ -3803,6 +3829,41 @@ export interface operations {
             503: components["responses"]["Problem"];
         };
     };
+    putLanguage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    language: components["schemas"]["Language"] | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The language that is read now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        language: components["schemas"]["Language"];
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
     postSignOutEverywhere: {
         parameters: {
             query?: never;
@@ -4374,6 +4435,7 @@ export interface operations {
                 "application/json": {
                     name: string;
                     zone: string;
+                    language?: components["schemas"]["Language"];
                     counting: components["schemas"]["Counting"];
                     points: number;
                     keepYears: number | null;

@@ -4,27 +4,30 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Compare\Say;
 
-use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Counting;
+use Pulsanda\Core\Say\Voice;
 
 /** Says ticks, bars and places in plain words, in the counting style of the class. */
 final readonly class Wording
 {
+    /** Note values by their ticks, as the catalogues name them. */
     private const VALUES = [
-        1920 => 'half note',
+        1920 => 'half',
         960 => 'quarter',
         480 => 'eighth',
         240 => 'sixteenth',
-        320 => 'eighth triplet',
-        160 => 'sixteenth triplet',
-        120 => 'thirty-second',
+        320 => 'eighthTriplet',
+        160 => 'sixteenthTriplet',
+        120 => 'thirtySecond',
     ];
-    private const DOTTED = [2880 => 'dotted half note', 1440 => 'dotted quarter', 720 => 'dotted eighth', 360 => 'dotted sixteenth'];
+    private const DOTTED = [2880 => 'dottedHalf', 1440 => 'dottedQuarter', 720 => 'dottedEighth', 360 => 'dottedSixteenth'];
     private const SIXTEENTH = 240;
     private const CYCLES = [5 * self::SIXTEENTH, 7 * self::SIXTEENTH];
-    private const NUMBERS = [1 => 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+    /** As many of a value as are still a distance. */
+    private const MOST_VALUES = 12;
     /** Ticks below which a distance is only a touch. */
     private const TOUCH = 60;
     /** Strokes nearer to one another than this are a roll. */
@@ -35,10 +38,13 @@ final readonly class Wording
     private Counting $counting;
     private int $barTicks;
 
+    private CountingStyle $style;
+
     /** @param int $bars of the longer of the two patterns */
-    public function __construct(Meter $meter, private CountingStyle $style, private int $bars)
+    public function __construct(Meter $meter, private Voice $voice, private int $bars)
     {
-        $this->counting = new Counting($meter, $style);
+        $this->style = $voice->counting;
+        $this->counting = new Counting($meter, $voice);
         $this->barTicks = $meter->barTicks();
     }
 
@@ -47,36 +53,45 @@ final readonly class Wording
     {
         $ticks = abs($ticks);
         if ($ticks < self::TOUCH) {
-            return 'a touch';
+            return $this->voice->say('distance.touch');
         }
-        if (0 === $ticks % $this->barTicks && isset(self::NUMBERS[$ticks / $this->barTicks])) {
-            return self::counted(intdiv($ticks, $this->barTicks), 'bar');
+        $bars = intdiv($ticks, $this->barTicks);
+        if (0 === $ticks % $this->barTicks && $bars <= self::MOST_VALUES) {
+            return $this->voice->say('distance.bar', ['count' => $bars]);
         }
         [$best, $said] = [\PHP_INT_MAX, ''];
         foreach (self::VALUES as $length => $name) {
             $count = max(1, (int) round($ticks / $length));
             $off = abs($ticks - $count * $length);
-            if ($off < $best && isset(self::NUMBERS[$count])) {
-                [$best, $said] = [$off, ($off > 0 ? 'about ' : '').self::counted($count, $name)];
+            if ($off < $best && $count <= self::MOST_VALUES) {
+                $exact = $this->voice->say("distance.$name", ['count' => $count]);
+                [$best, $said] = [$off, $off > 0 ? $this->voice->say('distance.about', ['distance' => $exact]) : $exact];
             }
         }
 
         return $said;
     }
 
-    private static function counted(int $count, string $name): string
+    /** How late or early: "one sixteenth late". */
+    public function off(int $ticks): string
     {
-        return self::NUMBERS[$count].' '.$name.($count > 1 ? 's' : '');
+        return $this->voice->say($ticks > 0 ? 'off.late' : 'off.early', ['distance' => $this->distance($ticks)]);
+    }
+
+    /** The note value of a tempo as a sign, where there is one: "♩.". */
+    public static function sign(string $beat): ?string
+    {
+        return match ($beat) {
+            '', '4' => '♩', '8' => '♪', '4.' => '♩.', '8.' => '♪.', default => null,
+        };
     }
 
     /** The note value of a tempo: "♩.", "half note". */
-    public static function beat(string $beat): string
+    public static function beat(string $beat, Voice $voice): string
     {
-        $name = match ($beat) {
-            '', '4' => '♩', '8' => '♪', '4.' => '♩.', '8.' => '♪.', default => null,
-        };
+        $ticks = Tempo::BEATS[$beat] ?? 0;
 
-        return $name ?? (str_ends_with($beat, '.') ? 'dotted ' : '').(self::VALUES[Tempo::BEATS[rtrim($beat, '.')] ?? 0] ?? 'whole note');
+        return self::sign($beat) ?? $voice->say('note.'.(self::VALUES[$ticks] ?? self::DOTTED[$ticks] ?? 'whole'));
     }
 
     /** @return int the beginning of the sixteenth that a tick stands in */
@@ -86,13 +101,13 @@ final readonly class Wording
     }
 
     /** A run in one note value: "sixteenths", "eighth triplets". */
-    public static function runOf(int $ticks): string
+    public function runOf(int $ticks): string
     {
-        return match (true) {
-            isset(self::VALUES[$ticks]) => self::VALUES[$ticks].'s',
-            isset(self::DOTTED[$ticks]) => self::DOTTED[$ticks].'s',
-            default => 'a hit every '.(self::NUMBERS[intdiv($ticks, self::SIXTEENTH)] ?? intdiv($ticks, self::SIXTEENTH)).' sixteenths',
-        };
+        $name = self::VALUES[$ticks] ?? self::DOTTED[$ticks] ?? null;
+
+        return null === $name
+            ? $this->voice->say('run.every', ['count' => intdiv($ticks, self::SIXTEENTH)])
+            : $this->voice->say("run.$name");
     }
 
     /** Whether a run of strokes so far apart has a name: a note value, dotted or not, or a cycle of five or seven sixteenths. */
@@ -123,7 +138,9 @@ final readonly class Wording
         $ticks = self::withoutRolls($ticks);
         $bars = array_values(array_unique(array_map($this->bar(...), $ticks)));
         if ($this->areAlike($ticks)) {
-            return $this->on($this->inBar($ticks)).($this->bars > 1 ? ' '.$this->inBars($bars) : '');
+            $on = $this->on($this->inBar($ticks));
+
+            return $this->bars > 1 ? $this->voice->say('on.inBars', ['on' => $on, 'bars' => $this->inBars($bars)]) : $on;
         }
         if (\count($ticks) > self::MOST_PLACES) {
             return $this->over($ticks);
@@ -132,9 +149,10 @@ final readonly class Wording
             return $this->on($ticks);
         }
 
-        return self::join(array_map(fn (int $bar): string => $this->on(
-            array_values(array_filter($ticks, fn (int $tick): bool => $this->bar($tick) === $bar)),
-        )." in bar $bar", $bars));
+        return $this->voice->join(array_map(fn (int $bar): string => $this->voice->say('on.inBars', [
+            'on' => $this->on(array_values(array_filter($ticks, fn (int $tick): bool => $this->bar($tick) === $bar))),
+            'bars' => $this->voice->say('in.bar', ['bar' => $bar]),
+        ]), $bars));
     }
 
     /**
@@ -161,7 +179,8 @@ final readonly class Wording
     {
         $bars = array_values(array_unique(array_map($this->bar(...), $ticks)));
 
-        return \count($bars) > 1 && null === $this->inEach($ticks) ? 'in '.self::bars($bars).' together' : $this->inBars($bars);
+        return \count($bars) > 1 && null === $this->inEach($ticks) ? $this->several('together', $bars)
+            : $this->inBars($bars);
     }
 
     /**
@@ -178,9 +197,9 @@ final readonly class Wording
     }
 
     /**
-     * @param list<int> $ticks
+     * @param non-empty-list<int> $ticks
      *
-     * @return list<int> ticks from the bar line
+     * @return non-empty-list<int> ticks from the bar line
      */
     private function inBar(array $ticks): array
     {
@@ -212,35 +231,54 @@ final readonly class Wording
         return $first;
     }
 
-    /** @param list<int> $ticks "on beat 2 and beat 4", "just after beat 2", "on steps 5 and 13", "at 1.2 and 1.4" */
+    /** @param array<int> $ticks at least one: "on beat 2 and beat 4", "just after beat 2", "on steps 5 and 13", "at 1.2 and 1.4" */
     private function on(array $ticks): string
     {
-        $places = array_map(fn (int $tick): string => $this->counting->place($tick, false), $ticks);
-        $after = array_filter($places, static fn (string $place): bool => str_starts_with($place, 'just after'));
-        if ([] === $after && CountingStyle::Steps === $this->style && \count($places) > 1) {
-            return 'on steps '.self::join(array_map(static fn (string $place): string => substr($place, 5), $places));
-        }
-        $on = CountingStyle::BarBeat === $this->style ? 'at ' : 'on ';
+        $ticks = array_values($ticks);
+        \assert([] !== $ticks);
+        $key = match (true) {
+            $this->counting->isBetween($ticks[0]) => 'on.after',
+            CountingStyle::BarBeat === $this->style => 'on.barBeat',
+            \count($ticks) < 2 || [] !== array_filter($ticks, $this->counting->isBetween(...)) => 'on.places',
+            CountingStyle::Steps === $this->style => 'on.steps',
+            default => 'on.beats',
+        };
 
-        return (isset($after[0]) ? '' : $on).self::join($places);
+        return $this->voice->say($key, [
+            'places' => $this->voice->join(array_map(fn (int $tick): string => $this->counting->place($tick, false), $ticks)),
+            'numbers' => $this->voice->join(array_map($this->counting->number(...), $ticks)),
+        ]);
     }
 
     /** @param list<int> $bars rising */
     public function inBars(array $bars): string
     {
         return match (true) {
-            1 === $this->bars => 'in the bar',
-            \count($bars) === $this->bars => 'in every bar',
-            default => 'in '.self::bars($bars),
+            $this->bars < 2 => $this->voice->say('in.theBar'),
+            \count($bars) === $this->bars => $this->voice->say('in.everyBar'),
+            1 === \count($bars) => $this->voice->say('in.bar', ['bar' => $bars[0]]),
+            default => $this->several('in', $bars),
         };
     }
 
     /** @param list<int> $bars "bar 1", "bars 1 and 3", "bars 2 to 4" */
-    public static function bars(array $bars): string
+    public function bars(array $bars): string
     {
-        if (\count($bars) < 2) {
-            return [] === $bars ? '' : "bar $bars[0]";
-        }
+        return match (\count($bars)) {
+            0 => '',
+            1 => $this->voice->say('bars.one', ['bar' => $bars[0]]),
+            default => $this->several('bars', $bars),
+        };
+    }
+
+    /**
+     * "bars 1 and 3", "bars 2 to 4"; or how many where that would be long.
+     *
+     * @param string    $key  of the sentence around them
+     * @param list<int> $bars two or more, rising
+     */
+    private function several(string $key, array $bars): string
+    {
         $runs = [];
         foreach ($bars as $bar) {
             $last = array_key_last($runs);
@@ -250,15 +288,26 @@ final readonly class Wording
                 $runs[] = [$bar, $bar];
             }
         }
-
         if (\count($runs) > self::MOST_PLACES) {
-            return \count($bars).' bars';
+            return $this->voice->say("$key.count", ['count' => \count($bars)]);
         }
-        $words = static fn (array $run): array => match ($run[1] - $run[0]) {
-            0 => ["$run[0]"], 1 => ["$run[0]", "$run[1]"], default => ["$run[0] to $run[1]"],
+        $number = fn (int $bar): string => $this->voice->say('number', ['number' => $bar]);
+        $words = fn (array $run): array => match ($run[1] - $run[0]) {
+            0 => [$number($run[0])], 1 => [$number($run[0]), $number($run[1])],
+            default => [$this->voice->say('bars.range', ['from' => $run[0], 'to' => $run[1]])],
         };
 
-        return 'bars '.self::join(array_merge(...array_map($words, $runs)));
+        return $this->voice->say("$key.list", ['bars' => $this->voice->join(array_merge(...array_map($words, $runs)))]);
+    }
+
+    /**
+     * @param list<int> $bars
+     *
+     * @return bool whether these are all that there are, and are said as such
+     */
+    public function areAll(array $bars): bool
+    {
+        return 1 === $this->bars || \count($bars) === $this->bars;
     }
 
     /** The first of the sentences that has at most 20 words; the last if none has. */
@@ -271,13 +320,5 @@ final readonly class Wording
         }
 
         return $sentence ?? '';
-    }
-
-    /** @param list<string> $items "a", "a and b", "a, b and c" */
-    public static function join(array $items): string
-    {
-        $last = array_pop($items);
-
-        return [] === $items ? (string) $last : implode(', ', $items).' and '.$last;
     }
 }

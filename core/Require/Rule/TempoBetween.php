@@ -15,6 +15,9 @@ use Pulsanda\Core\Rhythm\Tempo;
 /** The tempo lies in a range, counted in the beat that the meter is usually conducted in: dotted quarters in 6/8. */
 final readonly class TempoBetween implements Requirement
 {
+    /** Of beats without a sign. */
+    private const NAMES = ['2' => 'half note', '2.' => 'dotted half note', '16' => 'sixteenth', '16.' => 'dotted sixteenth'];
+
     public function __construct(private float $low, private float $high)
     {
     }
@@ -56,7 +59,7 @@ final readonly class TempoBetween implements Requirement
     {
         [$tempo, $low, $high] = [$verdict->number('tempo'), $verdict->number('low'), $verdict->number('high')];
 
-        $sign = Wording::beat($verdict->text('beat', '4'));
+        $sign = Wording::sign($verdict->text('beat', '4')) ?? self::NAMES[$verdict->text('beat', '4')] ?? 'beats';
 
         return $verdict->passed
             ? "The tempo is $sign = $tempo, between $low and $high."

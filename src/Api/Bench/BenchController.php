@@ -14,6 +14,7 @@ use Pulsanda\App\Entity\Leave;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Input\Fields;
@@ -40,6 +41,7 @@ final readonly class BenchController
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
         private HandIn $handIn,
+        private Reader $reader,
     ) {
     }
 
@@ -59,7 +61,7 @@ final readonly class BenchController
             'assignment' => ['dueAt' => Shapes::time($leave->until ?? $part->assignment->dueAt)] + Shapes::assignment($part->assignment),
             'open' => $part->assignment->isOpen($this->now(), $leave),
             'part' => Shapes::part($part),
-            'music' => Shapes::openMusic($part, $draft->pattern ?? $part->start),
+            'music' => Shapes::openMusic($this->reader->of($part->assignment->course), $part, $draft->pattern ?? $part->start),
             'target' => $may->target ? Shapes::pattern($part->target()) : null,
             'others' => $may->target ? array_map(PatternWriter::toData(...), \array_slice($part->targets, 1)) : [],
             'draft' => null === $draft
@@ -173,7 +175,7 @@ final readonly class BenchController
         return Shapes::checked(
             $task->requirements->check(Submission::of($pattern, $note, $task->policy->tolerance)),
             $pattern,
-            $part->assignment->course->counting,
+            $this->reader->of($part->assignment->course),
             $may->frames,
         );
     }

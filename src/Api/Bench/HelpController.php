@@ -8,6 +8,7 @@ use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Http\TooOften;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\App\Sound\Flac;
@@ -17,7 +18,7 @@ use Pulsanda\App\Sound\PieceBank;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
-use Pulsanda\Core\Rhythm\Counting;
+use Pulsanda\Core\Say\Counting;
 use Pulsanda\Core\Sound\Mix\Excerpt;
 use Pulsanda\Core\Sound\Mix\Mixdown;
 use Pulsanda\Core\Task\Question;
@@ -42,6 +43,7 @@ final readonly class HelpController
         private BuiltKits $kits,
         private OwnSounds $sounds,
         private RateLimiterFactory $helpLimiter,
+        private Reader $reader,
     ) {
     }
 
@@ -56,7 +58,7 @@ final readonly class HelpController
             throw new Conflict('In this task nothing is checked before you hand in; listen once more and trust your ears.');
         }
         $left = $this->allowance->check($part, $this->access->account());
-        $counting = new Counting($pattern->meter, $part->assignment->course->counting);
+        $counting = new Counting($pattern->meter, $this->reader->of($part->assignment->course));
         $best = Comparison::withEach($task->targets, $pattern, $task->judging())[0];
 
         return new JsonResponse(['left' => $left] + $task->help->ask->answer($best, $part->instruments, $counting, $pattern->bars()));

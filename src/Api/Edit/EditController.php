@@ -8,6 +8,7 @@ use Pulsanda\App\Api\Shape\Music;
 use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Edit\Quantize;
 use Pulsanda\Core\Edit\Remeter;
@@ -42,7 +43,7 @@ final readonly class EditController
     /** How a class counts that has not said otherwise. */
     private const SYLLABLES = CountingStyle::Syllables->value;
 
-    public function __construct(private Access $access)
+    public function __construct(private Access $access, private Reader $reader)
     {
     }
 
@@ -58,7 +59,7 @@ final readonly class EditController
         $bars = $fields->int('bars');
         Range::check('bars', $bars, 1, Section::MOST_BARS);
 
-        return new JsonResponse(Music::of($meter, $swing, $bars, $counting) + Music::open($meter));
+        return new JsonResponse(Music::of($meter, $swing, $bars, $this->reader->counting($counting)) + Music::open($meter));
     }
 
     /** Gaps, evenness and likeness of a row's hits. */

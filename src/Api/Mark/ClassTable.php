@@ -10,6 +10,7 @@ use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Lateness;
 use Pulsanda\App\Entity\Leave;
 use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Task\Findings;
 
@@ -37,7 +38,7 @@ use Pulsanda\Core\Task\Findings;
  */
 final readonly class ClassTable
 {
-    public function __construct(private Connection $connection, private EntityManagerInterface $entities)
+    public function __construct(private Connection $connection, private EntityManagerInterface $entities, private Reader $reader)
     {
     }
 
@@ -79,7 +80,7 @@ final readonly class ClassTable
             FROM attempt t JOIN part p ON p.id = t.part_id JOIN assignment a ON a.id = p.assignment_id
             LEFT JOIN feedback f ON f.attempt_id = t.id WHERE t.part_id = ? ORDER BY t.number DESC
             SQL, [(string) $part->id]);
-        $style = $part->assignment->course->counting;
+        $voice = $this->reader->of($part->assignment->course);
         $leaves = [];
         foreach ($this->entities->getRepository(Leave::class)->findBy(['assignment' => $part->assignment]) as $leave) {
             $leaves[(string) $leave->student->id] = $leave;
@@ -91,7 +92,7 @@ final readonly class ClassTable
             /** @var FindingsData $data */
             $data = json_decode($attempt['findings'], true, 16, \JSON_THROW_ON_ERROR);
             $findings = new Findings($data);
-            $said[$attempt['id']] = $findings->sentences($style);
+            $said[$attempt['id']] = $findings->sentences($voice);
             if (!isset($byStudent[$attempt['student_id']])) {
                 $keys[$attempt['student_id']] = [$attempt['id'], $findings->keys()];
             }

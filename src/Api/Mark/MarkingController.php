@@ -15,6 +15,7 @@ use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Job\Judging;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\App\Security\Record;
@@ -45,6 +46,7 @@ final readonly class MarkingController
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
         private Record $record,
+        private Reader $reader,
     ) {
     }
 
@@ -324,21 +326,21 @@ final readonly class MarkingController
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::plannedPart($part),
-            'music' => Shapes::music($part, $attempt->pattern),
+            'music' => Shapes::music($this->reader->of($part->assignment->course), $part, $attempt->pattern),
             'student' => [
                 'id' => (string) $attempt->student->id,
                 'name' => $attempt->student->name,
                 'firstName' => $attempt->student->given,
             ],
             'attempt' => Shapes::attempt($attempt),
-            ...self::judged($attempt),
+            ...$this->judged($attempt),
             'suggested' => $attempt->suggested,
             'suggestedBefore' => $attempt->suggestedBefore,
             'before' => null === $before ? null : [
                 'attempt' => Shapes::attempt($before),
-                ...self::judged($before),
+                ...$this->judged($before),
                 'feedback' => Shapes::feedback($before->feedback),
-                'progress' => self::progress($before, $attempt),
+                'progress' => $this->progress($before, $attempt),
             ],
             'feedback' => Shapes::feedback($attempt->feedback),
             'phrases' => array_map(PhraseController::data(...), $phrases),
@@ -347,11 +349,11 @@ final readonly class MarkingController
     }
 
     /** @return array<string, list<string>> what is gone, still there, and new since the attempt before, in words */
-    private static function progress(Attempt $before, Attempt $after): array
+    private function progress(Attempt $before, Attempt $after): array
     {
-        $style = $after->part->assignment->course->counting;
-        $said = ['gone' => $before->findings()->sentences($style)];
-        $said['still'] = $said['new'] = $after->findings()->sentences($style);
+        $voice = $this->reader->of($after->part->assignment->course);
+        $said = ['gone' => $before->findings()->sentences($voice)];
+        $said['still'] = $said['new'] = $after->findings()->sentences($voice);
         $progress = ClassPicture::progress($before->findings()->keys(), $after->findings()->keys());
         $words = [];
         foreach ($progress as $what => $indices) {
@@ -362,13 +364,13 @@ final readonly class MarkingController
     }
 
     /** @return array<string, mixed> how an attempt compares with its best target, what the others would give, and the requirements */
-    private static function judged(Attempt $attempt, bool $places = true): array
+    private function judged(Attempt $attempt, bool $places = true): array
     {
         $best = $attempt->results[0] ?? null;
-        $style = $attempt->part->assignment->course->counting;
+        $voice = $this->reader->of($attempt->part->assignment->course);
 
         return [
-            'result' => Shapes::result($best, $style),
+            'result' => Shapes::result($best, $voice),
             'target' => null === $best ? null : Shapes::pattern($attempt->part->targets[$best['target']] ?? null),
             'others' => array_map(
                 static fn (array $one): array => [
@@ -378,7 +380,7 @@ final readonly class MarkingController
                 ],
                 \array_slice($attempt->results, 1),
             ),
-            'checked' => Shapes::checked($attempt->checked, $attempt->pattern, $style, $places),
+            'checked' => Shapes::checked($attempt->checked, $attempt->pattern, $voice, $places),
         ];
     }
 
@@ -386,7 +388,7 @@ final readonly class MarkingController
     {
         $may = Disclosure::of($attempt->part, $this->access->account(), $attempt);
         // A result names the target's places, so it stays here when the target is hidden.
-        $judged = ($may->target ? [] : ['result' => null, 'target' => null, 'others' => []]) + self::judged($attempt, $may->frames);
+        $judged = ($may->target ? [] : ['result' => null, 'target' => null, 'others' => []]) + $this->judged($attempt, $may->frames);
         if (!$may->mark) {
             $judged = ['result' => Shapes::withoutMark($judged['result']), 'others' => []] + $judged;
         }
@@ -401,7 +403,12 @@ final readonly class MarkingController
             'assignment' => Shapes::assignment($attempt->part->assignment),
             'open' => $attempt->part->assignment->isOpen($this->clock->now()),
             'part' => Shapes::part($attempt->part),
-            'music' => Shapes::music($attempt->part, $attempt->pattern, $may->target),
+            'music' => Shapes::music(
+                $this->reader->of($attempt->part->assignment->course),
+                $attempt->part,
+                $attempt->pattern,
+                $may->target,
+            ),
             'attempt' => Shapes::attempt($attempt),
             ...($may->verdicts ? [] : ['checked' => null]) + $judged,
             'feedback' => $may->answer ? Shapes::feedback($attempt->feedback) : null,

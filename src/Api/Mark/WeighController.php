@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Mark;
 
 use Pulsanda\App\Http\Body;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
@@ -19,7 +20,7 @@ final readonly class WeighController
 {
     private const MOST = 24;
 
-    public function __construct(private Access $access)
+    public function __construct(private Access $access, private Reader $reader)
     {
     }
 
@@ -28,20 +29,20 @@ final readonly class WeighController
     {
         $attempt = $this->access->taughtAttempt($id);
         $task = $attempt->part->task();
-        $style = $attempt->part->assignment->course->counting;
+        $voice = $this->reader->of($attempt->part->assignment->course);
         $policies = [];
         foreach (Body::of($request, ['policies'])->list('policies', 1, self::MOST) as $i => $data) {
             $policies[] = TaskFile::policy($data, "policies[$i]")->within($task->freedom->tempo);
         }
         $compared = [] === $task->targets ? [] : self::compared($task->targets, $attempt->pattern, $policies);
 
-        return new JsonResponse(['marks' => array_map(static function (Policy $policy, int $i) use ($compared, $style): array {
+        return new JsonResponse(['marks' => array_map(static function (Policy $policy, int $i) use ($compared, $voice): array {
             $best = $compared[$i] ?? null;
 
             return [
                 'mark' => $best?->mark(),
                 'aspects' => (object) ($best?->toData()['aspects'] ?? []),
-                'said' => $best?->sentences($style) ?? [],
+                'said' => $best?->sentences($voice) ?? [],
             ];
         }, $policies, array_keys($policies))]);
     }

@@ -11,6 +11,7 @@ use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Pattern\Pattern;
@@ -22,8 +23,12 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Beats for paper: the targets of a part, one's own beat, one that was handed in, or the newest of a whole class. */
 final readonly class PaperController
 {
-    public function __construct(private Access $access, private EntityManagerInterface $entities, private NewestAttempts $newest)
-    {
+    public function __construct(
+        private Access $access,
+        private EntityManagerInterface $entities,
+        private NewestAttempts $newest,
+        private Reader $reader,
+    ) {
     }
 
     /** The targets, for those who may see them. */
@@ -58,7 +63,7 @@ final readonly class PaperController
         $attempt = $this->access->teaches() ? $this->access->taughtAttempt($id) : $this->access->ownAttempt($id);
         $may = Disclosure::of($attempt->part, $this->access->account(), $attempt);
 
-        return $this->answer($request, $attempt->part, [self::beatOf($attempt, $may->target)]);
+        return $this->answer($request, $attempt->part, [$this->beatOf($attempt, $may->target)]);
     }
 
     /** The newest beat of everybody, by name. */
@@ -71,13 +76,13 @@ final readonly class PaperController
             throw new Conflict('Nobody has handed in yet, so there is nothing to print.');
         }
 
-        return $this->answer($request, $part, array_map(static fn (Attempt $one): array => self::beatOf($one, true), $attempts));
+        return $this->answer($request, $part, array_map(fn (Attempt $one): array => $this->beatOf($one, true), $attempts));
     }
 
     /** @return array{string, Pattern, list<string>} */
-    private static function beatOf(Attempt $attempt, bool $differs): array
+    private function beatOf(Attempt $attempt, bool $differs): array
     {
-        $said = $differs ? $attempt->findings()->sentences($attempt->part->assignment->course->counting) : [];
+        $said = $differs ? $attempt->findings()->sentences($this->reader->of($attempt->part->assignment->course)) : [];
 
         return [$attempt->student->name, $attempt->pattern, $said];
     }
@@ -87,6 +92,6 @@ final readonly class PaperController
     {
         $frames = $this->access->teaches() || Disclosure::of($part, $this->access->account())->frames;
 
-        return OnPaper::ofPart($request, $part, $beats, $frames);
+        return OnPaper::ofPart($request, $this->reader, $part, $beats, $frames);
     }
 }

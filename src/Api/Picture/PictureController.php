@@ -7,12 +7,13 @@ namespace Pulsanda\App\Api\Picture;
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
-use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Say\Voice;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
@@ -26,7 +27,7 @@ use Symfony\Component\Routing\Attribute\Route;
  */
 final readonly class PictureController
 {
-    public function __construct(private Access $access, private Connection $connection)
+    public function __construct(private Access $access, private Connection $connection, private Reader $reader)
     {
     }
 
@@ -68,6 +69,8 @@ final readonly class PictureController
             ];
         }
 
+        $voice = $this->reader->of($part->assignment->course);
+
         return new JsonResponse([
             'assignment' => Shapes::assignment($part->assignment),
             'part' => Shapes::part($part),
@@ -75,9 +78,9 @@ final readonly class PictureController
             'target' => Shapes::pattern($part->targets[$shown] ?? null),
             'shown' => $shown,
             'nearest' => array_values($nearest),
-            'music' => Shapes::music($part, $part->targets[$shown] ?? $part->start),
+            'music' => Shapes::music($voice, $part, $part->targets[$shown] ?? $part->start),
             'beats' => $beats,
-            'picture' => self::said(ClassPicture::of($results), $results, $part->assignment->course->counting),
+            'picture' => self::said(ClassPicture::of($results), $results, $voice),
         ]);
     }
 
@@ -89,13 +92,13 @@ final readonly class PictureController
      *
      * @return array<string, mixed>
      */
-    private static function said(array $picture, array $results, CountingStyle $style): array
+    private static function said(array $picture, array $results, Voice $voice): array
     {
         $statements = [];
         /** @var array{statement: Stated, of: string, by: list<string>} $one */
         foreach ((array) $picture['statements'] as $one) {
             $result = $results[$one['of']];
-            $text = Report::words($result['meter'], $style, $result['bars'])->text(Statement::fromData($one['statement']));
+            $text = Report::words($result['meter'], $voice, $result['bars'])->text(Statement::fromData($one['statement']));
             $statements[] = ['kind' => $one['statement']['kind'], 'text' => $text, 'by' => $one['by']];
         }
 

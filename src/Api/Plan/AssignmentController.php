@@ -9,6 +9,7 @@ use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Task\Feasibility;
@@ -29,6 +30,7 @@ final readonly class AssignmentController
         private Planned $planned,
         private SavePlan $save,
         private Publication $publication,
+        private Reader $reader,
     ) {
     }
 
@@ -156,11 +158,11 @@ final readonly class AssignmentController
             throw $error->under('pattern');
         }
         $judgement = $task->judge($pattern, '');
-        $style = $part->assignment->course->counting;
+        $voice = $this->reader->of($part->assignment->course);
 
         return new JsonResponse([
-            'result' => Shapes::result($judgement->results[0] ?? null, $style),
-            'checked' => Shapes::checked($judgement->checked, $pattern, $style),
+            'result' => Shapes::result($judgement->results[0] ?? null, $voice),
+            'checked' => Shapes::checked($judgement->checked, $pattern, $voice),
             'suggested' => $judgement->suggested(),
         ]);
     }

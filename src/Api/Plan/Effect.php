@@ -7,13 +7,14 @@ namespace Pulsanda\App\Api\Plan;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Task\Task;
 
 /** What a change of a task would mean for each student's newest attempt. Nothing is stored. */
 final readonly class Effect
 {
-    public function __construct(private EntityManagerInterface $entities)
+    public function __construct(private EntityManagerInterface $entities, private Reader $reader)
     {
     }
 
@@ -33,14 +34,14 @@ final readonly class Effect
      */
     public function of(Part $part, Task $task): array
     {
-        $style = $part->assignment->course->counting;
+        $voice = $this->reader->of($part->assignment->course);
         $changes = [];
         $attempts = $this->newest($part);
         foreach ($attempts as $attempt) {
             $after = $task->judge($attempt->pattern, $attempt->note);
             $progress = ClassPicture::progress($attempt->findings()->keys(), $after->findings->keys());
             if ($attempt->suggested !== $after->suggested() || [] !== $progress['gone'] || [] !== $progress['new']) {
-                [$said, $says] = [$attempt->findings()->sentences($style), $after->findings->sentences($style)];
+                [$said, $says] = [$attempt->findings()->sentences($voice), $after->findings->sentences($voice)];
                 $changes[] = [
                     'student' => $attempt->student->name,
                     'number' => $attempt->number,

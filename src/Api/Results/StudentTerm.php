@@ -11,11 +11,12 @@ use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Role;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\Core\Compare\Mark\TermState;
 use Pulsanda\Core\Compare\Mark\TermSum;
 use Pulsanda\Core\Pattern\PatternReader;
-use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Say\Voice;
 use Pulsanda\Core\Task\Findings;
 use Pulsanda\Core\Task\View;
 
@@ -27,8 +28,12 @@ use Pulsanda\Core\Task\View;
  */
 final readonly class StudentTerm
 {
-    public function __construct(private TermTable $table, private Connection $connection, private EntityManagerInterface $entities)
-    {
+    public function __construct(
+        private TermTable $table,
+        private Connection $connection,
+        private EntityManagerInterface $entities,
+        private Reader $reader,
+    ) {
     }
 
     /**
@@ -57,7 +62,7 @@ final readonly class StudentTerm
             $mark = $known ? $cell['mark'] : null;
             $state = TermState::from(!$known && 'marked' === $cell['state'] ? 'handed-in' : $cell['state']);
             if ($told && null !== $detail) {
-                self::count($habits, $detail['findings'], $course->counting, $column['title']);
+                self::count($habits, $detail['findings'], $this->reader->of($course), $column['title']);
             }
             foreach ($known ? (array) $cell['aspects'] : [] as $name => $value) {
                 if (is_numeric($value)) {
@@ -71,7 +76,7 @@ final readonly class StudentTerm
                 'course' => $course->name, 'year' => $course->year, 'state' => $state->value, 'late' => $cell['late'], 'mark' => $mark,
                 'attemptId' => $cell['attemptId'], 'number' => $cell['number'], 'returned' => null !== ($detail['returned_at'] ?? null),
                 'glimpse' => null === $detail ? null : Glimpse::of(PatternReader::read($detail['pattern']), sheet: $course->sheet),
-                'said' => $told && null !== $detail ? self::sentences($detail['findings'], $course->counting) : [],
+                'said' => $told && null !== $detail ? self::sentences($detail['findings'], $this->reader->of($course)) : [],
             ];
             if (null === $course->archivedAt) {
                 $sums[] = [
@@ -133,18 +138,18 @@ final readonly class StudentTerm
     }
 
     /** @return list<string> */
-    private static function sentences(string $findings, CountingStyle $style): array
+    private static function sentences(string $findings, Voice $voice): array
     {
-        return self::findings($findings)->sentences($style);
+        return self::findings($findings)->sentences($voice);
     }
 
     /**
      * @param array<string, array{text: string, tasks: list<string>}> $habits
      */
-    private static function count(array &$habits, string $data, CountingStyle $style, string $title): void
+    private static function count(array &$habits, string $data, Voice $voice, string $title): void
     {
         $findings = self::findings($data);
-        $sentences = $findings->sentences($style);
+        $sentences = $findings->sentences($voice);
         foreach ($findings->habits() as $i => $key) {
             if ('' !== $key) {
                 $habits[$key] ??= ['text' => $sentences[$i], 'tasks' => []];

@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\School;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Feedback;
 use Pulsanda\App\Entity\Phrase;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Sound\BuiltKits;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Mark\PolicyFile;
@@ -22,6 +23,7 @@ use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Voice;
 use Pulsanda\Core\Sound\Kit\Kit;
 use Pulsanda\Core\Sound\Kit\Kits;
 use Pulsanda\Core\Sound\Mix\Limiter;
@@ -56,11 +58,23 @@ final readonly class CatalogueController
     ];
 
     #[Route('/api/catalogue', methods: 'GET')]
-    public function catalogue(Request $request, BuiltKits $kits): JsonResponse
+    public function catalogue(Request $request, BuiltKits $kits, Reader $reader): JsonResponse
     {
-        $response = new JsonResponse([
+        $response = new JsonResponse(self::data($kits, new Voice($reader->phrases())));
+        $response->setEtag(md5((string) $response->getContent()));
+        $response->setPublic()->headers->set('Cache-Control', 'public, max-age=0, must-revalidate');
+        $response->setVary(['Cookie', 'Accept-Language']);
+        $response->isNotModified($request);
+
+        return $response;
+    }
+
+    /** @return array<string, mixed> as docs/openapi.yaml describes it, its names in the words of a voice */
+    public static function data(BuiltKits $kits, Voice $voice): array
+    {
+        return [
             'instruments' => array_map(static fn (Instrument $one): array => [
-                'name' => $one->value, 'label' => $one->label(), 'family' => $one->family(),
+                'name' => $one->value, 'label' => $voice->label($one), 'family' => $one->family(),
                 'notehead' => $one->notehead(), 'staff' => $one->staff(), 'midi' => $one->midi(), 'choke' => $one->choke(),
             ], Instrument::cases()),
             'levels' => array_map(
@@ -110,12 +124,7 @@ final readonly class CatalogueController
                 'fade' => Mixdown::FADE / Wav::RATE,
                 'send' => Mixdown::SEND,
             ],
-        ]);
-        $response->setEtag(md5((string) $response->getContent()));
-        $response->setPublic()->headers->set('Cache-Control', 'public, max-age=0, must-revalidate');
-        $response->isNotModified($request);
-
-        return $response;
+        ];
     }
 
     /**

@@ -86,6 +86,7 @@ final readonly class PeopleController
         return new JsonResponse([
             'name' => $school->name,
             'zone' => $school->zone,
+            'language' => $school->language,
             'counting' => $school->counting->value,
             'points' => $school->points,
             'keepYears' => $school->keepYears,

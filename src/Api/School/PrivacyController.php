@@ -40,11 +40,14 @@ final readonly class PrivacyController
     public function settle(Request $request): Response
     {
         $keeper = $this->access->keeper();
-        $fields = Body::of($request, ['name', 'zone', 'counting', 'points', 'keepYears', 'sortBy']);
+        $fields = Body::of($request, ['name', 'zone', 'language', 'counting', 'points', 'keepYears', 'sortBy']);
         $name = PersonName::read('name', $fields->string('name'));
         $points = $fields->int('points');
         Range::check('points', $points, 1, 1000);
         $keeper->school->settle($name, self::zone($fields->string('zone')), CourseController::counting($fields), $points);
+        if ($fields->has('language')) {
+            $keeper->school->speak(SessionController::tag($fields)->value);
+        }
         $years = $fields->has('keepYears') && !$fields->isNull('keepYears') ? $fields->int('keepYears') : null;
         null === $years || Range::check('keepYears', $years, 1, self::MOST_YEARS);
         $sortBy = !$fields->has('sortBy') ? null : SortBy::tryFrom($fields->string('sortBy'))

@@ -7,10 +7,15 @@ namespace Pulsanda\App\Api\School;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
+use Pulsanda\App\Http\Body;
+use Pulsanda\App\Language\Reader;
+use Pulsanda\App\Language\Tag;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Csrf;
 use Pulsanda\App\Security\Record;
 use Pulsanda\App\Security\SecondFactor;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -21,16 +26,18 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 final readonly class SessionController
 {
     #[Route('/api/session', name: 'session', methods: 'GET')]
-    public function session(Request $request, Csrf $csrf, #[CurrentUser] ?Account $account): JsonResponse
+    public function session(Request $request, Csrf $csrf, Reader $reader, #[CurrentUser] ?Account $account): JsonResponse
     {
         [$token, $cookie] = $csrf->token($request);
         $response = new JsonResponse([
             'csrf' => $token,
+            'language' => $reader->tag()->value,
             'account' => null === $account ? null : [
                 'id' => (string) $account->id,
                 'name' => $account->name,
                 'role' => $account->role->value,
                 'school' => $account->school->name,
+                'language' => $account->language,
                 'zone' => $account->school->zone,
                 'mustChange' => $account->mustChangePassword(),
                 'second' => match (true) {
@@ -45,6 +52,25 @@ final readonly class SessionController
         }
 
         return $response;
+    }
+
+    /** The language in which this person reads; null for that of the school. */
+    #[Route('/api/language', methods: 'PUT')]
+    public function language(Request $request, Access $access, EntityManagerInterface $entities, Reader $reader): JsonResponse
+    {
+        $fields = Body::of($request, ['language']);
+        $account = $access->account();
+        $account->read($fields->isNull('language') ? null : self::tag($fields)->value);
+        $entities->flush();
+
+        return new JsonResponse(['language' => $reader->tag()->value]);
+    }
+
+    /** @throws InvalidInput for a language that is not known here, without telling it back */
+    public static function tag(Fields $fields): Tag
+    {
+        return Tag::tryFrom($fields->string('language'))
+            ?? throw InvalidInput::at('language', 'choose one of '.implode(', ', array_column(Tag::cases(), 'value')).'.');
     }
 
     /** Signs this account out wherever it is signed in, here too. */

@@ -6,17 +6,17 @@ namespace Pulsanda\App\Api\Shape;
 
 use Pulsanda\App\Entity\SheetStyle;
 use Pulsanda\Core\Edit\Fill;
-use Pulsanda\Core\Rhythm\Counting;
-use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\GrooveMap;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
+use Pulsanda\Core\Say\Counting;
+use Pulsanda\Core\Say\Voice;
 
 /** What the browser needs of the core to draw and play without rules of its own. */
 final readonly class Music
 {
     /** @return array<string, mixed> the groove map of a bar, and the counting words of all bars */
-    public static function of(Meter $meter, Swing $swing, int $bars, CountingStyle $style, SheetStyle $sheet = new SheetStyle()): array
+    public static function of(Meter $meter, Swing $swing, int $bars, Voice $voice, SheetStyle $sheet = new SheetStyle()): array
     {
         $groove = GrooveMap::of($meter, $swing);
 
@@ -24,7 +24,7 @@ final readonly class Music
             'barTicks' => $groove->barTicks,
             'beatTicks' => $meter->unitTicks(),
             'groove' => $groove->points,
-            'words' => (new Counting($meter, $style))->words($bars),
+            'words' => (new Counting($meter, $voice))->words($bars),
             'fills' => array_map(
                 static fn (Fill $fill): array => ['name' => $fill->value, 'label' => $fill->label(), 'places' => $fill->places($meter)],
                 Fill::cases(),

@@ -6,6 +6,7 @@ namespace Pulsanda\App\Api\Shape;
 
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\SheetStyle;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
@@ -27,6 +28,7 @@ final readonly class OnPaper
      */
     public static function of(
         Request $request,
+        Reader $reader,
         string $title,
         string $part,
         string $brief,
@@ -52,7 +54,7 @@ final readonly class OnPaper
                 'pattern' => PatternWriter::toData($beat[1]),
                 'said' => $beat[2],
                 'staff' => Notated::of($beat[1]),
-                'music' => Music::of($beat[1]->meter, $beat[1]->swing, self::bars($beat[1]), $style, $sheet),
+                'music' => Music::of($beat[1]->meter, $beat[1]->swing, self::bars($beat[1]), $reader->counting($style), $sheet),
             ], $beats),
         ]);
     }
@@ -63,7 +65,7 @@ final readonly class OnPaper
      * @param list<array{string, Pattern, list<string>}> $beats
      * @param bool                                       $frames whether the frames of the task may be told
      */
-    public static function ofPart(Request $request, Part $part, array $beats, bool $frames): JsonResponse
+    public static function ofPart(Request $request, Reader $reader, Part $part, array $beats, bool $frames): JsonResponse
     {
         $assignment = $part->assignment;
         $brief = trim($assignment->brief."\n\n".$part->brief);
@@ -73,6 +75,7 @@ final readonly class OnPaper
 
         return self::of(
             $request,
+            $reader,
             $assignment->title,
             $part->name,
             $brief,

@@ -16,8 +16,8 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Require\Requirements;
-use Pulsanda\Core\Rhythm\Counting;
-use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Say\Counting;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * The shapes of the API, as docs/openapi.yaml describes them.
@@ -109,17 +109,17 @@ final readonly class Shapes
      *
      * @return array<string, mixed>
      */
-    public static function music(Part $part, Pattern $pattern, bool $beside = true): array
+    public static function music(Voice $voice, Part $part, Pattern $pattern, bool $beside = true): array
     {
         $bars = max($pattern->bars(), $beside ? $part->target()?->bars() ?? 1 : 1);
 
         $course = $part->assignment->course;
 
-        return Music::of($pattern->meter, $pattern->swing, min(self::MOST_WORDS, $bars), $course->counting, $course->sheet);
+        return Music::of($pattern->meter, $pattern->swing, min(self::MOST_WORDS, $bars), $voice, $course->sheet);
     }
 
     /** @return array<string, mixed> to edit in: the words of the longest section that there may be */
-    public static function openMusic(Part $part, Pattern $pattern): array
+    public static function openMusic(Voice $voice, Part $part, Pattern $pattern): array
     {
         $freedom = $part->task()->freedom;
         $open = $freedom->form || $freedom->meter;
@@ -128,7 +128,7 @@ final readonly class Shapes
             ...array_map(static fn (Section $section): int => $section->bars, $part->start->sections),
         );
         $course = $part->assignment->course;
-        $music = Music::of($pattern->meter, $pattern->swing, $bars, $course->counting, $course->sheet);
+        $music = Music::of($pattern->meter, $pattern->swing, $bars, $voice, $course->sheet);
 
         return $freedom->swing ? $music + Music::open($pattern->meter) : $music;
     }
@@ -184,9 +184,9 @@ final readonly class Shapes
      *
      * @return array<string, mixed>|null
      */
-    public static function result(?array $result, CountingStyle $style): ?array
+    public static function result(?array $result, Voice $voice): ?array
     {
-        return null === $result ? null : Report::of($result, $style);
+        return null === $result ? null : Report::of($result, $voice);
     }
 
     /** @return int comments beyond those that a beginner is told at once */
@@ -252,12 +252,12 @@ final readonly class Shapes
      *
      * @return array<string, mixed>|null
      */
-    public static function checked(?array $checked, Pattern $beat, CountingStyle $style, bool $places = true): ?array
+    public static function checked(?array $checked, Pattern $beat, Voice $voice, bool $places = true): ?array
     {
         if (null === $checked) {
             return null;
         }
-        $counting = new Counting($beat->meter, $style);
+        $counting = new Counting($beat->meter, $voice);
         $said = Requirements::say($checked, static fn (int $tick): string => $counting->place($tick, $beat->bars() > 1));
         if (!$places) {
             $said['results'] = array_map(static fn (array $one): array => match (true) {

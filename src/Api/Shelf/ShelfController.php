@@ -20,6 +20,7 @@ use Pulsanda\App\Entity\Lent;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Input\Document;
 use Pulsanda\Core\Input\Fields;
@@ -47,6 +48,7 @@ final readonly class ShelfController
         private TaughtClasses $classes,
         private EntityManagerInterface $entities,
         private ClockInterface $clock,
+        private Reader $reader,
     ) {
     }
 
@@ -77,14 +79,14 @@ final readonly class ShelfController
             'key' => $key,
             'version' => $thing instanceof Kept ? $thing->version : 0,
             'counting' => $style->value,
-            'beats' => array_map(static fn (array $beat): array => [
+            'beats' => array_map(fn (array $beat): array => [
                 'name' => $beat[0],
                 'pattern' => PatternWriter::toData($beat[1]),
                 'music' => Music::of(
                     $beat[1]->meter,
                     $beat[1]->swing,
                     max(1, ...array_map(static fn (Section $one): int => $one->bars, $beat[1]->sections)),
-                    $style,
+                    $this->reader->counting($style),
                 ),
                 'staff' => Notated::of($beat[1]),
             ], Shelf::beats($thing)),
@@ -104,7 +106,7 @@ final readonly class ShelfController
         };
         $beats = array_map(static fn (array $beat): array => ['', $beat[1], []], Shelf::beats($thing));
 
-        return OnPaper::of($request, $title, '', $words, '', $this->counting(), $beats);
+        return OnPaper::of($request, $this->reader, $title, '', $words, '', $this->counting(), $beats);
     }
 
     /** Keeps a pattern, a plan, or an assignment with all its parts. */

@@ -19,6 +19,7 @@ use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Ear\Hearing;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /** Pairing, single-stroke statements, aspects and mark, by the worked examples and beyond. */
 final class ComparisonTest extends TestCase
@@ -61,7 +62,7 @@ final class ComparisonTest extends TestCase
     {
         $result = Report::of(
             Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [6, 14]] + Lesson::TARGET))->toData(),
-            CountingStyle::Syllables,
+            Spoken::voice(CountingStyle::Syllables),
         );
         self::assertSame(['target', 'cost', 'strokes', 'pairs', 'statements', 'aspects', 'placement', 'mark', 'points', 'weights'], array_keys($result));
         self::assertSame([2.0, ['target' => 12, 'submission' => 12]], [$result['cost'], $result['strokes']]);
@@ -116,7 +117,7 @@ final class ComparisonTest extends TestCase
         self::assertSame(['hit-extra closed-hat'], Lesson::said($comparison));
         self::assertSame(
             'beat 1 e; beat 1 a; beat 2 e; beat 2 a; beat 3 e; beat 3 a; beat 4 e; beat 4 a',
-            Report::of($comparison->toData(), CountingStyle::Syllables)['statements'][0]['place'],
+            Report::of($comparison->toData(), Spoken::voice(CountingStyle::Syllables))['statements'][0]['place'],
         );
     }
 

@@ -13,6 +13,7 @@ use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /** What docs/thirty-beats.md says is what is said. */
 final class ExamplesTest extends TestCase
@@ -40,7 +41,7 @@ final class ExamplesTest extends TestCase
         $compared = Comparison::of($target, $beat, $preset->policy());
         self::assertSame(
             ["$mark of 20", $said],
-            [$compared->mark().' of 20', implode('', array_map(static fn (string $one): string => "- $one\n", $compared->sentences(CountingStyle::Syllables)))],
+            [$compared->mark().' of 20', implode('', array_map(static fn (string $one): string => "- $one\n", $compared->sentences(Spoken::voice(CountingStyle::Syllables))))],
         );
     }
 

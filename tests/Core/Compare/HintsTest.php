@@ -18,6 +18,7 @@ use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /** Under a comment stands how to get it right; and what nobody hears is no fault. */
 final class HintsTest extends TestCase
@@ -27,7 +28,7 @@ final class HintsTest extends TestCase
     public function testEveryKindHasOneAndItIsShort(): void
     {
         foreach (StatementKind::cases() as $kind) {
-            $hint = Hints::of(new Statement($kind, 'row', [Instrument::Snare], [1], 240, 1, [0]), Meter::of(4, 4));
+            $hint = self::hint(new Statement($kind, 'row', [Instrument::Snare], [1], 240, 1, [0]), Meter::of(4, 4));
             self::assertMatchesRegularExpression('/[.?…]$/u', $hint, $kind->value);
             self::assertLessThanOrEqual(20, \count(explode(' ', $hint)), $hint);
         }
@@ -38,7 +39,7 @@ final class HintsTest extends TestCase
     {
         $statements = Comparison::of($target, $played, Policy::of())->toData()['statements'];
         self::assertNotSame([], $statements);
-        self::assertSame($hint, Hints::of(Statement::fromData($statements[0]), $target->meter));
+        self::assertSame($hint, self::hint(Statement::fromData($statements[0]), $target->meter));
     }
 
     /** @return iterable<string, array{Pattern, Pattern, string}> */
@@ -56,7 +57,7 @@ final class HintsTest extends TestCase
             $groove, Lesson::grid(str_replace(['kick', 'snare', 'low'], ['low', 'kick', 'snare'], self::GROOVE)), 'The low drum says boom, the snare says clap. Say the bar aloud, then play it.',
         ];
         yield 'a ghost is missing' => [
-            $with('snare', '...g|X...|...g|X...'), $with('snare', '....|X...|....|X...'), 'Drop the stick from two fingers\' height: it should be felt more than heard.',
+            $with('snare', '...g|X...|...g|X...'), $with('snare', '....|X...|....|X...'), 'Drop the stick from two fingers’ height: it should be felt more than heard.',
         ];
         $three = static fn (string $snare): Pattern => Lesson::grid("kick x...|....|....\nsnare $snare", 1, Meter::of(3, 4));
         yield 'in three there is no 4 to clap' => [
@@ -80,7 +81,12 @@ final class HintsTest extends TestCase
     public function testAReportCarriesIt(): void
     {
         $compared = Lesson::compare(Lesson::grid(self::GROOVE), Lesson::grid(str_replace('....|X...|....|X...', '....|X...|....|....', self::GROOVE)));
-        self::assertStringContainsString('clap 2 and 4', json_encode(Report::of($compared->toData(), \Pulsanda\Core\Rhythm\CountingStyle::Syllables), \JSON_THROW_ON_ERROR));
+        self::assertStringContainsString('clap 2 and 4', json_encode(Report::of($compared->toData(), Spoken::voice()), \JSON_THROW_ON_ERROR));
+    }
+
+    private static function hint(Statement $one, Meter $meter): string
+    {
+        return Spoken::voice()->say('hint.'.Hints::of($one, $meter));
     }
 
     private static function swung(float $percent, float $bpm = 96): Pattern

@@ -13,6 +13,7 @@ use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Tests\Core\Ear\Hearing;
 use Pulsanda\Tests\Core\Ear\Phrases;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /** A fixed corpus: when something else is said of it, or it is marked otherwise, the comparison is another one. */
 final class JudgeTest extends TestCase
@@ -35,7 +36,7 @@ final class JudgeTest extends TestCase
         $beats = array_map(static fn (): Pattern => Phrases::any($random)->pattern(), range(1, self::OTHERS));
         foreach ($beats as $i => $beat) {
             $compared = Comparison::of($beat, $beats[($i + 1) % \count($beats)], Policy::of());
-            $said[] = [$compared->sentences(CountingStyle::Syllables), $compared->mark()];
+            $said[] = [$compared->sentences(Spoken::voice(CountingStyle::Syllables)), $compared->mark()];
         }
         $now = hash('xxh128', json_encode($said, \JSON_THROW_ON_ERROR));
         self::assertSame([self::VERSION, self::SAID], [Judge::VERSION, $now], 'the comparison is another one: see Judge::VERSION');

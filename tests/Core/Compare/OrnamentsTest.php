@@ -21,6 +21,7 @@ use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Core\Sound\Mix\Soundings;
+use Pulsanda\Tests\Core\Spoken;
 
 /** Flams, drags and sticking: written, heard, compared. */
 final class OrnamentsTest extends TestCase
@@ -30,7 +31,7 @@ final class OrnamentsTest extends TestCase
     public function testWhatIsSaid(string $asked, string $played, array $said, float $mark, bool $sticking = false): void
     {
         $compared = Comparison::of(self::snare($asked), self::snare($played), Policy::of(sticking: $sticking));
-        self::assertSame($said, $compared->sentences(CountingStyle::Syllables));
+        self::assertSame($said, $compared->sentences(Spoken::voice(CountingStyle::Syllables)));
         self::assertSame($mark, $compared->mark());
     }
 

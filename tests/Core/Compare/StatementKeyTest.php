@@ -10,6 +10,7 @@ use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /**
  * Statements are data: they come back from storage, and the same thing has the same key whoever did it.
@@ -32,9 +33,9 @@ final class StatementKeyTest extends TestCase
                 array_map(static fn (Statement $one): string => $one->key(), $back),
             );
             foreach (CountingStyle::cases() as $style) {
-                $result = Report::of($comparison->toData(), $style);
-                self::assertSame($comparison->sentences($style), array_column($result['statements'], 'text'));
-                self::assertSame($result['statements'], Report::of($stored, $style)['statements']);
+                $result = Report::of($comparison->toData(), Spoken::voice($style));
+                self::assertSame($comparison->sentences(Spoken::voice($style)), array_column($result['statements'], 'text'));
+                self::assertSame($result['statements'], Report::of($stored, Spoken::voice($style))['statements']);
             }
         }
     }
@@ -44,7 +45,7 @@ final class StatementKeyTest extends TestCase
         $target = Lesson::steps(Lesson::TARGET);
         $one = Lesson::compare($target, Lesson::steps(['snare' => [5]] + Lesson::TARGET));
         $two = Lesson::compare($target, Lesson::steps(['snare' => [5], 'closed-hat' => [1, 3, 5, 7, 9, 11, 13]] + Lesson::TARGET));
-        self::assertNotSame($one->sentences(CountingStyle::Steps), $one->sentences(CountingStyle::Syllables));
+        self::assertNotSame($one->sentences(Spoken::voice(CountingStyle::Steps)), $one->sentences(Spoken::voice(CountingStyle::Syllables)));
         $keys = static fn ($comparison): array => array_map(static fn (Statement $said): string => $said->key(), $comparison->statements);
         self::assertSame($keys($one), array_values(array_intersect($keys($two), $keys($one))), 'the same slip beside another one');
         self::assertNotSame(

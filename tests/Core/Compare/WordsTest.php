@@ -7,11 +7,12 @@ namespace Pulsanda\Tests\Core\Compare;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Compare\Say\StatementKind;
-use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Say\Counting;
 use Pulsanda\Tests\Core\Ear\Beat;
 use Pulsanda\Tests\Core\Ear\Hearing;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /** Every sentence is read against the grid: what it says of numbers, bars, places and instruments is true of the two beats. */
 final class WordsTest extends TestCase
@@ -23,7 +24,7 @@ final class WordsTest extends TestCase
         for ($case = 0; $case < 300; ++$case) {
             $hearing = Hearing::of(77, $case);
             foreach (CountingStyle::cases() as $style) {
-                foreach ($hearing->comparison->sentences($style) as $i => $text) {
+                foreach ($hearing->comparison->sentences(Spoken::voice($style)) as $i => $text) {
                     $statement = $hearing->comparison->statements[$i];
                     $where = "$style->value, case $case: $text ".$statement->key();
                     self::assertLessThanOrEqual(20, \count(explode(' ', $text)), $where);
@@ -113,7 +114,7 @@ final class WordsTest extends TestCase
         if (str_contains($text, 'just after')) {
             return [];
         }
-        $counting = new Counting($target->meter, $style);
+        $counting = new Counting($target->meter, Spoken::voice($style));
         $named = [];
         foreach (explode('; ', $text) as $part) {
             preg_match_all('/(?:beat|step|steps|at) [^;]*?(?= in |;|\.$|$)(?: in (?:every bar|bars? (?:\d+(?: to \d+)?(?:, | and )?)+))?/', $part, $phrases);

@@ -8,6 +8,7 @@ use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Say\Statement;
 use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Tests\Core\Spoken;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
@@ -139,6 +140,6 @@ final readonly class Hearing
     /** @return list<string> */
     public function sentences(): array
     {
-        return $this->comparison->sentences(CountingStyle::Syllables);
+        return $this->comparison->sentences(Spoken::voice(CountingStyle::Syllables));
     }
 }

@@ -16,12 +16,13 @@ use Pulsanda\Core\Require\Blank;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Require\Submission;
-use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Counting;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /**
  * What a task asks of a beat, requirement by requirement: a beat that meets it, one that does not, and the sentence.
@@ -409,7 +410,7 @@ final class RequirementsTest extends TestCase
     {
         /** @var Checked $stored */
         $stored = json_decode((string) json_encode($requirements->check($submission)), true);
-        $counting = new Counting($submission->pattern->meter, CountingStyle::Syllables);
+        $counting = new Counting($submission->pattern->meter, Spoken::voice(CountingStyle::Syllables));
 
         return Requirements::say($stored, static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1));
     }

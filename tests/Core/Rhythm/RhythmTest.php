@@ -7,13 +7,14 @@ namespace Pulsanda\Tests\Core\Rhythm;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Input\InvalidInput;
-use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\GrooveMap;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Counting;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 final class RhythmTest extends TestCase
 {
@@ -106,7 +107,7 @@ final class RhythmTest extends TestCase
     #[DataProvider('places')]
     public function testPlacesAreSaidAsTheClassCounts(int $count, int $unit, array $groups, string $style, int $tick, string $place): void
     {
-        self::assertSame($place, (new Counting(Meter::of($count, $unit, $groups), CountingStyle::from($style)))->place($tick));
+        self::assertSame($place, (new Counting(Meter::of($count, $unit, $groups), Spoken::voice(CountingStyle::from($style))))->place($tick));
     }
 
     /** @return iterable<array{int, int, list<int>, string, int, string}> */
@@ -140,10 +141,10 @@ final class RhythmTest extends TestCase
 
     public function testTheHeaderOfASheetCarriesEveryWordWithItsWeight(): void
     {
-        $words = (new Counting(Meter::of(6, 8), CountingStyle::Syllables))->words(1);
+        $words = (new Counting(Meter::of(6, 8), Spoken::voice(CountingStyle::Syllables)))->words(1);
         self::assertSame(['1', '&', '2', '&', '3', '&', '4', '&', '5', '&', '6', '&'], array_column($words, 'word'));
         self::assertSame([3, 0, 0, 0, 0, 0, 2, 0, 0, 0, 0, 0], array_column($words, 'weight'));
-        $steps = (new Counting(Meter::of(4, 4), CountingStyle::Steps))->words(2);
+        $steps = (new Counting(Meter::of(4, 4), Spoken::voice(CountingStyle::Steps)))->words(2);
         self::assertSame('32', $steps[31]['word']);
     }
 }

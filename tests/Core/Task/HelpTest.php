@@ -9,12 +9,13 @@ use PHPUnit\Framework\TestCase;
 use Pulsanda\Core\Compare\Pair\Status;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Instrument;
-use Pulsanda\Core\Rhythm\Counting;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Say\Counting;
 use Pulsanda\Core\Task\Help;
 use Pulsanda\Core\Task\Question;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 final class HelpTest extends TestCase
 {
@@ -23,7 +24,7 @@ final class HelpTest extends TestCase
     public function testAnAnswerSaysWhatWasAskedAndNoMore(Question $question, array $answer): void
     {
         $comparison = Lesson::compare(Lesson::steps(Lesson::TARGET), Lesson::steps(['snare' => [5], 'kick' => [1, 10]] + Lesson::TARGET));
-        $counting = new Counting(Meter::of(4, 4), CountingStyle::Steps);
+        $counting = new Counting(Meter::of(4, 4), Spoken::voice(CountingStyle::Steps));
         self::assertSame(
             $answer,
             $question->answer(
@@ -54,7 +55,7 @@ final class HelpTest extends TestCase
     public function testAPlaceThatRepeatsFromBarToBarIsToldOnce(): void
     {
         $target = Lesson::steps(['kick' => [1, 17, 33, 5]], 3);
-        $counting = new Counting(Meter::of(4, 4), CountingStyle::Steps);
+        $counting = new Counting(Meter::of(4, 4), Spoken::voice(CountingStyle::Steps));
         $answer = Question::Places->answer(Lesson::compare($target, Lesson::steps(['kick' => [5]], 3)), [Instrument::Kick], $counting, 3);
         self::assertSame([0], array_column($answer['places'] ?? [], 'at'), 'not bars 2 and 3 as well');
     }
@@ -62,7 +63,7 @@ final class HelpTest extends TestCase
     public function testBarsAreSaidOneByOne(): void
     {
         $target = Lesson::steps(['kick' => [1, 17, 33]], 3);
-        $counting = new Counting(Meter::of(4, 4), CountingStyle::Steps);
+        $counting = new Counting(Meter::of(4, 4), Spoken::voice(CountingStyle::Steps));
         $answer = Question::Bars->answer(Lesson::compare($target, Lesson::steps(['kick' => [1, 33]], 3)), [Instrument::Kick], $counting, 3);
         self::assertSame(
             ['bars' => [['bar' => 1, 'right' => true], ['bar' => 2, 'right' => false], ['bar' => 3, 'right' => true]]],
@@ -76,7 +77,7 @@ final class HelpTest extends TestCase
         for ($round = 0; $round < 20; ++$round) {
             [$target, $beat] = [Lesson::any($random), Lesson::any($random)];
             $comparison = Lesson::compare($target, $beat);
-            $counting = new Counting($beat->meter, CountingStyle::BarBeat);
+            $counting = new Counting($beat->meter, Spoken::voice(CountingStyle::BarBeat));
             $offered = $beat->instruments();
             $differing = array_filter($comparison->pairing->pairs, static fn ($pair): bool => $pair->differs());
             $count = Question::Count->answer($comparison, $offered, $counting, $beat->bars());

@@ -2,7 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Pulsanda\Core\Rhythm;
+namespace Pulsanda\Core\Say;
+
+use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Rhythm\Meter;
 
 /**
  * Names places in the words of a class. Halves and quarters are counted in simple time (1 e & a), eighths or sixteenths in all others.
@@ -11,8 +14,11 @@ final readonly class Counting
 {
     private const SIXTEENTH = 240;
 
-    public function __construct(private Meter $meter, private CountingStyle $style)
+    private CountingStyle $style;
+
+    public function __construct(private Meter $meter, private Voice $voice)
     {
+        $this->style = $voice->counting;
     }
 
     /**
@@ -24,17 +30,39 @@ final readonly class Counting
      */
     public function place(int $tick, bool $bar = true): string
     {
-        $number = $this->bar($tick);
-        $in = $tick - ($number - 1) * $this->meter->barTicks();
+        $number = $this->number($tick);
+        $place = match ($this->style) {
+            CountingStyle::Steps => $this->voice->say('place.step', ['step' => $number]),
+            CountingStyle::BarBeat => $number,
+            CountingStyle::Syllables => $this->voice->say('place.beat', ['beat' => $number]),
+        };
+        $said = $this->isBetween($tick) ? $this->voice->say('place.after', ['place' => $place]) : $place;
+
+        return $bar && CountingStyle::Syllables === $this->style
+            ? $this->voice->say('place.inBar', ['bar' => $this->bar($tick), 'place' => $said]) : $said;
+    }
+
+    /** The place without its noun: "27", "27½", "3 &", "3 let", "2.3". */
+    public function number(int $tick): string
+    {
+        $bar = $this->bar($tick);
+        $in = $tick - ($bar - 1) * $this->meter->barTicks();
         $known = $this->countedPlace($in);
-        [$known, $more] = $known === $in ? [$in, ''] : $this->between($in) ?? [$known, null];
-        $after = null === $more ? 'just after ' : '';
+        [$known, $more] = $known === $in ? [$in, ''] : $this->between($in) ?? [$known, ''];
 
         return match ($this->style) {
-            CountingStyle::Steps => $after.'step '.$this->step($tick - $in + $known),
-            CountingStyle::BarBeat => $after.$number.'.'.$this->barBeat($known),
-            CountingStyle::Syllables => ($bar ? "bar $number, " : '').$after.'beat '.$this->beat($known),
+            CountingStyle::Steps => $this->step($tick - $in + $known),
+            CountingStyle::BarBeat => $bar.'.'.$this->barBeat($known),
+            CountingStyle::Syllables => $this->beat($known),
         }.$more;
+    }
+
+    /** Whether a place falls between those that are counted. */
+    public function isBetween(int $tick): bool
+    {
+        $in = $tick - ($this->bar($tick) - 1) * $this->meter->barTicks();
+
+        return $this->countedPlace($in) !== $in && null === $this->between($in);
     }
 
     /** @return array{int, string}|null a counted place, and the word for the triplet or 32nd that comes after it; null for anything else */

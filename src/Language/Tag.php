@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\App\Language;
+
+/** A language that Pulsanda speaks, by its BCP 47 tag. */
+enum Tag: string
+{
+    case AmericanEnglish = 'en-US';
+    case BritishEnglish = 'en-GB';
+    case German = 'de';
+    case French = 'fr';
+    case Spanish = 'es';
+    case Arabic = 'ar';
+
+    /** Its own name, for those who read it. */
+    public function label(): string
+    {
+        return match ($this) {
+            self::AmericanEnglish => 'English (US)',
+            self::BritishEnglish => 'English (UK)',
+            self::German => 'Deutsch',
+            self::French => 'Français',
+            self::Spanish => 'Español',
+            self::Arabic => 'العربية',
+        };
+    }
+
+    /** @return string "ltr" or "rtl" */
+    public function direction(): string
+    {
+        return self::Arabic === $this ? 'rtl' : 'ltr';
+    }
+
+    /** The language that is meant by a tag: itself, or the one that it is a kind of ("de-AT" is "de"); null for any other. */
+    public static function meant(string $tag): ?self
+    {
+        $known = [];
+        foreach (self::cases() as $one) {
+            $known[strtolower($one->value)] = $one;
+        }
+        $wanted = strtolower(str_replace('_', '-', $tag));
+        $kind = strstr($wanted, '-', true);
+
+        $known['en'] = self::AmericanEnglish;
+
+        return $known[$wanted] ?? $known[false === $kind ? $wanted : $kind] ?? null;
+    }
+
+    /** The first that is meant by a browser's Accept-Language, by weight; null for none. */
+    public static function accepted(string $header): ?self
+    {
+        $weights = [];
+        foreach (\array_slice(explode(',', substr($header, 0, 500)), 0, 20) as $one) {
+            [$tag, $weight] = explode(';q=', trim($one)) + [1 => '1'];
+            $weights[trim($tag)] = (float) $weight;
+        }
+        arsort($weights);
+        foreach (array_keys($weights) as $tag) {
+            $meant = self::meant((string) $tag);
+            if (null !== $meant) {
+                return $meant;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Pulsanda\App\Language\Catalogues;
+use Pulsanda\App\Language\Tag;
+
+/** The same stored work is told to each reader in their own language. */
+final class LanguageTest extends ApiTestCase
+{
+    private const MARCH = "Lamplighters' March";
+
+    public function testOneResultReadsGermanToTheTeacherAndArabicToTheStudent(): void
+    {
+        $part = $this->part(self::MARCH);
+        $this->signIn('odile');
+        self::assertSame(200, $this->send('PUT', '/api/language', ['language' => 'de'])->getStatusCode());
+        self::assertSame('de', $this->json($this->get('/api/session'))['language']);
+        $attempt = $this->one("SELECT t.id FROM attempt t JOIN account s ON s.id = t.student_id WHERE s.sign_in = 'amara' AND t.part_id = ?", $part);
+        $german = $this->json($this->get("/api/attempts/$attempt"));
+        self::assertSame('Snare: Jeder Schlag kommt eine Sechzehntel zu spät.', $this->at($german, 'result.statements.0.text'));
+        self::assertStringContainsString('Zählsilbe', $this->text((array) $this->at($german, 'result.statements.0'), 'hint'));
+        self::assertContains('Bassdrum', array_column((array) $this->json($this->get('/api/catalogue'))['instruments'], 'label'));
+        $this->send('POST', "/api/attempts/$attempt/return", ['mark' => 16, 'text' => 'Gut.']);
+        self::assertStringContainsString('Zählzeit 1', $this->text((array) $this->at($german, 'music.words.0'), 'say'));
+
+        $this->signIn('amara');
+        $this->send('PUT', '/api/language', ['language' => 'ar']);
+        $arabic = $this->json($this->get("/api/attempts/$attempt"));
+        self::assertSame('السنير: كل ضربة بتأخير دوبل كروش واحدة.', $this->at($arabic, 'result.statements.0.text'));
+        $page = (string) $this->get('/')->getContent();
+        self::assertTrue(str_contains($page, '<html lang="ar" dir="rtl">') || str_contains($page, 'not built yet'));
+        $this->send('PUT', '/api/language', ['language' => null]);
+        self::assertSame('en-US', $this->json($this->get('/api/session'))['language']);
+    }
+
+    public function testTheSchoolsLanguageHoldsForWhoHasChosenNone(): void
+    {
+        $this->signIn('marit');
+        $school = ['name' => 'Saltmarsh', 'zone' => 'Europe/Berlin', 'language' => 'fr', 'counting' => 'syllables', 'points' => 20, 'keepYears' => null];
+        self::assertSame(204, $this->send('PUT', '/api/school', $school)->getStatusCode());
+        self::assertSame('fr', $this->json($this->get('/api/school'))['language']);
+        $this->signIn('wren');
+        self::assertSame('fr', $this->json($this->get('/api/session'))['language']);
+        self::assertNull($this->at($this->json($this->get('/api/session')), 'account.language'));
+    }
+
+    public function testAnUnknownLanguageIsRefusedAndNotToldBack(): void
+    {
+        $this->signIn('wren');
+        foreach (['tlh', '<b>de</b>', 'DE', ''] as $tag) {
+            $answer = $this->send('PUT', '/api/language', ['language' => $tag]);
+            $this->assertProblem(422, 'language', $answer);
+            self::assertTrue('' === $tag || !str_contains((string) $answer->getContent(), "\"$tag\"") && !str_contains((string) $answer->getContent(), 'tlh'));
+        }
+    }
+
+    public function testAMissingMessageIsSaidInEnglish(): void
+    {
+        $catalogues = static::getContainer()->get(Catalogues::class);
+        self::assertInstanceOf(Catalogues::class, $catalogues);
+        self::assertSame('no.such.message', $catalogues->say(Tag::German, 'no.such.message'));
+        self::assertSame('Takt 2', $catalogues->say(Tag::German, 'bars.one', ['bar' => 2]));
+        self::assertSame('bar 2', $catalogues->say(Tag::BritishEnglish, 'bars.one', ['bar' => 2]), 'British reads what American does not say otherwise');
+    }
+
+    #[DataProvider('headers')]
+    public function testBeforeSigningInTheBrowserIsAsked(string $accepts, ?string $tag): void
+    {
+        self::assertSame($tag, Tag::accepted($accepts)?->value);
+    }
+
+    /** @return iterable<string, array{string, ?string}> */
+    public static function headers(): iterable
+    {
+        yield 'Austrian' => ['de-AT,de;q=0.9,en;q=0.8', 'de'];
+        yield 'weights count' => ['en;q=0.3, fr-CA;q=0.7', 'fr'];
+        yield 'Irish English is American here' => ['en-IE', 'en-US'];
+        yield 'British' => ['en-GB,en;q=0.9', 'en-GB'];
+        yield 'one that is not known' => ['tlh, nl', null];
+        yield 'nothing' => ['', null];
+        yield 'nonsense' => [str_repeat(',;q=;;', 400), null];
+    }
+}
