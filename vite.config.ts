@@ -2,9 +2,10 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { words } from './words.plugin.ts';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), words()],
   base: '/build/',
   publicDir: false,
   build: {
@@ -17,5 +18,5 @@ export default defineConfig({
     // The second one is what the core's mixdown is held against; no page loads it.
     rollupOptions: { input: ['web/main.tsx', 'web/sound/offline.ts'], preserveEntrySignatures: 'exports-only' },
   },
-  test: { include: ['web/**/*.test.{ts,tsx}'], pool: 'threads' },
+  test: { include: ['web/**/*.test.{ts,tsx}'], pool: 'threads', setupFiles: ['tests/web/words.ts'] },
 });

@@ -5,6 +5,7 @@ import { BrowserRouter } from 'react-router';
 import { ApiError } from './api/client';
 import { App } from './app/App';
 import { keepPage } from './app/keepPage';
+import { needWords } from './words/words';
 import './app/styles.css';
 
 const queries = new QueryClient({
@@ -27,14 +28,16 @@ const unwatch = queries.getQueryCache().subscribe(({ query: { queryKey, state } 
   void import('./app/hangul.css');
 });
 
-createRoot(document.getElementById('pulsanda') as HTMLElement).render(
-  <StrictMode>
-    <QueryClientProvider client={queries}>
-      <BrowserRouter>
-        <App />
-      </BrowserRouter>
-    </QueryClientProvider>
-  </StrictMode>,
-);
+void needWords('frame').then(() => {
+  createRoot(document.getElementById('pulsanda') as HTMLElement).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+});
 
 keepPage();

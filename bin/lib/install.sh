@@ -106,7 +106,7 @@ build() {
     [ -f "$DATA/sounds/manifest.json" ] || rm -f "$DATA/stamps/Sounds"
     when_changed "$DATA" "Sounds" core/Sound src/Sound "$SOUND_FONT" -- env APP_ENV=prod "$CODE/bin/console" pulsanda:sounds &
     sounds=$!
-    when_changed "$DATA" "Browser part" web package-lock.json vite.config.ts -- build_web
+    when_changed "$DATA" "Browser part" web lang package-lock.json vite.config.ts words.plugin.ts -- build_web
     wait $sounds || exit 1
     [ -f "$SOUND_FONT" ] || say "The recorded kits are missing; install fluidr3mono-gm-soundfont and fluidsynth and start again."
 }
@@ -132,7 +132,7 @@ copy_code() {
 release() {
     local sum part free
     sum=$(sum_of core lang src config public bin migrations web composer.json support/symfony/composer.json package-lock.json \
-        vite.config.ts)
+        vite.config.ts words.plugin.ts)
     CODE=$DATA/code/${sum:0:16}
     rm -rf "$DATA"/code/*.part # of a start that was killed
     [ -f "$CODE/complete" ] && return

@@ -3,20 +3,21 @@ import { lazy, Suspense } from 'react';
 import { Route, Routes } from 'react-router';
 import { Today } from '../today/Today';
 import { Failed, Waiting } from '../ui/states';
+import { needWords, useSay } from '../words/words';
 import { ownedSession } from './ownedSession';
 import { Shell } from './Shell';
 
 const SignIn = lazy(() => import('./SignIn').then((one) => ({ default: one.SignIn })));
-const Bench = lazy(() => import('../bench/BenchPage'));
-const Planner = lazy(() => import('../planner/PlannerPage'));
-const Marking = lazy(() => import('../marking/MarkingPage'));
-const Picture = lazy(() => import('../picture/PicturePage'));
+const Bench = lazy(() => withBeat(import('../bench/BenchPage')));
+const Planner = lazy(() => withBeat(import('../planner/PlannerPage')));
+const Marking = lazy(() => withBeat(import('../marking/MarkingPage')));
+const Picture = lazy(() => withBeat(import('../picture/PicturePage')));
 const Term = lazy(() => import('../results/TermPage'));
-const Student = lazy(() => import('../results/StudentPage'));
-const Projector = lazy(() => import('../picture/ProjectorPage'));
-const Returned = lazy(() => import('../marking/ReturnedPage'));
-const Paper = lazy(() => import('../paper/PaperPage'));
-const Shelf = lazy(() => import('../shelf/ShelfPage'));
+const Student = lazy(() => withBeat(import('../results/StudentPage')));
+const Projector = lazy(() => withBeat(import('../picture/ProjectorPage')));
+const Returned = lazy(() => withBeat(import('../marking/ReturnedPage')));
+const Paper = lazy(() => withBeat(import('../paper/PaperPage')));
+const Shelf = lazy(() => withBeat(import('../shelf/ShelfPage')));
 const School = lazy(() => import('../school/SchoolPage'));
 const NewPassword = lazy(() => import('./NewPassword').then((one) => ({ default: one.NewPassword })));
 const Join = lazy(() => import('./Join').then((one) => ({ default: one.Join })));
@@ -25,9 +26,16 @@ const Reset = lazy(() => import('./Forgot').then((one) => ({ default: one.Reset 
 const GiveSecond = lazy(() => import('./GiveSecond').then((one) => ({ default: one.GiveSecond })));
 const Second = lazy(() => import('./Second').then((one) => ({ default: one.Second })));
 const Setup = lazy(() => import('./Setup').then((one) => ({ default: one.Setup })));
-const ShelfBench = lazy(() => import('../shelf/ShelfBench'));
+const ShelfBench = lazy(() => withBeat(import('../shelf/ShelfBench')));
+
+/** A place with the words that its sheets say. */
+async function withBeat<M>(code: Promise<M>): Promise<M> {
+  const [loaded] = await Promise.all([code, needWords('beat')]);
+  return loaded;
+}
 
 export function App() {
+  const say = useSay();
   const { data, error, refetch } = useQuery({ queryKey: ['session'], queryFn: ownedSession, staleTime: Number.POSITIVE_INFINITY });
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Waiting what="Pulsanda" />;
@@ -58,7 +66,7 @@ export function App() {
   }
   return (
     <Shell account={data.account}>
-      <Suspense fallback={<Waiting what="this place" />}>
+      <Suspense fallback={<Waiting what={say('frame.loading.place')} />}>
         <Routes>
           <Route path="/" element={<Today account={data.account} />} />
           <Route path="/bench/:partId" element={<Bench />} />
@@ -83,7 +91,7 @@ export function App() {
           />
           <Route path="/shelf" element={<Shelf teacher={teacher} />} />
           <Route path="/shelf/:key" element={<ShelfBench />} />
-          <Route path="*" element={<Failed error={new Error('There is nothing at this address; go back to Today.')} />} />
+          <Route path="*" element={<Failed error={new Error(say('frame.nowhere'))} />} />
         </Routes>
       </Suspense>
     </Shell>

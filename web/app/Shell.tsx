@@ -2,12 +2,14 @@ import { useQueryClient } from '@tanstack/react-query';
 import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, useLocation } from 'react-router';
 import { api, reply } from '../api/client';
-import type { Account } from '../api/types';
+import type { Account, Session } from '../api/types';
 import { Boundary } from '../ui/Boundary';
 import { Notice } from '../ui/states';
 import { keep, kept } from '../ui/storage';
 import { useTask } from '../ui/useTask';
+import { type Language, speak, useSay } from '../words/words';
 import { leaveNothing } from './keepPage';
+import { LanguageChoice } from './LanguageChoice';
 
 /** The paper's light: as the system has it, until somebody chooses. */
 function useEvening(): [boolean, (evening: boolean) => void] {
@@ -64,6 +66,8 @@ function toSheet(): void {
   const first = FIRST.map((where) => document.querySelector<HTMLElement>(where)).find((one) => one !== null);
   first?.focus();
 }
+/** What is read once, since the browser's own copy is newer; and who is signed in. */
+const KEPT = ['bench', 'plan', 'session'];
 const PLACES = [
   { to: '/', name: 'Today' },
   { to: '/shelf', name: 'Shelf' },
@@ -73,6 +77,7 @@ const FIRST = ['[role=grid] [role=gridcell][tabindex="0"]', '#sheet button', 'ma
 
 /** The frame around every place: where one is, who one is, and the paper's light. */
 export function Shell({ account, children }: { account: Account; children: ReactNode }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { pathname } = useLocation();
   const [evening, setEvening] = useEvening();
@@ -81,6 +86,16 @@ export function Shell({ account, children }: { account: Account; children: React
     if (kept('unsent', 'presses')) void import('../keep/Presses').then(({ presses }) => presses.start());
   }, []);
   const { busy, error, run } = useTask();
+  const read = (language: Language | null) =>
+    run(async () => {
+      const now = await reply(api.PUT('/api/language', { body: { language } }));
+      queries.setQueryData<Session>(['session'], (session) =>
+        session?.account ? { ...session, language: now.language, account: { ...session.account, language } } : session,
+      );
+      await speak(now.language);
+      // What the server has said stands in the other language; an open sheet keeps what is on it.
+      await queries.invalidateQueries({ predicate: ({ queryKey }) => !KEPT.includes(String(queryKey[0])) });
+    });
   const leave = (everywhere = false) =>
     run(async () => {
       await reply(everywhere ? api.POST('/api/sign-out-everywhere') : api.POST('/api/sign-out'));
@@ -91,13 +106,13 @@ export function Shell({ account, children }: { account: Account; children: React
   return (
     <div className="flex min-h-dvh flex-col">
       <button type="button" className="skip-link print:hidden" onClick={toSheet}>
-        {pathname === '/' ? 'To the tasks' : 'To the sheet'}
+        {say(pathname === '/' ? 'frame.skip.tasks' : 'frame.skip.sheet')}
       </button>
       <header className="flex h-11 print:hidden items-center gap-x-5 border-b border-rule px-5 max-sm:px-3">
-        <Link to="/" className="font-head text-xl font-bold" aria-label="Pulsanda, to Today">
+        <Link to="/" className="font-head text-xl font-bold" aria-label={say('frame.home')}>
           Pulsanda
         </Link>
-        <nav aria-label="Places">
+        <nav aria-label={say('frame.places')}>
           {PLACES.filter(({ to }) => to !== '/school' || account.role !== 'student').map(({ to, name }) => (
             <Link
               key={to}
@@ -110,27 +125,28 @@ export function Shell({ account, children }: { account: Account; children: React
             </Link>
           ))}
         </nav>
-        <button type="button" popoverTarget="account" className="account-button" title="Light, and signing out">
+        <button type="button" popoverTarget="account" className="account-button" title={say('frame.account.title')}>
           <bdi className="truncate">{account.name}</bdi> <span aria-hidden="true">▾</span>
         </button>
         <div id="account" popover="auto" className="account-menu">
           <button type="button" className="button" aria-pressed={evening} onClick={() => setEvening(!evening)}>
-            Dark theme
+            {say('frame.account.dark')}
           </button>
+          <LanguageChoice school chosen={account.language} choose={(language) => void read(language)} />
           <Link to="/password" className="quiet-link text-sm">
-            Change my password
+            {say('frame.account.password')}
           </Link>
           <button type="button" className="button button-main" disabled={busy} onClick={() => void leave()}>
-            Sign out
+            {say('frame.account.signOut')}
           </button>
           <button
             type="button"
             className="quiet-link text-sm"
             disabled={busy}
-            title="On every computer where this account is signed in, here too"
+            title={say('frame.account.everywhere.title')}
             onClick={() => void leave(true)}
           >
-            Sign out on all devices
+            {say('frame.account.everywhere')}
           </button>
         </div>
       </header>

@@ -3,15 +3,20 @@ import { api, reply } from '../api/client';
 import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { type Language, speak, useSay } from '../words/words';
+import { LanguageChoice } from './LanguageChoice';
 import { ownedSession } from './ownedSession';
 
 export function SignIn() {
+  const say = useSay();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
   const submit = (form: FormData) =>
     run(async () => {
       await reply(api.POST('/api/sign-in', { body: { name: String(form.get('name')), password: String(form.get('password')) } }));
-      queries.setQueryData(['session'], await ownedSession());
+      const session = await ownedSession();
+      await speak(session.language);
+      queries.setQueryData(['session'], session);
     });
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 py-8">
@@ -26,10 +31,10 @@ export function SignIn() {
         ))}
       </svg>
       <h1 className="text-4xl">Pulsanda</h1>
-      <p className="mb-5 text-faint">Set a beat, build a beat, hear what differs.</p>
+      <p className="mb-5 text-faint">{say('frame.signIn.motto')}</p>
       <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
-          Name
+          {say('frame.signIn.name')}
           <input
             name="name"
             className="field"
@@ -42,22 +47,32 @@ export function SignIn() {
           />
         </label>
         <label>
-          Password
+          {say('frame.signIn.password')}
           <input name="password" type="password" className="field" autoComplete="current-password" maxLength={200} required />
         </label>
         {error && <Notice>{error}</Notice>}
         <button type="submit" className="button button-main justify-center" disabled={busy}>
-          {busy ? 'Signing in …' : 'Sign in'}
+          {busy ? say('frame.signIn.busy') : say('frame.signIn.do')}
         </button>
         <p className="flex flex-wrap justify-center gap-x-6 gap-y-1 text-sm">
           <a href="/join" className="quiet-link py-1">
-            Join a class by its code
+            {say('frame.signIn.join')}
           </a>
           <a href="/forgot" className="quiet-link py-1">
-            I forgot my password
+            {say('frame.signIn.forgot')}
           </a>
         </p>
       </form>
+      <p className="mt-4 text-center text-sm">
+        <LanguageChoice chosen={null} choose={remember} />
+      </p>
     </main>
   );
+}
+
+/** Before anybody has signed in, this browser keeps the choice. */
+async function remember(language: Language | null): Promise<void> {
+  // biome-ignore lint/suspicious/noDocumentCookie: the one that every browser has
+  document.cookie = `language=${language ?? ''}; path=/; max-age=31536000; samesite=strict`;
+  if (language) await speak(language);
 }

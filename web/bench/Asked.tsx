@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import type { Bench, Pattern } from '../api/types';
 import { Tick } from '../ui/Tick';
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 import type { DraftKeeper } from './DraftKeeper';
 
 type Props = {
@@ -15,15 +15,16 @@ type Props = {
 
 /** What the task asks for, as a list that ticks itself while the beat is built, where the teacher allows it. */
 export function Asked({ asks, ticks, keeper, frame, show }: Props) {
+  const say = useSay();
   const checked = useSyncExternalStore(keeper.subscribe, () => keeper.checked);
   if (asks.length === 0) return null;
   const shown = ticks ? checked : null;
   return (
     <section aria-labelledby="asked" className="mt-3">
-      <h3 id="asked">Rules</h3>
+      <h3 id="asked">{say('beat.rules')}</h3>
       {shown && (
         <p role="status" className="text-sm text-faint">
-          {shown.passed} of {plural(asks.length, 'thing')} met
+          {say('beat.rules.met', { passed: shown.passed, count: asks.length })}
         </p>
       )}
       <ul className="mt-1 flex flex-col gap-1.5 text-sm">
@@ -37,12 +38,12 @@ export function Asked({ asks, ticks, keeper, frame, show }: Props) {
                 {ask.frame && (
                   <button
                     type="button"
-                    className="button button-small ml-1.5"
+                    className="button button-small ms-1.5"
                     aria-pressed={frame === ask.frame}
-                    aria-label={`Show: ${ask.text}`}
+                    aria-label={`${say('beat.rules.show')}: ${ask.text}`}
                     onClick={() => show(frame === ask.frame || !ask.frame ? null : { title: ask.text, pattern: ask.frame })}
                   >
-                    Show
+                    {say('beat.rules.show')}
                   </button>
                 )}
                 {result && !result.passed && <span className="block text-faint">{result.text}</span>}

@@ -11,6 +11,7 @@ import type { StepKeeper } from '../keep/StepKeeper';
 import { type History, PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
+import { useSay } from '../words/words';
 import { Asked } from './Asked';
 import { Brief } from './Brief';
 import { CheckBlock } from './CheckBlock';
@@ -34,6 +35,7 @@ type Props = {
 
 /** Where a beat is built: the sheet, with the brief and all that shapes a beat beside it. */
 export function BenchView({ answer: bench, left, steps, history, catalogue }: Props) {
+  const say = useSay();
   const { part, target, trying, assignment } = bench;
   const [store] = useState(() => new PatternStore(left?.work.pattern ?? bench.draft.pattern, history));
   const [keeper] = useState(() => new DraftKeeper(part.id, store, { ...bench.draft, checked: bench.checked }, left));
@@ -79,21 +81,18 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           <div className="head-line">
             <h1>{assignment.title}</h1>
             <PartsNav parts={parts} part={part.id} />
-            <span className="ml-auto">
-              {trying ? (
-                <span className="text-sm text-faint">You are trying this as a student; nothing is kept.</span>
-              ) : (
-                <KeepingNote keeper={keeper} />
-              )}
+            <span className="ms-auto">
+              {trying ? <span className="text-sm text-faint">{say('beat.trying')}</span> : <KeepingNote keeper={keeper} />}
             </span>
           </div>
           <ConflictNotice keeper={keeper} />
         </>
       }
-      hint="Press a place on a line to put a hit there: try the kick on 1. Then press Play, and go on while it plays."
+      hint={say('beat.hint.first')}
       panels={[
         {
           name: 'Task',
+          label: say('beat.panel.Task'),
           content: (
             <>
               <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })}>

@@ -5,20 +5,14 @@ import type { PatternStore } from '../music/PatternStore';
 import { Notice } from '../ui/states';
 import { Tick } from '../ui/Tick';
 import { useTask } from '../ui/useTask';
-import { lower, plural } from '../ui/words';
-
-const ASK: Record<Bench['help']['ask'], string> = {
-  nothing: '',
-  count: 'How many strokes are right?',
-  rows: 'Which rows are right?',
-  bars: 'Which bars are right?',
-  places: 'Where is something different?',
-};
+import { lower } from '../ui/words';
+import { useSay } from '../words/words';
 
 type Props = { store: PatternStore; partId: string; help: Bench['help']; catalogue: Catalogue };
 
 /** Asking about the beat before it is handed in: the one question that the task allows, as often as it allows. */
 export function CheckBlock({ store, partId, help, catalogue }: Props) {
+  const say = useSay();
   const [left, setLeft] = useState(help.checksLeft);
   const [answer, setAnswer] = useState<CheckAnswer | null>(null);
   const { busy, error, run } = useTask();
@@ -31,12 +25,14 @@ export function CheckBlock({ store, partId, help, catalogue }: Props) {
   };
   return (
     <section aria-labelledby="check" className="card p-3">
-      <h2 id="check">Check</h2>
+      <h2 id="check">{say('beat.check')}</h2>
       <p className="mt-2 flex flex-wrap items-center gap-2">
         <button type="button" className="button" disabled={busy || left === 0} onClick={() => void check()}>
-          {ASK[help.ask]}
+          {help.ask !== 'nothing' && say(`beat.check.${help.ask}`)}
         </button>
-        {left !== null && <span className="text-sm text-faint">{left === 0 ? 'No check left' : `${plural(left, 'check')} left`}</span>}
+        {left !== null && (
+          <span className="text-sm text-faint">{left === 0 ? say('beat.check.none') : say('beat.check.left', { count: left })}</span>
+        )}
       </p>
       <div role="status" className="text-sm">
         {answer && <Said answer={answer} catalogue={catalogue} />}
@@ -47,25 +43,26 @@ export function CheckBlock({ store, partId, help, catalogue }: Props) {
 }
 
 function Said({ answer, catalogue }: { answer: CheckAnswer; catalogue: Catalogue }) {
+  const say = useSay();
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   const { count, rows, bars, places } = answer;
-  if (count !== undefined) return <p className="mt-2">{plural(count, 'stroke is', 'strokes are')} right.</p>;
+  if (count !== undefined) return <p className="mt-2">{say('beat.check.right', { count })}</p>;
   if (places) {
     return (
       <p className="mt-2">
-        {places.length === 0 ? 'Nothing differs.' : `Something differs at ${places.map(({ place }) => place).join('; ')}.`}
+        {places.length === 0 ? say('beat.check.same') : say('beat.check.at', { places: places.map(({ place }) => place).join('; ') })}
       </p>
     );
   }
   const list =
     rows?.map(({ instrument, right }) => ({ name: label(instrument), right })) ??
-    bars?.map(({ bar, right }) => ({ name: `Bar ${bar}`, right }));
+    bars?.map(({ bar, right }) => ({ name: say('beat.sheet.bar', { number: bar }), right }));
   return (
     <ul className="mt-2 flex flex-col gap-1">
       {(list ?? []).map(({ name, right }) => (
         <li key={name} className="flex items-start gap-2">
           <Tick met={right} />
-          {right ? `${name} is right` : `Not yet: ${lower(name)}`}
+          {right ? say('beat.check.isRight', { name }) : say('beat.check.notYet', { name: lower(name) })}
         </li>
       ))}
     </ul>

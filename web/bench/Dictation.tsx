@@ -5,16 +5,17 @@ import { playerFor } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 
 const SPEEDS = [
-  { value: '1', label: 'its tempo' },
-  { value: '0.75', label: 'slower' },
-  { value: '0.5', label: 'half' },
-];
+  { value: '1', label: 'beat.listen.tempo' },
+  { value: '0.75', label: 'beat.listen.slower' },
+  { value: '0.5', label: 'beat.listen.half' },
+] as const;
 
 /** A target that is only heard: the whole of it or a bar, as the task allows. It comes as sound; there is nothing to look at. */
 export function Dictation({ part, help, catalogue }: { part: Bench['part']; help: Bench['help']; catalogue: Catalogue }) {
+  const say = useSay();
   const player = playerFor(catalogue);
   const [speed, setSpeed] = useState('1');
   const [left, setLeft] = useState(help.hearingsLeft);
@@ -24,14 +25,14 @@ export function Dictation({ part, help, catalogue }: { part: Bench['part']; help
   useEffect(() => () => sounding.current?.stop(), []);
   const listen = async (bar: number | null) => {
     sounding.current?.stop();
-    const what = bar === null ? 'the whole target' : `bar ${bar} of the target`;
-    setNow(`Fetching ${what} …`);
+    const what = bar === null ? say('beat.listen.whole') : say('beat.listen.part', { number: bar });
+    setNow(say('beat.listen.fetching', { what }));
     const heard = await run(async () => {
       const answer = await hear(part.id, bar, Number(speed));
       setLeft(answer.left);
       const playing = await player.sound(answer.wav);
       sounding.current = playing;
-      setNow(`Playing ${what}`);
+      setNow(say('beat.listen.playing', { what }));
       await playing.ended;
       // Unless another one has begun meanwhile.
       if (sounding.current === playing) {
@@ -62,40 +63,45 @@ export function Dictation({ part, help, catalogue }: { part: Bench['part']; help
   }, [player]);
   return (
     <section aria-labelledby="listen" className="card p-3">
-      <h2 id="listen">Listen, and write down what you hear</h2>
+      <h2 id="listen">{say('beat.listen')}</h2>
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <button type="button" className="button button-main" disabled={none} onClick={() => void listen(null)}>
-          Play the target
+          {say('beat.listen.play')}
         </button>
         <button type="button" className="button" disabled={now === ''} onClick={() => sounding.current?.stop()}>
-          Stop listening
+          {say('beat.listen.stop')}
         </button>
       </div>
       {help.byBar && part.bars > 1 && (
-        <fieldset aria-label="One bar" className="mt-2 flex flex-wrap items-center gap-1.5 text-sm">
+        <fieldset aria-label={say('beat.listen.one')} className="mt-2 flex flex-wrap items-center gap-1.5 text-sm">
           {Array.from({ length: part.bars }, (_, i) => i + 1).map((bar) => (
             <button
               key={bar}
               type="button"
               className="button button-small"
               disabled={none}
-              aria-label={`Listen to bar ${bar}`}
+              aria-label={say('beat.listen.bar', { number: bar })}
               onClick={() => void listen(bar)}
             >
-              Bar {bar}
+              {say('beat.sheet.bar', { number: bar })}
             </button>
           ))}
         </fieldset>
       )}
       {help.slower && (
         <div className="mt-2 text-sm">
-          <Choice label="How fast" value={speed} options={SPEEDS} onChange={setSpeed} />
+          <Choice
+            label={say('beat.listen.fast')}
+            value={speed}
+            options={SPEEDS.map(({ value, label }) => ({ value: String(value), label: say(label) }))}
+            onChange={setSpeed}
+          />
         </div>
       )}
       <p role="status" className="mt-2 text-sm text-faint">
         {now}
         {now !== '' && left !== null && ' · '}
-        {left !== null && (none ? 'You have listened as often as this task allows' : `${plural(left, 'hearing')} left`)}
+        {left !== null && (none ? say('beat.listen.over') : say('beat.listen.left', { count: left }))}
       </p>
       {error && <Notice>{error}</Notice>}
     </section>

@@ -7,12 +7,14 @@ import { presses } from '../keep/Presses';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { clock, when } from '../ui/words';
+import { say, useSay } from '../words/words';
 import type { DraftKeeper } from './DraftKeeper';
 
 type Props = { bench: Bench; keeper: DraftKeeper; editor: Editor; limit: number; setParts: (parts: Sibling[]) => void };
 
 /** A line about the work, and one press to hand in. */
 export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
+  const say = useSay();
   const queries = useQueryClient();
   const [note, setNote] = useState(keeper.note);
   const [attempts, setAttempts] = useState(bench.attempts);
@@ -27,7 +29,7 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
     const done = await run(() => keeper.handIn());
     if (!done) return;
     arrive(done);
-    setSaid(`Attempt ${done.attempts[0]?.number} is with your teacher. You may change your beat and hand in again until it is due.`);
+    setSaid(say('beat.handIn.done', { number: done.attempts[0]?.number ?? 1 }));
   };
   const arrive = (done: HandedIn) => {
     // What came from elsewhere since may be newer.
@@ -44,9 +46,9 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
   }, [sent]);
   useEffect(() => () => presses.seen(bench.part.id), [bench.part.id]);
   return (
-    <section aria-label="Hand in">
+    <section aria-label={say('beat.handIn')}>
       <label className="block text-sm">
-        What did you choose, and why? (if you like)
+        {say('beat.handIn.note')}
         <textarea
           className="field mt-1"
           rows={2}
@@ -58,45 +60,40 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
           }}
         />
       </label>
-      {muted !== '' && <p className="mt-1 text-sm">Muted in the beat: {muted}. Your teacher gets it so.</p>}
+      {muted !== '' && <p className="mt-1 text-sm">{say('beat.handIn.muted', { rows: muted })}</p>}
       <button
         type="button"
         className="button button-main mt-2 w-full justify-center"
         disabled={busy || waiting !== null || !bench.open}
         onClick={() => void handIn()}
       >
-        {busy ? 'Handing in …' : attempts.length > 0 ? 'Hand in again' : 'Hand in'}
+        {say(busy ? 'beat.handIn.busy' : attempts.length > 0 ? 'beat.handIn.again' : 'beat.handIn')}
       </button>
-      {!bench.open && <p className="mt-2 text-sm">The time for handing in is over.</p>}
+      {!bench.open && <p className="mt-2 text-sm">{say('beat.handIn.over')}</p>}
       <div role="status" className="text-sm not-empty:mt-2">
         {waiting ? (
           <>
-            Pressed at {clock(waiting.at)}, kept here: it is handed in by itself when the connection is back. Your teacher sees when you
-            pressed.{' '}
+            {say('beat.handIn.waits', { time: clock(waiting.at) })}{' '}
             <button type="button" className="button button-small" onClick={() => presses.drop(bench.part.id)}>
-              Do not hand it in
+              {say('beat.handIn.drop')}
             </button>
           </>
         ) : (
           said || (sent && arrivedWords(sent.done, sent.at, bench.assignment.dueAt))
         )}
       </div>
-      {outcome && 'refused' in outcome && (
-        <Notice>
-          What you handed in at {clock(outcome.at)} was not taken: {outcome.refused}
-        </Notice>
-      )}
+      {outcome && 'refused' in outcome && <Notice>{say('beat.handIn.refused', { time: clock(outcome.at), why: outcome.refused })}</Notice>}
       {error && <Notice>{error}</Notice>}
       {attempts.length > 0 && (
         <ul className="mt-2 flex max-h-20 flex-col gap-1 overflow-y-auto text-sm text-faint">
           {attempts.map((attempt) => (
             <li key={attempt.id}>
-              Attempt {attempt.number}, {when(attempt.handedInAt)}
+              {say('beat.handIn.attempt', { number: attempt.number, when: when(attempt.handedInAt) })}
               {attempt.returnedAt && (
                 <>
                   {' · '}
                   <Link to={`/returned/${attempt.id}`} className="quiet-link text-ink">
-                    returned, mark {attempt.mark}
+                    {say('beat.handIn.returned', { mark: attempt.mark ?? 0 })}
                   </Link>
                 </>
               )}
@@ -111,6 +108,6 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
 /** A press that had to wait has arrived; a time to hand in that passed meanwhile is told. */
 function arrivedWords(done: HandedIn, pressed: string, dueAt: string | null): string {
   const late = dueAt !== null && new Date() > new Date(dueAt);
-  const words = `Attempt ${done.attempts[0]?.number}, handed in at ${clock(pressed)}, is with your teacher now.`;
-  return late ? `${words} It arrived after it was due; your teacher sees both times.` : words;
+  const words = say('beat.handIn.arrived', { number: done.attempts[0]?.number ?? 1, time: clock(pressed) });
+  return late ? `${words} ${say('beat.handIn.arrivedLate')}` : words;
 }

@@ -16,7 +16,7 @@ export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
       role="status"
       data-keeping={keeping.state}
       data-room={keepingWords({ state: 'saved', at: null })}
-      className={`keeps-room text-right text-sm ${keeping.state === 'refused' || keeping.state === 'waiting' ? 'font-bold' : 'text-faint'}`}
+      className={`keeps-room text-end text-sm ${keeping.state === 'refused' || keeping.state === 'waiting' ? 'font-bold' : 'text-faint'}`}
     >
       {keepingWords(keeping, here)}
     </p>

@@ -39,7 +39,7 @@ export function TryOut({ store, bench, catalogue }: { store: PatternStore; bench
           {answer.result.statements.length === 0 ? (
             <p>Everything is correct.</p>
           ) : (
-            <ul className="list-disc pl-5">
+            <ul className="list-disc ps-5">
               {answer.result.statements.map((one) => (
                 <li key={one.text}>{one.text}</li>
               ))}

@@ -19,34 +19,34 @@ export function Arithmetic({ result, catalogue }: { result: Result; catalogue: C
       </summary>
       {result.placement && (
         <table className="mt-2 w-full text-sm">
-          <thead className="text-left text-faint">
+          <thead className="text-start text-faint">
             <tr>
               <th className="font-normal">Row</th>
-              <th className="pl-2 text-right font-normal">hits</th>
-              <th className="pl-2 text-right font-normal" title="What clicking at random would match">
+              <th className="ps-2 text-end font-normal">hits</th>
+              <th className="ps-2 text-end font-normal" title="What clicking at random would match">
                 luck
               </th>
-              <th className="pl-2 text-right font-normal">earned</th>
+              <th className="ps-2 text-end font-normal">earned</th>
             </tr>
           </thead>
           <tbody>
             {result.placement.rows.map((row) => (
               <tr key={row.instrument} className="border-t border-rule">
                 <td>{label(row.instrument)}</td>
-                <td className="pl-2 text-right">
+                <td className="ps-2 text-end">
                   {short(row.credits)} of {row.asked}
                   {row.played > row.asked && `, ${row.played} played`}
                 </td>
-                <td className="pl-2 text-right">{short(row.chance)}</td>
-                <td className="pl-2 text-right">{percent(row.earned)}</td>
+                <td className="ps-2 text-end">{short(row.chance)}</td>
+                <td className="ps-2 text-end">{percent(row.earned)}</td>
               </tr>
             ))}
             {result.placement.unasked.map(({ instrument, strokes }) => (
               <tr key={instrument} className="border-t border-rule">
                 <td>{label(instrument)}</td>
-                <td className="pl-2 text-right">{strokes} extra</td>
+                <td className="ps-2 text-end">{strokes} extra</td>
                 <td />
-                <td className="pl-2 text-right">0 %</td>
+                <td className="ps-2 text-end">0 %</td>
               </tr>
             ))}
           </tbody>

@@ -6,6 +6,7 @@ import type { Place } from '../sheet/Pins';
 import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
 import { useKeys } from '../ui/useKeys';
+import { useSay } from '../words/words';
 import { Arithmetic } from './Arithmetic';
 import { BeatSheet } from './BeatSheet';
 import { differencesOnly } from './differences';
@@ -66,6 +67,7 @@ type Props = {
  * teacher and student.
  */
 export function Compared(props: Props) {
+  const say = useSay();
   const {
     result,
     target,
@@ -157,7 +159,7 @@ export function Compared(props: Props) {
         {head}
         <div className="sheet-room">
           <BeatSheet
-            title={compared ? 'Target and beat in one sheet' : beatName}
+            title={compared ? say('beat.compared.title') : beatName}
             compared={compared}
             beat={submission}
             music={music}
@@ -186,7 +188,7 @@ export function Compared(props: Props) {
           />
           {correction && !desk && (
             <PatternSheet
-              title="Your teacher's suggestion"
+              title={say('beat.compared.suggestion')}
               pattern={correction}
               music={music}
               catalogue={catalogue}
@@ -200,21 +202,21 @@ export function Compared(props: Props) {
           <div className="work-said">
             {others}
             <KitTrouble player={player} />
-            <span className="ml-auto">
+            <span className="ms-auto">
               <HearAlone player={player} beats={compared ? [submission, compared.target] : [submission]} catalogue={catalogue} />
             </span>
             {bars > 1 && (
               <label className="flex items-center gap-1.5" title={desk && 'Key L'}>
-                Loop
+                {say('beat.compared.loop')}
                 <select
                   className="field field-small w-auto"
                   value={bar ?? ''}
                   onChange={(event) => setBar(event.target.value === '' ? null : Number(event.target.value))}
                 >
-                  <option value="">all</option>
+                  <option value="">{say('beat.compared.all')}</option>
                   {Array.from({ length: bars }, (_, i) => (
                     <option key={music.words[i]?.at ?? i} value={i}>
-                      bar {i + 1}
+                      {say('beat.compared.bar', { number: i + 1 })}
                     </option>
                   ))}
                 </select>
@@ -228,12 +230,12 @@ export function Compared(props: Props) {
                 { value: BEAT, label: beatName },
                 ...(compared
                   ? [
-                      { value: TARGET, label: 'Target' },
-                      { value: 'turn', label: 'In turn' },
-                      { value: DIFFERENCES, label: 'Differences' },
+                      { value: TARGET, label: say('beat.voice.target') },
+                      { value: 'turn', label: say('beat.voice.turn') },
+                      { value: DIFFERENCES, label: say('beat.voice.differences') },
                     ]
                   : []),
-                ...(correction ? [{ value: CORRECTION, label: 'Suggestion' }] : []),
+                ...(correction ? [{ value: CORRECTION, label: say('beat.voice.suggestion') }] : []),
               ]}
             />
           </div>
@@ -244,7 +246,7 @@ export function Compared(props: Props) {
         {(result || more) && (
           <section aria-labelledby="differences">
             <h2 id="differences" className="mb-1.5">
-              {result ? 'What differs' : 'What was asked for'}
+              {say(result ? 'beat.compared.differs' : 'beat.compared.asked')}
             </h2>
             {result && (
               <>
@@ -256,7 +258,7 @@ export function Compared(props: Props) {
                   {...(compared &&
                     place && {
                       voices: [
-                        { label: 'Target', hear: () => hearPlace(TARGET) },
+                        { label: say('beat.voice.target'), hear: () => hearPlace(TARGET) },
                         { label: beatName, hear: () => hearPlace(BEAT) },
                       ],
                     })}

@@ -1,4 +1,5 @@
 import type { Statement } from '../api/types';
+import { useSay } from '../words/words';
 
 type Props = {
   statements: Statement[];
@@ -14,7 +15,8 @@ const MOST = 8;
 
 /** The differences in words, the one that would win back the most first. Pressing one shows and plays its place. */
 export function Statements({ statements, ...rest }: Props) {
-  if (statements.length === 0) return <p>Everything is correct.</p>;
+  const say = useSay();
+  if (statements.length === 0) return <p>{say('beat.said.correct')}</p>;
   const more = statements.slice(MOST);
   return (
     <>
@@ -32,20 +34,21 @@ export function Statements({ statements, ...rest }: Props) {
 }
 
 function List({ statements, from, chosen, choose, take, voices = [] }: Props & { from: number }) {
+  const say = useSay();
   return (
     <ol className="flex flex-col gap-1.5" start={from + 1}>
       {statements.map((statement, i) => (
         <li key={`${statement.kind} ${statement.text}`} className="flex flex-wrap items-start gap-x-2">
-          {from + i === 0 && statements.length > 1 && <span className="w-full text-xs text-faint">Do this first</span>}
+          {from + i === 0 && statements.length > 1 && <span className="w-full text-xs text-faint">{say('beat.said.first')}</span>}
           <button
             type="button"
-            className="button button-small flex-1 justify-start py-1 text-left leading-snug"
+            className="button button-small flex-1 justify-start py-1 text-start leading-snug"
             aria-pressed={chosen === from + i}
             onClick={() => choose(chosen === from + i ? null : from + i)}
           >
             <span className="flex-1">{statement.text}</span>
             {statement.gain !== null && statement.gain >= LEAST && (
-              <span className="shrink-0 font-head" title="Points that this would win back">
+              <span className="shrink-0 font-head" title={say('beat.said.gain')}>
                 +{Math.round(10 * statement.gain) / 10}
               </span>
             )}
@@ -55,14 +58,14 @@ function List({ statements, from, chosen, choose, take, voices = [] }: Props & {
               type="button"
               className="button button-small"
               onClick={() => take(statement)}
-              aria-label={`Add to your feedback: ${statement.text}`}
+              aria-label={say('beat.said.add.label', { text: statement.text })}
             >
-              Add
+              {say('beat.said.add')}
             </button>
           )}
-          {statement.hint && (from + i === 0 || chosen === from + i) && <p className="w-full pl-2 text-sm text-faint">{statement.hint}</p>}
+          {statement.hint && (from + i === 0 || chosen === from + i) && <p className="w-full ps-2 text-sm text-faint">{statement.hint}</p>}
           {chosen === from + i && voices.length > 0 && (
-            <fieldset className="joined mt-1 w-full" aria-label="Hear this place">
+            <fieldset className="joined mt-1 w-full" aria-label={say('beat.said.hear')}>
               {voices.map(({ label, hear }) => (
                 <button key={label} type="button" className="button button-small" onClick={hear}>
                   ▸ {label}

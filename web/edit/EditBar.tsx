@@ -3,10 +3,12 @@ import { barRepeated } from '../music/form';
 import { cleared } from '../music/pattern';
 import { useKeys } from '../ui/useKeys';
 import { lower } from '../ui/words';
+import { useSay } from '../words/words';
 import type { Editor } from './Editor';
 
 /** Undo, redo and the commonest actions on the bar where the cursor is. */
 export function EditBar({ editor }: { editor: Editor }) {
+  const say = useSay();
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => store.revision);
   const { cursor, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
@@ -26,22 +28,22 @@ export function EditBar({ editor }: { editor: Editor }) {
           className="button"
           disabled={!store.undoName}
           onClick={back}
-          title={store.undoName ? `Undo: ${lower(store.undoName)} (Ctrl + Z)` : 'Nothing to take back'}
-          aria-label={store.undoName ? `Undo: ${lower(store.undoName)}` : 'Undo'}
+          title={store.undoName ? `${say('beat.undo')}: ${lower(store.undoName)} (Ctrl + Z)` : say('beat.undo.none')}
+          aria-label={store.undoName ? `${say('beat.undo')}: ${lower(store.undoName)}` : say('beat.undo')}
         >
           <Turn />
-          <span className="max-sm:sr-only">Undo</span>
+          <span className="max-sm:sr-only">{say('beat.undo')}</span>
         </button>
         <button
           type="button"
           className="button"
           disabled={!store.redoName}
           onClick={again}
-          title={store.redoName ? `Redo: ${lower(store.redoName)} (Ctrl + Shift + Z)` : 'Nothing to do again'}
-          aria-label={store.redoName ? `Redo: ${lower(store.redoName)}` : 'Redo'}
+          title={store.redoName ? `${say('beat.redo')}: ${lower(store.redoName)} (Ctrl + Shift + Z)` : say('beat.redo.none')}
+          aria-label={store.redoName ? `${say('beat.redo')}: ${lower(store.redoName)}` : say('beat.redo')}
         >
           <Turn forward />
-          <span className="max-sm:sr-only">Redo</span>
+          <span className="max-sm:sr-only">{say('beat.redo')}</span>
         </button>
       </span>
       {(!last || canGrow) && (
@@ -50,18 +52,18 @@ export function EditBar({ editor }: { editor: Editor }) {
           className="button"
           onClick={() => store.change(`Repeat bar ${bar + 1}`, (pattern) => barRepeated(pattern, editor.index, bar, bar + 1, barTicks))}
         >
-          Repeat bar {bar + 1}
+          {say('beat.bar.repeat', { number: bar + 1 })}
         </button>
       )}
       <button
         type="button"
         className="button"
         disabled={empty}
-        aria-label="Clear everything"
-        title="Remove every hit of this section; undo brings them back"
+        aria-label={say('beat.clear.all')}
+        title={say('beat.clear.title')}
         onClick={() => store.change('Clear everything', (pattern) => cleared(pattern, editor.index))}
       >
-        Clear
+        {say('beat.clear')}
       </button>
     </>
   );
@@ -82,6 +84,7 @@ function Turn({ forward = false }: { forward?: boolean }) {
 
 /** What can be done with what is marked, and with what was copied. */
 export function MarkedBar({ editor }: { editor: Editor }) {
+  const say = useSay();
   const { canPaste, range } = useSyncExternalStore(editor.subscribe, () => editor.state);
   if (!range && !canPaste) return null;
   return (
@@ -89,16 +92,16 @@ export function MarkedBar({ editor }: { editor: Editor }) {
       {range && (
         <span className="joined">
           <button type="button" className="button button-small" onClick={() => editor.copy()} title="Key Ctrl + C">
-            Copy
+            {say('beat.marked.copy')}
           </button>
           <button type="button" className="button button-small" onClick={() => editor.clear()} title="Key Delete">
-            Remove what is marked
+            {say('beat.marked.remove')}
           </button>
         </span>
       )}
       {canPaste && (
         <button type="button" className="button button-small" onClick={() => editor.paste()} title="Key Ctrl + V">
-          Paste here
+          {say('beat.marked.paste')}
         </button>
       )}
     </span>

@@ -2,16 +2,18 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react
 import { useRef } from 'react';
 import { Revealed } from '../ui/Revealed';
 import { useKeys } from '../ui/useKeys';
+import { useSay } from '../words/words';
 import { EVERYWHERE, KEYS } from './keys';
 
 /** What hands can do here, on "?". Opens beside the sheet, never over it. */
 export function KeysHelp() {
+  const say = useSay();
   const button = useRef<HTMLButtonElement>(null);
   useKeys({ '?': () => button.current?.click() }, { onSheet: true });
   return (
     <Disclosure as="section" className="card p-3 text-sm">
       <DisclosureButton ref={button} className="quiet-link font-bold">
-        Keys and hands (?)
+        {say('beat.keys')}
       </DisclosureButton>
       <DisclosurePanel>
         <Revealed>

@@ -10,6 +10,7 @@ import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
 import { Waiting } from '../ui/states';
+import { useSay } from '../words/words';
 import { DropRoom } from './DropRoom';
 import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
@@ -56,7 +57,7 @@ type Props = {
   /** Under the panels, always in sight: what saves, publishes or hands in. */
   foot?: ReactNode;
   /** The first panels beside the sheet. */
-  panels: { name: string; content: ReactNode }[];
+  panels: { name: string; label?: string; content: ReactNode }[];
   /** Which panel is shown, where the place around keeps it. */
   panel?: number;
   setPanel?: (panel: number) => void;
@@ -64,10 +65,11 @@ type Props = {
   states?: ReactNode;
 };
 
-const PANELS = ['Shape', 'Row', 'Form', 'Balance', 'Steps'];
+const PANELS = ['Shape', 'Row', 'Form', 'Balance', 'Steps'] as const;
 
 /** The sheet with all that belongs to it. Students build on it, teachers draw their targets on it. */
 export function Workbench(props: Props) {
+  const say = useSay();
   const {
     label,
     editor,
@@ -99,7 +101,7 @@ export function Workbench(props: Props) {
   const onSheet = panel >= panels.length;
   const [typed, setTyped] = useState('');
   const [sound, setSound] = useState<File | null>(null);
-  const showPanel = useRef((_: string) => {});
+  const showPanel = useRef((_: (typeof PANELS)[number]) => {});
   showPanel.current = (name) => setPanel(panels.length + PANELS.indexOf(name));
   useEffect(() => {
     if (locked) return;
@@ -181,7 +183,7 @@ export function Workbench(props: Props) {
                   focusWhenThere('input[aria-label="Find an instrument to add"]');
                 }}
               >
-                + Add a row
+                {say('beat.sheet.addRow')}
               </button>
             )}
           </section>
@@ -191,7 +193,7 @@ export function Workbench(props: Props) {
             <Said editor={editor} hint={hint} />
             {turn && <span>Playing {turn}</span>}
             <KitTrouble player={player} />
-            <span className="ml-auto flex flex-none items-center gap-2">
+            <span className="ms-auto flex flex-none items-center gap-2">
               <Scopes editor={editor} scope={scope} setScope={setScope} />
               {!locked && <MarkedBar editor={editor} />}
             </span>
@@ -201,9 +203,9 @@ export function Workbench(props: Props) {
               player={player}
               {...(target && {
                 voices: [
-                  { value: MINE, label: 'My beat' },
-                  { value: TARGET, label: 'Target' },
-                  { value: 'turn', label: 'In turn' },
+                  { value: MINE, label: say('beat.voice.mine') },
+                  { value: TARGET, label: say('beat.voice.target') },
+                  { value: 'turn', label: say('beat.voice.turn') },
                 ],
               })}
             />
@@ -225,7 +227,7 @@ export function Workbench(props: Props) {
             />
           )}
           <TabList className="panel-tabs" aria-label="Beside the sheet">
-            {[...panels.map(({ name }) => name), ...PANELS].map((name, i) => {
+            {[...panels.map(({ name, label }) => label ?? name), ...PANELS.map((name) => say(`beat.panel.${name}`))].map((name, i) => {
               const elsewhere = halves !== undefined && i >= panels.length !== onSheet;
               return (
                 <Tab key={name} className="panel-tab" hidden={elsewhere} disabled={elsewhere}>
@@ -329,7 +331,7 @@ function Scopes({ editor, scope, setScope }: { editor: Editor; scope: Scope; set
 
 function Zoom({ zoom, setZoom }: { zoom: number; setZoom: (zoom: number) => void }) {
   return (
-    <span className="joined ml-auto max-sm:hidden">
+    <span className="joined ms-auto max-sm:hidden">
       <button type="button" className="button button-small" aria-label="Smaller" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
         −
       </button>

@@ -1,4 +1,5 @@
 import { clock } from '../ui/words';
+import { say } from '../words/words';
 import type { Keeping } from './Keeper';
 
 /**
@@ -8,15 +9,15 @@ import type { Keeping } from './Keeper';
 export function keepingWords<W>(keeping: Keeping<W>, here = true): string {
   switch (keeping.state) {
     case 'saved':
-      return keeping.at ? `Saved at ${clock(keeping.at)}` : 'Nothing to save yet';
+      return keeping.at ? say('frame.keeping.saved', { time: clock(keeping.at) }) : say('frame.keeping.none');
     case 'waiting':
       // Why it waits: no connection, or a server that is away for a moment.
-      return here ? keeping.sentence : 'Not sent yet, and this browser has no room to keep it; leave this page open';
+      return here ? keeping.sentence : say('frame.keeping.noRoom');
     case 'refused':
-      return `Not saved: ${keeping.sentence}`;
+      return say('frame.keeping.refused', { why: keeping.sentence });
     case 'conflict':
-      return 'Not saved: changed elsewhere';
+      return say('frame.keeping.elsewhere');
     default:
-      return 'Saving …';
+      return say('frame.keeping.saving');
   }
 }

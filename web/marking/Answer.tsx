@@ -142,7 +142,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
         {data.suggested !== null && (
           <button
             type="button"
-            className="button button-small ml-auto"
+            className="button button-small ms-auto"
             title="Key Y: the suggested mark"
             onClick={() => change({ mark: String(data.suggested) })}
           >

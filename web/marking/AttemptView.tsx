@@ -56,7 +56,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
               <bdi>{data.student.name}</bdi>, attempt {data.attempt.number}
             </h2>
             <span className="text-sm text-faint">{handedInWords(data.attempt)}</span>
-            <span className="head-sign ml-auto">
+            <span className="head-sign ms-auto">
               {meterName(data.attempt.pattern.meter)} <TempoSign tempo={data.attempt.pattern.tempo} />
             </span>
           </div>

@@ -71,12 +71,12 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 ref={attempt.id === chosen ? intoSight : undefined}
                 to={`/marking/${list.part.id}/${attempt.id}`}
                 aria-current={attempt.id === chosen ? 'true' : undefined}
-                className={`attempt-link ${index === 0 ? '' : 'pl-6 text-sm text-faint'}`}
+                className={`attempt-link ${index === 0 ? '' : 'ps-6 text-sm text-faint'}`}
               >
                 <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>
                   {index === 0 ? <bdi>{student.name}</bdi> : `attempt ${attempt.number}`}
                 </span>
-                <span className="ml-auto shrink-0 font-head" title={shownAs(attempt)}>
+                <span className="ms-auto shrink-0 font-head" title={shownAs(attempt)}>
                   {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
                 </span>
                 <span className="w-4 shrink-0 text-center" title={stateOf(attempt)}>

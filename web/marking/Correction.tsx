@@ -45,7 +45,7 @@ export function Correction({ data, catalogue, correction, change }: Props) {
         </span>
         <button
           type="button"
-          className="button button-small ml-auto"
+          className="button button-small ms-auto"
           onClick={() => {
             change(null);
             setEditor(null);

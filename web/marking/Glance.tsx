@@ -156,7 +156,7 @@ function Groups({ list }: { list: MarkingList }) {
               {group.statements.length === 0 ? (
                 <p className="font-bold">Everything is correct.</p>
               ) : (
-                <ul className={group.statements.length > 1 ? 'list-disc pl-5 font-bold' : 'font-bold'}>
+                <ul className={group.statements.length > 1 ? 'list-disc ps-5 font-bold' : 'font-bold'}>
                   {group.statements.map((text) => (
                     <li key={text}>{text}</li>
                   ))}

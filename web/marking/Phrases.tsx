@@ -39,7 +39,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
             <li key={phrase.id} className="flex items-start gap-2">
               <button
                 type="button"
-                className="button button-small flex-1 justify-start text-left"
+                className="button button-small flex-1 justify-start text-start"
                 onClick={() => add(filled(phrase.text, data.student.firstName, said, catalogue))}
               >
                 {filled(phrase.text, data.student.firstName, said, catalogue)}

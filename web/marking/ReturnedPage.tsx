@@ -9,11 +9,13 @@ import { KeepOnShelf } from '../keep/KeepOnShelf';
 import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
 import { when } from '../ui/words';
+import { useSay } from '../words/words';
 import { AttemptSound } from './AttemptSound';
 import '../ui/rooms.css';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
 export default function ReturnedPage() {
+  const say = useSay();
   const { attemptId = '' } = useParams();
   const catalogue = useCatalogue();
   const { data, error, refetch } = useQuery({
@@ -30,34 +32,32 @@ export default function ReturnedPage() {
           <header className="head-line pb-1.5">
             <h1>{data.assignment.title}</h1>
             <span className="text-sm text-faint">
-              Attempt {data.attempt.number}, handed in {when(data.attempt.handedInAt)}
+              {say('beat.returned.attempt', { number: data.attempt.number, when: when(data.attempt.handedInAt) })}
             </span>
-            <span className="head-sign ml-auto">
+            <span className="head-sign ms-auto">
               <TempoSign tempo={data.attempt.pattern.tempo} />
             </span>
           </header>
         }
         first={
           feedback ? (
-            <section aria-label="Your teacher’s feedback" className="card mb-4 p-3">
+            <section aria-label={say('beat.returned.feedback')} className="card mb-4 p-3">
               <p className="font-head text-4xl leading-none">
-                {feedback.mark} <span className="text-base text-faint">of {data.part.points}</span>
+                {feedback.mark} <span className="text-base text-faint">{say('frame.today.of', { points: data.part.points ?? 0 })}</span>
               </p>
               <p dir="auto" className="mt-2 whitespace-pre-line">
-                {feedback.text || 'No words this time; listen to what differs.'}
+                {feedback.text || say('beat.returned.noWords')}
               </p>
-              <p className="text-sm text-faint">Returned {when(feedback.returnedAt)}</p>
+              <p className="text-sm text-faint">{say('beat.returned.when', { when: when(feedback.returnedAt) })}</p>
               {data.open && (
                 <Link to={`/bench/${data.part.id}`} className="button button-main mt-2">
-                  Mend it and hand in again
+                  {say('beat.returned.improve')}
                 </Link>
               )}
-              {!result && data.part.view !== 'seen' && (
-                <p className="mt-2 text-sm">The target of this task stays hidden, so your teacher says in words what differs.</p>
-              )}
+              {!result && data.part.view !== 'seen' && <p className="mt-2 text-sm">{say('beat.returned.hidden')}</p>}
             </section>
           ) : (
-            <p className="card mb-4 p-3">Your teacher has not returned this yet.</p>
+            <p className="card mb-4 p-3">{say('beat.returned.notYet')}</p>
           )
         }
         result={result}
@@ -65,14 +65,12 @@ export default function ReturnedPage() {
         submission={data.attempt.pattern}
         music={data.music}
         catalogue={catalogue.data}
-        beatName={result ? 'My beat' : 'Your beat'}
+        beatName={say(result ? 'beat.voice.mine' : 'beat.voice.yours')}
         pins={feedback?.pins ?? []}
         correction={feedback?.correction ?? null}
         more={
           <>
-            {data.more > 0 && (
-              <p className="mt-2">{data.more === 1 ? 'One more comment comes' : `${data.more} more comments come`} when these are done.</p>
-            )}
+            {data.more > 0 && <p className="mt-2">{say('beat.returned.more', { count: data.more })}</p>}
             {data.checked && <CheckedList checked={data.checked} />}
           </>
         }
@@ -81,14 +79,14 @@ export default function ReturnedPage() {
             {feedback?.correction && data.open && (
               <p>
                 <Link to={`/bench/${data.part.id}`} state={{ take: feedback.correction }} className="button">
-                  Use this suggestion in my beat
+                  {say('beat.returned.use')}
                 </Link>
               </p>
             )}
             <AttemptSound attempt={data.attempt} />
             <p>
               <Link className="quiet-link text-sm" to={`/sheet/attempt/${data.attempt.id}`}>
-                This beat on paper
+                {say('beat.returned.paper')}
               </Link>
             </p>
             <KeepOnShelf title={data.assignment.title} what={() => ({ pattern: data.attempt.pattern })} />

@@ -103,7 +103,7 @@ function PictureHead({ data }: { data: Picture }) {
           ))}
         </nav>
       )}
-      <nav aria-label="Of this part" className="ml-auto flex flex-wrap gap-1.5">
+      <nav aria-label="Of this part" className="ms-auto flex flex-wrap gap-1.5">
         {data.parts.length > 1 &&
           data.parts.map((part) => (
             <Link

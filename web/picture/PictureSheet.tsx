@@ -70,7 +70,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
           <span className="text-sm text-faint">
             <TempoSign tempo={target.tempo} />
           </span>
-          <label className="ml-auto flex items-center gap-1.5 text-sm">
+          <label className="ms-auto flex items-center gap-1.5 text-sm">
             Show what
             <select className="field field-small w-auto" value={least} onChange={(event) => setLeast(Number(event.target.value))}>
               {[1, 2, 3, 5].map((count) => (

@@ -85,7 +85,7 @@ export default function ProjectorPage() {
             onChange={setLook}
           />
         )}
-        <span className="ml-auto flex flex-wrap gap-2">
+        <span className="ms-auto flex flex-wrap gap-2">
           <Choice label="Size" value={size} options={SIZES} onChange={setSize} />
           <button type="button" className="button" onClick={() => void document.documentElement.requestFullscreen?.()}>
             Fill the screen
@@ -189,7 +189,7 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
             ],
           })}
         />
-        <span className="head-sign ml-2">
+        <span className="head-sign ms-2">
           <TempoSign tempo={pattern.tempo} />
         </span>
         <KitTrouble player={player} />

@@ -70,7 +70,7 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
               )}
               <button
                 type="button"
-                className="button button-small ml-auto text-ink"
+                className="button button-small ms-auto text-ink"
                 aria-label={`Remove this rule: ${ruleOf(ask.data.kind)?.menu}`}
                 onClick={() => remove(ask.key)}
               >

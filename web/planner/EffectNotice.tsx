@@ -16,7 +16,7 @@ export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanK
       {changes.length > 0 && (
         <div className="mt-2">
           <table className="w-full text-sm">
-            <thead className="text-left text-faint">
+            <thead className="text-start text-faint">
               <tr>
                 <th className="font-normal">Student</th>
                 <th className="font-normal">Suggested</th>
@@ -27,13 +27,13 @@ export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanK
             <tbody>
               {changes.map((change) => (
                 <tr key={`${change.part} ${change.student}`} className="border-t border-rule align-top">
-                  <td className="pr-3">
+                  <td className="pe-3">
                     <bdi>{change.student}</bdi>
                   </td>
-                  <td className="whitespace-nowrap pr-3">
+                  <td className="whitespace-nowrap pe-3">
                     {change.before === change.after ? mark(change.after) : `${mark(change.before)} → ${mark(change.after)}`}
                   </td>
-                  <td className="pr-3">{change.mark ?? ''}</td>
+                  <td className="pe-3">{change.mark ?? ''}</td>
                   <td>
                     {change.gone.map((text) => (
                       <s key={text} className="block text-faint">

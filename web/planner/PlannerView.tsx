@@ -139,7 +139,7 @@ function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
         <h1>{plan.id || keeper.dirty ? planTitle(plan) : 'A new assignment'}</h1>
         <span className="text-sm text-faint">{plan.course.name}</span>
         {parts}
-        <p role="status" className="keeps-room ml-auto text-right text-sm text-faint" data-room="Changed, not saved yet">
+        <p role="status" className="keeps-room ms-auto text-end text-sm text-faint" data-room="Changed, not saved yet">
           {keeper.said}
         </p>
       </div>

@@ -33,7 +33,7 @@ export default function StudentPage({ own }: { own: boolean }) {
           {data.school}
           {now[0] && `, ${now[0].course} ${now[0].year}`}
         </span>
-        <button type="button" className="button ml-auto print:hidden" onClick={() => window.print()}>
+        <button type="button" className="button ms-auto print:hidden" onClick={() => window.print()}>
           Print
         </button>
       </header>
@@ -132,7 +132,7 @@ function Tasks({ tasks, own }: { tasks: StudentTerm['tasks']; own: boolean }) {
                 {task.number > 1 && `, attempt ${task.number}`}
               </p>
               {task.said.length > 0 && (
-                <ul className="mt-1 list-disc pl-5 text-sm">
+                <ul className="mt-1 list-disc ps-5 text-sm">
                   {task.said.slice(0, 4).map((text) => (
                     <li key={text}>{text}</li>
                   ))}

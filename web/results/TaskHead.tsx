@@ -52,7 +52,7 @@ export function TaskHead({ part, shown, frozen, changed }: Props) {
         )}
         ×
         {part.own && !frozen && (
-          <button type="button" className="quiet-link ml-1" aria-label={`Remove ${name}`} onClick={() => void remove()}>
+          <button type="button" className="quiet-link ms-1" aria-label={`Remove ${name}`} onClick={() => void remove()}>
             remove
           </button>
         )}

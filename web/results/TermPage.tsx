@@ -43,7 +43,7 @@ export default function TermPage() {
           {course.year}
           {course.archived && ', archived'}
         </span>
-        <span className="ml-auto flex flex-wrap items-baseline gap-x-3 text-sm">
+        <span className="ms-auto flex flex-wrap items-baseline gap-x-3 text-sm">
           Download:
           <TableLinks href={`/api/courses/${course.id}/term.`} query={`attempt=${attempt}`} />
           <a className="quiet-link" href={`/api/courses/${course.id}/term.zip?attempt=${attempt}`} download>

@@ -158,7 +158,7 @@ function People({ school, course, students, again, show }: PeopleProps) {
                 </td>
                 <td>{signIn}</td>
                 <td>{PASSWORDS[password]}</td>
-                <td className="text-right">
+                <td className="text-end">
                   <span className="flex flex-wrap justify-end gap-1.5">
                     {!course.archived && (
                       <Care

@@ -33,7 +33,7 @@ export function Former({ course, changed }: { course: { id: string; name: string
             </span>
             <button
               type="button"
-              className="button button-small ml-auto"
+              className="button button-small ms-auto"
               disabled={busy}
               aria-label={`Put back: ${name}`}
               onClick={() => void putBack(id)}

@@ -86,7 +86,7 @@ export function JoinBlock({ courseId, changed }: { courseId: string; changed: ()
                     </span>
                   ))}
                 </td>
-                <td className="text-right">
+                <td className="text-end">
                   <button
                     type="button"
                     className="button button-small button-main"

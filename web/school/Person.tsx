@@ -40,7 +40,7 @@ export function Person({ person: { id, name, given, family }, course, school, ta
       changed();
     });
   return (
-    <div className="flex flex-wrap items-end gap-x-3 gap-y-2 py-1 text-left">
+    <div className="flex flex-wrap items-end gap-x-3 gap-y-2 py-1 text-start">
       <Link to={`/student/${id}`} className="button button-small">
         Over the term
       </Link>

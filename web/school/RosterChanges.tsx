@@ -13,7 +13,7 @@ export function RosterChanges({ look }: { look: RosterLook }) {
   const pairs = (list: RosterLook['changed']) => list.map((one) => (one.from === one.to ? one.to : `${one.from} → ${one.to}`));
   return (
     <>
-      <ul className="mt-2 list-disc pl-5">
+      <ul className="mt-2 list-disc ps-5">
         <li>
           New: {plural(look.newTeachers, 'teacher')}, {plural(look.newStudents, 'student')},{' '}
           {plural(look.classes.length, 'class', 'classes')}

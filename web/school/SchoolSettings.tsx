@@ -1,22 +1,25 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, reply } from '../api/client';
+import { api, reply, session } from '../api/client';
 import type { SchoolPeople } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { plural } from '../ui/words';
 import { setZone } from '../ui/zone';
+import { type Language, NAMES, speak } from '../words/words';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
 /** What holds for the whole school, and how long it keeps archived classes. */
 export function SchoolSettings({ school, changed }: { school: SchoolPeople; changed: () => void }) {
+  const queries = useQueryClient();
   const [name, setName] = useState(school.name);
   const [zone, setTheZone] = useState(school.zone);
   const [counting, setCounting] = useState(school.counting);
   const [points, setPoints] = useState(school.points);
   const [sortBy, setSortBy] = useState(school.sortBy);
+  const [language, setLanguage] = useState(school.language);
   const [keepYears, setKeepYears] = useState(school.keepYears);
   const [said, setSaid] = useState('');
   const kept = useQuery({ queryKey: ['school', 'kept', school.keepYears], queryFn: () => reply(api.GET('/api/school/kept')) });
@@ -24,8 +27,12 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
   const settle = () =>
     run(async () => {
       setSaid('');
-      await reply(api.PUT('/api/school', { body: { name, zone, counting, points, keepYears, sortBy } }));
+      await reply(api.PUT('/api/school', { body: { name, zone, language, counting, points, keepYears, sortBy } }));
       setZone(zone);
+      // Who has chosen no language of their own reads the school's from here on.
+      const now = await session();
+      queries.setQueryData(['session'], now);
+      await speak(now.language);
       setSaid('Kept.');
       changed();
     });
@@ -54,6 +61,16 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
         </label>
       </div>
       <div className="flex flex-wrap items-end gap-3">
+        <label>
+          Language
+          <select className="field mt-1" value={language} onChange={(event) => setLanguage(event.target.value as Language)}>
+            {Object.entries(NAMES).map(([tag, words]) => (
+              <option key={tag} value={tag} lang={tag}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
         <label>
           A new class counts in
           <select className="field mt-1" value={counting} onChange={(event) => setCounting(event.target.value as SchoolPeople['counting'])}>

@@ -40,7 +40,7 @@ export function Slips({ slips, school, done }: { slips: Slip[]; school: string; 
             <Qr
               text={`${window.location.origin}/?as=${encodeURIComponent(signIn)}`}
               label="The address, as a picture"
-              className="float-right ml-2 size-20"
+              className="float-right ms-2 size-20"
             />
             <p className="font-head text-lg font-bold">
               <bdi>{name}</bdi>

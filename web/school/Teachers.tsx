@@ -52,7 +52,7 @@ export function Teachers({ school, changed, show }: Props) {
               <td>
                 <Address key={email} id={id} name={name} email={email} task={task} changed={changed} />
               </td>
-              <td className="text-right">
+              <td className="text-end">
                 {role === 'teacher' && (
                   <span className="flex flex-wrap justify-end gap-1.5">
                     {second && (

@@ -1,5 +1,6 @@
 import { Fragment, memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
+import { useSay } from '../words/words';
 import { fitted, type Geometry, geometry, lineHeight, lineWidth, noteX, type SheetLine } from './geometry';
 import './sheet.css';
 import { useReadingLine } from './useReadingLine';
@@ -76,6 +77,7 @@ export function Sheet({
   grid,
   onLayout,
 }: Props) {
+  const say = useSay();
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   useLayoutEffect(() => {
@@ -149,7 +151,7 @@ export function Sheet({
                           type="button"
                           className="row-name"
                           onClick={() => audition(row.instrument.name)}
-                          title={`Hear ${row.instrument.label}`}
+                          title={say('beat.sheet.hear', { name: row.instrument.label })}
                         >
                           {row.instrument.label}
                         </button>
@@ -175,7 +177,7 @@ export function Sheet({
         ))}
       {following.astray && (
         <button type="button" className="button button-small follow" onClick={following.again}>
-          Follow the line
+          {say('beat.sheet.follow')}
         </button>
       )}
     </div>
@@ -199,6 +201,7 @@ const BarHeads = memo(function BarHeads({
   barTicks: number;
   onBar: (bar: number, marking: boolean) => void;
 }) {
+  const say = useSay();
   // The number of a bar that has its line for itself stands in the margin.
   const alone = line.bars.length === 1;
   return (
@@ -215,8 +218,8 @@ const BarHeads = memo(function BarHeads({
             role="columnheader"
             style={{ left: alone ? 'calc(-1 * var(--names))' : (bar * barTicks - line.from) * g.tickWidth }}
           >
-            <button type="button" onClick={(event) => onBar(bar, event.shiftKey)} aria-label={`Mark bar ${bar + 1}`}>
-              Bar {bar + 1}
+            <button type="button" onClick={(event) => onBar(bar, event.shiftKey)} aria-label={say('beat.sheet.mark', { number: bar + 1 })}>
+              {say('beat.sheet.bar', { number: bar + 1 })}
             </button>
           </div>
         ))}
@@ -228,13 +231,16 @@ type WordsProps = { music: Music; line: SheetLine; g: Geometry; plain: boolean; 
 
 /** Counting words along the top, like lyrics; strong beats are bold. */
 const Words = memo(function Words({ music, line, g, plain, triplets }: WordsProps) {
+  const say = useSay();
   // The words of triplets would stand on the others; they are printed in the rows that show triplets.
   const shown = music.words.filter(({ at }) => at >= line.from && at < line.to && at % (triplets ? 320 : 240) === 0);
   return (
     <div aria-hidden="true" className="sheet-words">
       {plain && (music.words.at(-1)?.at ?? 0) >= music.barTicks && (
         <b style={{ left: 'calc(-1 * var(--names))' }}>
-          {line.bars.length > 1 ? 'Bars' : 'Bar'} {line.bars.map((bar) => bar + 1).join(', ')}
+          {line.bars.length > 1
+            ? say('beat.sheet.bars', { numbers: line.bars.map((bar) => bar + 1).join(', ') })
+            : say('beat.sheet.bar', { number: (line.bars[0] ?? 0) + 1 })}
         </b>
       )}
       {shown.map(({ at, word, weight }) => (

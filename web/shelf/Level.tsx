@@ -1,7 +1,7 @@
 /** A level from 1 to 3, as dots. */
 export function Level({ level }: { level: number }) {
   return (
-    <span className="ml-2 whitespace-nowrap" title={`level ${level} of 3`}>
+    <span className="ms-2 whitespace-nowrap" title={`level ${level} of 3`}>
       <span aria-hidden="true">
         {'●'.repeat(level)}
         {'○'.repeat(3 - level)}

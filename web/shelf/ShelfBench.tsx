@@ -92,7 +92,7 @@ function Open({ thing, work, left, catalogue }: Props) {
             </Link>
             <p
               role="status"
-              className="keeps-room ml-auto text-right text-sm text-faint"
+              className="keeps-room ms-auto text-end text-sm text-faint"
               data-room={keepingWords({ state: 'saved', at: null })}
             >
               {keepingWords(keeping)}

@@ -96,7 +96,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
       <div className="work-tools my-2">
         <Transport player={player} />
         <KitTrouble player={player} />
-        <span className="ml-auto">
+        <span className="ms-auto">
           <Choice
             label="Seen as"
             value={as}
@@ -150,7 +150,7 @@ function Lending({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
     <fieldset className="text-sm" disabled={busy}>
       <legend className="font-bold">Students may use it</legend>
       {shelf.courses.map(({ id, name }) => (
-        <label key={id} className="mr-4 inline-flex min-h-8 items-center gap-1.5">
+        <label key={id} className="me-4 inline-flex min-h-8 items-center gap-1.5">
           <input
             type="checkbox"
             checked={item.lent.includes(id)}

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { Choice } from '../ui/Choice';
+import { useSay } from '../words/words';
 import type { Player } from './Player';
 import { usePlayerState } from './usePlayer';
 
@@ -7,6 +8,7 @@ type Props = { player: Player; voices?: { value: string; label: string }[] };
 
 /** Play, what to hear, and the helpers of time. */
 export function Transport({ player, voices }: Props) {
+  const say = useSay();
   const state = usePlayerState(player);
   return (
     <>
@@ -15,34 +17,34 @@ export function Transport({ player, voices }: Props) {
           type="button"
           className="button button-main min-w-24 justify-center"
           onClick={() => player.toggle()}
-          aria-label={state.playing ? 'Stop' : 'Play'}
-          title="Key Space"
+          aria-label={say(state.playing ? 'beat.stop' : 'beat.play')}
+          title={say('beat.play.key')}
         >
           <svg aria-hidden="true" viewBox="0 0 12 12" className="size-3 fill-current">
             {state.playing ? <path d="M1 1h10v10H1z" /> : <path d="M2 0l10 6-10 6z" />}
           </svg>
-          {state.playing ? (state.counting ? 'Counting in …' : 'Stop') : 'Play'}
+          {say(state.playing ? (state.counting ? 'beat.play.counting' : 'beat.stop') : 'beat.play')}
         </button>
         <Loading player={player} />
       </span>
       {voices && voices.length > 1 && (
-        <Choice label="What to hear" value={state.voice} options={voices} onChange={(voice) => player.hear(voice)} />
+        <Choice label={say('beat.play.what')} value={state.voice} options={voices} onChange={(voice) => player.hear(voice)} />
       )}
       <span className="joined">
         <button type="button" className="button" aria-pressed={state.metronome} onClick={() => player.setMetronome(!state.metronome)}>
-          Metronome
+          {say('beat.play.metronome')}
         </button>
         <button
           type="button"
           className="button"
           aria-pressed={state.countIn > 0}
           onClick={() => player.setCountIn(state.countIn === 0 ? 1 : state.countIn === 1 ? 2 : 0)}
-          title="None, one bar, two bars"
+          title={say('beat.play.countIn.title')}
         >
-          {state.countIn === 2 ? 'Count-in: 2' : 'Count-in'}
+          {say(state.countIn === 2 ? 'beat.play.countIn2' : 'beat.play.countIn')}
         </button>
         <button type="button" className="button" aria-pressed={state.slow} onClick={() => player.setSlow(!state.slow)}>
-          Slower
+          {say('beat.play.slower')}
         </button>
       </span>
     </>
@@ -51,18 +53,20 @@ export function Transport({ player, voices }: Props) {
 
 /** How far the sounds are loaded: a line in the button, so that nothing moves from under a finger when they are there. */
 function Loading({ player }: { player: Player }) {
+  const say = useSay();
   const { loaded, total, failed } = useKitProgress(player);
   if (failed || loaded >= total) return null;
-  return <progress aria-label="Loading sounds" value={loaded} max={total} className="loading-line" />;
+  return <progress aria-label={say('beat.play.loading')} value={loaded} max={total} className="loading-line" />;
 }
 
 /** What is wrong with the sounds, if anything is. */
 export function KitTrouble({ player }: { player: Player }) {
+  const say = useSay();
   const { trouble } = usePlayerState(player);
   const { failed } = useKitProgress(player);
   if (trouble) return <span className="text-sm">{trouble}</span>;
   if (!failed) return null;
-  return <span className="text-sm">Some sounds could not be loaded or do not fit into memory; press their row's name to try again.</span>;
+  return <span className="text-sm">{say('beat.play.trouble')}</span>;
 }
 
 const useKitProgress = (player: Player) => useSyncExternalStore(player.kits.subscribe, () => player.kits.progress);

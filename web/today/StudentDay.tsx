@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { StudentToday } from '../api/types';
 import { fromNow, taskName, weekday, when } from '../ui/words';
+import { say, useSay } from '../words/words';
 import { Due, TaskCard } from './TaskCard';
 
 type Task = StudentToday['tasks'][number];
@@ -16,6 +17,7 @@ function isOver(task: Task): boolean {
 
 /** What comes first: what was returned, then what is to be handed in, then what is with the teacher. */
 export function StudentDay({ day, name }: { day: StudentToday; name: string }) {
+  const say = useSay();
   const returned = day.tasks.filter((task) => task.attempt?.returnedAt);
   const toDo = day.tasks.filter((task) => !task.attempt && !isOver(task) && !task.waiting && !task.excused);
   const closed = day.tasks.filter((task) => !task.attempt && !isOver(task) && task.waiting);
@@ -28,34 +30,33 @@ export function StudentDay({ day, name }: { day: StudentToday; name: string }) {
         <h1>
           {weekday()}, <bdi>{name}</bdi>
         </h1>
-        <Link to="/term" className="button ml-auto">
-          My term
+        <Link to="/term" className="button ms-auto">
+          {say('frame.today.term')}
         </Link>
       </div>
       <Reminders tasks={toDo} />
-      {day.tasks.length === 0 && (
-        <p className="card mt-4">There is no task for you yet. When your teacher publishes one, it stands here.</p>
-      )}
-      <Group title="Build and hand in" tasks={toDo} />
-      <Group title="Read what your teacher says" tasks={returned} />
-      <Group title="With your teacher" tasks={waiting} />
-      <Group title="Opens later" tasks={closed} />
-      <Group title="Time is over" tasks={missed} />
-      <Group title="You are excused" tasks={excused} />
+      {day.tasks.length === 0 && <p className="card mt-4">{say('frame.today.none')}</p>}
+      <Group title={say('frame.today.build')} tasks={toDo} />
+      <Group title={say('frame.today.read')} tasks={returned} />
+      <Group title={say('frame.today.with')} tasks={waiting} />
+      <Group title={say('frame.today.later')} tasks={closed} />
+      <Group title={say('frame.today.over')} tasks={missed} />
+      <Group title={say('frame.today.excused')} tasks={excused} />
     </div>
   );
 }
 
 /** What is due within two days and has not been handed in. */
 function Reminders({ tasks }: { tasks: Task[] }) {
+  const say = useSay();
   const soon = tasks.filter(({ dueAt }) => dueAt && Date.parse(dueAt) - Date.now() < 2 * 86_400_000);
   if (soon.length === 0) return null;
   return (
-    <p role="note" className="card mt-2 border-l-4 border-l-ink p-2">
+    <p role="note" className="card mt-2 border-s-4 border-s-ink p-2">
       {soon.map((task) => (
         <span key={task.partId} className="block">
           <b>{nameOf(task)}</b> <Due at={task.dueAt} />
-          {!task.savedAt && ', and you have not begun'}
+          {!task.savedAt && say('frame.due.notBegun')}
         </span>
       ))}
     </p>
@@ -79,17 +80,18 @@ function Group({ title, tasks }: { title: string; tasks: Task[] }) {
 }
 
 function dueOf(task: Task) {
-  if (task.closedAt) return `closed ${fromNow(task.closedAt)}`;
+  if (task.closedAt) return say('frame.due.closed', { when: fromNow(task.closedAt) });
   const late = task.late && isDue(task) && !task.attempt;
   return (
     <>
       <Due at={task.dueAt} />
-      {late && '; you can still hand in, late'}
+      {late && say('frame.due.late')}
     </>
   );
 }
 
 function Doing({ task }: { task: Task }) {
+  const say = useSay();
   const { attempt } = task;
   const bench = (label: string, main = false) => (
     <Link to={`/bench/${task.partId}`} className={`button ${main ? 'button-main' : ''}`} aria-label={`${label}: ${nameOf(task)}`}>
@@ -97,18 +99,18 @@ function Doing({ task }: { task: Task }) {
     </Link>
   );
   if (task.waiting && !attempt) {
-    return <span className="text-sm text-faint">Opens when part {task.position - 1} is right</span>;
+    return <span className="text-sm text-faint">{say('frame.today.waits', { number: task.position - 1 })}</span>;
   }
   if (attempt?.returnedAt) {
     return (
       <>
-        <span className="font-head text-2xl" title="Your mark">
-          {attempt.mark} <span className="text-sm text-faint">of {task.points}</span>
+        <span className="font-head text-2xl" title={say('frame.today.mark')}>
+          {attempt.mark} <span className="text-sm text-faint">{say('frame.today.of', { points: task.points ?? 0 })}</span>
         </span>
-        <Link to={`/returned/${attempt.id}`} className="button button-main" aria-label={`Read the feedback: ${nameOf(task)}`}>
-          Read the feedback
+        <Link to={`/returned/${attempt.id}`} className="button button-main" aria-label={`${say('frame.today.feedback')}: ${nameOf(task)}`}>
+          {say('frame.today.feedback')}
         </Link>
-        {!isOver(task) && bench('Build on')}
+        {!isOver(task) && bench(say('frame.today.buildOn'))}
       </>
     );
   }
@@ -117,17 +119,17 @@ function Doing({ task }: { task: Task }) {
       <>
         <span className="text-sm text-faint">
           <time dateTime={attempt.handedInAt} title={when(attempt.handedInAt)}>
-            attempt {attempt.number}, {fromNow(attempt.handedInAt)}
+            {say('frame.today.attempt', { number: attempt.number, when: fromNow(attempt.handedInAt) })}
           </time>
         </span>
-        {bench(isOver(task) ? 'Look at it' : 'Change it')}
+        {bench(say(isOver(task) ? 'frame.today.look' : 'frame.today.change'))}
       </>
     );
   }
   return (
     <>
-      {task.savedAt && <span className="text-sm text-faint">begun {fromNow(task.savedAt)}</span>}
-      {bench(isOver(task) ? 'Look at it' : task.savedAt ? 'Go on building' : 'Begin', !isOver(task))}
+      {task.savedAt && <span className="text-sm text-faint">{say('frame.today.begun', { when: fromNow(task.savedAt) })}</span>}
+      {bench(say(isOver(task) ? 'frame.today.look' : task.savedAt ? 'frame.today.goOn' : 'frame.today.begin'), !isOver(task))}
     </>
   );
 }

@@ -2,15 +2,16 @@ import type { ReactNode } from 'react';
 import type { Glimpse } from '../api/types';
 import { FirstBar } from '../sheet/FirstBar';
 import { TempoSign } from '../ui/NoteValue';
-import { fromNow, plural, swingWords, when } from '../ui/words';
+import { fromNow, swingWords, when } from '../ui/words';
+import { useSay } from '../words/words';
 
 type Kind = 'copy' | 'build-on' | 'create';
-const KINDS: Record<Kind, string> = { copy: 'copy', 'build-on': 'build on', create: 'make your own' };
 
 type Props = { title: string; kind: Kind; glimpse: Glimpse; due: ReactNode; children: ReactNode };
 
 /** A task on Today: its first bar drawn, what its head says, how long there still is, and what to do. */
 export function TaskCard({ title, kind, glimpse, due, children }: Props) {
+  const say = useSay();
   const { meter, tempo, swing, bars } = glimpse;
   return (
     <li className="task-card">
@@ -19,7 +20,7 @@ export function TaskCard({ title, kind, glimpse, due, children }: Props) {
         <h3 className="text-lg">{title}</h3>
         <p className="text-sm text-faint">
           <TempoSign tempo={tempo} /> · {meter.count}/{meter.unit}
-          {swing.percent > 50 && ` · ${swingWords(swing)}`} · {plural(bars, 'bar')} · {KINDS[kind]}
+          {swing.percent > 50 && ` · ${swingWords(swing)}`} · {say('frame.bars', { count: bars })} · {say(`frame.kind.${kind}`)}
         </p>
         <p className="text-sm text-faint">{due}</p>
       </div>
@@ -30,11 +31,12 @@ export function TaskCard({ title, kind, glimpse, due, children }: Props) {
 
 /** How long there still is; the time itself is told to those who rest on it. */
 export function Due({ at }: { at: string | null }) {
-  if (!at) return 'no due date';
+  const say = useSay();
+  if (!at) return say('frame.due.none');
   const over = new Date(at) < new Date();
   return (
     <time dateTime={at} title={when(at)}>
-      {over ? 'was due' : 'due'} {fromNow(at)}
+      {say(over ? 'frame.due.was' : 'frame.due.in', { when: fromNow(at) })}
     </time>
   );
 }

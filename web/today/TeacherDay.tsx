@@ -31,7 +31,7 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
               <h2>{course.name}</h2>
               <span className="text-faint">{plural(course.students, 'student')}</span>
               <CountingField course={course} />
-              <Link to={`/term/${course.id}`} className="button ml-auto">
+              <Link to={`/term/${course.id}`} className="button ms-auto">
                 The class over the term
               </Link>
               <Link to={`/plan/new?class=${course.id}`} className="button button-main">

@@ -23,7 +23,7 @@ export function AskFirst({ action, to, children, disabled = false, act }: Props)
     );
   }
   return (
-    <div role="alertdialog" aria-label={label} className="card flex max-w-md flex-col gap-2 text-left text-sm">
+    <div role="alertdialog" aria-label={label} className="card flex max-w-md flex-col gap-2 text-start text-sm">
       <div>{children}</div>
       <span className="flex gap-2">
         <button

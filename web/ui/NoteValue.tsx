@@ -1,10 +1,16 @@
-const NAMES: Record<string, string> = { '2': 'half note', '4': 'quarter note', '4.': 'dotted quarter note', '8': 'eighth note' };
+import { say } from '../words/words';
+
+const NAMED = ['2', '4', '4.', '8'] as const;
+const nameOf = (value: string): string => {
+  const named = NAMED.find((one) => one === value);
+  return named ? say(`frame.note.${named}`) : value;
+};
 
 /** A note value as in music: "2", "4", "8", a dot adds half. */
 export function NoteValue({ value }: { value: string }) {
   const open = value.startsWith('2');
   return (
-    <svg role="img" aria-label={NAMES[value] ?? value} viewBox="0 0 13 18" className="note-value">
+    <svg role="img" aria-label={nameOf(value)} viewBox="0 0 13 18" className="note-value">
       <ellipse
         cx="4.2"
         cy="14.6"
@@ -25,7 +31,7 @@ type Tempo = { bpm: number; beat?: string };
 /** A tempo as over music: ♩ = 96. */
 export function TempoSign({ tempo }: { tempo: Tempo }) {
   return (
-    <span className="whitespace-nowrap">
+    <span dir="ltr" className="whitespace-nowrap">
       <NoteValue value={tempo.beat ?? '4'} /> = {tempo.bpm}
     </span>
   );
@@ -33,5 +39,5 @@ export function TempoSign({ tempo }: { tempo: Tempo }) {
 
 /** The same for those who listen. */
 export function tempoWords({ bpm, beat = '4' }: Tempo): string {
-  return `${NAMES[beat] ?? beat} = ${bpm}`;
+  return `${nameOf(beat)} = ${bpm}`;
 }

@@ -2,7 +2,8 @@ import { type ReactNode, useId, useState, useSyncExternalStore } from 'react';
 import type { Music } from '../../api/types';
 import type { Player } from '../../sound/Player';
 import { TempoSign, tempoWords } from '../../ui/NoteValue';
-import { plural, swingWords } from '../../ui/words';
+import { swingWords } from '../../ui/words';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { meterName } from '../meters';
 import type { Counting } from '../useMusic';
@@ -21,6 +22,7 @@ type Sign = { name: string; words: string; sign: ReactNode; field: (() => ReactN
  * head; where it does not, it is plain text.
  */
 export function HeadSigns({ editor, player, music, counting, locked, children }: Props) {
+  const say = useSay();
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const [open, setOpen] = useState<string | null>(null);
@@ -52,8 +54,8 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
     },
     {
       name: 'Bars',
-      words: plural(bars, 'bar'),
-      sign: plural(bars, 'bar'),
+      words: say('frame.bars', { count: bars }),
+      sign: say('frame.bars', { count: bars }),
       field: free(Boolean(freedom?.form)) ? () => <BarsField editor={editor} /> : null,
     },
     {
@@ -93,7 +95,7 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
         {shown?.field && (
           <div className="head-strip arrive">
             {shown.field()}
-            <button type="button" className="quiet-link ml-auto self-center text-sm" onClick={() => setOpen(null)}>
+            <button type="button" className="quiet-link ms-auto self-center text-sm" onClick={() => setOpen(null)}>
               Done
             </button>
           </div>

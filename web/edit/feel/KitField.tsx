@@ -50,7 +50,7 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
           </button>
         </span>
       ))}
-      <p className="self-center pl-1 text-faint">
+      <p className="self-center ps-1 text-faint">
         {own ? `${own.name} is made of ${kitLabel(catalogue, own.base)} and other sounds` : kitSays(catalogue, editor.store.pattern.kit)}
       </p>
       <Suspense>

@@ -19,7 +19,7 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
             <p>
               “{asked.from}” {asked.changes.length > 0 ? 'cannot be taken just as it is:' : 'can be taken now.'}
             </p>
-            <ul className="my-1 list-disc pl-5">
+            <ul className="my-1 list-disc ps-5">
               {asked.changes.map((change) => (
                 <li key={change}>{change}</li>
               ))}

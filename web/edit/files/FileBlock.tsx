@@ -22,7 +22,7 @@ export function FileBlock({ editor, counting, locked, shown, reveal }: Props) {
         <button type="button" className="button button-small" disabled={locked || opening.busy} onClick={() => input.current?.click()}>
           {opening.busy ? 'Reading …' : 'Open a pattern file'}
         </button>
-        {!locked && <span className="ml-2 text-sm text-faint max-sm:hidden">or drop it on the sheet</span>}
+        {!locked && <span className="ms-2 text-sm text-faint max-sm:hidden">or drop it on the sheet</span>}
       </p>
       <input
         ref={input}

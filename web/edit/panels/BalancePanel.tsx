@@ -76,7 +76,7 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
     editor.store.change(`${label} of ${name}`, (pattern) => rowChanged(pattern, editor.index, index, { [key]: value }));
   return (
     <fieldset className="mt-3 border-t border-rule pt-2">
-      <legend className="float-left mr-auto font-bold first-letter:uppercase">{name}</legend>
+      <legend className="float-left me-auto font-bold first-letter:uppercase">{name}</legend>
       <span className="float-right flex gap-1">
         <Small
           pressed={ears.alone.includes(key)}
