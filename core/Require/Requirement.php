@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
+use Pulsanda\Core\Say\Voice;
+
 /**
  * One thing that a task asks of a beat. It is passed or failed, with nothing between. Each kind is a class in Rule/ that declares,
  * checks and says itself; what it reads is what its blanks allow, and comes to its constructor by name.
@@ -13,7 +15,7 @@ interface Requirement
     public static function declares(): Declared;
 
     /** @return string what it asks for, in one sentence for a student */
-    public function asks(): string;
+    public function asks(Voice $voice): string;
 
     public function check(Submission $submission): Verdict;
 
@@ -22,5 +24,5 @@ interface Requirement
      *
      * @param \Closure(int): string $place names a written tick
      */
-    public static function says(Verdict $verdict, \Closure $place): string;
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string;
 }

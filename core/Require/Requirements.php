@@ -8,6 +8,7 @@ use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * What a list of requirements says of a submission.
@@ -70,6 +71,7 @@ final readonly class Requirements
     }
 
     /**
+     * @param Voice      $voice of who reads them
      * @param Meter|null $meter that students begin with, where that is known
      *
      * @return list<array{
@@ -79,17 +81,17 @@ final readonly class Requirements
      *     frame?: mixed,
      * }> the rules, in words; and the pattern of those that are drawn
      */
-    public function asks(?Meter $meter = null): array
+    public function asks(Voice $voice, ?Meter $meter = null): array
     {
         // In 6/8 a class counts to six, and the last beat is as long as three of these.
         $isLong = null !== $meter && str_ends_with(Tempo::usualBeat($meter), '.');
 
-        return array_map(static function (array $one, mixed $data) use ($isLong): array {
+        return array_map(static function (array $one, mixed $data) use ($isLong, $voice): array {
             $frame = $data instanceof \stdClass ? $data->frame ?? null : null;
 
             return [
                 'kind' => $one[0]::declares()->kind,
-                'text' => $one[0]->asks().($isLong && $one[0] instanceof InBeats ? ' A beat here is three eighths long.' : ''),
+                'text' => $one[0]->asks($voice).($isLong && $one[0] instanceof InBeats ? $voice->say('rule.longBeat') : ''),
                 'points' => $one[1],
             ] + (null === $frame ? [] : ['frame' => $frame]);
         }, $this->requirements, $this->data);
@@ -99,9 +101,9 @@ final readonly class Requirements
     public function frames(): array
     {
         $frames = [];
-        foreach ($this->asks() as $ask) {
-            if ('contains' === $ask['kind'] && isset($ask['frame'])) {
-                $frames[] = PatternReader::fromData($ask['frame']);
+        foreach ($this->data as $data) {
+            if ($data instanceof \stdClass && 'contains' === ($data->kind ?? null) && isset($data->frame)) {
+                $frames[] = PatternReader::fromData($data->frame);
             }
         }
 
@@ -148,14 +150,14 @@ final readonly class Requirements
      *
      * @return SaidOfAll
      */
-    public static function say(array $checked, \Closure $place): array
+    public static function say(array $checked, \Closure $place, Voice $voice): array
     {
         $checked['results'] = array_map(static fn (array $one): array => [
             'kind' => $one['kind'],
             'passed' => $one['passed'],
             'points' => $one['points'],
             'earned' => round($one['points'] * ($one['share'] ?? ($one['passed'] ? 1 : 0)), 2),
-            'text' => self::sentence($one, $place),
+            'text' => self::sentence($one, $place, $voice),
             'evidence' => array_map(
                 static fn (array $stroke): array => [
                     'instrument' => $stroke['instrument'],
@@ -178,8 +180,8 @@ final readonly class Requirements
      * } $judged
      * @param \Closure(int): string $place
      */
-    public static function sentence(array $judged, \Closure $place): string
+    public static function sentence(array $judged, \Closure $place, Voice $voice): string
     {
-        return RequirementFile::rules()[$judged['kind']]::says(Verdict::fromData($judged), $place);
+        return RequirementFile::rules()[$judged['kind']]::says(Verdict::fromData($judged), $place, $voice);
     }
 }

@@ -6,6 +6,7 @@ namespace Pulsanda\Core\Require;
 
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Stroke;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * Whether a requirement is met, with what was found and the strokes that show it: data, of which its requirement makes a sentence.
@@ -75,32 +76,50 @@ final readonly class Verdict
         return \is_string($value) ? $value : $else;
     }
 
-    /** @return string "3 hits", "1 bar" */
-    public function count(string $name, string $of): string
+    /** @return string the end of a key: "passed" or "failed" */
+    public function way(): string
     {
-        return Submission::plural((int) $this->number($name), $of);
+        return $this->passed ? 'passed' : 'failed';
     }
 
-    /** @return string "4", "2 to 4" */
-    public function range(): string
+    /** @return array{low: float, high: float, range: string} what was asked for, for a message */
+    public function range(): array
     {
-        return Submission::range($this->number('low'), $this->number('high'));
+        return self::rangeOf($this->number('low'), $this->number('high'));
     }
 
-    /** @return string the instrument's name as it begins a sentence; $all where none is named */
-    public function instrument(string $name = 'instrument', string $all = 'In all'): string
+    /**
+     * @return array{
+     *     low: float,
+     *     high: float,
+     *     range: string,
+     * } range is "no" where both are the same
+     */
+    public static function rangeOf(float $low, float $high): array
     {
-        $value = $this->found[$name] ?? null;
+        return ['low' => $low, 'high' => $high, 'range' => $low === $high ? 'no' : 'yes'];
+    }
 
-        return \is_string($value) ? Instrument::from($value)->label() : $all;
+    /** @return string the instrument's name as it begins a sentence; "In all" where none is named */
+    public function label(Voice $voice): string
+    {
+        return $voice->capital($this->named($voice));
+    }
+
+    /** @return string the instrument's name inside a sentence */
+    public function named(Voice $voice): string
+    {
+        $value = $this->found['instrument'] ?? null;
+
+        return \is_string($value) ? $voice->name(Instrument::from($value)) : $voice->say('rule.inAll');
     }
 
     /** @return string "kick, snare and clap" */
-    public function instruments(string $name): string
+    public function instruments(string $name, Voice $voice): string
     {
         $list = $this->found[$name] ?? [];
 
-        return Submission::names(array_map(Instrument::from(...), \is_array($list) ? $list : []));
+        return $voice->names(array_map(Instrument::from(...), \is_array($list) ? $list : []));
     }
 
     /** @return list<string> */
@@ -116,11 +135,14 @@ final readonly class Verdict
      *
      * @return string the first stroke that shows it: "kick at bar 2, beat 3"
      */
-    public function first(\Closure $place): string
+    public function first(\Closure $place, Voice $voice): string
     {
         $first = $this->evidence[0] ?? null;
 
-        return null === $first ? '' : lcfirst(Instrument::from($first['instrument'])->label()).' at '.$place($first['at']);
+        return null === $first ? '' : $voice->say('rule.first', [
+            'name' => $voice->name(Instrument::from($first['instrument'])),
+            'place' => $place($first['at']),
+        ]);
     }
 
     /** @return Judged */

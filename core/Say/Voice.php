@@ -41,6 +41,24 @@ final readonly class Voice
         return $this->say('list.last', ['first' => $first, 'last' => (string) $last]);
     }
 
+    /** @param list<Instrument> $instruments "kick, snare and ride" */
+    public function names(array $instruments): string
+    {
+        return $this->join(array_map($this->name(...), $instruments));
+    }
+
+    /** @param list<Instrument> $instruments "snare, side stick or clap" */
+    public function either(array $instruments): string
+    {
+        $names = array_map($this->name(...), $instruments);
+        $last = array_pop($names);
+
+        return [] === $names ? (string) $last : $this->say(
+            'list.or',
+            ['first' => implode($this->say('list.comma'), $names), 'last' => (string) $last],
+        );
+    }
+
     /** An instrument's name as it begins a line. */
     public function label(Instrument $instrument): string
     {

@@ -13,6 +13,7 @@ use Pulsanda\Core\Pattern\Strokes;
 use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * Whether a task can be met at all. What is fixed is what students begin with, so a rule about it is decided there; frames fit or do not;
@@ -39,15 +40,20 @@ final readonly class Feasibility
     {
     }
 
-    public static function of(Task $task): self
+    public static function of(Task $task, Voice $voice): self
     {
-        $impossible = [...self::settings($task), ...self::frames($task), ...self::instruments($task), ...self::targets($task)];
+        $impossible = [
+            ...self::settings($task, $voice),
+            ...self::frames($task, $voice),
+            ...self::instruments($task, $voice),
+            ...self::targets($task, $voice),
+        ];
         if ([] !== $impossible) {
             return new self(array_values(array_unique($impossible)), []);
         }
         $undecided = null;
         foreach ([...$task->targets, $task->start, ...self::composed($task)] as $beat) {
-            $failed = self::failed($task, $beat);
+            $failed = self::failed($task, $beat, $voice);
             if (null === $undecided || \count($failed) < \count($undecided)) {
                 $undecided = $failed;
             }
@@ -57,7 +63,7 @@ final readonly class Feasibility
     }
 
     /** @return list<string> rules about what is fixed, which what is fixed does not meet */
-    private static function settings(Task $task): array
+    private static function settings(Task $task, Voice $voice): array
     {
         $free = [
             'tempo' => null !== $task->freedom->tempo,
@@ -69,7 +75,7 @@ final readonly class Feasibility
         foreach ($task->requirements->toData() as $index => $data) {
             $kind = $data instanceof \stdClass && \is_string($data->kind ?? null) ? $data->kind : '';
             $about = self::ABOUT[$kind] ?? null;
-            $ask = $task->requirements->asks()[$index]['text'];
+            $ask = $task->requirements->asks($voice)[$index]['text'];
             if (null === $about) {
                 continue;
             }
@@ -98,10 +104,10 @@ final readonly class Feasibility
     }
 
     /** @return list<string> frames that do not fit the sheet, or each other */
-    private static function frames(Task $task): array
+    private static function frames(Task $task, Voice $voice): array
     {
         $said = $wanted = $clear = [];
-        foreach (self::drawn($task) as ['kind' => $kind, 'frame' => $frame, 'text' => $ask]) {
+        foreach (self::drawn($task, $voice) as ['kind' => $kind, 'frame' => $frame, 'text' => $ask]) {
             if (!$task->freedom->meter && !$frame->meter->equals($task->start->meter)) {
                 $said[] = "The frame of \"$ask\" is in $frame->meter and the task in {$task->start->meter}. "
                     .'Draw it in the meter of the task.';
@@ -134,7 +140,7 @@ final readonly class Feasibility
     }
 
     /** @return list<string> instruments that rules want and the task does not offer */
-    private static function instruments(Task $task): array
+    private static function instruments(Task $task, Voice $voice): array
     {
         $offers = static fn (Instrument $one): bool => !\in_array($one, $task->freedom->forbidden, true)
             && ($task->freedom->rows || \in_array($one, $task->instruments, true));
@@ -144,7 +150,7 @@ final readonly class Feasibility
                 continue;
             }
             $kind = \is_string($data->kind ?? null) ? $data->kind : '';
-            $ask = $task->requirements->asks()[$index]['text'];
+            $ask = $task->requirements->asks($voice)[$index]['text'];
             $names = match ($kind) {
                 'uses' => \is_array($data->instruments ?? null) ? $data->instruments : [],
                 'starts-with' => [$data->instrument ?? null],
@@ -172,12 +178,12 @@ final readonly class Feasibility
     }
 
     /** @return list<string> targets that would not get the full mark themselves, or break a rule */
-    private static function targets(Task $task): array
+    private static function targets(Task $task, Voice $voice): array
     {
         $said = [];
         foreach ($task->targets as $number => $target) {
             $name = 1 === \count($task->targets) ? 'The target' : 'Target '.($number + 1);
-            foreach (self::failed($task, $target) as $ask) {
+            foreach (self::failed($task, $target, $voice) as $ask) {
                 $said[] = "$name itself does not meet \"$ask\" Change the target or the rule.";
             }
             $best = $task->judge($target, '')->results[0] ?? null;
@@ -191,11 +197,11 @@ final readonly class Feasibility
     }
 
     /** @return list<string> what the rules ask that a beat does not meet; what the student writes is left out */
-    private static function failed(Task $task, Pattern $beat): array
+    private static function failed(Task $task, Pattern $beat, Voice $voice): array
     {
         $failed = [];
         $results = self::results($task, $beat);
-        foreach ($task->requirements->asks() as $index => $ask) {
+        foreach ($task->requirements->asks($voice) as $index => $ask) {
             if (self::WORDS !== $ask['kind'] && !$results[$index]['passed']) {
                 $failed[] = $ask['text'];
             }
@@ -230,10 +236,10 @@ final readonly class Feasibility
     }
 
     /** @return list<array{kind: string, frame: Pattern, text: string}> */
-    private static function drawn(Task $task): array
+    private static function drawn(Task $task, Voice $voice): array
     {
         $drawn = [];
-        foreach ($task->requirements->asks() as $ask) {
+        foreach ($task->requirements->asks($voice) as $ask) {
             if (isset($ask['frame'])) {
                 $drawn[] = ['kind' => $ask['kind'], 'frame' => PatternReader::fromData($ask['frame']), 'text' => $ask['text']];
             }

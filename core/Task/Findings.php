@@ -105,7 +105,7 @@ final readonly class Findings
 
         return [
             ...array_map(static fn (array $one): string => $words->text(Statement::fromData($one)), $this->data['statements']),
-            ...array_map(static fn (array $one): string => Requirements::sentence($one, $place), $this->data['unmet']),
+            ...array_map(static fn (array $one): string => Requirements::sentence($one, $place, $voice), $this->data['unmet']),
         ];
     }
 }

@@ -112,6 +112,7 @@ final class RequireCommand extends Command
         return Requirements::say(
             $requirements->check($submission),
             static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1),
+            $voice,
         );
     }
 }

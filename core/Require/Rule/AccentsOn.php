@@ -12,6 +12,7 @@ use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Say\Voice;
 
 /** An instrument is louder at certain places, all the way through. */
 final readonly class AccentsOn implements Requirement
@@ -40,9 +41,9 @@ final readonly class AccentsOn implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return $this->instrument->label().': louder '.self::WHERE[$this->where].' than around it, all the way through.';
+        return $voice->say('rule.accents-on', ['name' => $voice->label($this->instrument), 'where' => $this->where]);
     }
 
     public function check(Submission $submission): Verdict
@@ -84,17 +85,21 @@ final readonly class AccentsOn implements Requirement
         );
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $where = self::WHERE[$verdict->text('where', 'beats')];
-        $name = $verdict->instrument();
+        $values = [
+            'name' => $verdict->label($voice),
+            'where' => $verdict->text('where', 'beats'),
+            'count' => (int) $verdict->number('missing'),
+            'place' => $verdict->first($place, $voice),
+        ];
 
-        return match (true) {
-            $verdict->passed => "$name: louder $where.",
-            $verdict->number('missing') > 0 => "$name: {$verdict->count('missing', 'accent')} missing $where.",
-            0.0 === $verdict->number('between') => "$name: there is nothing softer between the accents yet.",
-            default => "$name: make the hits $where louder than those around; begin with {$verdict->first($place)}.",
-        };
+        return $voice->say(match (true) {
+            $verdict->passed => 'rule.accents-on.passed',
+            $verdict->number('missing') > 0 => 'rule.accents-on.missing',
+            0.0 === $verdict->number('between') => 'rule.accents-on.flat',
+            default => 'rule.accents-on.softer',
+        }, $values);
     }
 
     /** @return list<int> ticks in a bar */

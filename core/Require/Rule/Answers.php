@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** One bar answers another: as long, and at other places. */
 final readonly class Answers implements Requirement
@@ -40,12 +41,16 @@ final readonly class Answers implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
         [$call, $answer] = $this->bars;
-        $on = null === $this->instrument ? '' : ' on '.lcfirst($this->instrument->label());
 
-        return "Bar $answer answers bar $call$on: as long, at other places.";
+        return $voice->say('rule.answers', [
+            'a' => $call,
+            'b' => $answer,
+            'on' => null === $this->instrument ? 'no' : 'yes',
+            'name' => null === $this->instrument ? '' : $voice->name($this->instrument),
+        ]);
     }
 
     public function check(Submission $submission): Verdict
@@ -73,18 +78,18 @@ final readonly class Answers implements Requirement
         return Verdict::of($long && !$like, ['like' => $like, 'long' => $long] + $found, $other);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
         [$a, $b] = [$verdict->number('a'), $verdict->number('b')];
 
-        return match (true) {
-            $verdict->passed => "Bar $b answers bar $a.",
-            max($a, $b) > $verdict->number('bars') => 'There is no bar '.max($a, $b).' yet.',
-            $verdict->number('calls') < self::LEAST => "Bar $a calls with too little; give it at least ".self::LEAST.' hits.',
-            $verdict->number('count') < self::LEAST => "Bar $b does not answer yet; give it at least ".self::LEAST.' hits.',
-            1.0 === $verdict->number('like') => "Bar $b repeats bar $a; let it answer at other places.",
-            default => "The answer is not as long as the call; let bar $b take about as much time.",
-        };
+        return $voice->say(match (true) {
+            $verdict->passed => 'rule.answers.passed',
+            max($a, $b) > $verdict->number('bars') => 'rule.answers.noBar',
+            $verdict->number('calls') < self::LEAST => 'rule.answers.call',
+            $verdict->number('count') < self::LEAST => 'rule.answers.answer',
+            1.0 === $verdict->number('like') => 'rule.answers.like',
+            default => 'rule.answers.length',
+        }, ['a' => (int) $a, 'b' => (int) $b, 'bar' => (int) max($a, $b), 'least' => self::LEAST]);
     }
 
     /** @return list<Stroke> */

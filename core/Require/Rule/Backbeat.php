@@ -10,6 +10,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** The backbeat is there: in every bar, each second beat is struck, and no softer than what the same drum plays elsewhere. */
 final readonly class Backbeat implements Requirement
@@ -29,9 +30,9 @@ final readonly class Backbeat implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'The backbeat is there in every bar, on '.self::either($this->instruments).'.';
+        return $voice->say('rule.backbeat', ['names' => $voice->either($this->instruments)]);
     }
 
     public function check(Submission $submission): Verdict
@@ -68,27 +69,13 @@ final readonly class Backbeat implements Requirement
         return Verdict::of([] !== $places && 0 === $missing && [] === $soft, $found, [] === $soft ? array_values($struck) : $soft);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        return match (true) {
-            $verdict->passed => 'The backbeat is there.',
-            0.0 === $verdict->number('places') => 'A bar of one beat has no backbeat; choose another meter.',
-            $verdict->number('missing') > 0 => 'The backbeat is missing '.self::times((int) $verdict->number('missing'))
-                .': strike each second beat of every bar.',
-            default => "The backbeat is softer than what stands around it; begin with {$verdict->first($place)}.",
-        };
-    }
-
-    private static function times(int $count): string
-    {
-        return match ($count) {
-            1 => 'once', 2 => 'twice', default => "$count times",
-        };
-    }
-
-    /** @param list<Instrument> $instruments */
-    private static function either(array $instruments): string
-    {
-        return str_replace(' and ', ' or ', Submission::names($instruments));
+        return $voice->say(match (true) {
+            $verdict->passed => 'rule.backbeat.passed',
+            0.0 === $verdict->number('places') => 'rule.backbeat.none',
+            $verdict->number('missing') > 0 => 'rule.backbeat.missing',
+            default => 'rule.backbeat.softer',
+        }, ['count' => (int) $verdict->number('missing'), 'place' => $verdict->first($place, $voice)]);
     }
 }

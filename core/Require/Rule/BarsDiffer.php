@@ -12,6 +12,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** Two bars differ by so many strokes; one that is moved counts once. */
 final readonly class BarsDiffer implements Requirement
@@ -39,13 +40,11 @@ final readonly class BarsDiffer implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
         [$a, $b] = $this->bars;
 
-        return "Bars $a and $b differ by ".Submission::range($this->low, $this->high).(
-            1 === $this->low && 1 === $this->high ? ' hit.' : ' hits.'
-        );
+        return $voice->say('rule.bars-differ', ['a' => $a, 'b' => $b] + Verdict::rangeOf($this->low, $this->high));
     }
 
     public function check(Submission $submission): Verdict
@@ -85,14 +84,15 @@ final readonly class BarsDiffer implements Requirement
         );
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        [$a, $b] = [$verdict->number('a'), $verdict->number('b')];
-        if (max($a, $b) > $verdict->number('bars')) {
-            return 'There is no bar '.max($a, $b)." yet; the beat has {$verdict->count('bars', 'bar')}.";
-        }
-        $says = "Bars $a and $b differ by {$verdict->count('count', 'hit')}";
+        [$a, $b] = [(int) $verdict->number('a'), (int) $verdict->number('b')];
+        $values = ['a' => $a, 'b' => $b, 'bar' => max($a, $b), 'count' => (int) $verdict->number('count')];
 
-        return $verdict->passed ? "$says." : "$says; make it {$verdict->number('low')} to {$verdict->number('high')}.";
+        return $voice->say(match (true) {
+            max($a, $b) > $verdict->number('bars') => 'rule.bars-differ.noBar',
+            $verdict->passed => 'rule.bars-differ.passed',
+            default => 'rule.bars-differ.failed',
+        }, ['bars' => (int) $verdict->number('bars')] + $values + $verdict->range());
     }
 }

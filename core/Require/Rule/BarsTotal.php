@@ -9,6 +9,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** One pass has so many bars. */
 final readonly class BarsTotal implements Requirement
@@ -27,11 +28,9 @@ final readonly class BarsTotal implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'One pass lasts '.(
-            $this->low === $this->high ? Submission::plural($this->low, 'bar') : "$this->low to $this->high bars"
-        ).'.';
+        return $voice->say('rule.bars-total', Verdict::rangeOf($this->low, $this->high));
     }
 
     public function check(Submission $submission): Verdict
@@ -41,10 +40,8 @@ final readonly class BarsTotal implements Requirement
         return Verdict::of($bars >= $this->low && $bars <= $this->high, ['bars' => $bars, 'low' => $this->low, 'high' => $this->high]);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $bars = $verdict->count('bars', 'bar');
-
-        return $verdict->passed ? "$bars in all." : "$bars in all; make it {$verdict->range()}.";
+        return $voice->say('rule.bars-total.'.$verdict->way(), ['bars' => (int) $verdict->number('bars')] + $verdict->range());
     }
 }

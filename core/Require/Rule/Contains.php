@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** All strokes of a frame are there. */
 final readonly class Contains implements Requirement
@@ -24,9 +25,9 @@ final readonly class Contains implements Requirement
         return new Declared('contains', 'strokes that must be there', ['Everything on the frame is there.', Blank::frame()]);
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'The given part is all there.';
+        return $voice->say('rule.contains');
     }
 
     public function check(Submission $submission): Verdict
@@ -37,13 +38,10 @@ final readonly class Contains implements Requirement
         return Verdict::of([] === $missing, [], $missing, \count($there) / max(1, \count($there) + \count($missing)));
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $count = \count($verdict->evidence);
+        $values = ['count' => \count($verdict->evidence), 'place' => $verdict->first($place, $voice)];
 
-        return $verdict->passed ? 'The given part is all there.'
-            : Submission::plural($count, 'hit').' of the given part '.(
-                1 === $count ? 'is' : 'are'
-            )." missing; begin with {$verdict->first($place)}.";
+        return $voice->say('rule.contains.'.$verdict->way(), $values);
     }
 }

@@ -12,6 +12,7 @@ use Pulsanda\Core\Require\InBeats;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Voice;
 
 /** An instrument grows louder over the last beats, and does not fall back on the way. */
 final readonly class Crescendo implements InBeats
@@ -36,11 +37,9 @@ final readonly class Crescendo implements InBeats
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        $long = Submission::plural($this->beats, 'beat');
-
-        return $this->instrument->label().": a crescendo, from quiet to loud, through the last $long.";
+        return $voice->say('rule.crescendo', ['name' => $voice->label($this->instrument), 'count' => $this->beats]);
     }
 
     public function check(Submission $submission): Verdict
@@ -67,15 +66,18 @@ final readonly class Crescendo implements InBeats
         return Verdict::of([] === $falls && $found['rise'] >= self::RISE, $found, [] === $falls ? $strokes : $falls);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $name = $verdict->instrument();
-
-        return match (true) {
-            $verdict->passed => "$name: it grows from quiet to loud.",
-            $verdict->number('count') < self::LEAST => "$name: {$verdict->count('count', 'hit')} there; play at least ".self::LEAST.'.',
-            1.0 === $verdict->number('falls') => "$name: it falls back on the way; begin with {$verdict->first($place)}.",
-            default => "$name: begin more quietly, or end louder.",
-        };
+        return $voice->say(match (true) {
+            $verdict->passed => 'rule.crescendo.passed',
+            $verdict->number('count') < self::LEAST => 'rule.crescendo.few',
+            1.0 === $verdict->number('falls') => 'rule.crescendo.falls',
+            default => 'rule.crescendo.flat',
+        }, [
+            'name' => $verdict->label($voice),
+            'count' => (int) $verdict->number('count'),
+            'least' => self::LEAST,
+            'place' => $verdict->first($place, $voice),
+        ]);
     }
 }

@@ -12,6 +12,7 @@ use Pulsanda\Core\Require\InBeats;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Voice;
 
 /**
  * Something is played at the end that says that it goes on: so many strokes one after the other, mostly where the bars before have nothing.
@@ -49,12 +50,14 @@ final readonly class FillAtEnd implements InBeats
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        $on = [] === $this->instruments ? '' : ' on '.Submission::names($this->instruments);
-        $hits = Submission::plural($this->least, 'hit');
-
-        return "A fill$on at the end: at least $hits, one after the other, in ".self::where($this->beats).' or longer.';
+        return $voice->say('rule.fill-at-end', [
+            'on' => [] === $this->instruments ? 'no' : 'yes',
+            'names' => $voice->names($this->instruments),
+            'count' => $this->least,
+            'beats' => $this->beats,
+        ]);
     }
 
     public function check(Submission $submission): Verdict
@@ -88,18 +91,22 @@ final readonly class FillAtEnd implements InBeats
         return Verdict::of(false, $found, $seen);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $hits = $verdict->count('count', 'hit');
         // In the words of the class, which may count other beats than the meter is conducted in.
         $from = (int) $verdict->number('from');
-        $where = 0 === $from ? 'in '.self::where((int) $verdict->number('beats')) : 'from '.$place($from).' on';
 
-        return match (true) {
-            $verdict->passed => "The fill has $hits.",
-            1.0 === $verdict->number('like') => ucfirst($where).' it sounds like what comes before; play something else there.',
-            default => "$hits one after the other $where; make the fill at least {$verdict->number('least')}.",
-        };
+        return $voice->say(match (true) {
+            $verdict->passed => 'rule.fill-at-end.passed',
+            1.0 === $verdict->number('like') => 'rule.fill-at-end.like',
+            default => 'rule.fill-at-end.failed',
+        }, [
+            'count' => (int) $verdict->number('count'),
+            'least' => (int) $verdict->number('least'),
+            'begins' => 0 === $from ? 'no' : 'yes',
+            'place' => 0 === $from ? '' : $place($from),
+            'beats' => (int) $verdict->number('beats'),
+        ]);
     }
 
     /** @param list<Stroke> $fill */
@@ -166,10 +173,5 @@ final readonly class FillAtEnd implements InBeats
     private static function moments(array $strokes): int
     {
         return \count(array_unique(array_map(static fn (Stroke $one): int => $one->written, $strokes)));
-    }
-
-    private static function where(int $beats): string
-    {
-        return 1 === $beats ? 'the last beat' : "the last $beats beats";
     }
 }

@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** No row fills more than so many percent of its sixteenths. */
 final readonly class FullnessAtMost implements Requirement
@@ -35,11 +36,13 @@ final readonly class FullnessAtMost implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return "No row fills more than $this->percent percent of its sixteenths".(
-            [] === $this->except ? '.' : ', except '.Submission::names($this->except).'.'
-        );
+        return $voice->say('rule.fullness-at-most', [
+            'percent' => $this->percent,
+            'but' => [] === $this->except ? 'no' : 'yes',
+            'names' => $voice->names($this->except),
+        ]);
     }
 
     public function check(Submission $submission): Verdict
@@ -63,12 +66,12 @@ final readonly class FullnessAtMost implements Requirement
         return Verdict::of(true, ['percent' => $this->percent]);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $percent = $verdict->number('percent');
-
-        return $verdict->passed
-            ? "No row is fuller than $percent percent."
-            : "{$verdict->instrument()} fills {$verdict->number('filled')} percent of its steps; thin it out to $percent.";
+        return $voice->say('rule.fullness-at-most.'.$verdict->way(), [
+            'percent' => $verdict->number('percent'),
+            'name' => $verdict->label($voice),
+            'filled' => $verdict->number('filled'),
+        ]);
     }
 }

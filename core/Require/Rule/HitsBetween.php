@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** So many strokes of an instrument, or of all, in every bar or in the whole; each stroke of a roll counts. */
 final readonly class HitsBetween implements Requirement
@@ -41,11 +42,12 @@ final readonly class HitsBetween implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        $range = $this->low === $this->high ? Submission::plural($this->low, 'hit') : "$this->low to $this->high hits";
-
-        return ($this->instrument?->label() ?? 'In all').": $range".('bar' === $this->per ? ' in every bar.' : '.');
+        return $voice->say('rule.hits-between', [
+            'name' => null === $this->instrument ? $voice->say('rule.inAll') : $voice->label($this->instrument),
+            'per' => $this->per,
+        ] + Verdict::rangeOf($this->low, $this->high));
     }
 
     public function check(Submission $submission): Verdict
@@ -73,16 +75,15 @@ final readonly class HitsBetween implements Requirement
         return Verdict::of(true, ['everyBar' => true] + $found);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $what = $verdict->instrument();
         $bar = (int) $verdict->number('bar');
 
-        return match (true) {
-            $verdict->passed && 1.0 === $verdict->number('everyBar') => "$what: {$verdict->range()} hits in every bar.",
-            $verdict->passed => "$what: {$verdict->number('count')} hits, correct.",
-            0 === $bar => "$what: {$verdict->count('count', 'hit')}; make it {$verdict->range()}.",
-            default => "$what: {$verdict->count('count', 'hit')} in bar $bar; make it {$verdict->range()} in every bar.",
-        };
+        return $voice->say(match (true) {
+            $verdict->passed && 1.0 === $verdict->number('everyBar') => 'rule.hits-between.everyBar',
+            $verdict->passed => 'rule.hits-between.passed',
+            0 === $bar => 'rule.hits-between.failed',
+            default => 'rule.hits-between.inBar',
+        }, ['name' => $verdict->label($voice), 'bar' => $bar, 'count' => (int) $verdict->number('count')] + $verdict->range());
     }
 }

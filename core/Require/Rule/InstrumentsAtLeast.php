@@ -9,6 +9,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** So many different instruments are heard. */
 final readonly class InstrumentsAtLeast implements Requirement
@@ -27,9 +28,9 @@ final readonly class InstrumentsAtLeast implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'At least '.Submission::plural($this->number, 'instrument').' '.(1 === $this->number ? 'is' : 'are').' heard.';
+        return $voice->say('rule.instruments-at-least', ['count' => $this->number]);
     }
 
     public function check(Submission $submission): Verdict
@@ -39,10 +40,12 @@ final readonly class InstrumentsAtLeast implements Requirement
         return Verdict::of(\count($heard) >= $this->number, ['count' => \count($heard), 'heard' => $heard, 'number' => $this->number]);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $count = $verdict->count('count', 'instrument');
-
-        return $verdict->passed ? "$count: {$verdict->instruments('heard')}." : "$count so far; use at least {$verdict->number('number')}.";
+        return $voice->say('rule.instruments-at-least.'.$verdict->way(), [
+            'count' => (int) $verdict->number('count'),
+            'names' => $verdict->instruments('heard', $voice),
+            'least' => (int) $verdict->number('number'),
+        ]);
     }
 }

@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Frame;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** None of the strokes of a frame is there. */
 final readonly class KeepClear implements Requirement
@@ -24,9 +25,9 @@ final readonly class KeepClear implements Requirement
         return new Declared('keep-clear', 'places that must stay clear', ['Everything on the frame stays clear.', Blank::frame()]);
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'The places that should stay clear are clear.';
+        return $voice->say('rule.keep-clear');
     }
 
     public function check(Submission $submission): Verdict
@@ -36,13 +37,10 @@ final readonly class KeepClear implements Requirement
         return Verdict::of([] === $there, [], $there);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $count = \count($verdict->evidence);
+        $values = ['count' => \count($verdict->evidence), 'place' => $verdict->first($place, $voice)];
 
-        return $verdict->passed ? 'What should stay clear is clear.'
-            : Submission::plural($count, 'hit').' '.(
-                1 === $count ? 'stands' : 'stand'
-            )." where it should stay clear; take out {$verdict->first($place)} first.";
+        return $voice->say('rule.keep-clear.'.$verdict->way(), $values);
     }
 }

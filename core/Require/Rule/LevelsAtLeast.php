@@ -12,6 +12,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** An instrument is played at so many of the levels ghost, soft, firm and accent. */
 final readonly class LevelsAtLeast implements Requirement
@@ -30,10 +31,9 @@ final readonly class LevelsAtLeast implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return $this->instrument->label().': at least '.Submission::plural($this->number, 'level').' of loudness, out of ghost, soft, '
-            .'firm and accent.';
+        return $voice->say('rule.levels-at-least', ['name' => $voice->label($this->instrument), 'count' => $this->number]);
     }
 
     public function check(Submission $submission): Verdict
@@ -47,10 +47,15 @@ final readonly class LevelsAtLeast implements Requirement
         return Verdict::of(\count($levels) >= $this->number, $found, $strokes);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        return $verdict->instrument().': '.($verdict->passed ? implode(', ', $verdict->words('levels')).'.'
-            : "{$verdict->count('count', 'level')} of loudness; use at least {$verdict->number('number')}"
-                .' of ghost, soft, firm and accent.');
+        $levels = array_map(static fn (string $level): string => $voice->say("level.$level"), $verdict->words('levels'));
+
+        return $voice->say('rule.levels-at-least.'.$verdict->way(), [
+            'name' => $verdict->label($voice),
+            'levels' => implode($voice->say('list.comma'), $levels),
+            'count' => (int) $verdict->number('count'),
+            'least' => (int) $verdict->number('number'),
+        ]);
     }
 }

@@ -9,6 +9,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** The student says so many words about the work. */
 final readonly class NoteWords implements Requirement
@@ -27,9 +28,9 @@ final readonly class NoteWords implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'Your line about the work has at least '.Submission::plural($this->least, 'word').'.';
+        return $voice->say('rule.note-words', ['count' => $this->least]);
     }
 
     public function check(Submission $submission): Verdict
@@ -39,10 +40,11 @@ final readonly class NoteWords implements Requirement
         return Verdict::of($count >= $this->least, ['count' => $count, 'least' => $this->least]);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        return $verdict->passed
-            ? 'You said what you chose.'
-            : "{$verdict->count('count', 'word')} about your work; write at least {$verdict->number('least')}.";
+        return $voice->say('rule.note-words.'.$verdict->way(), [
+            'count' => (int) $verdict->number('count'),
+            'least' => (int) $verdict->number('least'),
+        ]);
     }
 }

@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** So much of an instrument, or of all, stands between the beats. */
 final readonly class OffTheBeat implements Requirement
@@ -33,9 +34,12 @@ final readonly class OffTheBeat implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return ($this->instrument?->label() ?? 'In all').": at least $this->percent percent of the hits stand between the beats.";
+        return $voice->say('rule.off-the-beat', [
+            'name' => null === $this->instrument ? $voice->say('rule.inAll') : $voice->label($this->instrument),
+            'percent' => $this->percent,
+        ]);
     }
 
     public function check(Submission $submission): Verdict
@@ -52,15 +56,12 @@ final readonly class OffTheBeat implements Requirement
         return Verdict::of($share >= $this->percent, ['share' => (int) floor($share)] + $found, $off);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $name = $verdict->instrument();
-        $says = "$name: {$verdict->number('share')} percent off the beats";
-
-        return match (true) {
-            $verdict->passed => "$says.",
-            0.0 === $verdict->number('count') => "$name: nothing is played yet.",
-            default => "$says; move hits between the beats until it is {$verdict->number('percent')}.",
-        };
+        return $voice->say(match (true) {
+            $verdict->passed => 'rule.off-the-beat.passed',
+            0.0 === $verdict->number('count') => 'rule.off-the-beat.nothing',
+            default => 'rule.off-the-beat.failed',
+        }, ['name' => $verdict->label($voice), 'share' => $verdict->number('share'), 'percent' => $verdict->number('percent')]);
     }
 }

@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** No other instruments than these are heard. */
 final readonly class OnlyUses implements Requirement
@@ -30,9 +31,9 @@ final readonly class OnlyUses implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'Nothing but '.Submission::names($this->instruments).' is heard.';
+        return $voice->say('rule.only-uses', ['names' => $voice->names($this->instruments)]);
     }
 
     public function check(Submission $submission): Verdict
@@ -47,10 +48,11 @@ final readonly class OnlyUses implements Requirement
         return Verdict::of([] === $others, ['asked' => $this->instruments, 'others' => $others], $evidence);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $asked = $verdict->instruments('asked');
-
-        return $verdict->passed ? "Only $asked are heard." : "Take out {$verdict->instruments('others')}; only $asked are asked for.";
+        return $voice->say('rule.only-uses.'.$verdict->way(), [
+            'names' => $verdict->instruments('asked', $voice),
+            'others' => $verdict->instruments('others', $voice),
+        ]);
     }
 }

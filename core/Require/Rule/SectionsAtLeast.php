@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** So many different sections are played. */
 final readonly class SectionsAtLeast implements Requirement
@@ -29,9 +30,9 @@ final readonly class SectionsAtLeast implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return 'At least '.Submission::plural($this->number, 'section').' '.(1 === $this->number ? 'is' : 'are').' played.';
+        return $voice->say('rule.sections-at-least', ['count' => $this->number]);
     }
 
     public function check(Submission $submission): Verdict
@@ -42,10 +43,11 @@ final readonly class SectionsAtLeast implements Requirement
         return Verdict::of($count >= $this->number, ['count' => $count, 'number' => $this->number]);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $count = $verdict->count('count', 'section');
-
-        return $verdict->passed ? "$count." : "$count so far; make at least {$verdict->number('number')}.";
+        return $voice->say('rule.sections-at-least.'.$verdict->way(), [
+            'count' => (int) $verdict->number('count'),
+            'least' => (int) $verdict->number('number'),
+        ]);
     }
 }

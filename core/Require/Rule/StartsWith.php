@@ -11,6 +11,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** An instrument sounds on the first downbeat. */
 final readonly class StartsWith implements Requirement
@@ -29,9 +30,9 @@ final readonly class StartsWith implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return $this->instrument->label().' stands on the first downbeat.';
+        return $voice->say('rule.starts-with', ['name' => $voice->label($this->instrument)]);
     }
 
     public function check(Submission $submission): Verdict
@@ -42,10 +43,8 @@ final readonly class StartsWith implements Requirement
         return Verdict::of([] !== $first, ['instrument' => $this->instrument], $first);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $name = lcfirst($verdict->instrument());
-
-        return $verdict->passed ? "The beat starts with $name." : "Put $name on the first downbeat.";
+        return $voice->say('rule.starts-with.'.$verdict->way(), ['name' => $verdict->named($voice)]);
     }
 }

@@ -12,6 +12,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** Every hit of an instrument says its hand, and right and left take turns. */
 final readonly class StickingAlternates implements Requirement
@@ -32,9 +33,9 @@ final readonly class StickingAlternates implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return $this->instrument->label().': write the sticking, right and left in turn.';
+        return $voice->say('rule.sticking-alternates', ['name' => $voice->label($this->instrument)]);
     }
 
     public function check(Submission $submission): Verdict
@@ -61,15 +62,18 @@ final readonly class StickingAlternates implements Requirement
         );
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $name = $verdict->instrument();
-
-        return match (true) {
-            $verdict->passed => "$name: right and left take turns.",
-            $verdict->number('count') < self::LEAST => "$name: there are no two hits to alternate yet.",
-            $verdict->number('without') > 0 => "$name: {$verdict->count('without', 'hit')} lack R or L, such as {$verdict->first($place)}.",
-            default => "$name: twice {$verdict->text('hand', '')} in a row; change {$verdict->first($place)}.",
-        };
+        return $voice->say(match (true) {
+            $verdict->passed => 'rule.sticking-alternates.passed',
+            $verdict->number('count') < self::LEAST => 'rule.sticking-alternates.few',
+            $verdict->number('without') > 0 => 'rule.sticking-alternates.without',
+            default => 'rule.sticking-alternates.twice',
+        }, [
+            'name' => $verdict->label($voice),
+            'count' => (int) $verdict->number('without'),
+            'hand' => $verdict->text('hand', ''),
+            'place' => $verdict->first($place, $voice),
+        ]);
     }
 }

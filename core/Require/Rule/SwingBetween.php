@@ -9,6 +9,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** The swing lies in a range. */
 final readonly class SwingBetween implements Requirement
@@ -33,9 +34,9 @@ final readonly class SwingBetween implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return "The swing lies between $this->low and $this->high percent.";
+        return $voice->say('rule.swing-between', ['low' => $this->low, 'high' => $this->high]);
     }
 
     public function check(Submission $submission): Verdict
@@ -45,10 +46,12 @@ final readonly class SwingBetween implements Requirement
         return Verdict::of($swing >= $this->low && $swing <= $this->high, ['swing' => $swing, 'low' => $this->low, 'high' => $this->high]);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        $says = "The swing is {$verdict->number('swing')} percent";
-
-        return $verdict->passed ? "$says." : "$says; choose one between {$verdict->number('low')} and {$verdict->number('high')}.";
+        return $voice->say('rule.swing-between.'.$verdict->way(), [
+            'swing' => $verdict->number('swing'),
+            'low' => $verdict->number('low'),
+            'high' => $verdict->number('high'),
+        ]);
     }
 }

@@ -11,13 +11,11 @@ use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Voice;
 
 /** The tempo lies in a range, counted in the beat that the meter is usually conducted in: dotted quarters in 6/8. */
 final readonly class TempoBetween implements Requirement
 {
-    /** Of beats without a sign. */
-    private const NAMES = ['2' => 'half note', '2.' => 'dotted half note', '16' => 'sixteenth', '16.' => 'dotted sixteenth'];
-
     public function __construct(private float $low, private float $high)
     {
     }
@@ -38,9 +36,9 @@ final readonly class TempoBetween implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return "The tempo lies between $this->low and $this->high beats a minute.";
+        return $voice->say('rule.tempo-between', ['low' => $this->low, 'high' => $this->high]);
     }
 
     public function check(Submission $submission): Verdict
@@ -55,14 +53,13 @@ final readonly class TempoBetween implements Requirement
         );
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        [$tempo, $low, $high] = [$verdict->number('tempo'), $verdict->number('low'), $verdict->number('high')];
-
-        $sign = Wording::sign($verdict->text('beat', '4')) ?? self::NAMES[$verdict->text('beat', '4')] ?? 'beats';
-
-        return $verdict->passed
-            ? "The tempo is $sign = $tempo, between $low and $high."
-            : "The tempo is $sign = $tempo; choose one between $low and $high.";
+        return $voice->say('rule.tempo-between.'.$verdict->way(), [
+            'beat' => Wording::beat($verdict->text('beat', '4'), $voice),
+            'tempo' => $verdict->number('tempo'),
+            'low' => $verdict->number('low'),
+            'high' => $verdict->number('high'),
+        ]);
     }
 }

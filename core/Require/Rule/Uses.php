@@ -10,6 +10,7 @@ use Pulsanda\Core\Require\Declared;
 use Pulsanda\Core\Require\Requirement;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Require\Verdict;
+use Pulsanda\Core\Say\Voice;
 
 /** All these instruments are heard. */
 final readonly class Uses implements Requirement
@@ -29,9 +30,12 @@ final readonly class Uses implements Requirement
         );
     }
 
-    public function asks(): string
+    public function asks(Voice $voice): string
     {
-        return ucfirst(Submission::names($this->instruments)).(1 === \count($this->instruments) ? ' is' : ' are').' heard.';
+        return $voice->say('rule.uses', [
+            'names' => $voice->capital($voice->names($this->instruments)),
+            'count' => \count($this->instruments),
+        ]);
     }
 
     public function check(Submission $submission): Verdict
@@ -41,10 +45,11 @@ final readonly class Uses implements Requirement
         return Verdict::of([] === $missing, ['asked' => $this->instruments, 'missing' => $missing]);
     }
 
-    public static function says(Verdict $verdict, \Closure $place): string
+    public static function says(Verdict $verdict, \Closure $place, Voice $voice): string
     {
-        return $verdict->passed ? ucfirst(
-            $verdict->instruments('asked'),
-        ).': all are heard.' : 'Not heard yet: '.$verdict->instruments('missing').'.';
+        return $voice->say('rule.uses.'.$verdict->way(), [
+            'names' => $voice->capital($verdict->instruments('asked', $voice)),
+            'missing' => $verdict->instruments('missing', $voice),
+        ]);
     }
 }

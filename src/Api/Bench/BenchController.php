@@ -71,7 +71,7 @@ final readonly class BenchController
             'parts' => $this->siblings($part),
             'asks' => array_map(
                 static fn (array $ask): array => $may->frames ? $ask : array_diff_key($ask, ['frame' => true]),
-                $task->requirements->asks($task->start->meter),
+                $task->requirements->asks($this->reader->of($part->assignment->course), $task->start->meter),
             ),
             'checked' => $this->checked($part, $draft->pattern ?? $part->start, $draft->note ?? ''),
             'help' => $this->allowance->left($part, $trying ? null : $account),

@@ -81,7 +81,7 @@ final readonly class AssignmentController
     {
         $impossible = $undecided = [];
         foreach ($this->access->taughtAssignment($id)->parts() as $part) {
-            $feasible = Feasibility::of($part->task());
+            $feasible = Feasibility::of($part->task(), $this->reader->of($part->assignment->course));
             foreach ($feasible->impossible as $text) {
                 $impossible[] = ['part' => $part->position, 'text' => $text];
             }

@@ -10,6 +10,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Record;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Task\Feasibility;
@@ -22,6 +23,7 @@ final readonly class Publication
         private ClockInterface $clock,
         private Record $record,
         private Planned $planned,
+        private Reader $reader,
     ) {
     }
 
@@ -36,7 +38,7 @@ final readonly class Publication
         if (null !== $at && $at <= $now) {
             throw InvalidInput::at('at', 'this time is over; take one to come, or open it now.');
         }
-        self::checkReady($assignment);
+        $this->checkReady($assignment);
         $this->step($assignment, $teacher, 'publish', static function () use ($assignment, $now, $at): bool {
             $was = $assignment->publishedAt;
             if (null !== $at && null !== $assignment->dueAt && $at >= $assignment->dueAt) {
@@ -95,7 +97,7 @@ final readonly class Publication
     }
 
     /** @throws InvalidInput */
-    private static function checkReady(Assignment $assignment): void
+    private function checkReady(Assignment $assignment): void
     {
         if ('' === $assignment->title) {
             throw InvalidInput::at('title', 'this task has no name yet. Name it before you publish it.');
@@ -107,7 +109,7 @@ final readonly class Publication
                     'a target has no hits yet; draw it before you publish.',
                 );
             }
-            $impossible = Feasibility::of($part->task())->impossible;
+            $impossible = Feasibility::of($part->task(), $this->reader->of($part->assignment->course))->impossible;
             if ([] !== $impossible) {
                 throw InvalidInput::at(\sprintf('parts[%d].requirements', $part->position - 1), implode(' ', $impossible));
             }

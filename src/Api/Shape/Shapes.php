@@ -258,7 +258,7 @@ final readonly class Shapes
             return null;
         }
         $counting = new Counting($beat->meter, $voice);
-        $said = Requirements::say($checked, static fn (int $tick): string => $counting->place($tick, $beat->bars() > 1));
+        $said = Requirements::say($checked, static fn (int $tick): string => $counting->place($tick, $beat->bars() > 1), $voice);
         if (!$places) {
             $said['results'] = array_map(static fn (array $one): array => match (true) {
                 $one['passed'] || !\in_array($one['kind'], ['contains', 'keep-clear'], true) => $one,

@@ -17,6 +17,7 @@ use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Require\Submission;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Tests\Core\Spoken;
 
 /** Of each rule that judges music, ten beats that a teacher would pass and ten that a teacher would not. */
 final class AsATeacherTest extends TestCase
@@ -33,10 +34,17 @@ final class AsATeacherTest extends TestCase
     {
         $rules = RequirementFile::read((string) json_encode([$rule]));
         $checked = $rules->check(Submission::of($beat, '', Tolerance::of()));
-        $said = $rules::sentence($checked['results'][0], static fn (int $tick): string => "tick $tick");
+        $said = $rules::sentence($checked['results'][0], static fn (int $tick): string => "tick $tick", Spoken::voice());
         self::assertSame($passes, 1 === $checked['passed'], $said);
         self::assertLessThanOrEqual(20, \count(explode(' ', $said)), $said);
         self::assertSame($passes ? 1.0 : 0.0, $checked['points']);
+        foreach (['de', 'fr', 'es', 'ar'] as $language) {
+            $voice = Spoken::voice(language: $language);
+            foreach ([$rules->asks($voice)[0]['text'], $rules::sentence($checked['results'][0], static fn (int $tick): string => "$tick", $voice)] as $text) {
+                self::assertMatchesRegularExpression('/^[^{}]+\.$/u', $text);
+                self::assertNotSame($said, $text, $language);
+            }
+        }
     }
 
     /** @return iterable<string, array{array<string, mixed>, bool, Pattern}> */
@@ -135,7 +143,7 @@ final class AsATeacherTest extends TestCase
         $rules = RequirementFile::read('[{"kind": "accents-on", "instrument": "closed-hat", "where": "backbeat"}]');
         $checked = $rules->check(Submission::of($beat, '', Tolerance::of()));
         self::assertSame(0, $checked['passed']);
-        self::assertSame('Closed hi-hat: 1 accent missing on the backbeat.', $rules::sentence($checked['results'][0], static fn (): string => ''));
+        self::assertSame('Closed hi-hat: 1 accent missing on the backbeat.', $rules::sentence($checked['results'][0], static fn (): string => '', Spoken::voice()));
     }
 
     /** @return array<string, array{array<string, mixed>, list<string|Pattern>, list<string|Pattern>}> */

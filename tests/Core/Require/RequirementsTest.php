@@ -335,7 +335,7 @@ final class RequirementsTest extends TestCase
                 'except' => ['closed-hat'],
             ], ['kind' => 'sections-at-least', 'number' => 2], ['kind' => 'bars-total', 'low' => 2, 'high' => 2],
             ['kind' => 'note-words', 'least' => 5],
-        ])))->asks();
+        ])))->asks(Spoken::voice());
         self::assertSame([
             'The tempo lies between 60 and 80.5 beats a minute.', 'The given part is all there.', 'The places that should stay clear are clear.',
             'Kick: 2 to 4 hits in every bar.', 'In all: 1 hit.', 'Kick and snare are heard.', 'Nothing but kick is heard.', 'At least 3 instruments are heard.',
@@ -351,10 +351,10 @@ final class RequirementsTest extends TestCase
     public function testABeatOfSixEightsIsSaidToBeThreeOfThem(): void
     {
         $rules = RequirementFile::read('[{"kind":"fill-at-end","least":4,"beats":1,"instruments":[]},{"kind":"crescendo","instrument":"snare","beats":2}]');
-        foreach ($rules->asks(Meter::of(6, 8)) as $ask) {
+        foreach ($rules->asks(Spoken::voice(), Meter::of(6, 8)) as $ask) {
             self::assertStringEndsWith('A beat here is three eighths long.', $ask['text']);
         }
-        self::assertSame($rules->asks(), $rules->asks(Meter::of(4, 4)));
+        self::assertSame($rules->asks(Spoken::voice()), $rules->asks(Spoken::voice(), Meter::of(4, 4)));
     }
 
     #[DataProvider('badFiles')]
@@ -412,7 +412,7 @@ final class RequirementsTest extends TestCase
         $stored = json_decode((string) json_encode($requirements->check($submission)), true);
         $counting = new Counting($submission->pattern->meter, Spoken::voice(CountingStyle::Syllables));
 
-        return Requirements::say($stored, static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1));
+        return Requirements::say($stored, static fn (int $tick): string => $counting->place($tick, $submission->pattern->bars() > 1), Spoken::voice());
     }
 
     public function testAFrameCountsAsFarAsItIsKept(): void

@@ -17,7 +17,7 @@ final class LanguagesTest extends TestCase
     private const LANGUAGES = ['de', 'fr', 'es', 'ar'];
     private const BEATS = 500;
     /** Words that are the same in English. */
-    private const ALIKE = ['number', 'on.after', 'on.inBars', 'place.beat', 'setting.parts'];
+    private const ALIKE = ['number', 'on.after', 'on.inBars', 'place.beat', 'setting.parts', 'rule.levels-at-least.passed'];
     /** Values that are given with the same message, and English has no need of. */
     private const MAY_COME = ['numbers', 'first', 'barsIn'];
     /** Values that a language may leave out, where its grammar needs no number or name there. */
@@ -78,7 +78,7 @@ final class LanguagesTest extends TestCase
     private static function messages(string $language): array
     {
         $messages = [];
-        foreach (['say', 'instruments', 'hints'] as $place) {
+        foreach (['say', 'instruments', 'hints', 'rules'] as $place) {
             /** @var array<string, string> $read */
             $read = json_decode((string) file_get_contents(__DIR__."/../../../lang/$language/$place.json"), true, 2, \JSON_THROW_ON_ERROR);
             $messages += $read;

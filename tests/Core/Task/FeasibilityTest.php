@@ -18,6 +18,7 @@ use Pulsanda\Core\Task\Kind;
 use Pulsanda\Core\Task\Task;
 use Pulsanda\Core\Task\View;
 use Pulsanda\Tests\Core\Lesson;
+use Pulsanda\Tests\Core\Spoken;
 
 /** A task that nobody can meet is found before a class sees it. */
 final class FeasibilityTest extends TestCase
@@ -31,7 +32,7 @@ final class FeasibilityTest extends TestCase
     #[DataProvider('tasks')]
     public function testWhatCannotBeMetIsSaid(array $rules, ?Freedom $freedom, ?string $sentence, bool $target = false): void
     {
-        $feasible = Feasibility::of(self::task($rules, $freedom, $target));
+        $feasible = Feasibility::of(self::task($rules, $freedom, $target), Spoken::voice());
         if (null === $sentence) {
             self::assertSame([], $feasible->impossible);
         } else {
@@ -77,14 +78,14 @@ final class FeasibilityTest extends TestCase
     public function testTheTempoOfAFrameDoesNotMatter(): void
     {
         $frame = PatternWriter::toData(Lesson::grid('kick x...|....|x...|....', tempo: Tempo::of(150, '4')));
-        self::assertSame([], Feasibility::of(self::task([['kind' => 'contains', 'frame' => $frame]], null, false))->impossible);
+        self::assertSame([], Feasibility::of(self::task([['kind' => 'contains', 'frame' => $frame]], null, false), Spoken::voice())->impossible);
     }
 
     /** @param list<array<string, mixed>> $rules */
     #[DataProvider('wishes')]
     public function testABeatIsFoundThatMeetsWhatIsUsuallyAsked(array $rules, ?Freedom $freedom = null): void
     {
-        $feasible = Feasibility::of(self::task($rules, $freedom, false));
+        $feasible = Feasibility::of(self::task($rules, $freedom, false), Spoken::voice());
         self::assertSame([], [...$feasible->impossible, ...$feasible->undecided]);
     }
 
@@ -144,7 +145,7 @@ final class FeasibilityTest extends TestCase
             ['kind' => 'hits-between', 'instrument' => 'kick', 'low' => 3, 'high' => 5, 'per' => 'bar'],
             ['kind' => 'fullness-at-most', 'percent' => 10, 'except' => []],
         ];
-        $feasible = Feasibility::of(self::task($rules, null, false));
+        $feasible = Feasibility::of(self::task($rules, null, false), Spoken::voice());
         self::assertSame([], $feasible->impossible);
         self::assertCount(1, $feasible->undecided, 'three kicks fill more than a tenth of a bar');
     }
@@ -153,7 +154,7 @@ final class FeasibilityTest extends TestCase
     {
         foreach (ReadyTasks::all() as $ready) {
             foreach ($ready->plan->parts as $part) {
-                self::assertSame([], Feasibility::of($part->task)->impossible, $ready->key);
+                self::assertSame([], Feasibility::of($part->task, Spoken::voice())->impossible, $ready->key);
             }
         }
     }
