@@ -57,12 +57,12 @@ final class LanguageTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->see('.account-button')->click();
         $odile->choose('Language', 'Deutsch');
-        $odile->press('Mark 12: Lamp');
+        $odile->press('12 bewerten: Lamp');
         $odile->press('نور');
         $odile->read('zu spät');
         $odile->read('Was anders ist');
         $odile->keys('y', '1');
-        $odile->press('Return and next');
+        $odile->press('Zurückgeben, weiter');
         $odile->assertNoComplaints();
 
         $nour->go('/');

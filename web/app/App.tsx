@@ -10,12 +10,12 @@ import { Shell } from './Shell';
 const SignIn = lazy(() => import('./SignIn').then((one) => ({ default: one.SignIn })));
 const Bench = lazy(() => withBeat(import('../bench/BenchPage')));
 const Planner = lazy(() => withBeat(import('../planner/PlannerPage')));
-const Marking = lazy(() => withBeat(import('../marking/MarkingPage')));
-const Picture = lazy(() => withBeat(import('../picture/PicturePage')));
+const Marking = lazy(() => withBeat(import('../marking/MarkingPage'), 'mark'));
+const Picture = lazy(() => withBeat(import('../picture/PicturePage'), 'mark'));
 const Term = lazy(() => import('../results/TermPage'));
-const Student = lazy(() => withBeat(import('../results/StudentPage')));
-const Projector = lazy(() => withBeat(import('../picture/ProjectorPage')));
-const Returned = lazy(() => withBeat(import('../marking/ReturnedPage')));
+const Student = lazy(() => withBeat(import('../results/StudentPage'), 'mark'));
+const Projector = lazy(() => withBeat(import('../picture/ProjectorPage'), 'mark'));
+const Returned = lazy(() => withBeat(import('../marking/ReturnedPage'), 'mark'));
 const Paper = lazy(() => withBeat(import('../paper/PaperPage')));
 const Shelf = lazy(() => withBeat(import('../shelf/ShelfPage')));
 const School = lazy(() => import('../school/SchoolPage'));
@@ -29,8 +29,8 @@ const Setup = lazy(() => import('./Setup').then((one) => ({ default: one.Setup }
 const ShelfBench = lazy(() => withBeat(import('../shelf/ShelfBench')));
 
 /** A place with the words that its sheets say. */
-async function withBeat<M>(code: Promise<M>): Promise<M> {
-  const [loaded] = await Promise.all([code, needWords('beat')]);
+async function withBeat<M>(code: Promise<M>, ...more: 'mark'[]): Promise<M> {
+  const [loaded] = await Promise.all([code, needWords('beat', ...more)]);
   return loaded;
 }
 

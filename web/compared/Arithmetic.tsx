@@ -1,8 +1,10 @@
 import type { Catalogue, Result } from '../api/types';
-import { ASPECT_NAMES } from './names';
+import { useSay } from '../words/words';
+import type { ASPECT_NAMES } from './names';
 
 /** The suggested mark, unfolded into what it was reckoned from. */
 export function Arithmetic({ result, catalogue }: { result: Result; catalogue: Catalogue }) {
+  const say = useSay();
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   const { placement } = result.aspects;
   const others = Object.entries(result.aspects).flatMap(([name, value]) =>
@@ -14,19 +16,17 @@ export function Arithmetic({ result, catalogue }: { result: Result; catalogue: C
   const count = (status: string) => result.pairs.filter((pair) => pair.status === status).length;
   return (
     <details className="mt-3">
-      <summary className="font-bold">
-        Suggested mark: {result.mark ?? 'none'} of {result.points}
-      </summary>
+      <summary className="font-bold">{say('mark.sum', { mark: result.mark ?? say('mark.sum.none'), points: result.points ?? 0 })}</summary>
       {result.placement && (
         <table className="mt-2 w-full text-sm">
           <thead className="text-start text-faint">
             <tr>
-              <th className="font-normal">Row</th>
-              <th className="ps-2 text-end font-normal">hits</th>
-              <th className="ps-2 text-end font-normal" title="What clicking at random would match">
-                luck
+              <th className="font-normal">{say('mark.sum.row')}</th>
+              <th className="ps-2 text-end font-normal">{say('mark.sum.hits')}</th>
+              <th className="ps-2 text-end font-normal" title={say('mark.sum.luck.title')}>
+                {say('mark.sum.luck')}
               </th>
-              <th className="ps-2 text-end font-normal">earned</th>
+              <th className="ps-2 text-end font-normal">{say('mark.sum.earned')}</th>
             </tr>
           </thead>
           <tbody>
@@ -34,8 +34,8 @@ export function Arithmetic({ result, catalogue }: { result: Result; catalogue: C
               <tr key={row.instrument} className="border-t border-rule">
                 <td>{label(row.instrument)}</td>
                 <td className="ps-2 text-end">
-                  {short(row.credits)} of {row.asked}
-                  {row.played > row.asked && `, ${row.played} played`}
+                  {say('mark.sum.of', { credits: short(row.credits), asked: row.asked })}
+                  {row.played > row.asked && say('mark.sum.played', { count: row.played })}
                 </td>
                 <td className="ps-2 text-end">{short(row.chance)}</td>
                 <td className="ps-2 text-end">{percent(row.earned)}</td>
@@ -44,7 +44,7 @@ export function Arithmetic({ result, catalogue }: { result: Result; catalogue: C
             {result.placement.unasked.map(({ instrument, strokes }) => (
               <tr key={instrument} className="border-t border-rule">
                 <td>{label(instrument)}</td>
-                <td className="ps-2 text-end">{strokes} extra</td>
+                <td className="ps-2 text-end">{say('mark.sum.extra', { count: strokes })}</td>
                 <td />
                 <td className="ps-2 text-end">0 %</td>
               </tr>
@@ -52,21 +52,29 @@ export function Arithmetic({ result, catalogue }: { result: Result; catalogue: C
           </tbody>
         </table>
       )}
-      <p className="mt-2 text-sm">Placement, the mean of the rows: {percent(placement ?? 0)}</p>
+      <p className="mt-2 text-sm">{say('mark.sum.placement', { percent: percent(placement ?? 0) })}</p>
       {others.map(({ name, value, weight }) => (
         <p key={name} className="text-sm">
-          {ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}: {percent(value)}, weight {weight}
+          {say('mark.sum.aspect', { name: say(`mark.aspect.${name as keyof typeof ASPECT_NAMES}`), percent: percent(value), weight })}
         </p>
       ))}
       {weights > 0 && (
         <p className="mt-1 text-sm">
           {result.points} × {percent(placement ?? 0)} × {short(kept)}/{weights} ={' '}
-          {((result.points * (placement ?? 0) * kept) / weights).toFixed(2)}, rounded to {result.mark ?? 'no mark'}.
+          {say('mark.sum.rounded', {
+            sum: ((result.points * (placement ?? 0) * kept) / weights).toFixed(2),
+            mark: result.mark ?? say('mark.sum.none'),
+          })}
         </p>
       )}
       <p className="mt-1 text-sm">
-        {count('match')} in place, {count('moved')} moved, {count('other-drum')} on another drum, {count('missing')} missing,{' '}
-        {count('extra')} extra.
+        {say('mark.sum.counts', {
+          match: count('match'),
+          moved: count('moved'),
+          other: count('other-drum'),
+          missing: count('missing'),
+          extra: count('extra'),
+        })}
       </p>
     </details>
   );

@@ -3,9 +3,11 @@ import { instrumentsOf } from '../music/pattern';
 import { rowKey } from '../sound/Ears';
 import type { Player } from '../sound/Player';
 import { usePlayerState } from '../sound/usePlayer';
+import { useSay } from '../words/words';
 
 /** One drum of both beats alone, or all of them: for the one who listens. */
 export function HearAlone({ player, beats, catalogue }: { player: Player; beats: Pattern[]; catalogue: Catalogue }) {
+  const say = useSay();
   const { ears } = usePlayerState(player);
   const names = [...new Set(beats.flatMap(instrumentsOf))];
   const chosen = names.find((name) => ears.alone.includes(rowKey(name, 0))) ?? '';
@@ -16,12 +18,12 @@ export function HearAlone({ player, beats, catalogue }: { player: Player; beats:
   };
   return (
     <label className="flex items-center gap-1.5">
-      Hear
+      {say('mark.hear')}
       <select className="field field-small w-auto" value={chosen} onChange={(event) => choose(event.target.value)}>
-        <option value="">all of it</option>
+        <option value="">{say('mark.hear.all')}</option>
         {names.map((name) => (
           <option key={name} value={name}>
-            {label(name)} alone
+            {say('mark.hear.alone', { name: label(name) })}
           </option>
         ))}
       </select>

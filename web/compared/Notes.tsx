@@ -3,6 +3,7 @@ import type { Catalogue, Music, Pin } from '../api/types';
 import type { Place } from '../sheet/Pins';
 import type { Player } from '../sound/Player';
 import { lower } from '../ui/words';
+import { say, useSay } from '../words/words';
 
 type Props = {
   pins: Pin[];
@@ -22,6 +23,7 @@ type Props = {
 
 /** Notes pinned to the sheet, by number. Readers can hear the place of each; the teacher adds and removes them. */
 export function Notes({ pins, music, rows, bars, catalogue, player, change, draft, setDraft, text, write }: Props) {
+  const say = useSay();
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   const [playing, setPlaying] = useState<number | null>(null);
   const hear = (index: number) => {
@@ -41,18 +43,18 @@ export function Notes({ pins, music, rows, bars, catalogue, player, change, draf
   return (
     <section aria-labelledby="notes" className="mt-3">
       <div className="flex flex-wrap items-center gap-2">
-        <h3 id="notes">Notes on the sheet</h3>
+        <h3 id="notes">{say('mark.notes')}</h3>
         {change && !draft && (
           <button
             type="button"
             className="button button-small"
-            title="Key K"
+            title={say('mark.key', { key: 'K' })}
             onClick={() => setDraft({ instrument: rows[0] ?? null, from: 0, to: 240 })}
           >
-            Pin a note
+            {say('mark.notes.pin')}
           </button>
         )}
-        {change && !draft && <span className="text-sm text-faint">or press a place on the sheet, or drag over several</span>}
+        {change && !draft && <span className="text-sm text-faint">{say('mark.notes.how')}</span>}
       </div>
       {change && draft && (
         <PinForm
@@ -80,20 +82,20 @@ export function Notes({ pins, music, rows, bars, catalogue, player, change, draf
             <span className="flex-1">
               <span dir="auto">{pin.text}</span>{' '}
               <span className="text-sm text-faint">
-                {pin.instrument === null ? 'All rows' : label(pin.instrument)}, {wordsOf(pin, music)}
+                {pin.instrument === null ? say('mark.notes.allRows') : label(pin.instrument)}, {wordsOf(pin, music)}
               </span>
             </span>
             <button type="button" className="button button-small" aria-pressed={playing === index} onClick={() => hear(index)}>
-              Hear it
+              {say('mark.notes.hear')}
             </button>
             {change && (
               <button
                 type="button"
                 className="button button-small"
-                aria-label={`Remove note ${index + 1}`}
+                aria-label={say('mark.notes.removeThis', { number: index + 1 })}
                 onClick={() => change(pins.filter((_, i) => i !== index))}
               >
-                Remove
+                {say('mark.notes.remove')}
               </button>
             )}
           </li>
@@ -105,9 +107,9 @@ export function Notes({ pins, music, rows, bars, catalogue, player, change, draf
 
 /** "beat 2", or "beat 2 to beat 4". */
 function wordsOf({ from, to }: Place, music: Music): string {
-  const say = (tick: number) => music.words.findLast(({ at }) => at <= tick)?.say ?? '';
+  const word = (tick: number) => music.words.findLast(({ at }) => at <= tick)?.say ?? '';
   const last = music.words.findLast(({ at }) => at < to && at % 240 === 0)?.at ?? from;
-  return last <= from ? lower(say(from)) : `${lower(say(from))} to ${lower(say(last))}`;
+  return last <= from ? lower(word(from)) : say('mark.notes.range', { from: lower(word(from)), to: lower(word(last)) });
 }
 
 type FormProps = {
@@ -124,6 +126,7 @@ type FormProps = {
 };
 
 function PinForm({ draft, music, rows, bars, label, most, setDraft, text, write, pin }: FormProps) {
+  const say = useSay();
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => field.current?.focus(), []);
   const places = music.words.filter(({ at }) => at % 240 === 0 && at < bars * music.barTicks);
@@ -133,13 +136,13 @@ function PinForm({ draft, music, rows, bars, label, most, setDraft, text, write,
   return (
     <div className="mt-2 flex flex-wrap items-end gap-2 rounded-md bg-wash p-2 text-sm">
       <label>
-        Row
+        {say('mark.notes.row')}
         <select
           className="field field-small mt-0.5"
           value={draft.instrument ?? ''}
           onChange={(event) => setDraft({ ...draft, instrument: event.target.value === '' ? null : event.target.value })}
         >
-          <option value="">all rows</option>
+          <option value="">{say('mark.notes.all')}</option>
           {rows.map((name) => (
             <option key={name} value={name}>
               {label(name)}
@@ -148,7 +151,7 @@ function PinForm({ draft, music, rows, bars, label, most, setDraft, text, write,
         </select>
       </label>
       <label>
-        From
+        {say('mark.notes.from')}
         <select
           className="field field-small mt-0.5"
           value={draft.from}
@@ -157,15 +160,15 @@ function PinForm({ draft, music, rows, bars, label, most, setDraft, text, write,
             setDraft({ ...draft, from, to: Math.max(draft.to, from + 240) });
           }}
         >
-          {places.map(({ at, say }) => (
+          {places.map(({ at, say: name }) => (
             <option key={at} value={at}>
-              {say}
+              {name}
             </option>
           ))}
         </select>
       </label>
       <label>
-        to the end of
+        {say('mark.notes.to')}
         <select
           className="field field-small mt-0.5"
           value={draft.to}
@@ -173,15 +176,15 @@ function PinForm({ draft, music, rows, bars, label, most, setDraft, text, write,
         >
           {places
             .filter(({ at }) => at >= draft.from)
-            .map(({ at, say }) => (
+            .map(({ at, say: name }) => (
               <option key={at} value={at + 240}>
-                {say}
+                {name}
               </option>
             ))}
         </select>
       </label>
       <label className="min-w-56 flex-1">
-        Note
+        {say('mark.notes.note')}
         <input
           ref={field}
           className="field mt-0.5"
@@ -196,10 +199,10 @@ function PinForm({ draft, music, rows, bars, label, most, setDraft, text, write,
         />
       </label>
       <button type="button" className="button button-main" disabled={text.trim() === ''} onClick={done}>
-        Pin note
+        {say('mark.notes.do')}
       </button>
       <button type="button" className="button" onClick={() => setDraft(null)}>
-        Cancel
+        {say('mark.cancel')}
       </button>
     </div>
   );

@@ -1,5 +1,5 @@
 import type { Statement } from '../api/types';
-import { useSay } from '../words/words';
+import { say, useSay } from '../words/words';
 
 type Props = {
   statements: Statement[];
@@ -23,9 +23,7 @@ export function Statements({ statements, ...rest }: Props) {
       <List statements={statements.slice(0, MOST)} from={0} {...rest} />
       {more.length > 0 && (
         <details className="mt-1.5">
-          <summary>
-            {more.length} more, {inBars(more)}
-          </summary>
+          <summary>{moreWords(more)}</summary>
           <List statements={more} from={MOST} {...rest} />
         </details>
       )}
@@ -82,10 +80,11 @@ function List({ statements, from, chosen, choose, take, voices = [] }: Props & {
 /** A gain that is still something when it is rounded. */
 const LEAST = 0.05;
 
-/** "in bar 3", "in bars 1, 2 and 5", or "of the whole beat". */
-export function inBars(statements: Statement[]): string {
+/** "3 more, in bar 3", "in bars 1, 2 and 5", or "of the whole beat". */
+export function moreWords(statements: Statement[]): string {
+  const count = statements.length;
   const bars = [...new Set(statements.flatMap((one) => one.bars))].sort((a, b) => a - b);
-  if (bars.length === 0) return 'of the whole beat';
-  if (bars.length === 1) return `in bar ${bars[0]}`;
-  return `in bars ${bars.slice(0, -1).join(', ')} and ${bars.at(-1)}`;
+  if (bars.length === 0) return say('mark.more.all', { count });
+  if (bars.length === 1) return say('mark.more.bar', { count, bar: bars[0] ?? 1 });
+  return say('mark.more.bars', { count, bars: bars.slice(0, -1).join(', '), last: bars.at(-1) ?? 1 });
 }

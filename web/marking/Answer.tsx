@@ -7,18 +7,19 @@ import { ConflictNotice } from '../keep/ConflictNotice';
 import { Notice } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
+import { say, useSay } from '../words/words';
 import { Phrases } from './Phrases';
 import { blanksIn, draftText, opened } from './phrases';
 import type { ReturnedNow } from './TakeBack';
 import type { AnswerState } from './useAnswer';
 
 const KEPT = {
-  saved: 'Kept; not returned yet',
-  changed: 'Keeping …',
-  saving: 'Keeping …',
-  refused: 'Not kept',
-  conflict: 'Not kept: changed elsewhere',
-};
+  saved: 'mark.answer.kept',
+  changed: 'mark.answer.keeping',
+  saving: 'mark.answer.keeping',
+  refused: 'mark.answer.notKept',
+  conflict: 'mark.answer.elsewhere',
+} as const;
 
 type Props = {
   data: AttemptToMark;
@@ -38,10 +39,11 @@ type Props = {
 
 /** Mark and text. What is typed is kept by itself; the student sees it only when it is returned. */
 export function Answer({ data, answer, catalogue, statement, note, setNote, alike, toAll: fromTheStart, onReturned }: Props) {
+  const say = useSay();
   const navigate = useNavigate();
   const { typed, change, add, value, wrong, keeping, returnedAt } = answer;
   const error = answer.error || (keeping.state === 'refused' ? keeping.sentence : '');
-  const said = keeping.state === 'waiting' ? keeping.sentence : KEPT[keeping.state];
+  const said = keeping.state === 'waiting' ? keeping.sentence : say(KEPT[keeping.state]);
   const { points } = data.part;
   const first = data.student.firstName;
   const [toAll, setToAll] = useState(fromTheStart);
@@ -91,18 +93,18 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
   useKeys({ 'Ctrl+Enter': () => void giveBack(true) }, { anywhere: true });
   return (
     <section aria-labelledby="answer" className="flex flex-col">
-      <h2 id="answer">Your feedback</h2>
+      <h2 id="answer">{say('mark.answer')}</h2>
       <ConflictNotice
         keeper={answer.keeper}
-        mine="Keep the feedback in this tab"
-        other="Use the other one"
+        mine={say('mark.answer.mine')}
+        other={say('mark.answer.other')}
         settle={(which) => answer.keeper.settle(which)}
       />
       <label className="mt-1 block text-sm">
-        What you say to <bdi>{first}</bdi>
+        {say('mark.answer.to', { name: first })}
         <textarea
           ref={text}
-          title="Key W"
+          title={say('mark.key', { key: 'W' })}
           className="field mt-1"
           rows={4}
           dir="auto"
@@ -114,22 +116,22 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
       </label>
       <p role="status" className="text-sm text-faint">
         {returnedAt
-          ? `Returned ${when(returnedAt)}${openedWords(data, returnedAt)}`
+          ? `${say('mark.answer.returned', { when: when(returnedAt) })}${openedWords(data, returnedAt)}`
           : typed.mark === '' && typed.text === ''
-            ? 'No feedback yet'
+            ? say('mark.answer.none')
             : said}
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
         <button type="button" className="button button-small" onClick={() => add(draftText(data))}>
-          Write a first draft
+          {say('mark.answer.draft')}
         </button>
         <Phrases data={data} catalogue={catalogue} statement={statement} text={typed.text} add={add} />
       </div>
       <div className="mt-3 flex items-center gap-2">
         <input
           ref={mark}
-          title="Key M"
-          aria-label={`Mark, of ${points}`}
+          title={say('mark.key', { key: 'M' })}
+          aria-label={say('mark.answer.markOf', { points: points ?? 0 })}
           className="field w-24 font-head text-3xl leading-none font-bold"
           inputMode="decimal"
           value={typed.mark}
@@ -138,22 +140,22 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
           onKeyDown={leave}
           onChange={(event) => change({ mark: event.target.value })}
         />
-        <span className="text-sm text-faint">of {points}</span>
+        <span className="text-sm text-faint">{say('frame.today.of', { points: points ?? 0 })}</span>
         {data.suggested !== null && (
           <button
             type="button"
             className="button button-small ms-auto"
-            title="Key Y: the suggested mark"
+            title={say('mark.answer.useKey')}
             onClick={() => change({ mark: String(data.suggested) })}
           >
-            Use {data.suggested}
+            {say('mark.answer.use', { mark: data.suggested })}
           </button>
         )}
         {data.suggestedBefore !== null && (
-          <span className="text-sm text-faint">The comparison has improved: {data.suggestedBefore} was suggested before.</span>
+          <span className="text-sm text-faint">{say('mark.answer.improved', { mark: data.suggestedBefore })}</span>
         )}
       </div>
-      {wrong && <p className="mt-1 text-sm font-bold">A mark is a number from 0 to {points}.</p>}
+      {wrong && <p className="mt-1 text-sm font-bold">{say('mark.answer.wrong', { points: points ?? 0 })}</p>}
       {alike.length > 0 && !returnedAt && (
         <label className="mt-3 flex items-start gap-2 text-sm">
           <input
@@ -187,26 +189,26 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
       <div className="answer-foot">
         {error && <Notice>{error}</Notice>}
         {blanks.length > 0 && <Notice>The text still says {blanks.join(' and ')}. Write what belongs there, or delete it.</Notice>}
-        {note && note.text.trim() !== '' && <p className="w-full text-sm text-faint">Your note that isn’t pinned yet goes along.</p>}
-        {value === null && <p className="w-full text-sm text-faint">Give a mark first.</p>}
+        {note && note.text.trim() !== '' && <p className="w-full text-sm text-faint">{say('mark.answer.pinned')}</p>}
+        {value === null && <p className="w-full text-sm text-faint">{say('mark.answer.markFirst')}</p>}
         <button
           type="button"
           className="button button-main flex-1 justify-center"
-          title="Key Ctrl + Enter"
+          title={say('mark.key', { key: 'Ctrl + Enter' })}
           disabled={value === null || wrong || blanks.length > 0}
           onClick={() => void giveBack(true)}
         >
-          {group.length > 0 ? `Return to all ${everybody.length}` : 'Return and next'}
+          {group.length > 0 ? say('mark.answer.returnAll', { count: everybody.length }) : say('mark.answer.returnNext')}
         </button>
         {group.length === 0 && (
           <button
             type="button"
             className="button"
-            aria-label={`Return to ${first}`}
+            aria-label={say('mark.answer.returnTo', { name: first })}
             disabled={value === null || wrong || blanks.length > 0}
             onClick={() => void giveBack(false)}
           >
-            Return
+            {say('mark.answer.return')}
           </button>
         )}
       </div>
@@ -217,5 +219,5 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
 /** Whether the student has opened what was returned: until then it can be taken back. */
 function openedWords({ feedback }: AttemptToMark, returnedAt: string): string {
   if (feedback.returnedAt !== returnedAt) return '';
-  return feedback.openedAt ? `, opened ${when(feedback.openedAt)}` : ', not opened yet';
+  return feedback.openedAt ? say('mark.answer.opened', { when: when(feedback.openedAt) }) : say('mark.answer.notOpened');
 }

@@ -10,6 +10,7 @@ import { Waiting } from '../ui/states';
 import { useKept } from '../ui/useKept';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
+import { say, useSay } from '../words/words';
 import { Answer } from './Answer';
 import { AttemptSound } from './AttemptSound';
 import { HistoryBlock } from './HistoryBlock';
@@ -23,14 +24,15 @@ const Correction = lazy(() => import('./Correction').then(({ Correction: one }) 
 /** When it came; with both times where it was handed in without a connection. */
 function handedInWords({ handedInAt, pressedAt }: AttemptToMark['attempt']): string {
   return pressedAt
-    ? `Handed in ${when(pressedAt)} by the student’s clock, without a connection; arrived ${when(handedInAt)}`
-    : `Handed in ${when(handedInAt)}`;
+    ? say('mark.attempt.offline', { pressed: when(pressedAt), when: when(handedInAt) })
+    : say('mark.attempt.came', { when: when(handedInAt) });
 }
 
 type Props = { data: AttemptToMark; list: MarkingList; catalogue: Catalogue; onReturned: (returned: ReturnedNow) => void };
 
 /** One attempt beside its target, and the teacher's answer. */
 export function AttemptView({ data, list, catalogue, onReturned }: Props) {
+  const say = useSay();
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const answer = useAnswer(data);
@@ -52,9 +54,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
       head={
         <header className="pb-1.5">
           <div className="head-line">
-            <h2 className="text-2xl">
-              <bdi>{data.student.name}</bdi>, attempt {data.attempt.number}
-            </h2>
+            <h2 className="text-2xl">{say('mark.attempt', { name: data.student.name, number: data.attempt.number })}</h2>
             <span className="text-sm text-faint">{handedInWords(data.attempt)}</span>
             <span className="head-sign ms-auto">
               {meterName(data.attempt.pattern.meter)} <TempoSign tempo={data.attempt.pattern.tempo} />
@@ -76,11 +76,11 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
       }
       others={
         <span className="joined">
-          <button type="button" className="button button-small" title="Key P" onClick={() => go(-1)}>
-            Previous
+          <button type="button" className="button button-small" title={say('mark.key', { key: 'P' })} onClick={() => go(-1)}>
+            {say('mark.attempt.previous')}
           </button>
-          <button type="button" className="button button-small" title="Key N" onClick={() => go(1)}>
-            Next
+          <button type="button" className="button button-small" title={say('mark.key', { key: 'N' })} onClick={() => go(1)}>
+            {say('mark.attempt.next')}
           </button>
         </span>
       }
@@ -90,7 +90,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
       owner={data.student.id}
       music={data.music}
       catalogue={catalogue}
-      beatName="Their beat"
+      beatName={say('mark.attempt.their')}
       pins={answer.typed.pins}
       correction={answer.typed.correction}
       desk={{
@@ -110,7 +110,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
           <KeepOnShelf key={data.attempt.id} title={data.assignment.title} what={() => ({ pattern: data.attempt.pattern })} />
           <p>
             <Link className="quiet-link text-sm" to={`/sheet/attempt/${data.attempt.id}`}>
-              This beat on paper
+              {say('mark.attempt.sheet')}
             </Link>
           </p>
           <HistoryBlock attemptId={data.attempt.id} />

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { MarkingList } from '../api/types';
-import { STATES } from '../compared/names';
-import { lateWords, partName, plural, taskName, when } from '../ui/words';
+import { lateWords, partName, taskName, when } from '../ui/words';
+import { say, useSay } from '../words/words';
 import '../ui/rooms.css';
 
 /** Within the list only: the page stays where it is. */
@@ -16,17 +16,18 @@ type Listed = MarkingList['students'][number]['attempts'][number];
 
 /** Of an attempt, in words: what is to be done with it, how many comments there are, and when it came. */
 function shownAs({ mark, suggestedBefore }: Listed): string {
-  if (mark !== null) return 'Mark';
-  return suggestedBefore === null ? 'Suggested mark' : `Suggested mark; before, it was ${suggestedBefore}`;
+  if (mark !== null) return say('mark.list.mark');
+  return suggestedBefore === null ? say('mark.list.suggested') : say('mark.list.before', { mark: suggestedBefore });
 }
 
 function stateOf(attempt: Listed): string {
-  const said = attempt.said.length > 0 ? plural(attempt.said.length, 'comment') : 'everything correct';
-  return `${STATES[attempt.state]}, ${said}, ${when(attempt.handedInAt)}${attempt.late > 0 ? `, ${lateWords(attempt.late)}` : ''}`;
+  const said = attempt.said.length > 0 ? say('mark.list.comments', { count: attempt.said.length }) : say('mark.list.correct');
+  return `${say(`mark.state.${attempt.state}`)}, ${said}, ${when(attempt.handedInAt)}${attempt.late > 0 ? `, ${lateWords(attempt.late)}` : ''}`;
 }
 
 /** Who has handed in, when, which attempt, how well placed, the mark and the state. */
 export function ClassList({ list, chosen }: { list: MarkingList; chosen: string | undefined }) {
+  const say = useSay();
   const handedIn = list.students.filter((student) => student.attempts.length > 0);
   const others = list.students.filter((student) => student.attempts.length === 0);
   return (
@@ -35,9 +36,9 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
         {taskName(list.assignment.title, list.parts.length, list.part)}
       </h1>
       <p className="text-sm text-faint">
-        {list.assignment.course.name} · {handedIn.length} of {list.students.length} handed in
+        {list.assignment.course.name} · {say('mark.day.handedIn', { count: handedIn.length, all: list.students.length })}
       </p>
-      <nav aria-label="Of this part" className="mt-2 flex flex-wrap gap-1.5">
+      <nav aria-label={say('mark.list.of')} className="mt-2 flex flex-wrap gap-1.5">
         {list.parts.length > 1 &&
           list.parts.map((part) => (
             <Link
@@ -50,19 +51,19 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
             </Link>
           ))}
         <Link to={`/marking/${list.part.id}`} className="button button-small">
-          At a glance
+          {say('mark.list.glance')}
         </Link>
         <Link to={`/picture/${list.part.id}`} className="button button-small">
-          Class picture
+          {say('mark.day.picture')}
         </Link>
         <Link to={`/project/${list.part.id}`} className="button button-small">
-          Projector
+          {say('mark.list.projector')}
         </Link>
         <Link to={`/sheet/class/${list.part.id}`} className="button button-small">
-          Paper
+          {say('mark.list.paper')}
         </Link>
       </nav>
-      {handedIn.length === 0 && <p className="card mt-3">Nobody has handed in yet. Their beats will stand here as they come.</p>}
+      {handedIn.length === 0 && <p className="card mt-3">{say('mark.list.nobody')}</p>}
       <ul className="mt-2 flex flex-col">
         {handedIn.map((student) =>
           student.attempts.map((attempt, index) => (
@@ -74,7 +75,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 className={`attempt-link ${index === 0 ? '' : 'ps-6 text-sm text-faint'}`}
               >
                 <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>
-                  {index === 0 ? <bdi>{student.name}</bdi> : `attempt ${attempt.number}`}
+                  {index === 0 ? <bdi>{student.name}</bdi> : say('mark.list.attempt', { number: attempt.number })}
                 </span>
                 <span className="ms-auto shrink-0 font-head" title={shownAs(attempt)}>
                   {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
@@ -90,7 +91,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
       </ul>
       {others.length > 0 && (
         <details className="mt-3 text-sm">
-          <summary>{others.length} have not handed in</summary>
+          <summary>{say('mark.list.missing', { count: others.length })}</summary>
           <p className="mt-1 text-faint">
             {others.map((student, i) => (
               <span key={student.id}>

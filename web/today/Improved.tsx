@@ -4,10 +4,12 @@ import { api, reply } from '../api/client';
 import type { TeacherToday } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural, taskName } from '../ui/words';
+import { taskName } from '../ui/words';
+import { useSay } from '../words/words';
 
 /** After an upgrade: what a better comparison suggests otherwise than before, until the teacher has looked. */
 export function Improved({ parts }: { parts: TeacherToday['improved'] }) {
+  const say = useSay();
   const client = useQueryClient();
   const { busy, error, run } = useTask();
   if (parts.length === 0) return null;
@@ -20,14 +22,14 @@ export function Improved({ parts }: { parts: TeacherToday['improved'] }) {
   return (
     <section aria-labelledby="improved" className="card mt-3 text-sm">
       <h2 id="improved" className="text-lg">
-        The comparison has improved: {plural(all, 'suggestion differs', 'suggestions differ')}
+        {say('mark.improved', { count: all })}
       </h2>
-      <p className="text-faint">The marking table shows what was suggested before, too. What you have returned stays as it was.</p>
+      <p className="text-faint">{say('mark.improved.hint')}</p>
       <ul className="mt-1">
         {parts.map((one) => (
           <li key={one.partId}>
             <Link to={`/marking/${one.partId}`} className="quiet-link">
-              Look: {taskName(one.title, one.parts, one)}
+              {say('mark.improved.look', { name: taskName(one.title, one.parts, one) })}
             </Link>{' '}
             ({one.count})
           </li>
@@ -35,7 +37,7 @@ export function Improved({ parts }: { parts: TeacherToday['improved'] }) {
       </ul>
       {error && <Notice>{error}</Notice>}
       <button type="button" className="button mt-2" disabled={busy} onClick={() => void seen()}>
-        I have looked
+        {say('mark.improved.done')}
       </button>
     </section>
   );

@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { TeacherToday } from '../api/types';
-import { fromNow, partName, planTitle, plural, taskName, weekday } from '../ui/words';
+import { fromNow, partName, planTitle, taskName, weekday } from '../ui/words';
+import { say, useSay } from '../words/words';
 import { CountingField } from './CountingField';
 import { Improved } from './Improved';
 import { Due, TaskCard } from './TaskCard';
@@ -10,17 +11,17 @@ type Assignment = TeacherToday['assignments'][number];
 
 /** One block a class: what waits to be marked first, then what runs, then what is still being planned. */
 export function TeacherDay({ day }: { day: TeacherToday }) {
+  const say = useSay();
   return (
     <div className="mx-auto max-w-5xl">
       <h1>{weekday()}</h1>
       <Improved parts={day.improved} />
       {day.courses.length === 0 && (
         <p className="card mt-4">
-          You have no class yet; make one under{' '}
+          {say('mark.day.noClass')}{' '}
           <Link to="/school" className="quiet-link">
             School
           </Link>
-          , with the names of its students.
         </p>
       )}
       {day.courses.map((course) => {
@@ -29,19 +30,18 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
           <section key={course.id} className="mt-3">
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
               <h2>{course.name}</h2>
-              <span className="text-faint">{plural(course.students, 'student')}</span>
+              <span className="text-faint">{say('mark.day.students', { count: course.students })}</span>
               <CountingField course={course} />
               <Link to={`/term/${course.id}`} className="button ms-auto">
-                The class over the term
+                {say('mark.day.term')}
               </Link>
               <Link to={`/plan/new?class=${course.id}`} className="button button-main">
-                Plan an assignment
+                {say('mark.day.plan')}
               </Link>
             </div>
-            {assignments.length === 0 && (
-              <p className="card mt-3">No assignment yet. Plan the first one: name it, draw the target, publish.</p>
-            )}
-            {GROUPS.map(({ title, holds }) => {
+            {assignments.length === 0 && <p className="card mt-3">{say('mark.day.none')}</p>}
+            {GROUPS.map((holds) => {
+              const title = say(`mark.day.${holds}`);
               const those = assignments.filter((one) => groupOf(one) === holds);
               return (
                 those.length > 0 && (
@@ -64,32 +64,28 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
 }
 
 /** What needs something done stands first, what is finished last. */
-const GROUPS = [
-  { title: 'To mark', holds: 'waiting' },
-  { title: 'Being planned', holds: 'planned' },
-  { title: 'With the class', holds: 'running' },
-  { title: 'Finished', holds: 'over' },
-] as const;
+const GROUPS = ['waiting', 'planned', 'running', 'over'] as const;
 
 /** Whether the class has it; a planned one opens by itself. */
 const isOut = (one: Assignment): boolean => one.publishedAt !== null && new Date(one.publishedAt) <= new Date();
 
-function groupOf(one: Assignment): (typeof GROUPS)[number]['holds'] {
+function groupOf(one: Assignment): (typeof GROUPS)[number] {
   if (!isOut(one)) return 'planned';
   if (one.parts.some((part) => part.toMark > 0)) return 'waiting';
   return one.closedAt || (one.dueAt && new Date(one.dueAt) < new Date()) ? 'over' : 'running';
 }
 
 function dueOf(one: Assignment): ReactNode {
-  if (one.publishedAt && !isOut(one)) return <>opens {fromNow(one.publishedAt)}</>;
-  if (!one.publishedAt) return 'only you see it';
-  return one.closedAt ? `closed ${fromNow(one.closedAt)}` : <Due at={one.dueAt} />;
+  if (one.publishedAt && !isOut(one)) return say('mark.day.opens', { when: fromNow(one.publishedAt) });
+  if (!one.publishedAt) return say('mark.day.onlyYou');
+  return one.closedAt ? say('frame.due.closed', { when: fromNow(one.closedAt) }) : <Due at={one.dueAt} />;
 }
 
 function AssignmentCard({ one, students }: { one: Assignment; students: number }) {
+  const say = useSay();
   const plan = (label: string, className: string) => (
     <Link to={`/plan/${one.id}`} className={className} aria-label={`${label}: ${planTitle(one)}`}>
-      {isOut(one) ? 'plan' : 'Go on planning'}
+      {say(isOut(one) ? 'mark.day.planLink' : 'mark.day.goOn')}
     </Link>
   );
   return (
@@ -98,15 +94,15 @@ function AssignmentCard({ one, students }: { one: Assignment; students: number }
         <div className="flex flex-col gap-2">
           {one.parts.map((part, index) => {
             const name = taskName(one.title, one.parts.length, part);
-            const doing = part.toMark > 0 ? `Mark ${part.toMark}` : 'Look at the work';
+            const doing = part.toMark > 0 ? say('mark.day.mark', { count: part.toMark }) : say('mark.day.look');
             return (
               <div key={part.id} className="flex flex-wrap items-center justify-end gap-x-4 gap-y-1">
                 <div className="w-52">
                   <Progress part={part} students={students} />
                   <p className="text-xs text-faint">
                     {one.parts.length > 1 && `${partName(part)}: `}
-                    {part.handedIn} of {students} handed in
-                    {part.handedIn > part.toMark && `, ${part.handedIn - part.toMark} returned`}
+                    {say('mark.day.handedIn', { count: part.handedIn, all: students })}
+                    {part.handedIn > part.toMark && say('mark.day.returned', { count: part.handedIn - part.toMark })}
                   </p>
                 </div>
                 <div className="w-36 text-center">
@@ -118,13 +114,17 @@ function AssignmentCard({ one, students }: { one: Assignment; students: number }
                     {doing}
                   </Link>
                   <p className="text-xs">
-                    <Link to={`/picture/${part.id}`} className="quiet-link inline-block py-1" aria-label={`Class picture: ${name}`}>
-                      class picture
+                    <Link
+                      to={`/picture/${part.id}`}
+                      className="quiet-link inline-block py-1"
+                      aria-label={`${say('mark.day.picture')}: ${name}`}
+                    >
+                      {say('mark.day.picture')}
                     </Link>
                     {index === 0 && (
                       <>
                         <span aria-hidden="true"> · </span>
-                        {plan('Open the plan', 'quiet-link inline-block py-1')}
+                        {plan(say('mark.day.openPlan'), 'quiet-link inline-block py-1')}
                       </>
                     )}
                   </p>
@@ -134,7 +134,7 @@ function AssignmentCard({ one, students }: { one: Assignment; students: number }
           })}
         </div>
       ) : (
-        plan('Go on planning', 'button button-main w-36 justify-center')
+        plan(say('mark.day.goOn'), 'button button-main w-36 justify-center')
       )}
     </TaskCard>
   );
