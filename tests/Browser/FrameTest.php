@@ -46,12 +46,14 @@ final class FrameTest extends BrowserTestCase
         $odile->go('/school');
         $odile->press('Parade line, Tuesdays');
         $odile->press('The class');
-        $odile->choose('Rows', 'as on a staff, cymbals on top');
-        $odile->choose('Notes', 'with note values and beams');
-        $odile->until(
-            static fn (): bool => 2 === $odile->script('return [...document.querySelectorAll("select")].filter((one) => ["staff", "values"].includes(one.value) && !one.disabled).length'),
-            'both to be kept',
+        $kept = static fn (string $value): bool => true === $odile->script(
+            'return [...document.querySelectorAll("select")].some((one) => one.value === arguments[0] && !one.disabled)',
+            $value,
         );
+        $odile->choose('Rows', 'as on a staff, cymbals on top');
+        $odile->until(static fn (): bool => $kept('staff'), 'the order to be kept');
+        $odile->choose('Notes', 'with note values and beams');
+        $odile->until(static fn (): bool => $kept('values'), 'the notes to be kept');
         $names = 'return [...document.querySelectorAll("#sheet [role=grid] .sheet-line:first-child .row-name")].map((one) => one.firstChild.textContent)';
         $wren = $this->person('wren');
         $wren->press("Begin: Lamplighters' March");

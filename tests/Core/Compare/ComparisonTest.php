@@ -176,8 +176,8 @@ final class ComparisonTest extends TestCase
         $text = static fn (string $played): array => Lesson::texts(Lesson::compare($target, Lesson::grid($played)));
         self::assertSame(['Snare: every hit is equally loud; make louder and softer ones.'], $text('snare x.x.|x.x.|x.x.|x.x.'));
         self::assertSame(['Snare: accents are missing on beat 1; play harder there.'], $text('snare x.s.|x.s.|X.s.|x.s.'));
-        self::assertSame(['Snare: accents where none are asked on beat 2 &; play softer there.'], $text('snare X.s.|x.X.|X.s.|x.s.'));
-        self::assertSame(['Snare: some hits are louder or softer than asked on beat 4.'], $text('snare X.s.|x.s.|X.s.|s.s.'));
+        self::assertSame(['Snare: extra accents on beat 2 &; play softer there.'], $text('snare X.s.|x.X.|X.s.|x.s.'));
+        self::assertSame(['Snare: some hits are louder or softer than in the target on beat 4.'], $text('snare X.s.|x.s.|X.s.|s.s.'));
         self::assertSame([], $text('snare X.s.|x.s.|X.s.|x.s.'));
     }
 

@@ -75,7 +75,7 @@ final class HintsTest extends TestCase
         self::assertSame([[], 20.0], $said(self::swung(66.67), self::swung(66)));
         self::assertSame([[], 20.0], $said(self::swung(66.67, 78), self::swung(66.67, 79)));
         self::assertCount(1, $said(self::swung(66.67), self::swung(64))[0]);
-        self::assertSame(['Tempo: ♩ = 81, but ♩ = 78 is asked; go slower.'], $said(self::swung(66.67, 78), self::swung(66.67, 81))[0]);
+        self::assertSame(['Tempo: ♩ = 81; the task has ♩ = 78. Go slower.'], $said(self::swung(66.67, 78), self::swung(66.67, 81))[0]);
     }
 
     public function testAReportCarriesIt(): void

@@ -48,7 +48,7 @@ final class OrnamentsTest extends TestCase
         yield 'a drag written as three' => ['x x d x', 'x x t x', ['Snare: play a drag on beat 3, not three separate hits.'], 18];
         yield 'a flam for two hits' => ['x x o x', 'x x f x', ['Snare: play two separate hits on beat 3, not a flam.'], 18];
         yield 'two hits where two are asked' => ['x x o x', 'x x o x', [], 20];
-        yield 'a hit too many before one that has no flam' => ['x f x x', 'x f o x', ['Snare: a hit too many on beat 2 a ta; take it out.'], 16.5];
+        yield 'a hit too many before one that has no flam' => ['x f x x', 'x f o x', ['Snare: an extra hit on beat 2 a ta; remove it.'], 16.5];
         yield 'hands are not compared' => ['R L R L', 'L R L R', [], 20];
         yield 'unless the policy says so' => ['R L R L', 'R L L R', [
             'Snare: play with the right hand on beat 3.', 'Snare: play with the left hand on beat 4.',

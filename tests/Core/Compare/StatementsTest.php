@@ -50,10 +50,10 @@ final class StatementsTest extends TestCase
             0.5,
             2,
         ];
-        yield '6 exchanged' => [['kick' => [5, 13], 'snare' => [1, 9]] + $target, ['Kick and snare are exchanged; swap them.'], 0.6667];
+        yield '6 exchanged' => [['kick' => [5, 13], 'snare' => [1, 9]] + $target, ['Kick and snare are swapped; swap them back.'], 0.6667];
         yield '7 hats on all' => [
             ['closed-hat' => range(1, 16)] + $target,
-            ['Closed hi-hat: 8 hits too many in the bar; take them out.'],
+            ['Closed hi-hat: 8 extra hits in the bar; remove them.'],
             0.6667,
         ];
         yield '8 two causes' => [
@@ -80,7 +80,7 @@ final class StatementsTest extends TestCase
         $target = ['closed-hat' => range(1, 31, 2), 'snare' => [5, 13, 21, 29], 'kick' => [1, 9, 17, 25, 27]];
         $played = ['kick' => [1, 9, 11, 17, 25]] + $target;
         $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
-        self::assertSame(['Bars 1 and 2 are exchanged; swap them.'], Lesson::texts($comparison));
+        self::assertSame(['Bars 1 and 2 are swapped; swap them back.'], Lesson::texts($comparison));
         self::assertGreaterThanOrEqual(
             Placement::of(Lesson::steps($target, 2), $comparison->pairing->pairs, [], Policy::of(), 7680)->aspect(),
             $comparison->aspects->placement,
@@ -94,7 +94,7 @@ final class StatementsTest extends TestCase
         $target = ['kick' => [1, 7, 9, 17, 27, 29], 'snare' => [5, 13, 21, 24, 30], 'ride' => range(1, 31, 2)];
         $played = ['kick' => [1, 9, 17, 25], 'snare' => [5, 13, 21, 29]] + $target;
         self::assertSame(
-            ['Bar 2 is the same as bar 1; make the change that is asked.', 'Kick: a hit is missing on beat 2 & in every bar; add it.'],
+            ['Bar 2 is the same as bar 1; change it as the target does.', 'Kick: a hit is missing on beat 2 & in every bar; add it.'],
             Lesson::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))),
         );
     }
@@ -107,7 +107,7 @@ final class StatementsTest extends TestCase
             range(0, 7),
         )]);
         $comparison = Lesson::compare($swung, $triplets);
-        self::assertSame(['This is written otherwise than asked, and sounds the same; nothing is to change.'], Lesson::texts($comparison));
+        self::assertSame(['This is written differently and sounds the same; there is nothing to change.'], Lesson::texts($comparison));
         self::assertSame(20.0, $comparison->mark());
         $slow = Lesson::grid('snare x...|x...|x...|x...', tempo: Tempo::of(60, '4'));
         $fast = Lesson::grid('snare x...|....|x...|....|x...|....|x...|....', 2, tempo: Tempo::of(120, '4'));
@@ -124,12 +124,12 @@ final class StatementsTest extends TestCase
             'kick' => [[0, 0], [1920, 0]],
         ]);
         self::assertSame(
-            ['Shaker: you play eighth triplets, but sixteenths are asked.'],
+            ['Shaker: you play eighth triplets; the target has sixteenths.'],
             Lesson::texts(Lesson::compare($sixteenths, $triplets)),
         );
         $target = Lesson::steps(['kick' => [1, 4, 11], 'snare' => [5, 13]]);
         self::assertSame(
-            ['Kick: the whole part goes round the loop, one eighth early; start it where it is asked.'],
+            ['Kick: the whole part is shifted around the loop, one eighth early; start it in its place.'],
             Lesson::texts(Lesson::compare($target, Lesson::steps(['kick' => [2, 9, 15], 'snare' => [5, 13]]))),
         );
     }
@@ -177,7 +177,7 @@ final class StatementsTest extends TestCase
         unset($played['closed-hat']);
         $comparison = Lesson::compare(Lesson::steps($target), Lesson::steps($played));
         self::assertSame(['row-missing closed-hat', 'row-extra crash'], Lesson::said($comparison));
-        self::assertSame('Closed hi-hat is left out; add its 8 hits.', Lesson::texts($comparison)[0]);
+        self::assertSame('Closed hi-hat is missing; add its 8 hits.', Lesson::texts($comparison)[0]);
         self::assertEqualsWithDelta(
             2 / 3,
             $comparison->aspects->placement,

@@ -42,22 +42,22 @@ final class WideStatementsTest extends TestCase
             ['kick' => [1, 9, 17, 27], 'shaker' => range(1, 16, 3), 'crash' => range(17, 32, 2)],
             2,
             2,
-            ['Shaker: you play dotted eighths, but eighths are asked.', 'Shaker: you played crash instead in bar 2.'],
+            ['Shaker: you play dotted eighths; the target has eighths.', 'Shaker: you played crash instead in bar 2.'],
         ];
         yield 'a hit too many in every bar of a row of which a bar is on another drum' => [
             $two,
             ['kick' => [17, 19, 27], 'crash' => [1, 3, 9]] + $two,
             2,
             2,
-            ['Kick: you played crash instead on beat 1 and beat 3 in bar 1.', 'Kick: a hit too many on beat 1 & in every bar; take it out.'],
+            ['Kick: you played crash instead on beat 1 and beat 3 in bar 1.', 'Kick: an extra hit on beat 1 & in every bar; remove it.'],
         ];
-        yield 'bars exchanged' => [$two, self::inBars($two, 2, 1), 2, 2, ['Bars 1 and 2 are exchanged; swap them.']];
+        yield 'bars exchanged' => [$two, self::inBars($two, 2, 1), 2, 2, ['Bars 1 and 2 are swapped; swap them back.']];
         yield 'the first bar twice' => [
             $two,
             self::inBars($two, 1, 1),
             2,
             2,
-            ['Bar 2 is the same as bar 1; make the change that is asked.'],
+            ['Bar 2 is the same as bar 1; change it as the target does.'],
         ];
         yield 'an empty bar' => [
             $two,
@@ -71,14 +71,14 @@ final class WideStatementsTest extends TestCase
             self::inBars($two, 2, 1),
             3,
             2,
-            ['Bar 1 is left out; put it in, and the rest falls into place.'],
+            ['Bar 1 is missing; put it in, and the rest falls into place.'],
         ];
         yield 'a bar too many' => [
             $two,
             self::inBars($two, 1, 1, 2),
             2,
             3,
-            ['Bar 2 is one too many; take it out, and the rest falls into place.'],
+            ['Bar 2 is extra; remove it, and the rest falls into place.'],
         ];
         yield 'half the pace' => [
             Lesson::TARGET,
@@ -93,7 +93,7 @@ final class WideStatementsTest extends TestCase
             2,
             2,
             [
-                'Kick and snare are exchanged; swap them.',
+                'Kick and snare are swapped; swap them back.',
                 'Snare: every hit is one sixteenth late.',
                 'Snare: a hit is missing on beat 4 a in bar 2; add it.',
             ],
@@ -117,7 +117,7 @@ final class WideStatementsTest extends TestCase
         self::assertSame([
             'Everything is one eighth late.',
             'Kick: a hit is missing on beat 3 in bar 1; add it.',
-            'Cowbell: a hit too many on beat 2 & in bar 1; take it out.',
+            'Cowbell: an extra hit on beat 2 & in bar 1; remove it.',
             'Snare: a hit is missing on beat 4 a in bar 2; add it.',
         ], self::texts($comparison));
     }
@@ -177,9 +177,9 @@ final class WideStatementsTest extends TestCase
     {
         $target = ['kick' => [1, 7, 13, 17, 19, 27, 29, 30], 'snare' => [5, 13, 21, 29], 'ride' => range(1, 31, 2)];
         $played = ['kick' => [5, 11, 15], 'snare' => [5, 13], 'ride' => range(1, 15, 2)];
-        $round = 'Kick: the whole part goes round the loop, one eighth early; start it where it is asked.';
+        $round = 'Kick: the whole part is shifted around the loop, one eighth early; start it in its place.';
         self::assertSame(
-            ['Bar 2 is left out; put it in.', $round],
+            ['Bar 2 is missing; put it in.', $round],
             self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played))),
         );
         self::assertSame(
@@ -198,7 +198,7 @@ final class WideStatementsTest extends TestCase
         ];
         self::assertSame([
             'Cowbell: you played kick instead on beat 2 a in bar 2.',
-            'Shaker: a hit too many on beat 2 a in every bar; take it out.',
+            'Shaker: an extra hit on beat 2 a in every bar; remove it.',
         ], self::texts(Lesson::compare(Lesson::steps($target, 3), Lesson::steps($played, 3))));
     }
 
@@ -208,7 +208,7 @@ final class WideStatementsTest extends TestCase
         $target = ['crash' => [1], 'snare' => [3, 5, 9, 13, 14, 15, 21, 25, 29]];
         $played = ['snare' => [1, 3], 'crash' => [5, 9, 13, 14, 15, 21, 25, 29]];
         $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
-        self::assertSame(['Crash and snare are exchanged; swap them.'], self::texts($comparison));
+        self::assertSame(['Crash and snare are swapped; swap them back.'], self::texts($comparison));
         self::assertCount(9, $comparison->statements[0]->pairs);
     }
 
@@ -218,7 +218,7 @@ final class WideStatementsTest extends TestCase
         $target = ['snare' => [3, 7, 10, 11, 14, 17, 21, 24, 25, 28], 'ride' => [1, 5, 9, 13, 15, 19, 23, 27]];
         $played = ['ride' => [1, 5, 8, 9, 12, 15, 22, 23, 26], 'snare' => [1, 5, 9, 13, 15, 19, 21, 23, 27]];
         self::assertSame([
-            'Ride and snare are exchanged; swap them.',
+            'Ride and snare are swapped; swap them back.',
             'Snare: every hit but one is one eighth early.',
         ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))));
     }
@@ -249,7 +249,7 @@ final class WideStatementsTest extends TestCase
     {
         $target = Lesson::grid("snare X...|X...|X...|X.X.\nclap g...|g...|g...|g...");
         $played = Lesson::grid("clap X...|X...|X...|X.X.\nsnare g...|g...|g...|g...");
-        self::assertSame(['Clap and snare are exchanged; swap them.'], self::texts(Lesson::compare($target, $played)));
+        self::assertSame(['Clap and snare are swapped; swap them back.'], self::texts(Lesson::compare($target, $played)));
     }
 
     /** All that stands on the shaker is asked there: it is no hi-hat, though it sounds as the hi-hat should. */
@@ -258,7 +258,7 @@ final class WideStatementsTest extends TestCase
         $target = Lesson::grid("kick x...|....|x...|....\nclosed-hat x.x.|x.x.|x.x.|x.x.\nshaker xxxx|xxxx|xxxx|xxxx");
         $played = Lesson::grid("kick x...|....|x...|....\nshaker x.x.|x.x.|x.x.|x.x.");
         self::assertSame(
-            ['Closed hi-hat is left out; add its 8 hits.', 'Shaker: you play eighths, but sixteenths are asked.'],
+            ['Closed hi-hat is missing; add its 8 hits.', 'Shaker: you play eighths; the target has sixteenths.'],
             self::texts(Lesson::compare($target, $played)),
         );
     }
@@ -274,8 +274,8 @@ final class WideStatementsTest extends TestCase
         $comparison = Lesson::compare($target, $played);
         self::assertSame([
             'Everything is one sixteenth late.',
-            'Bar 1 is one too many; take it out, and the rest falls into place.',
-            'Kick: a hit too many on beat 1 in bar 2; take it out.',
+            'Bar 1 is extra; remove it, and the rest falls into place.',
+            'Kick: an extra hit on beat 1 in bar 2; remove it.',
         ], self::texts($comparison));
         self::assertNull(Judge::objection($target, $played, $comparison->statements));
     }
@@ -286,7 +286,7 @@ final class WideStatementsTest extends TestCase
         $target = Lesson::grid("kick x...|..x.\nsnare X...|x...\nride x...|x...", 1, Meter::of(2, 4));
         $played = Lesson::grid("kick ..x.|x...\nsnare x...|X...\nride x...|x...", 1, Meter::of(2, 4));
         self::assertSame(
-            ['Everything goes round the loop, one quarter early; start it where it is asked.'],
+            ['Everything is shifted around the loop, one quarter early; start it in its place.'],
             self::texts(Lesson::compare($target, $played)),
         );
     }
@@ -310,7 +310,7 @@ final class WideStatementsTest extends TestCase
             ['kick' => [1, 5, 17, 21], 'snare' => [3, 6, 7, 12, 13, 15, 17], 'claves' => [4, 7, 8, 14, 17, 18, 24, 29]],
             ['kick' => [1, 5, 17, 21], 'claves' => [3, 4, 6, 7, 12, 13, 15, 17], 'snare' => [9, 10, 16, 17, 18, 24, 29]],
             2,
-            ['Claves and snare are exchanged; swap them.', 'Claves: every hit but one in bar 1 is one eighth late.'],
+            ['Claves and snare are swapped; swap them back.', 'Claves: every hit but one in bar 1 is one eighth late.'],
         ];
     }
 
@@ -342,7 +342,7 @@ final class WideStatementsTest extends TestCase
         $target = ['kick' => [1], 'snare' => [1], 'shaker' => [9]];
         $played = ['kick' => [9], 'snare' => [9], 'shaker' => [1]];
         self::assertSame(
-            ['Everything goes round the loop, one half note early; start it where it is asked.'],
+            ['Everything is shifted around the loop, one half note early; start it in its place.'],
             self::texts(Lesson::compare(Lesson::steps($target), Lesson::steps($played))),
         );
     }
@@ -356,7 +356,7 @@ final class WideStatementsTest extends TestCase
             'snare' => [[480, -8], [960, 8], [2880, 8]],
         ]);
         self::assertSame(
-            ['Side stick: you played snare instead on beat 1 &.', 'Side stick: a hit too many on beat 1; take it out.'],
+            ['Side stick: you played snare instead on beat 1 &.', 'Side stick: an extra hit on beat 1; remove it.'],
             self::texts(Lesson::compare($target, $played)),
         );
     }
@@ -367,7 +367,7 @@ final class WideStatementsTest extends TestCase
         $played = ['kick' => [1, 5, 9, 13], 'snare' => [3, 11], 'high-tom' => [1, 9]];
         self::assertSame([
             'Bar 2 is empty; fill it.',
-            'High tom: the whole part goes round the loop, one sixteenth late; start it where it is asked.',
+            'High tom: the whole part is shifted around the loop, one sixteenth late; start it in its place.',
         ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2))));
     }
 
@@ -383,8 +383,8 @@ final class WideStatementsTest extends TestCase
         ];
         $played = ['kick' => [5], 'snare' => [3, 7, 11, 15], 'ride' => range(2, 16, 2), 'low-tom' => [7], 'side-stick' => [13]];
         self::assertSame([
-            'Everything goes round the loop, one quarter late; start it where it is asked.',
-            'Bar 1 is left out; put it in, and the rest falls into place.',
+            'Everything is shifted around the loop, one quarter late; start it in its place.',
+            'Bar 1 is missing; put it in, and the rest falls into place.',
         ], self::texts(Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 1))));
     }
 
@@ -395,8 +395,8 @@ final class WideStatementsTest extends TestCase
         $comparison = Lesson::compare(Lesson::steps($target, 2), Lesson::steps($played, 2));
         self::assertSame([
             'Bar 1 is empty; fill it.',
-            'Snare is left out; add its 5 hits.',
-            'Bar 2 is the same as bar 1; make the change that is asked.',
+            'Snare is missing; add its 5 hits.',
+            'Bar 2 is the same as bar 1; change it as the target does.',
             'Shaker: a hit is missing on beat 4 in bar 2; add it.',
         ], self::texts($comparison));
         self::assertCount(5, $comparison->statements[1]->pairs);
@@ -418,7 +418,7 @@ final class WideStatementsTest extends TestCase
         self::assertSame([
             'Everything is half as fast as the target; bring it into half the time.',
             'Side stick: a hit is missing on beat 2 e in bar 1; add it.',
-            'Side stick: a hit too many on beat 2 in bar 1; take it out.',
+            'Side stick: an extra hit on beat 2 in bar 1; remove it.',
         ], self::texts($comparison));
         [, [$asked], [$many]] = array_map(static fn (Statement $one): array => $one->pairs, $comparison->statements);
         self::assertSame([1200, null], [$comparison->pairs[$asked]->target?->tick, $comparison->pairs[$asked]->submission]);

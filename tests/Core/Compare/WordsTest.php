@@ -67,7 +67,7 @@ final class WordsTest extends TestCase
             StatementKind::BarMissing => self::assertSame([], array_diff($named, range(1, $hearing->target->bars)), $where),
             StatementKind::BarExtra => self::assertSame([], array_diff($named, range(1, $hearing->played->bars)), $where),
             StatementKind::Tempo => self::assertSame(
-                "Tempo: ♩ = {$hearing->played->bpm}, but ♩ = {$hearing->target->bpm} is asked; go "
+                "Tempo: ♩ = {$hearing->played->bpm}; the task has ♩ = {$hearing->target->bpm}. Go "
                     .($hearing->played->bpm < $hearing->target->bpm ? 'faster.' : 'slower.'),
                 $text,
             ),
@@ -81,7 +81,7 @@ final class WordsTest extends TestCase
      */
     private function number(string $text, array $at, array $named, Beat $target, string $where): void
     {
-        $number = 1 === preg_match('/: (\d+) (?:hits|ghost notes)/', $text, $found) ? (int) $found[1] : 1;
+        $number = 1 === preg_match('/: (\d+) (?:extra )?(?:hits|ghost notes)/', $text, $found) ? (int) $found[1] : 1;
         $perBar = array_count_values(array_map($target->bar(...), $at));
         if (str_contains($text, 'every bar') || (1 === preg_match('/in bars/', $text) && !str_contains($text, 'together'))) {
             self::assertSame(array_fill_keys($named, $number), $perBar, $where);
@@ -144,7 +144,7 @@ final class WordsTest extends TestCase
         ));
         self::assertSame(['Kick: a hit is missing on beat 3; add it.'], $said('kick x...|x...|....|x...'));
         self::assertSame(['Kick: a hit is missing on beat 3 in every bar; add it.'], $said('kick x...|x...|....|x...', 2));
-        self::assertSame(['Kick: 2 hits too many on beat 1 & and beat 2 & in every bar; take them out.'], $said('kick x.x.|x.x.|x...|x...', 2));
+        self::assertSame(['Kick: 2 extra hits on beat 1 & and beat 2 & in every bar; remove them.'], $said('kick x.x.|x.x.|x...|x...', 2));
         self::assertSame(['The bar is empty; fill it.'], $said('snare ....|....|....|....'));
     }
 

@@ -77,7 +77,7 @@ final class RequirementsTest extends TestCase
         yield 'not kept clear' => [
             ['kind' => 'keep-clear', 'frame' => $frame('kick ....|....|..x.|....')],
             false,
-            '1 hit stands where it should stay clear; take out kick at bar 2, beat 3 & first.',
+            '1 hit stands where it should stay clear; remove kick at bar 2, beat 3 & first.',
             1,
         ];
         yield 'hits in all' => [['kind' => 'hits-between', 'low' => 1, 'high' => 20], false, 'In all: 29 hits; make it 1 to 20.', 29];
@@ -97,7 +97,7 @@ final class RequirementsTest extends TestCase
         yield 'only uses' => [
             ['kind' => 'only-uses', 'instruments' => ['kick', 'snare']],
             false,
-            'Take out closed hi-hat; only kick and snare are asked for.',
+            'Remove closed hi-hat; use only kick and snare.',
             16,
         ];
         yield 'instruments' => [
