@@ -62,7 +62,7 @@ final class LanguageTest extends BrowserTestCase
         $odile->read('zu spät');
         $odile->read('Was anders ist');
         $odile->keys('y', '1');
-        $odile->press('Zurückgeben, weiter');
+        $odile->press('Senden, weiter');
         $odile->assertNoComplaints();
 
         $nour->go('/');

@@ -46,7 +46,7 @@ function List({ statements, from, chosen, choose, take, voices = [] }: Props & {
           >
             <span className="flex-1">{statement.text}</span>
             {statement.gain !== null && statement.gain >= LEAST && (
-              <span className="shrink-0 font-head" title={say('beat.said.gain')}>
+              <span dir="ltr" className="shrink-0 font-head" title={say('beat.said.gain')}>
                 +{Math.round(10 * statement.gain) / 10}
               </span>
             )}

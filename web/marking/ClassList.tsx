@@ -77,7 +77,7 @@ export function ClassList({ list, chosen }: { list: MarkingList; chosen: string 
                 <span className={`min-w-0 truncate ${attempt.state !== 'returned' && index === 0 ? 'font-bold' : ''}`}>
                   {index === 0 ? <bdi>{student.name}</bdi> : say('mark.list.attempt', { number: attempt.number })}
                 </span>
-                <span className="ms-auto shrink-0 font-head" title={shownAs(attempt)}>
+                <span dir="ltr" className="ms-auto shrink-0 font-head" title={shownAs(attempt)}>
                   {attempt.mark ?? <span className="text-faint">{attempt.suggested === null ? '' : `~${attempt.suggested}`}</span>}
                 </span>
                 <span className="w-4 shrink-0 text-center" title={stateOf(attempt)}>
