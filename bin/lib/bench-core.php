@@ -246,7 +246,11 @@ $gather = static function (string $key, array $seen) use (&$gather, $manifest): 
     return $seen;
 };
 echo "\nScript and style, gzipped\n";
-$screens = ['a student\'s first screen' => ['web/main.tsx'], 'with the Bench' => ['web/main.tsx', 'web/bench/BenchPage.tsx']];
+$screens = [];
+foreach (['en-US', 'de', 'ar'] as $tag) {
+    $screens["first screen, $tag"] = ['web/main.tsx', "virtual:words/$tag/frame"];
+    $screens["with the Bench, $tag"] = [...$screens["first screen, $tag"], 'web/bench/BenchPage.tsx', "virtual:words/$tag/beat"];
+}
 foreach ($screens as $what => $keys) {
     $files = [];
     foreach (array_keys(array_merge(...array_map(static fn (string $key): array => $gather($key, []), $keys))) as $key) {
