@@ -22,7 +22,8 @@ function shownAs({ mark, suggestedBefore }: Listed): string {
 
 function stateOf(attempt: Listed): string {
   const said = attempt.said.length > 0 ? say('mark.list.comments', { count: attempt.said.length }) : say('mark.list.correct');
-  return `${say(`mark.state.${attempt.state}`)}, ${said}, ${when(attempt.handedInAt)}${attempt.late > 0 ? `, ${lateWords(attempt.late)}` : ''}`;
+  const late = attempt.late > 0 ? `, ${lateWords(attempt.late)}` : '';
+  return `${say(`mark.state.${attempt.state}`)}, ${said}, ${when(attempt.handedInAt)}${late}`;
 }
 
 /** Who has handed in, when, which attempt, how well placed, the mark and the state. */
