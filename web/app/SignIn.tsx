@@ -74,5 +74,6 @@ export function SignIn() {
 async function remember(language: Language | null): Promise<void> {
   // biome-ignore lint/suspicious/noDocumentCookie: the one that every browser has
   document.cookie = `language=${language ?? ''}; path=/; max-age=31536000; samesite=strict`;
-  if (language) await speak(language);
+  // Without a connection it is changed when the page is opened again.
+  if (language) await speak(language).catch(() => {});
 }
