@@ -4,6 +4,7 @@ import { api, reply, session } from '../api/client';
 import type { KeptInput, Pattern } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { useSay } from '../words/words';
 
 type Props = {
   title: string;
@@ -13,7 +14,8 @@ type Props = {
 };
 
 /** Keeps a beat, or a task with all its parts, on one's own shelf: what it is called, and what it teaches. */
-export function KeepOnShelf({ title, what, label = 'Keep on the Shelf' }: Props) {
+export function KeepOnShelf({ title, what, label }: Props) {
+  const say = useSay();
   const [open, setOpen] = useState(false);
   const [kept, setKept] = useState('');
   const queries = useQueryClient();
@@ -22,7 +24,7 @@ export function KeepOnShelf({ title, what, label = 'Keep on the Shelf' }: Props)
     return (
       <span className="flex flex-wrap items-center gap-2">
         <button type="button" className="button button-small" onClick={() => setOpen(true)}>
-          {label}
+          {label ?? say('beat.shelf.keep')}
         </button>
         <span role="status" className="text-sm text-faint">
           {kept}
@@ -33,13 +35,19 @@ export function KeepOnShelf({ title, what, label = 'Keep on the Shelf' }: Props)
   const keep = async (input: KeptInput) => {
     const done = await run(() => reply(api.POST('/api/shelf', { body: { ...input, ...what() } })));
     if (!done) return;
-    setKept(`“${input.title}” is on the Shelf.`);
+    setKept(say('beat.shelf.kept', { title: input.title }));
     setOpen(false);
     void queries.invalidateQueries({ queryKey: ['shelf'] });
   };
   return (
     <div className="w-full">
-      <KeptFields value={{ title }} busy={busy} done="Save to Shelf" save={(input) => void keep(input)} leave={() => setOpen(false)} />
+      <KeptFields
+        value={{ title }}
+        busy={busy}
+        done={say('beat.shelf.save')}
+        save={(input) => void keep(input)}
+        leave={() => setOpen(false)}
+      />
       {error && <Notice>{error}</Notice>}
     </div>
   );

@@ -6,6 +6,7 @@ import { EditSheet } from '../edit/EditSheet';
 import { SectionTabs } from '../edit/SectionTabs';
 import { PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
+import { useSay } from '../words/words';
 
 type Props = { data: AttemptToMark; catalogue: Catalogue; correction: Pattern | null; change: (correction: Pattern | null) => void };
 
@@ -16,6 +17,7 @@ const nowhere = () => null;
  * in.
  */
 export function Correction({ data, catalogue, correction, change }: Props) {
+  const say = useSay();
   const [editor, setEditor] = useState<Editor | null>(() => (correction ? editorOf(data, catalogue, correction) : null));
   useEffect(
     () =>
@@ -30,7 +32,7 @@ export function Correction({ data, catalogue, correction, change }: Props) {
     return (
       <p>
         <button type="button" className="button" onClick={() => setEditor(editorOf(data, catalogue, data.attempt.pattern))}>
-          Draw a suggestion on their sheet
+          {say('mark.suggest')}
         </button>
       </p>
     );
@@ -39,10 +41,8 @@ export function Correction({ data, catalogue, correction, change }: Props) {
   return (
     <section aria-labelledby="suggestion" className="card overflow-x-auto p-3">
       <div className="mb-1 flex flex-wrap items-center gap-2">
-        <h2 id="suggestion">Your suggestion</h2>
-        <span className="text-sm text-faint">
-          {correction ? 'It goes with your answer; they can hear it and take it over.' : 'Change a hit, and it goes with your answer.'}
-        </span>
+        <h2 id="suggestion">{say('mark.suggest.yours')}</h2>
+        <span className="text-sm text-faint">{say(correction ? 'mark.suggest.goes' : 'mark.suggest.change')}</span>
         <button
           type="button"
           className="button button-small ms-auto"
@@ -51,11 +51,11 @@ export function Correction({ data, catalogue, correction, change }: Props) {
             setEditor(null);
           }}
         >
-          Leave the suggestion out
+          {say('mark.suggest.leave')}
         </button>
       </div>
       <SectionTabs editor={editor} locked />
-      <EditSheet label="Your suggestion" editor={editor} music={data.music} player={player} position={nowhere} zoom={1} />
+      <EditSheet label={say('mark.suggest.yours')} editor={editor} music={data.music} player={player} position={nowhere} zoom={1} />
       <div className="work-tools mt-2">
         <EditBar editor={editor} />
         <MarkedBar editor={editor} />

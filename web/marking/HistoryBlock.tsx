@@ -3,21 +3,25 @@ import { useQuery } from '@tanstack/react-query';
 import { api, at, reply } from '../api/client';
 import type { History } from '../api/types';
 import { when } from '../ui/words';
+import { say, useSay } from '../words/words';
 
 type Deed = History['deeds'][number];
 
 const WHAT: Record<string, (deed: Deed) => string> = {
-  'hand-in': () => 'handed in',
+  'hand-in': () => say('mark.history.handIn'),
   return: ({ details }) =>
-    details.from === null ? `returned with mark ${details.to}` : `mark changed from ${details.from} to ${details.to}`,
-  'take-back': () => 'took the return back',
+    details.from === null
+      ? say('mark.history.return', { to: String(details.to) })
+      : say('mark.history.changed', { from: String(details.from), to: String(details.to) }),
+  'take-back': () => say('mark.history.back'),
 };
 
 /** What has been done to this attempt, by whom and when. */
 export function HistoryBlock({ attemptId }: { attemptId: string }) {
+  const say = useSay();
   return (
     <Disclosure as="section" className="text-sm">
-      <DisclosureButton className="quiet-link font-bold">History</DisclosureButton>
+      <DisclosureButton className="quiet-link font-bold">{say('mark.history')}</DisclosureButton>
       <DisclosurePanel>
         <Deeds attemptId={attemptId} />
       </DisclosurePanel>
@@ -26,19 +30,20 @@ export function HistoryBlock({ attemptId }: { attemptId: string }) {
 }
 
 function Deeds({ attemptId }: { attemptId: string }) {
+  const say = useSay();
   const { data, error } = useQuery({
     queryKey: ['history', attemptId],
     queryFn: () => reply(api.GET('/api/attempts/{id}/history', at({ id: attemptId }))),
     refetchOnMount: 'always',
   });
   if (error) return <p className="mt-2">{error.message}</p>;
-  if (!data) return <p className="mt-2 text-faint">Loading …</p>;
-  if (data.deeds.length === 0) return <p className="mt-2 text-faint">Nothing is recorded of this attempt.</p>;
+  if (!data) return <p className="mt-2 text-faint">{say('mark.history.loading')}</p>;
+  if (data.deeds.length === 0) return <p className="mt-2 text-faint">{say('mark.history.none')}</p>;
   return (
     <ol className="mt-2 flex flex-col gap-1">
       {data.deeds.map((deed) => (
         <li key={`${deed.at} ${deed.what}`}>
-          {when(deed.at)}: <bdi>{deed.by ?? 'somebody'}</bdi> {WHAT[deed.what]?.(deed) ?? deed.what}
+          {when(deed.at)}: <bdi>{deed.by ?? say('mark.history.somebody')}</bdi> {WHAT[deed.what]?.(deed) ?? deed.what}
         </li>
       ))}
     </ol>

@@ -4,6 +4,7 @@ import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { useSay } from '../words/words';
 import { filled, offered } from './phrases';
 
 type Phrase = AttemptToMark['phrases'][number];
@@ -11,6 +12,7 @@ type Props = { data: AttemptToMark; catalogue: Catalogue; statement: Statement |
 
 /** The teacher's own phrases: a press puts one into the text with name, place and instrument filled in. */
 export function Phrases({ data, catalogue, statement, text, add }: Props) {
+  const say = useSay();
   const [phrases, setPhrases] = useState(data.phrases);
   const [own, setOwn] = useState('');
   const { error, busy, run } = useTask();
@@ -32,7 +34,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
   const last = text.trim().split('\n').at(-1) ?? '';
   return (
     <Disclosure as="div" className="contents">
-      <DisclosureButton className="button button-small">Your phrases ({phrases.length})</DisclosureButton>
+      <DisclosureButton className="button button-small">{say('mark.phrases', { count: phrases.length })}</DisclosureButton>
       <DisclosurePanel className="w-full rounded-md border border-rule p-2 text-sm">
         <ul className="flex flex-col gap-1">
           {offered(phrases, said?.kind ?? null).map((phrase) => (
@@ -47,7 +49,7 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
               <button
                 type="button"
                 className="button button-small"
-                aria-label={`Delete this phrase: ${phrase.text}`}
+                aria-label={say('mark.phrases.delete', { text: phrase.text })}
                 onClick={() => void remove(phrase)}
               >
                 ×
@@ -57,20 +59,20 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
         </ul>
         {deleted !== null && (
           <p role="status" className="mt-1 flex flex-wrap items-center gap-2">
-            Phrase deleted.
+            {say('mark.phrases.deleted')}
             <button
               type="button"
               className="button button-small"
               disabled={busy}
               onClick={() => void keep(deleted.text, deleted.kind).then(() => setDeleted(null))}
             >
-              Undo delete
+              {say('mark.phrases.undo')}
             </button>
           </p>
         )}
         <div className="mt-2 flex flex-wrap items-end gap-2">
           <label className="min-w-48 flex-1">
-            A new phrase; {'{name}'}, {'{place}'} and {'{instrument}'} are filled in
+            {say('mark.phrases.new', { name: '{name}', place: '{place}', instrument: '{instrument}' })}
             <input
               className="field field-small mt-0.5"
               dir="auto"
@@ -80,17 +82,17 @@ export function Phrases({ data, catalogue, statement, text, add }: Props) {
             />
           </label>
           <button type="button" className="button button-small" disabled={busy || own.trim() === ''} onClick={() => void keep(own)}>
-            Save phrase
+            {say('mark.phrases.save')}
           </button>
           {said && (
             <label className="flex w-full items-center gap-2">
               <input type="checkbox" checked={forIt} onChange={(event) => setForIt(event.target.checked)} />
-              Show it first for comments like “{said.text}”
+              {say('mark.phrases.first', { text: said.text })}
             </label>
           )}
           {last !== '' && last.length <= catalogue.limits.phrase && (
             <button type="button" className="button button-small" onClick={() => setOwn(last)}>
-              From your text
+              {say('mark.phrases.fromText')}
             </button>
           )}
         </div>

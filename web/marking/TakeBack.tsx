@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { api, at, reply } from '../api/client';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 
 /** What was returned: a moment ago, at this time; or earlier. */
 export type ReturnedNow = { partId: string; attempts: { id: string; name: string }[]; at: number | null };
@@ -13,6 +13,7 @@ const SHOWN = 60_000;
 
 /** What was returned a moment ago, or is opened by nobody yet: take it back. */
 export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () => void }) {
+  const say = useSay();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { error, busy, run } = useTask();
@@ -42,11 +43,11 @@ export function TakeBack({ returned, done }: { returned: ReturnedNow; done: () =
     });
   return (
     <div role="status" className="card arrive mb-2 flex flex-wrap items-center gap-3 px-3 py-1 text-sm">
-      <span>Returned to {several ? plural(returned.attempts.length, 'student') : <bdi>{first.name}</bdi>}.</span>
+      <span>{several ? say('mark.back.toMany', { count: returned.attempts.length }) : say('mark.back.to', { name: first.name })}</span>
       <button type="button" className="button button-small" disabled={busy} onClick={() => void takeBack()}>
-        Take back
+        {say('mark.back.do')}
       </button>
-      <span className="text-sm text-faint">works until {several ? 'one of them' : <bdi>{first.name}</bdi>} opens it</span>
+      <span className="text-sm text-faint">{several ? say('mark.back.untilMany') : say('mark.back.until', { name: first.name })}</span>
       {error && <Notice>{error}</Notice>}
     </div>
   );

@@ -4,14 +4,10 @@ import type { Rendering, SoundOrder } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural, when } from '../ui/words';
+import { when } from '../ui/words';
+import { useSay } from '../words/words';
 
-const FORMATS: { value: SoundOrder['format']; label: string }[] = [
-  { value: 'mp3', label: 'MP3, small' },
-  { value: 'wav', label: 'WAV, for everything' },
-  { value: 'flac', label: 'FLAC, whole and smaller' },
-  { value: 'ogg', label: 'Ogg Vorbis, small and open' },
-];
+const FORMATS = ['mp3', 'wav', 'flac', 'ogg'] as const satisfies SoundOrder['format'][];
 const MOST_PASSES = 64;
 /** Milliseconds between two looks at how far it is. */
 const EVERY = 700;
@@ -28,6 +24,7 @@ type Props = {
 
 /** A beat, or many, as sound to take away: mixed by the server just as they are played here. */
 export function TakeSound({ ask, sections = [], title }: Props) {
+  const say = useSay();
   const [order, setOrder] = useState<SoundOrder>({ format: 'mp3', passes: 1, section: null, loop: false, rows: false });
   const [made, setMade] = useState<Rendering | null>(null);
   const { busy, error, setError, run } = useTask();
@@ -45,63 +42,62 @@ export function TakeSound({ ask, sections = [], title }: Props) {
       <h2 id={heading}>{title}</h2>
       <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-sm">
         <select
-          aria-label="Kind of file"
+          aria-label={say('beat.sound.kind')}
           className="field field-small w-auto"
           value={order.format}
           onChange={(event) => change({ format: event.target.value as SoundOrder['format'] })}
         >
-          {FORMATS.map(({ value, label }) => (
-            <option key={value} value={value}>
-              {label}
+          {FORMATS.map((format) => (
+            <option key={format} value={format}>
+              {say(`beat.sound.${format}`)}
             </option>
           ))}
         </select>
         {sections.length > 1 && (
           <select
-            aria-label="How much of it"
+            aria-label={say('beat.sound.much')}
             className="field field-small w-auto"
             value={order.section ?? ''}
             onChange={(event) => change({ section: event.target.value || null })}
           >
-            <option value="">all of it</option>
+            <option value="">{say('beat.sound.all')}</option>
             {sections.map((name) => (
               <option key={name} value={name}>
-                section {name}
+                {say('beat.sound.section', { name })}
               </option>
             ))}
           </select>
         )}
         <span className="whitespace-nowrap">
           <NumberField
-            label="How many times"
+            label={say('beat.sound.often')}
             value={order.passes ?? 1}
             low={1}
             high={MOST_PASSES}
             take={(passes) => change({ passes: Math.round(passes) })}
-            refuse={(passes) => setError(`${passes} times is not possible; it goes from 1 to ${MOST_PASSES}.`)}
+            refuse={(passes) => setError(say('beat.sound.impossible', { count: passes, most: MOST_PASSES }))}
           />{' '}
-          {order.passes === 1 ? 'time' : 'times'}
+          {say('beat.sound.times', { count: order.passes ?? 1 })}
         </span>
-        <label className="flex items-center gap-1.5" title="What rings on at its end is heard at its beginning">
+        <label className="flex items-center gap-1.5" title={say('beat.sound.loop.title')}>
           <input type="checkbox" checked={order.loop} onChange={(event) => change({ loop: event.target.checked })} />
-          seamless loop
+          {say('beat.sound.loop')}
         </label>
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={order.rows} onChange={(event) => change({ rows: event.target.checked })} />a file for each row
+          <input type="checkbox" checked={order.rows} onChange={(event) => change({ rows: event.target.checked })} />
+          {say('beat.sound.rows')}
         </label>
       </div>
-      {order.loop && order.format === 'mp3' && (
-        <p className="mt-1 text-sm text-faint">Some players pause between turns of an MP3. WAV and FLAC always go round.</p>
-      )}
+      {order.loop && order.format === 'mp3' && <p className="mt-1 text-sm text-faint">{say('beat.sound.mp3.loop')}</p>}
       <div className="mt-2 flex flex-wrap items-center gap-2 text-sm" role="status">
         <button type="button" className="button" disabled={busy || going} onClick={() => void run(async () => setMade(await ask(order)))}>
-          {busy || going ? 'Mixing …' : 'Make the sound'}
+          {say(busy || going ? 'beat.sound.mixing' : 'beat.sound.make')}
         </button>
         {going && (
           <>
-            <progress aria-label="How far the sound is mixed" value={made.done} max={1} className="w-24 accent-(--lamp)" />
+            <progress aria-label={say('beat.sound.far')} value={made.done} max={1} className="w-24 accent-(--lamp)" />
             <button type="button" className="button button-small" onClick={() => void stop()}>
-              Stop
+              {say('beat.stop')}
             </button>
           </>
         )}
@@ -110,14 +106,12 @@ export function TakeSound({ ask, sections = [], title }: Props) {
             {made.name}
           </a>
         )}
-        {made?.state === 'done' && <span className="text-faint">The link holds until {when(made.endsAt)}.</span>}
-        {made && made.left < LITTLE && (
-          <span className="text-faint">You can mix {plural(Math.floor(made.left / 60), 'more minute', 'more minutes')} today.</span>
-        )}
+        {made?.state === 'done' && <span className="text-faint">{say('beat.sound.until', { when: when(made.endsAt) })}</span>}
+        {made && made.left < LITTLE && <span className="text-faint">{say('beat.sound.left', { count: Math.floor(made.left / 60) })}</span>}
       </div>
       {(error || made?.state === 'failed') && (
         <div className="mt-2">
-          <Notice>{error || 'The sound could not be mixed; try it once more, or tell who keeps this server.'}</Notice>
+          <Notice>{error || say('beat.sound.failed')}</Notice>
         </div>
       )}
     </section>

@@ -50,7 +50,7 @@ export function planTitle({ title, createdAt }: { title: string; createdAt: stri
   const begun = new Date(createdAt);
   const recent = now.getTime() - begun.getTime() < 6 * 86_400_000;
   const on = recent ? { weekday: 'long' as const } : dayOf(begun);
-  return `Untitled, begun ${begun.toLocaleDateString(locale(), { ...inZone(), ...on })}`;
+  return say('frame.untitled', { when: begun.toLocaleDateString(locale(), { ...inZone(), ...on }) });
 }
 
 type Part = { position: number; name: string };
@@ -91,7 +91,7 @@ export function panWords(pan: number): string {
 
 /** Minutes as people say how late something is. */
 export function lateWords(minutes: number): string {
-  if (minutes < 60) return `${plural(minutes, 'minute')} late`;
-  if (minutes < 48 * 60) return `${plural(Math.round(minutes / 60), 'hour')} late`;
-  return `${plural(Math.round(minutes / 1440), 'day')} late`;
+  if (minutes < 60) return say('frame.late.minutes', { count: minutes });
+  if (minutes < 48 * 60) return say('frame.late.hours', { count: Math.round(minutes / 60) });
+  return say('frame.late.days', { count: Math.round(minutes / 1440) });
 }
