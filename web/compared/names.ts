@@ -1,4 +1,2 @@
 /** The aspects of a comparison, as a teacher calls them. */
 export const ASPECT_NAMES = { placement: 'Placement', dynamics: 'Dynamics', feel: 'Feel', tempo: 'Tempo', form: 'Form' };
-
-export const STATES = { 'to-mark': 'to mark', begun: 'answer begun', returned: 'returned' };

@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Aspects, MarkingList } from '../api/types';
-import { ASPECT_NAMES, STATES } from '../compared/names';
+import { ASPECT_NAMES } from '../compared/names';
 import { Choice } from '../ui/Choice';
 import { useKeys } from '../ui/useKeys';
-import { briefly, lateWords, plural } from '../ui/words';
+import { briefly, lateWords } from '../ui/words';
+import { say, useSay } from '../words/words';
 import { Leave, leaveWords } from './Leave';
 import { Sharing } from './Sharing';
 import '../ui/rooms.css';
@@ -13,6 +14,7 @@ const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
 
 /** The class at a glance: who is where, or who made the same mistakes. */
 export function Glance({ list }: { list: MarkingList }) {
+  const say = useSay();
   const [by, setBy] = useState<'student' | 'mistake'>('student');
   const waiting = list.students.filter((student) => student.attempts[0] && student.attempts[0].state !== 'returned').length;
   const navigate = useNavigate();
@@ -21,7 +23,7 @@ export function Glance({ list }: { list: MarkingList }) {
   if (list.students.every((student) => student.attempts.length === 0)) {
     return (
       <>
-        <p className="card">Nobody has handed in yet. As soon as a beat comes in, you hear and see it here beside the target.</p>
+        <p className="card">{say('mark.glance.nobody')}</p>
         <Leave list={list} />
       </>
     );
@@ -29,23 +31,24 @@ export function Glance({ list }: { list: MarkingList }) {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-3">
-        <h2 className="text-2xl">The class at a glance</h2>
+        <h2 className="text-2xl">{say('mark.glance')}</h2>
         <Choice
-          label="Order"
+          label={say('mark.glance.order')}
           value={by}
           options={[
-            { value: 'student', label: 'By student' },
-            { value: 'mistake', label: 'Same mistakes together' },
+            { value: 'student', label: say('mark.glance.student') },
+            { value: 'mistake', label: say('mark.glance.mistake') },
           ]}
           onChange={setBy}
         />
-        <span className="text-sm text-faint">{waiting === 0 ? 'Everything is marked.' : `${plural(waiting, 'beat')} to mark`}</span>
+        <span className="text-sm text-faint">
+          {waiting === 0 ? say('mark.glance.done') : say('mark.glance.toMark', { count: waiting })}
+        </span>
         {list.recomparing && (
           <span role="status" className="text-sm">
             {list.recomparing.done + list.recomparing.failed < list.recomparing.total &&
-              `Comparing again, ${list.recomparing.done} of ${list.recomparing.total} … `}
-            {list.recomparing.failed > 0 &&
-              `${plural(list.recomparing.failed, 'beat')} could not be judged anew; what was said before stands.`}
+              say('mark.glance.again', { done: list.recomparing.done, all: list.recomparing.total })}
+            {list.recomparing.failed > 0 && say('mark.glance.failed', { count: list.recomparing.failed })}
           </span>
         )}
       </div>
@@ -65,22 +68,23 @@ export function Glance({ list }: { list: MarkingList }) {
 const percent = (value: number | null | undefined) => (value === null || value === undefined ? '' : Math.round(value * 100));
 
 function Table({ list }: { list: MarkingList }) {
+  const say = useSay();
   const aspects = list.students.some(({ attempts }) => attempts[0] && Object.keys(attempts[0].aspects).length > 0);
   const rules = list.students.some(({ attempts }) => attempts[0]?.passed !== null && attempts[0] !== undefined);
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a table wider than a small screen is scrolled by key
-    <section className="card overflow-x-auto p-2" tabIndex={0} aria-label="The class">
+    <section className="card overflow-x-auto p-2" tabIndex={0} aria-label={say('mark.glance.class')}>
       <table className="glance">
         <thead>
           <tr>
-            <th>Student</th>
-            <th>State</th>
-            <th>Attempts</th>
-            <th>Handed in</th>
-            {aspects && NAMES.map((name) => <th key={name}>{ASPECT_NAMES[name]}</th>)}
-            {rules && <th>Rules met</th>}
-            <th>To say</th>
-            <th>Mark</th>
+            <th>{say('mark.glance.name')}</th>
+            <th>{say('mark.glance.state')}</th>
+            <th>{say('mark.glance.attempts')}</th>
+            <th>{say('mark.glance.handedIn')}</th>
+            {aspects && NAMES.map((name) => <th key={name}>{say(`mark.aspect.${name}`)}</th>)}
+            {rules && <th>{say('mark.glance.rules')}</th>}
+            <th>{say('mark.glance.said')}</th>
+            <th>{say('mark.glance.mark')}</th>
           </tr>
         </thead>
         <tbody>
@@ -92,7 +96,7 @@ function Table({ list }: { list: MarkingList }) {
                   <th scope="row" className="font-normal">
                     <bdi>{student.name}</bdi>
                   </th>
-                  <td colSpan={6 + (aspects ? NAMES.length : 0) + (rules ? 1 : 0)}>{leaveWords(student) || 'not handed in'}</td>
+                  <td colSpan={6 + (aspects ? NAMES.length : 0) + (rules ? 1 : 0)}>{leaveWords(student) || say('mark.glance.missing')}</td>
                 </tr>
               );
             }
@@ -104,7 +108,7 @@ function Table({ list }: { list: MarkingList }) {
                     <bdi>{student.name}</bdi>
                   </Link>
                 </th>
-                <td>{STATES[newest.state]}</td>
+                <td>{say(`mark.state.${newest.state}`)}</td>
                 <td>{student.attempts.length}</td>
                 <td className="whitespace-nowrap">
                   {briefly(newest.handedInAt)}
@@ -116,8 +120,14 @@ function Table({ list }: { list: MarkingList }) {
                       <Bar value={values[name]} /> {percent(values[name])}
                     </td>
                   ))}
-                {rules && <td>{newest.passed === null ? '' : `${newest.passed} of ${newest.passed + (newest.failed ?? 0)}`}</td>}
-                <td>{newest.said.length === 0 ? 'none' : newest.said.length}</td>
+                {rules && (
+                  <td>
+                    {newest.passed === null
+                      ? ''
+                      : say('mark.checked.of', { earned: newest.passed, points: newest.passed + (newest.failed ?? 0) })}
+                  </td>
+                )}
+                <td>{newest.said.length === 0 ? say('mark.glance.none') : newest.said.length}</td>
                 <td className="font-head text-base">
                   {newest.mark ?? <span className="font-normal text-faint">{newest.suggested === null ? '' : `~${newest.suggested}`}</span>}
                 </td>
@@ -126,7 +136,7 @@ function Table({ list }: { list: MarkingList }) {
           })}
         </tbody>
       </table>
-      <p className="mt-2 text-sm text-faint">Aspects in percent of the newest attempt; ~ is a mark that Pulsanda suggests.</p>
+      <p className="mt-2 text-sm text-faint">{say('mark.glance.hint')}</p>
     </section>
   );
 }
@@ -143,6 +153,7 @@ function Bar({ value }: { value: number | null | undefined }) {
 }
 
 function Groups({ list }: { list: MarkingList }) {
+  const say = useSay();
   const byId = new Map(list.students.flatMap((student) => student.attempts.map((attempt) => [attempt.id, { student, attempt }])));
   return (
     <ul className="flex flex-col gap-2">
@@ -154,7 +165,7 @@ function Groups({ list }: { list: MarkingList }) {
           <li key={group.of.join()} className="card flex flex-wrap items-start gap-x-6 gap-y-2 p-3">
             <div className="min-w-64 flex-1">
               {group.statements.length === 0 ? (
-                <p className="font-bold">Everything is correct.</p>
+                <p className="font-bold">{say('beat.said.correct')}</p>
               ) : (
                 <ul className={group.statements.length > 1 ? 'list-disc ps-5 font-bold' : 'font-bold'}>
                   {group.statements.map((text) => (
@@ -167,7 +178,7 @@ function Groups({ list }: { list: MarkingList }) {
                   <span key={attempt.id} className={attempt.state === 'returned' ? 'text-faint' : ''}>
                     {index > 0 && ', '}
                     <bdi>{student.name}</bdi>
-                    {attempt.state === 'returned' && ' (returned)'}
+                    {attempt.state === 'returned' && say('mark.glance.returned')}
                   </span>
                 ))}
               </p>
@@ -176,7 +187,7 @@ function Groups({ list }: { list: MarkingList }) {
               <Link
                 to={`/marking/${list.part.id}/${first.attempt.id}${open.length > 1 ? '?all' : ''}`}
                 className={`button ${open.length > 0 ? 'button-main' : ''}`}
-                aria-label={`${doing(open.length)}: ${group.statements[0] ?? 'Everything is correct.'}`}
+                aria-label={`${doing(open.length)}: ${group.statements[0] ?? say('beat.said.correct')}`}
               >
                 {doing(open.length)}
               </Link>
@@ -188,4 +199,5 @@ function Groups({ list }: { list: MarkingList }) {
   );
 }
 
-const doing = (open: number) => (open > 1 ? `Mark all ${open} at once` : open === 1 ? 'Mark' : 'Look at one');
+const doing = (open: number) =>
+  open > 1 ? say('mark.glance.all', { count: open }) : say(open === 1 ? 'mark.glance.one' : 'mark.glance.look');

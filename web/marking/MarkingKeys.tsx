@@ -2,37 +2,39 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react
 import { useRef, useState } from 'react';
 import { Revealed } from '../ui/Revealed';
 import { singleKeys, useKeys } from '../ui/useKeys';
+import { type Key, useSay } from '../words/words';
 
-const KEYS: [string, string][] = [
-  ['N P', 'next student, previous student'],
-  ['Space', 'play or stop'],
-  ['B T D', 'hear their beat, the target, the differences only'],
-  ['S', 'slower, or at its tempo'],
-  ['L', 'loop a bar, the next one, all again'],
-  ['1 … 9', 'take a statement into the text'],
-  ['M', 'to the mark; Escape comes back'],
-  ['Y', 'take the suggested mark'],
-  ['W', 'write; Escape comes back'],
-  ['K', 'pin a note to the sheet'],
-  ['Ctrl + Enter', 'return and go to the next'],
-  ['?', 'show or hide this'],
+const KEYS: [string, Key][] = [
+  ['N P', 'mark.keys.np'],
+  ['Space', 'mark.keys.space'],
+  ['B T D', 'mark.keys.btd'],
+  ['S', 'mark.keys.s'],
+  ['L', 'mark.keys.l'],
+  ['1 … 9', 'mark.keys.digits'],
+  ['M', 'mark.keys.m'],
+  ['Y', 'mark.keys.y'],
+  ['W', 'mark.keys.w'],
+  ['K', 'mark.keys.k'],
+  ['Ctrl + Enter', 'mark.keys.enter'],
+  ['?', 'mark.keys.help'],
 ];
 
 /** Those that work where no beat is on the table. */
-const AT_A_GLANCE: [string, string][] = [
-  ['N', 'to the first one to mark'],
-  ['?', 'show or hide this'],
+const AT_A_GLANCE: [string, Key][] = [
+  ['N', 'mark.keys.first'],
+  ['?', 'mark.keys.help'],
 ];
 
 /** What single keys do at the Marking table, and the switch that turns them off. */
 export function MarkingKeys({ glance }: { glance: boolean }) {
+  const say = useSay();
   const button = useRef<HTMLButtonElement>(null);
   const [on, setOn] = useState(singleKeys.on);
   useKeys({ '?': () => button.current?.click() });
   return (
     <Disclosure as="section" className="mt-2 text-sm">
       <DisclosureButton ref={button} className="quiet-link font-bold">
-        Keys (?)
+        {say('mark.keys')}
       </DisclosureButton>
       <DisclosurePanel>
         <Revealed>
@@ -42,7 +44,7 @@ export function MarkingKeys({ glance }: { glance: boolean }) {
                 <dt>
                   <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
                 </dt>
-                <dd>{what}</dd>
+                <dd>{say(what)}</dd>
               </div>
             ))}
           </dl>
@@ -55,7 +57,7 @@ export function MarkingKeys({ glance }: { glance: boolean }) {
                 setOn(event.target.checked);
               }}
             />
-            single keys act
+            {say('mark.keys.single')}
           </label>
         </Revealed>
       </DisclosurePanel>

@@ -7,6 +7,7 @@ import { useCatalogue } from '../api/useCatalogue';
 import { TakeSound } from '../sound/TakeSound';
 import { Failed, Waiting } from '../ui/states';
 import { byName } from '../ui/words';
+import { useSay } from '../words/words';
 import { AttemptView } from './AttemptView';
 import { ClassList } from './ClassList';
 import { Glance } from './Glance';
@@ -25,6 +26,7 @@ const inOrder = (list: MarkingList): MarkingList => ({ ...list, students: byName
 
 /** The Marking table: the class at the left, one attempt at the right, or the whole class at a glance. */
 export default function MarkingPage() {
+  const say = useSay();
   const { partId = '', attemptId } = useParams();
   const catalogue = useCatalogue();
   const list = useQuery({
@@ -88,7 +90,7 @@ export default function MarkingPage() {
           <div className="desk:min-h-0 desk:overflow-y-auto">
             <Glance list={list.data} />
             <TakeSound
-              title="Download the newest beats of the class as audio"
+              title={say('mark.sound.class')}
               ask={(order) => reply(api.POST('/api/parts/{id}/renderings', { ...at({ id: partId }), body: order }))}
             />
           </div>

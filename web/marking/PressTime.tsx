@@ -3,9 +3,11 @@ import { api, at, reply } from '../api/client';
 import type { AttemptToMark } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { useSay } from '../words/words';
 
 /** A beat that arrived late and claims that it was handed in before, without a connection: the teacher says which time counts. */
 export function PressTime({ attempt, part }: { attempt: AttemptToMark['attempt']; part: string }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
   const decide = (accepted: boolean, always: boolean) =>
@@ -17,20 +19,20 @@ export function PressTime({ attempt, part }: { attempt: AttemptToMark['attempt']
   const counts = attempt.pressAccepted === true;
   return (
     <p className="flex flex-wrap items-center gap-2 text-sm">
-      {counts ? 'It counts from when it was handed in.' : 'It counts from when it arrived.'}
+      {say(counts ? 'mark.press.handedIn' : 'mark.press.arrived')}
       {!counts && (
         <>
           <button type="button" className="button button-small" disabled={busy} onClick={() => void decide(true, false)}>
-            Accept its time
+            {say('mark.press.accept')}
           </button>
           <button type="button" className="button button-small" disabled={busy} onClick={() => void decide(true, true)}>
-            Always accept for this task
+            {say('mark.press.always')}
           </button>
         </>
       )}
       {counts && (
         <button type="button" className="button button-small" disabled={busy} onClick={() => void decide(false, true)}>
-          Count from arrival
+          {say('mark.press.arrival')}
         </button>
       )}
       {error && <Notice>{error}</Notice>}

@@ -5,15 +5,16 @@ import { api, at, reply } from '../api/client';
 import type { MarkingList } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 
 /** Beats of several groups that have one comment in common: a sentence goes to all of them, and each stays to be marked. */
 export function Sharing({ list }: { list: MarkingList }) {
+  const say = useSay();
   if (list.sharing.length === 0) return null;
   return (
     <section aria-labelledby="sharing" className="mt-5">
       <h3 id="sharing" className="mb-2">
-        One comment in common, whatever else differs
+        {say('mark.shared')}
       </h3>
       <ul className="flex flex-col gap-2">
         {list.sharing.map(({ statement, of }) => (
@@ -25,6 +26,7 @@ export function Sharing({ list }: { list: MarkingList }) {
 }
 
 function Shared({ list, statement, of }: { list: MarkingList; statement: string; of: string[] }) {
+  const say = useSay();
   const members = list.students.flatMap((student) =>
     student.attempts.filter(({ id }) => of.includes(id)).map((attempt) => ({ student, attempt })),
   );
@@ -45,10 +47,10 @@ function Shared({ list, statement, of }: { list: MarkingList; statement: string;
     <li className="card flex flex-wrap items-start gap-x-6 gap-y-2 p-3">
       <div className="min-w-64 flex-1">
         <p>
-          <b>{statement}</b> <span className="text-sm text-faint">{plural(of.length, 'beat')}</span>
+          <b>{statement}</b> <span className="text-sm text-faint">{say('mark.shared.beats', { count: of.length })}</span>
         </p>
         <details className="mt-1 text-sm">
-          <summary>What else each one has</summary>
+          <summary>{say('mark.shared.else')}</summary>
           <ul className="mt-1 flex flex-col gap-1">
             {members.map(({ student, attempt }) => {
               const others = attempt.said.filter((one) => one !== statement);
@@ -57,30 +59,31 @@ function Shared({ list, statement, of }: { list: MarkingList; statement: string;
                   <Link to={`/marking/${list.part.id}/${attempt.id}`} className="quiet-link font-bold">
                     <bdi>{student.name}</bdi>
                   </Link>
-                  {attempt.state === 'returned' && <span className="text-faint"> (returned)</span>}: {others.join(' ') || 'nothing else'}
+                  {attempt.state === 'returned' && <span className="text-faint">{say('mark.glance.returned')}</span>}:{' '}
+                  {others.join(' ') || say('mark.shared.nothing')}
                 </li>
               );
             })}
           </ul>
         </details>
         <p role="status" className="text-sm">
-          {added > 0 && `Added to the feedback of ${plural(added, 'student')}. Each stays to mark.`}
+          {added > 0 && say('mark.shared.added', { count: added })}
         </p>
       </div>
       {open.length > 0 && text === null && (
         <button
           type="button"
           className="button"
-          aria-label={`Write to all ${open.length}: ${statement}`}
+          aria-label={`${say('mark.shared.write', { count: open.length })}: ${statement}`}
           onClick={() => setText(statement)}
         >
-          Write to all {open.length}
+          {say('mark.shared.write', { count: open.length })}
         </button>
       )}
       {text !== null && (
         <div className="w-full">
           <label className="block text-sm">
-            Added to the feedback of each; nothing is returned yet
+            {say('mark.shared.hint')}
             <textarea
               className="field mt-1"
               rows={2}
@@ -93,10 +96,10 @@ function Shared({ list, statement, of }: { list: MarkingList; statement: string;
           {error && <Notice>{error}</Notice>}
           <div className="mt-2 flex flex-wrap gap-2">
             <button type="button" className="button button-main" disabled={busy || text.trim() === ''} onClick={() => void add()}>
-              Add to {open.length}
+              {say('mark.shared.add', { count: open.length })}
             </button>
             <button type="button" className="button" onClick={() => setText(null)}>
-              Cancel
+              {say('mark.cancel')}
             </button>
           </div>
         </div>
