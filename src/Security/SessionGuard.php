@@ -19,7 +19,7 @@ final readonly class SessionGuard
 {
     private const LONGEST = 14 * 86_400;
     /** What can be done with a password that somebody else has given. */
-    private const FIRST = ['/healthz', '/api/session', '/api/password', '/api/sign-out'];
+    private const FIRST = ['/healthz', '/api/session', '/api/password', '/api/language', '/api/sign-out'];
     /** What can be done before that code is given. */
     private const BEFORE = ['/healthz', '/api/session', '/api/second', '/api/sign-out'];
 

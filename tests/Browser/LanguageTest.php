@@ -26,7 +26,12 @@ final class LanguageTest extends BrowserTestCase
         $person->read('Passwort vergessen');
         self::assertSame('ines', $person->see('input[name=name]')->getAttribute('value'));
         self::assertSame('de', $person->script('return document.documentElement.lang'));
-        // The choice stays in this browser.
+        // Who signs in now has chosen it; and it stays in this browser.
+        $person->fill('Passwort', (string) getenv('DEMO_PASSWORD'));
+        $person->press('Anmelden');
+        $person->read('Bauen und abgeben');
+        $person->see('.account-button')->click();
+        $person->press('Abmelden');
         $person->go('/');
         $person->read('Anmelden');
         self::assertSame(['de', 'ltr'], $person->script('return [document.documentElement.lang, document.documentElement.dir]'));

@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api, reply } from '../api/client';
 import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
@@ -11,12 +12,16 @@ export function SignIn() {
   const say = useSay();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
+  const [choice, setChoice] = useState<Language | null>(null);
   const submit = (form: FormData) =>
     run(async () => {
       await reply(api.POST('/api/sign-in', { body: { name: String(form.get('name')), password: String(form.get('password')) } }));
       const session = await ownedSession();
-      await speak(session.language);
-      queries.setQueryData(['session'], session);
+      // What was chosen a moment ago stays on the account; before a second step it cannot yet.
+      const chosen = choice && session.account ? await keepLanguage(choice).catch(() => null) : null;
+      await speak(chosen ?? session.language);
+      const account = session.account && { ...session.account, language: chosen ?? session.account.language };
+      queries.setQueryData(['session'], { ...session, account, language: chosen ?? session.language });
     });
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center px-5 py-8">
@@ -64,11 +69,19 @@ export function SignIn() {
         </p>
       </form>
       <p className="mt-4 text-center text-sm">
-        <LanguageChoice chosen={null} choose={remember} />
+        <LanguageChoice
+          chosen={null}
+          choose={(language) => {
+            setChoice(language);
+            void remember(language);
+          }}
+        />
       </p>
     </main>
   );
 }
+
+const keepLanguage = async (language: Language) => (await reply(api.PUT('/api/language', { body: { language } }))).language;
 
 /** Before anybody has signed in, this browser keeps the choice. */
 async function remember(language: Language | null): Promise<void> {
