@@ -255,7 +255,7 @@ final class PlannerTest extends BrowserTestCase
         foreach ([960, 1200, 1440, 1680] as $tick) {
             $wren->cell(1, $tick)->click();
         }
-        $wren->read('take out snare at beat 2 first');
+        $wren->read('remove snare at beat 2 first');
         $wren->read('1 of 2 things met');
         $wren->cell(1, 960)->click();
         $wren->cell(1, 1920)->click();
