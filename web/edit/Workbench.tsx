@@ -16,6 +16,7 @@ import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
 import { HeadSigns } from './feel/HeadSigns';
+import { StepsPanel } from './panels/StepsPanel';
 import { SectionTabs } from './SectionTabs';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
 import { useTake } from './useTake';
@@ -28,10 +29,9 @@ const PANEL = {
   form: () => import('./panels/FormPanel').then((one) => ({ default: one.FormPanel })),
   type: () => import('./panels/TypeBlock').then((one) => ({ default: one.TypeBlock })),
   balance: () => import('./panels/BalancePanel').then((one) => ({ default: one.BalancePanel })),
-  steps: () => import('./panels/StepsPanel').then((one) => ({ default: one.StepsPanel })),
 };
 const [ShapePanel, RowPanel, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
-const [BalancePanel, TypeBlock, StepsPanel] = [lazy(PANEL.balance), lazy(PANEL.type), lazy(PANEL.steps)];
+const [BalancePanel, TypeBlock] = [lazy(PANEL.balance), lazy(PANEL.type)];
 
 type Props = {
   label: string;
@@ -266,11 +266,9 @@ export function Workbench(props: Props) {
               </Later>
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
-              <Later>
-                <StepsPanel editor={editor} counting={counting} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
-                  {states}
-                </StepsPanel>
-              </Later>
+              <StepsPanel editor={editor} counting={counting} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
+                {states}
+              </StepsPanel>
             </TabPanel>
           </TabPanels>
         </TabGroup>
