@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import MessageFormat from '@messageformat/core';
 import compileModule from '@messageformat/core/compile-module';
@@ -39,6 +39,3 @@ function messages(tag: string, place: string): Record<string, string> {
   };
   return { ...read('en'), ...read(tag.slice(0, 2)), ...read(tag) };
 }
-
-/** The languages of which there are folders. */
-export const folders = (): string[] => readdirSync(LANG);

@@ -55,28 +55,4 @@ final readonly class Submission
             array_filter($this->strokes, static fn (Stroke $stroke): bool => intdiv(max(0, $stroke->written), $ticks) === $bar - 1),
         );
     }
-
-    /**
-     * Names in a sentence: "kick, snare and clap".
-     *
-     * @param list<Instrument> $instruments
-     */
-    public static function names(array $instruments): string
-    {
-        $names = array_map(static fn (Instrument $one): string => lcfirst($one->label()), $instruments);
-        $last = array_pop($names);
-
-        return [] === $names ? (string) $last : implode(', ', $names).' and '.$last;
-    }
-
-    /** @return string "4", "2 to 4" */
-    public static function range(float $low, float $high): string
-    {
-        return $low === $high ? "$low" : "$low to $high";
-    }
-
-    public static function plural(int $count, string $one): string
-    {
-        return $count.' '.$one.(1 === $count ? '' : 's');
-    }
 }
