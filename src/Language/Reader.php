@@ -31,7 +31,7 @@ final readonly class Reader
         $request = $this->requests->getMainRequest();
 
         return Tag::meant((string) $request?->cookies->getString(self::COOKIE))
-            ?? Tag::accepted((string) $request?->headers->get('Accept-Language'))
+            ?? Tag::accepted($request?->getLanguages() ?? [])
             ?? Tag::AmericanEnglish;
     }
 

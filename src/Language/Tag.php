@@ -48,17 +48,15 @@ enum Tag: string
         return $known[$wanted] ?? $known[false === $kind ? $wanted : $kind] ?? null;
     }
 
-    /** The first that is meant by a browser's Accept-Language, by weight; null for none. */
-    public static function accepted(string $header): ?self
+    /**
+     * @param array<string> $tags as a browser asks for them, best first
+     *
+     * @return self|null the first that is meant; null for none
+     */
+    public static function accepted(array $tags): ?self
     {
-        $weights = [];
-        foreach (\array_slice(explode(',', substr($header, 0, 500)), 0, 20) as $one) {
-            [$tag, $weight] = explode(';q=', trim($one)) + [1 => '1'];
-            $weights[trim($tag)] = (float) $weight;
-        }
-        arsort($weights);
-        foreach (array_keys($weights) as $tag) {
-            $meant = self::meant((string) $tag);
+        foreach ($tags as $tag) {
+            $meant = self::meant($tag);
             if (null !== $meant) {
                 return $meant;
             }

@@ -7,6 +7,7 @@ namespace Pulsanda\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Pulsanda\App\Language\Catalogues;
 use Pulsanda\App\Language\Tag;
+use Symfony\Component\HttpFoundation\Request;
 
 /** The same stored work is told to each reader in their own language. */
 final class LanguageTest extends ApiTestCase
@@ -70,7 +71,8 @@ final class LanguageTest extends ApiTestCase
     #[DataProvider('headers')]
     public function testBeforeSigningInTheBrowserIsAsked(string $accepts, ?string $tag): void
     {
-        self::assertSame($tag, Tag::accepted($accepts)?->value);
+        $request = Request::create('/', server: ['HTTP_ACCEPT_LANGUAGE' => $accepts]);
+        self::assertSame($tag, Tag::accepted($request->getLanguages())?->value);
     }
 
     /** @return iterable<string, array{string, ?string}> */
