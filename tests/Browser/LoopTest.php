@@ -64,7 +64,7 @@ final class LoopTest extends BrowserTestCase
         $wren->read('one sixteenth late');
         $wren->see('.note-missing');
         $wren->read('17');
-        $wren->press('Mend it and hand in again');
+        $wren->press('Improve it and hand in again');
         $wren->cell(1, 1200)->click();
         $wren->cell(1, 960)->click();
         $wren->press('Hand in again');

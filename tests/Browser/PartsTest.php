@@ -51,7 +51,7 @@ final class PartsTest extends BrowserTestCase
         $wren->go('/');
         $wren->press('Read the feedback: Ebb and Flood, part 1');
         $wren->read('The snare belongs on two.');
-        $wren->press('Mend it and hand in again');
+        $wren->press('Improve it and hand in again');
         $wren->cell(1, 1200)->click();
         $wren->cell(1, 960)->click();
         $wren->press('Hand in again');
