@@ -183,7 +183,7 @@ final class DemoWorld
     {
         $names = ['ines', 'bo', 'zoe', 'nour', 'jun', 'freya'];
         $this->classOf($teacher, 'Parade line, the winter before', $year, array_intersect_key(self::STUDENTS, array_flip($names)));
-        $part = $this->march('Harbour Steps', '-330 days', <<<'GRID'
+        $part = $this->march('Harbour Steps', '-330 days', "Kick >1 2 >3 4\nSnare >2 >4\nHi-hat: eighths", <<<'GRID'
             kick        X...|x...|X...|x...
             snare       ....|X...|....|X...
             closed-hat  x.x.|x.x.|x.x.|x.x.
@@ -199,7 +199,7 @@ final class DemoWorld
     private function gullDeck(Account $teacher, string $year): void
     {
         $this->classOf($teacher, 'Gull deck, Fridays', $year, self::ON_THE_GULL_DECK);
-        $part = $this->march('Gulls on the Rail', '+9 days', <<<'GRID'
+        $part = $this->march('Gulls on the Rail', '+9 days', "Kick >1 3\nSnare 2 4 (4a)\nRide: eighths", <<<'GRID'
             kick        X...|....|x...|....
             snare       ....|x...|....|x..g
             ride        x.x.|x.x.|x.x.|x.x.
@@ -209,9 +209,9 @@ final class DemoWorld
         $this->attempt($part, 'sunniva', $beat, '', '-30 hours', 20.0, 'Light as a gull.');
     }
 
-    private function march(string $title, string $due, string $grid): Part
+    private function march(string $title, string $due, string $typed, string $grid): Part
     {
-        $words = 'Walk first, then play: one step for each strong beat.';
+        $words = "Walk first, then play: one step for each strong beat.\n$typed";
 
         return $this->part($title, $words, $due, View::Seen, Meter::of(4, 4), Tempo::of(92, '4'), Swing::of(), 1, $grid);
     }
@@ -221,7 +221,10 @@ final class DemoWorld
         $part = $this->part(
             'Lamplighters\' March',
             "The lamps are lit one by one. Kick and snare walk; the hats carry the light.\nListen for the loud first step, "
-                .'and for the extra snare that leads into the next lamp.',
+                ."and for the extra snare that leads into the next lamp.\n"
+                ."Kick: X...|....|x...|....|X...|....|x.x.|....\n"
+                ."Snare: ....|X...|....|X...|....|X...|....|X..x\n"
+                .'Hi-hat: x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.',
             '+6 days',
             View::Seen,
             Meter::of(4, 4),
@@ -312,7 +315,7 @@ final class DemoWorld
         $part = $this->part(
             'Foghorn Shuffle',
             'A slow shuffle for the pier. The swing is set; you place the ghost notes between the backbeats, hardly louder '
-                .'than breath.',
+                ."than breath.\nKick >1 3 3&\nSnare (1&) >2 (3&) >4 (4&)\nRide: eighths\nPedal hi-hat 2 4",
             '-1 day',
             View::Seen,
             Meter::of(4, 4),

@@ -6,13 +6,31 @@ namespace Pulsanda\Tests\App;
 
 use Doctrine\DBAL\Connection;
 use Pulsanda\App\Demo\Beat;
+use Pulsanda\App\Entity\Part;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Mark\Policy;
+use Pulsanda\Core\Format\Numbers;
+use Pulsanda\Core\Format\TypedReader;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Task\Kind;
+use Pulsanda\Core\Task\View;
 use Pulsanda\Tests\Core\Lesson;
 
 /** The sample world shows what there is to see. */
 final class DemoWorldTest extends ApiTestCase
 {
+    /** What somebody plays where the words do not spell it out: by ear, on a given beat, or freely. */
+    private const PLAYED = [
+        'Ferry Rocker, 1' => "Kick: X.....|......|X....x|......\nSnare: ......|X.....|......|X...g.\n"
+            .'Hi-hat: x.s.s.|x.s.s.|x.s.s.|x.s.s.',
+        'Heron Step, 1' => "Kick >1 4\nSide stick 2& 4\nHi-hat: eighths",
+        'Slack Tide / Spring Tide, 1' => "Kick: x...|....|....|....|x...|....|....|....\nSnare: ....|....|x...|....|....|....|x...|....",
+        'Slack Tide / Spring Tide, 2' => "Kick: x...|....|x...|....|x...|....|....|....\nSnare: ....|X...|....|X..g|....|X...|xxxx|XxxX",
+    ];
+    /** Bars and tempo that one chooses in tasks that leave them open. */
+    private const FORMS = ['Slack Tide / Spring Tide, 1' => [2, 72], 'Slack Tide / Spring Tide, 2' => [2, 132]];
+
     public function testOneClassOfTwentyWithWorkInEveryState(): void
     {
         $this->signIn('odile');
@@ -40,6 +58,30 @@ final class DemoWorldTest extends ApiTestCase
                 'SELECT count(*)::text FROM attempt a WHERE NOT EXISTS (SELECT 1 FROM feedback f WHERE f.attempt_id = a.id)',
             ),
         );
+    }
+
+    /** Who plays what the words of a task say, and nothing else, earns everything. */
+    public function testEveryTaskIsPlayedByItsWordsAlone(): void
+    {
+        $played = [];
+        foreach ($this->entities()->getRepository(Part::class)->findAll() as $part) {
+            $title = $part->assignment->title.', '.$part->position;
+            $task = $part->task();
+            $like = $task->targets[0] ?? $task->start ?? self::fail($title);
+            if (Kind::Copy === $task->kind && View::Seen === $task->view) {
+                preg_match_all('/^(?:Kick|Snare|Hi-hat|Ride|Pedal hi-hat)\b.*/m', $part->assignment->brief, $lines);
+                $typed = implode("\n", $lines[0]);
+            } else {
+                $typed = self::PLAYED[$title];
+            }
+            [$bars, $tempo] = Kind::Create === $task->kind ? self::FORMS[$title] : [$like->bars(), $like->tempo->bpm()];
+            $section = TypedReader::read($typed, $like->meter, $bars, Numbers::Beats)->section;
+            $beat = Pattern::of($title, $like->meter, Tempo::of($tempo, $like->tempo->beat), [$section], null, $like->swing, $like->kit);
+            $judged = $task->judge($beat, 'We walk slowly, and we like it.');
+            self::assertSame($task->points(), $judged->suggested(), "$title: ".json_encode([$judged->results, $judged->checked]));
+            $played[] = $title;
+        }
+        self::assertCount(8, $played);
     }
 
     public function testManyKindsOfMistakesAreMade(): void
