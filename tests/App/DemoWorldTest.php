@@ -67,7 +67,7 @@ final class DemoWorldTest extends ApiTestCase
         foreach ($this->entities()->getRepository(Part::class)->findAll() as $part) {
             $title = $part->assignment->title.', '.$part->position;
             $task = $part->task();
-            $like = $task->targets[0] ?? $task->start ?? self::fail($title);
+            $like = $task->targets[0] ?? $task->start;
             if (Kind::Copy === $task->kind && View::Seen === $task->view) {
                 preg_match_all('/^(?:Kick|Snare|Hi-hat|Ride|Pedal hi-hat)\b.*/m', $part->assignment->brief, $lines);
                 $typed = implode("\n", $lines[0]);
