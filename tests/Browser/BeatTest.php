@@ -59,7 +59,7 @@ final class BeatTest extends BrowserTestCase
         $wren->cell(0, 1920)->click();
         $wren->press('Form');
         $wren->press('A once more');
-        $wren->read('The order, 6 bars in all');
+        $wren->read('Order, 6 bars in all');
         $this->handIn($wren, 6);
     }
 

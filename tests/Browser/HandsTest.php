@@ -192,7 +192,7 @@ final class HandsTest extends BrowserTestCase
         $tomas->cell(1, 2880)->click();
         $tomas->press('Meter');
         $tomas->choose('Meter', '3/4');
-        $tomas->read('1 hit does not fit into 3/4 and would go.');
+        $tomas->read('1 hit does not fit into 3/4 and would be removed.');
         $tomas->press('Stay in 4/4');
         self::assertSame(90, $tomas->hit(1, 2880));
         $tomas->choose('Meter', '5/4 in 3 + 2');

@@ -51,7 +51,7 @@ final class KitsTest extends BrowserTestCase
         $all = $this->samples($wren);
         self::assertCount(2, $all, 'kick and hat');
         $wren->press('Balance');
-        $wren->press('Hear kick alone');
+        $wren->press('Solo kick');
         $wren->script('window.heard = []');
         $wren->until(static fn (): bool => \count((array) $wren->script('return heard')) > 4, 'the kick');
         // What was started ahead may still come.
@@ -80,7 +80,7 @@ final class KitsTest extends BrowserTestCase
         $wren->press('Balance');
         $wren->fill('Level of kick, typed', '50');
         $wren->keys(WebDriverKeys::ENTER);
-        $wren->see('svg[aria-label="kick: its hardest hit 58 % times its level 50 % is 29 %"]');
+        $wren->see('svg[aria-label="kick: its loudest hit 58 % times its level 50 % is 29 %"]');
         $wren->press('Shape');
         $wren->cell(0, 480)->click();
         $wren->fill('Pan of the hit, left below 0', '-40');
@@ -108,8 +108,8 @@ final class KitsTest extends BrowserTestCase
         $odile->choose('Its sound', 'Kick, beacon');
         $odile->press('Kit: boathouse');
         $odile->fill('Name of a kit of your own', 'Harbour night');
-        $odile->press('Keep these sounds as a kit');
-        $odile->told('“Harbour night” is kept with the sounds of this beat');
+        $odile->press('Save these sounds as a kit');
+        $odile->told('“Harbour night” is saved with the sounds of this beat');
         $odile->see('button[aria-label="Kit: Harbour night"]');
         $odile->tick('Parade line, Tuesdays may use it');
         $odile->until(static fn (): bool => [1] === $odile->driver->executeAsyncScript(<<<'JS'

@@ -114,13 +114,13 @@ final class ShelfTest extends BrowserTestCase
         $kwame->choose('Open on the Bench for', "Lamplighters' March");
         $kwame->press('Open');
         // The task has two bars, and its own tempo.
-        $kwame->read('cannot be taken just as it is');
+        $kwame->read('changes when it is used here');
         $kwame->press('Use this');
         $kwame->until(static fn (): bool => null !== $kwame->hit(1, 960) && null === $kwame->hit(0, 480), 'the groove');
         $kwame->press('Undo: open a pattern');
         $kwame->until(static fn (): bool => null !== $kwame->hit(0, 480), 'the beat of before');
-        $kwame->press('Take one from the Shelf');
-        $kwame->fill('Look on the Shelf', 'two st');
+        $kwame->press('Use one from the Shelf');
+        $kwame->fill('Search the Shelf', 'two st');
         $kwame->press('Two steps');
         $kwame->told('“Two steps” is on the sheet');
         $kwame->saved();
@@ -166,8 +166,8 @@ final class ShelfTest extends BrowserTestCase
             .'const room = document.querySelector(".workbench-main");'
             .'for (const name of ["dragover", "drop"]) room.dispatchEvent(new DragEvent(name, {bubbles: true, cancelable: true, dataTransfer: data}))';
         $elodie->script($drop, $csv);
-        $elodie->read('“Beat of the book” cannot be taken just as it is');
-        $elodie->read('What is beyond is left out.');
+        $elodie->read('“Beat of the book” changes when it is used here');
+        $elodie->read('The rest is left out.');
         $elodie->press('Use this');
         $elodie->until(static fn (): bool => null !== $elodie->hit(0, 1920) && null === $elodie->hit(0, 480), 'the beat of the file');
         $elodie->script($drop, 'words');

@@ -27,7 +27,7 @@ final class TakingAwayTest extends BrowserTestCase
         $kwame->press('Row');
         $kwame->fill('Name of a new sound', 'Creaking door');
         $this->bring($kwame, self::wav(0.4));
-        $kwame->told('“Creaking door” is yours now, and this row plays it');
+        $kwame->told('“Creaking door” is saved, and this row plays it');
         $kwame->read('“Creaking door”');
         $this->bring($kwame, 'These are only words.');
         $kwame->read('This is no sound that can be read here; bring a WAV, FLAC, Ogg, Opus or MP3 file.');

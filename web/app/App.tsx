@@ -3,14 +3,14 @@ import { lazy, Suspense } from 'react';
 import { Route, Routes } from 'react-router';
 import { Today } from '../today/Today';
 import { Failed, Waiting } from '../ui/states';
-import { needWords, useSay } from '../words/words';
+import { needWords, type Place, useSay } from '../words/words';
 import { ownedSession } from './ownedSession';
 import { Shell } from './Shell';
 
 const SignIn = lazy(() => import('./SignIn').then((one) => ({ default: one.SignIn })));
-const Bench = lazy(() => withBeat(import('../bench/BenchPage')));
-const Planner = lazy(() => withBeat(import('../planner/PlannerPage')));
-const Marking = lazy(() => withBeat(import('../marking/MarkingPage'), 'mark'));
+const Bench = lazy(() => withBeat(import('../bench/BenchPage'), 'edit'));
+const Planner = lazy(() => withBeat(import('../planner/PlannerPage'), 'edit'));
+const Marking = lazy(() => withBeat(import('../marking/MarkingPage'), 'mark', 'edit'));
 const Picture = lazy(() => withBeat(import('../picture/PicturePage'), 'mark'));
 const Term = lazy(() => import('../results/TermPage'));
 const Student = lazy(() => withBeat(import('../results/StudentPage'), 'mark'));
@@ -26,10 +26,10 @@ const Reset = lazy(() => import('./Forgot').then((one) => ({ default: one.Reset 
 const GiveSecond = lazy(() => import('./GiveSecond').then((one) => ({ default: one.GiveSecond })));
 const Second = lazy(() => import('./Second').then((one) => ({ default: one.Second })));
 const Setup = lazy(() => import('./Setup').then((one) => ({ default: one.Setup })));
-const ShelfBench = lazy(() => withBeat(import('../shelf/ShelfBench')));
+const ShelfBench = lazy(() => withBeat(import('../shelf/ShelfBench'), 'edit'));
 
 /** A place with the words that its sheets say. */
-async function withBeat<M>(code: Promise<M>, ...more: 'mark'[]): Promise<M> {
+async function withBeat<M>(code: Promise<M>, ...more: Place[]): Promise<M> {
   const [loaded] = await Promise.all([code, needWords('beat', ...more)]);
   return loaded;
 }

@@ -1,4 +1,5 @@
 import type { Freedom, Row } from '../api/types';
+import { say } from '../words/words';
 
 /** What a task allows of the rows of a sheet. */
 export class Allowed {
@@ -12,8 +13,8 @@ export class Allowed {
   /** Why an instrument cannot be added; null when it can. */
   whyNot(instrument: string): string | null {
     if (!this.freedom) return null;
-    if (this.freedom.forbidden?.includes(instrument)) return 'The task does not allow it.';
-    if (!this.freedom.rows && !this.offered.includes(instrument)) return 'The task works with its own instruments.';
+    if (this.freedom.forbidden?.includes(instrument)) return say('edit.no.instrument');
+    if (!this.freedom.rows && !this.offered.includes(instrument)) return say('edit.no.others');
     return null;
   }
 
@@ -21,6 +22,6 @@ export class Allowed {
   whyKept(rows: Row[], row: number): string | null {
     const instrument = rows[row]?.instrument ?? '';
     const others = rows.filter((one, i) => i !== row && one.instrument === instrument).length;
-    return others === 0 && this.freedom?.required?.includes(instrument) ? 'The task needs this row.' : null;
+    return others === 0 && this.freedom?.required?.includes(instrument) ? say('edit.no.remove') : null;
   }
 }

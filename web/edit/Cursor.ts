@@ -4,7 +4,7 @@ import type { PatternStore } from '../music/PatternStore';
 import { bounded, hitAt } from '../music/pattern';
 import { hitsIn, type Range } from '../music/range';
 import { snapTicks } from '../music/time';
-import { plural } from '../ui/words';
+import { say } from '../words/words';
 import { Folds } from './Folds';
 
 export type Place = { row: number; at: number };
@@ -160,7 +160,7 @@ export class Cursor {
 
   mark(range: Range | null): void {
     this.set({ range });
-    if (range) this.say(`${plural(hitsIn(this.store.pattern, range).length, 'hit')} marked`);
+    if (range) this.say(say('edit.marked', { count: hitsIn(this.store.pattern, range).length }));
   }
 
   markBars(first: number, last = first): void {

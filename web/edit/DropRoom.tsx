@@ -1,10 +1,12 @@
 import { type DragEvent, type ReactNode, useState } from 'react';
+import { useSay } from '../words/words';
 import type { Editor } from './Editor';
 
 /** The sheet's room takes a file that is dropped on it. */
 export function DropRoom({ editor, locked, children }: { editor: Editor; locked: boolean; children: ReactNode }) {
+  const say = useSay();
   const [over, setOver] = useState(false);
-  const holds = (event: DragEvent) => !locked && [...event.dataTransfer.types].includes('Files');
+  const holds = (event: DragEvent) => !locked && [...event.dataTransfer.types].includes(say('edit.files'));
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the same is a button under Steps
     <div
@@ -23,11 +25,11 @@ export function DropRoom({ editor, locked, children }: { editor: Editor; locked:
         event.preventDefault();
         const [file, ...more] = event.dataTransfer.files;
         if (file) editor.onFile?.(file);
-        if (more.length > 0) editor.say('One file at a time; the first one is opened');
+        if (more.length > 0) editor.say(say('edit.drop.one'));
       }}
     >
       {children}
-      {over && <div className="drop-here">Drop it to open it here</div>}
+      {over && <div className="drop-here">{say('edit.drop.here')}</div>}
     </div>
   );
 }

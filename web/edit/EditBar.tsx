@@ -50,7 +50,9 @@ export function EditBar({ editor }: { editor: Editor }) {
         <button
           type="button"
           className="button"
-          onClick={() => store.change(`Repeat bar ${bar + 1}`, (pattern) => barRepeated(pattern, editor.index, bar, bar + 1, barTicks))}
+          onClick={() =>
+            store.change(say('edit.bar.repeat', { bar: bar + 1 }), (pattern) => barRepeated(pattern, editor.index, bar, bar + 1, barTicks))
+          }
         >
           {say('beat.bar.repeat', { number: bar + 1 })}
         </button>
@@ -61,7 +63,7 @@ export function EditBar({ editor }: { editor: Editor }) {
         disabled={empty}
         aria-label={say('beat.clear.all')}
         title={say('beat.clear.title')}
-        onClick={() => store.change('Clear everything', (pattern) => cleared(pattern, editor.index))}
+        onClick={() => store.change(say('edit.clear.all'), (pattern) => cleared(pattern, editor.index))}
       >
         {say('beat.clear')}
       </button>
@@ -91,16 +93,16 @@ export function MarkedBar({ editor }: { editor: Editor }) {
     <span className="flex flex-none gap-1.5">
       {range && (
         <span className="joined">
-          <button type="button" className="button button-small" onClick={() => editor.copy()} title="Key Ctrl + C">
+          <button type="button" className="button button-small" onClick={() => editor.copy()} title={say('edit.key', { key: 'Ctrl + C' })}>
             {say('beat.marked.copy')}
           </button>
-          <button type="button" className="button button-small" onClick={() => editor.clear()} title="Key Delete">
+          <button type="button" className="button button-small" onClick={() => editor.clear()} title={say('edit.key', { key: 'Delete' })}>
             {say('beat.marked.remove')}
           </button>
         </span>
       )}
       {canPaste && (
-        <button type="button" className="button button-small" onClick={() => editor.paste()} title="Key Ctrl + V">
+        <button type="button" className="button button-small" onClick={() => editor.paste()} title={say('edit.key', { key: 'Ctrl + V' })}>
           {say('beat.marked.paste')}
         </button>
       )}

@@ -12,6 +12,7 @@ import { hears, keyOfRow } from '../sound/Ears';
 import { pieceWords, playedBy } from '../sound/Kits';
 import type { Player } from '../sound/Player';
 import { isSingle, keyName, singleKeys } from '../ui/useKeys';
+import { useSay } from '../words/words';
 import { COPIED_HERE } from './Clipboard';
 import type { Editor } from './Editor';
 import { FoldLine } from './FoldLine';
@@ -184,6 +185,7 @@ function structureOf({ bars, rows }: Section): string {
 
 /** Sounds its row, and is bold where the cursor is; with Shift it marks the row. */
 function RowName({ instrument, index, editor, player }: { instrument: Instrument; index: number; editor: Editor; player: Player }) {
+  const say = useSay();
   const current = useSyncExternalStore(editor.subscribe, () => editor.state.cursor.row === index);
   const muted = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows[index]?.muted ?? false);
   const key = useSyncExternalStore(editor.store.subscribe, () => keyOfRow(editor.section.rows, index));
@@ -193,14 +195,20 @@ function RowName({ instrument, index, editor, player }: { instrument: Instrument
   const missing = useSyncExternalStore(player.kits.subscribe, () => sound !== null && player.kits.own.isMissing('', sound));
   const relative = playedBy(editor.catalogue, kit, instrument.name);
   const piece = sound === null ? null : pieceWords(editor.catalogue, sound);
-  const plays = piece ?? (sound !== null && !missing ? `“${sound}”` : missing ? `“${sound}” is not here` : relative && `as ${relative}`);
+  const plays =
+    piece ??
+    (sound !== null && !missing
+      ? `“${sound}”`
+      : missing
+        ? say('edit.row.notHere', { sound: sound ?? '' })
+        : relative && say('edit.row.as', { relative }));
   return (
     <button
       type="button"
       className="row-name"
       aria-current={current ? 'true' : undefined}
       data-muted={muted || !heard}
-      title={muted ? `${instrument.label} is muted in the beat: see Balance` : `Hear ${instrument.label}`}
+      title={muted ? say('edit.row.mutedIn', { name: instrument.label }) : say('edit.row.hear', { name: instrument.label })}
       onClick={(event) => {
         void player.audition(instrument.name, 90, editor.section.rows[index]);
         editor.point({ row: index, at: editor.state.cursor.at });
@@ -209,7 +217,11 @@ function RowName({ instrument, index, editor, player }: { instrument: Instrument
     >
       {instrument.label}
       {plays && <span className="row-muted">{plays}</span>}
-      {muted ? <span className="row-muted">muted</span> : !heard && <span className="row-muted">not heard</span>}
+      {muted ? (
+        <span className="row-muted">{say('edit.row.muted')}</span>
+      ) : (
+        !heard && <span className="row-muted">{say('edit.row.notHeard')}</span>
+      )}
     </button>
   );
 }

@@ -217,7 +217,7 @@ describe('copying', () => {
     editor.pasteText('a shopping list');
     expect(editor.state.said).toBe('The clipboard holds no hits and no pattern, so nothing was pasted');
     editor.pasteText('{"format":"pulsanda-clip","version":1,"ticks":240,"rows":[{"instrument":"theremin","hits":[{"at":0}]}]}');
-    expect(editor.state.said).toContain('not in the catalogue');
+    expect(editor.state.said).toContain('an instrument that Pulsanda does not know');
     editor.copy();
     expect(editor.state.said).toBe('1 hit copied');
     expect(store.pattern).toBe(beat);
@@ -275,7 +275,7 @@ describe('what the task allows', () => {
     const { editor, store } = editorOf(beat);
     vi.spyOn(editor.catalogue.limits, 'hits', 'get').mockReturnValue(4);
     editor.add({ row: 2, at: 0 });
-    expect(editor.state.said).toBe('A section holds 4 hits at most; take some out first');
+    expect(editor.state.said).toBe('A section holds 4 hits at most; remove some first');
     expect(store.pattern).toBe(beat);
     vi.restoreAllMocks();
   });

@@ -6,12 +6,13 @@ import { tickSeconds } from '../music/schedule';
 import { type Entries, type Shape, shaped } from '../music/shapes';
 import { hears, keyOfRow } from '../sound/Ears';
 import type { Player } from '../sound/Player';
-import { panWords, plural } from '../ui/words';
+import { panWords } from '../ui/words';
+import { say } from '../words/words';
 import { Allowed } from './Allowed';
 import { Clipboard, COPIED_HERE } from './Clipboard';
 import { Cursor, type EditorState, type Place } from './Cursor';
 import type { Folds } from './Folds';
-import { Words } from './Words';
+import { levelWords, Words } from './Words';
 
 export type { EditorState, Place };
 
@@ -65,11 +66,13 @@ export class Editor extends Cursor {
     if (known && velocityOf(known) === velocity && !known.silent) return;
     const limit = this.catalogue.limits.hits;
     if (!known && this.section.rows.reduce((sum, one) => sum + one.hits.length, 0) >= limit) {
-      this.say(`A section holds ${limit} hits at most; take some out first`);
+      this.say(say('edit.limit.hits', { limit }));
       return;
     }
     const hit: Hit = { ...known, at, velocity };
-    this.store.change(`${known ? 'Shape' : 'Add'} ${this.words.spot(place)}`, (pattern) => withHit(pattern, this.index, place.row, hit));
+    this.store.change(known ? `Shape ${this.words.spot(place)}` : say('edit.step.add', { place: this.words.spot(place) }), (pattern) =>
+      withHit(pattern, this.index, place.row, hit),
+    );
     if (!this.player.state.playing) void this.player.audition(row.instrument, velocity, row);
     this.tell(place);
   }
@@ -77,7 +80,7 @@ export class Editor extends Cursor {
   remove(place: Place): void {
     const row = this.section.rows[place.row];
     if (!row) return;
-    this.store.change(`Remove ${this.words.spot(place)}`, (pattern) =>
+    this.store.change(say('edit.step.remove', { place: this.words.spot(place) }), (pattern) =>
       withoutHit(pattern, this.index, place.row, this.source(row, place.at)),
     );
     this.tell(place);
@@ -97,7 +100,7 @@ export class Editor extends Cursor {
     const entry = this.catalogue.levels.find((level) => level.name === name)?.entry;
     if (entry === undefined) return;
     if (this.state.range) {
-      this.#change(`Make ${name}`, (hit) => ({ ...hit, velocity: entry }));
+      this.#change(say('edit.step.make', { level: levelWords(name) }), (hit) => ({ ...hit, velocity: entry }));
     } else {
       this.add(this.state.cursor, entry);
     }
@@ -107,7 +110,7 @@ export class Editor extends Cursor {
     const row = this.section.rows[place.row];
     if (!row) return;
     const exact = bounded(Math.round(velocity), 1, 127);
-    this.store.change(`Shape ${this.words.spot(place)}`, (pattern) =>
+    this.store.change(say('edit.step.shape', { place: this.words.spot(place) }), (pattern) =>
       changedHit(pattern, this.index, place.row, this.source(row, place.at), { velocity: exact }),
     );
     this.tell(place);
@@ -118,7 +121,7 @@ export class Editor extends Cursor {
     const row = this.section.rows[place.row];
     if (!row) return;
     const push = bounded(Math.round(ticks), -MOST_PUSH, MOST_PUSH);
-    this.store.change(`Push ${this.words.spot(place)}`, () =>
+    this.store.change(say('edit.step.push', { place: this.words.spot(place) }), () =>
       changedHit(before, this.index, place.row, this.source(row, place.at), { push }),
     );
     this.say(this.words.push(push));
@@ -130,7 +133,7 @@ export class Editor extends Cursor {
     const hit = row && hitAt(row, this.source(row, place.at));
     if (!row || !hit) return;
     const to = { row: place.row, at: this.source(row, at) };
-    this.store.change(`Move ${this.words.spot(place)}`, () =>
+    this.store.change(say('edit.step.move', { place: this.words.spot(place) }), () =>
       withHit(withoutHit(before, this.index, place.row, hit.at), this.index, place.row, { ...hit, at: to.at }),
     );
     this.tell(to);
@@ -140,7 +143,7 @@ export class Editor extends Cursor {
   carryMarked(before: Pattern, ticks: number): boolean {
     const range = this.targets();
     const next = moved(before, range, ticks, range.rows, this.length);
-    if (next) this.store.change(`Move ${this.#what()}`, () => next);
+    if (next) this.store.change(say('edit.step.moveWhat', { what: this.#what() }), () => next);
     return next !== null;
   }
 
@@ -153,12 +156,12 @@ export class Editor extends Cursor {
 
   /** All that is marked, so much louder or softer, earlier or later than it was when a drag began. */
   shapeMarked(before: Pattern, by: number): void {
-    this.store.change(`Shape ${this.#what()}`, () => louder(before, this.targets(), Math.round(by)).pattern);
+    this.store.change(say('edit.step.shapeWhat', { what: this.#what() }), () => louder(before, this.targets(), Math.round(by)).pattern);
     this.#tellTargets();
   }
 
   pushMarked(before: Pattern, by: number): void {
-    this.store.change(`Push ${this.#what()}`, () => pushed(before, this.targets(), Math.round(by)));
+    this.store.change(say('edit.step.pushWhat', { what: this.#what() }), () => pushed(before, this.targets(), Math.round(by)));
     this.#tellTargets();
   }
 
@@ -168,12 +171,11 @@ export class Editor extends Cursor {
     const range = this.targets();
     const result = louder(this.store.pattern, range, by);
     if (hitsIn(this.store.pattern, range).length === 0) {
-      this.say('There is no hit here to make louder or softer');
+      this.say(say('edit.none.louder'));
       return;
     }
-    this.store.change(`${by > 0 ? 'Louder' : 'Softer'}: ${this.#what()}`, () => result.pattern, true);
-    if (result.by !== by)
-      this.say(`As ${by > 0 ? 'loud' : 'soft'} as it goes: ${by > 0 ? 'the loudest hit is at 127' : 'the softest hit is at 1'}`);
+    this.store.change(`${by > 0 ? say('edit.step.louder') : say('edit.step.softer')}: ${this.#what()}`, () => result.pattern, true);
+    if (result.by !== by) this.say(by > 0 ? say('edit.louder.most') : say('edit.softer.most'));
     else this.#tellTargets();
   }
 
@@ -183,18 +185,18 @@ export class Editor extends Cursor {
     const scope = range ?? { section: this.index, rows: [cursor.row], from: 0, to: this.length };
     const count = hitsIn(this.store.pattern, scope).length;
     if (count < 2) {
-      this.say('There are not two hits here to shape; add some, or mark several');
+      this.say(say('edit.none.shape'));
       return;
     }
     const entries = Object.fromEntries(this.catalogue.levels.map((level) => [level.name, level.entry])) as Entries;
-    const where = range ? plural(count, 'hit') : this.words.name(cursor.row);
+    const where = range ? say('edit.hits', { count }) : this.words.name(cursor.row);
     this.store.change(`${name}: ${where}`, (pattern) => shaped(pattern, scope, shape, entries));
   }
 
   /** All that is marked, or the hit at the cursor, exactly so early (−) or late (+), in milliseconds at this tempo. */
   pushTo(milliseconds: number): void {
     const ticks = bounded(Math.round(milliseconds / 1000 / tickSeconds(this.store.pattern)), -MOST_PUSH, MOST_PUSH);
-    this.#change(`Push ${this.words.push(ticks)}`, (hit) => ({ ...hit, push: ticks }));
+    this.#change(say('edit.step.pushTo', { push: this.words.push(ticks) }), (hit) => ({ ...hit, push: ticks }));
   }
 
   /** How far a hit can be pushed, in milliseconds at this tempo. */
@@ -204,17 +206,20 @@ export class Editor extends Cursor {
 
   /** Exactly so hard. */
   velocityTo(velocity: number): void {
-    this.#change(`Velocity ${Math.round(velocity)}`, (hit) => ({ ...hit, velocity: bounded(Math.round(velocity), 1, 127) }));
+    this.#change(say('edit.step.velocity', { velocity: Math.round(velocity) }), (hit) => ({
+      ...hit,
+      velocity: bounded(Math.round(velocity), 1, 127),
+    }));
   }
 
   /** Added to the pan of its row, −1 to 1. */
   panTo(pan: number): void {
-    this.#change(`Pan ${panWords(pan)}`, (hit) => ({ ...hit, pan: bounded(pan, -1, 1) }));
+    this.#change(say('edit.step.pan', { pan: panWords(pan) }), (hit) => ({ ...hit, pan: bounded(pan, -1, 1) }));
   }
 
   /** Added to the tuning of its row, in semitones. */
   tuneTo(tune: number): void {
-    this.#change(`Tune by ${plural(tune, 'semitone')}`, (hit) => ({ ...hit, tune: bounded(tune, -12, 12) }));
+    this.#change(say('edit.step.tune', { count: tune }), (hit) => ({ ...hit, tune: bounded(tune, -12, 12) }));
   }
 
   /** Rows that the listener does not hear, or hears alone: those that are marked, or that of the cursor. The beat stays as it is. */
@@ -222,22 +227,22 @@ export class Editor extends Cursor {
     for (const row of this.targets().rows) this.player[how](keyOfRow(this.section.rows, row));
     const { ears } = this.player.state;
     const names = this.section.rows.flatMap((_, row) => (hears(ears, keyOfRow(this.section.rows, row)) ? [] : [this.words.name(row)]));
-    this.say(names.length === 0 ? 'You hear every row' : `You do not hear ${names.join(', ')}; in the beat all sound`);
+    this.say(names.length === 0 ? say('edit.hear.all') : say('edit.hear.not', { names: names.join(', ') }));
   }
 
   pushBy(by: number): void {
     const range = this.targets();
     const before = this.targetHits();
     if (before.length === 0) {
-      this.say('There is no hit here to push');
+      this.say(say('edit.none.push'));
       return;
     }
-    this.store.change(`Push ${this.#what()}`, (pattern) => pushed(pattern, range, by), true);
+    this.store.change(say('edit.step.pushWhat', { what: this.#what() }), (pattern) => pushed(pattern, range, by), true);
     this.say(`${this.words.push(this.targetHits()[0]?.push ?? 0)}`);
   }
 
   roll(strokes: number): void {
-    this.#change(strokes > 1 ? `Roll of ${strokes}` : 'No roll', (hit) => ({ ...hit, roll: strokes }));
+    this.#change(strokes > 1 ? say('edit.roll.of', { strokes }) : say('edit.roll.none'), (hit) => ({ ...hit, roll: strokes }));
   }
 
   rollBy(by: number): void {
@@ -246,12 +251,15 @@ export class Editor extends Cursor {
   }
 
   odds(percent: number): void {
-    this.#change(`Odds ${percent} percent`, (hit) => ({ ...hit, odds: bounded(Math.round(percent), 1, 100) }));
+    this.#change(say('edit.step.odds', { percent }), (hit) => ({ ...hit, odds: bounded(Math.round(percent), 1, 100) }));
   }
 
   /** Grace strokes before the hit; null takes them away. */
   ornament(ornament: NonNullable<Hit['ornament']> | null): void {
-    this.#change(ornament === null ? 'No grace strokes' : ornament === 'flam' ? 'Flam' : 'Drag', (hit) => ({ ...hit, ornament }));
+    this.#change(
+      ornament === null ? say('edit.grace.none') : ornament === 'flam' ? say('edit.grace.flam') : say('edit.grace.drag'),
+      (hit) => ({ ...hit, ornament }),
+    );
   }
 
   /** The next of none, flam and drag. */
@@ -261,7 +269,10 @@ export class Editor extends Cursor {
   }
 
   hand(hand: NonNullable<Hit['hand']> | null): void {
-    this.#change(hand === null ? 'No sticking' : hand === 'R' ? 'Right hand' : 'Left hand', (hit) => ({ ...hit, hand }));
+    this.#change(hand === null ? say('edit.hand.none') : hand === 'R' ? say('edit.hand.R') : say('edit.hand.L'), (hit) => ({
+      ...hit,
+      hand,
+    }));
   }
 
   /** Sticking of what is marked, or of the row: right and left in turn, or the right hand on every other step of the grid. */
@@ -270,11 +281,11 @@ export class Editor extends Cursor {
     const scope = range ?? { section: this.index, rows: [cursor.row], from: 0, to: this.length };
     const count = hitsIn(this.store.pattern, scope).length;
     if (count === 0) {
-      this.say('There is no hit here; add one, or mark some');
+      this.say(say('edit.none.hit'));
       return;
     }
-    const name = way === 'alternate' ? 'Alternate hands' : 'Right hand leads';
-    this.store.change(`${name}: ${plural(count, 'hit')}`, (pattern) => {
+    const name = way === 'alternate' ? say('edit.hands.alternate') : say('edit.hands.leads');
+    this.store.change(`${name}: ${say('edit.hits', { count })}`, (pattern) => {
       const seen = new Map<number, number>();
       return changed(pattern, scope, (hit, row) => {
         const step = this.section.rows[row] ? this.step(this.section.rows[row]) : 240;
@@ -283,36 +294,31 @@ export class Editor extends Cursor {
         return { ...hit, hand: turn % 2 === 0 ? 'R' : 'L' };
       });
     });
-    this.say(`${name}, ${plural(count, 'hit')}`);
+    this.say(`${name}, ${say('edit.hits', { count })}`);
   }
 
   silence(): void {
     const silent = this.targetHits().some((hit) => !hit.silent);
-    this.#change(silent ? 'Silence' : 'Sound again', (hit) => ({ ...hit, silent }));
+    this.#change(silent ? say('edit.step.silence') : say('edit.step.sound'), (hit) => ({ ...hit, silent }));
   }
 
   clear(): void {
     const range = this.targets();
     const count = this.targetHits().length;
     if (count === 0) return;
-    this.store.change(`Remove ${this.#what()}`, (pattern) => emptied(pattern, range));
-    this.say(`${plural(count, 'hit')} removed`);
+    this.store.change(say('edit.step.removeWhat', { what: this.#what() }), (pattern) => emptied(pattern, range));
+    this.say(say('edit.removed', { count }));
   }
 
   copy(): Clip | null {
     const clip = copied(this.store.pattern, this.targets());
     if (clip.rows.every((row) => row.hits.length === 0)) {
-      this.say('There is no hit here to copy; mark some first');
+      this.say(say('edit.none.copy'));
       return null;
     }
     this.#clipboard.take(clip);
     this.set({ canPaste: true });
-    this.say(
-      `${plural(
-        clip.rows.reduce((sum, row) => sum + row.hits.length, 0),
-        'hit',
-      )} copied`,
-    );
+    this.say(say('edit.copied', { count: clip.rows.reduce((sum, row) => sum + row.hits.length, 0) }));
     return clip;
   }
 
@@ -325,13 +331,13 @@ export class Editor extends Cursor {
   /** Lays a copy down at the cursor, from this tab or another one. */
   paste(from: Clip | null = this.#clipboard.held): void {
     if (!from) {
-      this.say('Nothing has been copied yet');
+      this.say(say('edit.none.copied'));
       return;
     }
     const { cursor } = this.state;
     const known = new Set(this.catalogue.instruments.map((one) => one.name));
     if (from.rows.some((row) => !known.has(row.instrument))) {
-      this.say('What was copied names an instrument that is not in the catalogue, so nothing was pasted');
+      this.say(say('edit.paste.unknown'));
       return;
     }
     const at = this.state.range?.from ?? cursor.at;
@@ -340,17 +346,17 @@ export class Editor extends Cursor {
     const next = pasted(this.store.pattern, from, this.index, into, at, this.length);
     const hits = next.sections[this.index]?.rows.reduce((sum, one) => sum + one.hits.length, 0) ?? 0;
     if (hits > this.catalogue.limits.hits) {
-      this.say(`A section holds ${this.catalogue.limits.hits} hits at most, so nothing was pasted`);
+      this.say(say('edit.paste.full', { limit: this.catalogue.limits.hits }));
       return;
     }
-    this.store.change('Paste', () => next);
+    this.store.change(say('edit.step.paste'), () => next);
     this.mark({
       section: this.index,
       rows: into.slice(0, from.rows.length),
       from: at,
       to: Math.min(this.length, at + from.ticks),
     });
-    this.say('Pasted');
+    this.say(say('edit.pasted'));
   }
 
   /** Pastes a text from the clipboard: a copy of ours; or a whole pattern or cells of a spreadsheet, which the person is asked about. */
@@ -359,9 +365,9 @@ export class Editor extends Cursor {
     if (text === COPIED_HERE) this.paste();
     else if (clip) this.paste(clip);
     else if (text.includes('pulsanda-pattern')) this.onPattern?.(text);
-    else if (text.includes('\t')) this.onFile?.(new File([text], 'From a spreadsheet.tsv'));
+    else if (text.includes('\t')) this.onFile?.(new File([text], say('edit.paste.file')));
     else if (text.trim() !== '' && this.onTyped) this.onTyped(text);
-    else this.say('The clipboard holds no hits and no pattern, so nothing was pasted');
+    else this.say(say('edit.paste.none'));
   }
 
   /** What to do with a whole pattern that is pasted. */
@@ -382,17 +388,17 @@ export class Editor extends Cursor {
     const { order } = this;
     const row = this.section.rows[range.rows[0] ?? 0];
     if (!row || this.targetHits().length === 0) {
-      this.say('There is no hit here to move');
+      this.say(say('edit.none.move'));
       return;
     }
     const ticks = steps * this.step(row);
     const into = range.rows.flatMap((one) => order[order.indexOf(one) + rows] ?? []);
     const next = into.length < range.rows.length ? null : moved(this.store.pattern, range, ticks, into, this.length);
     if (!next) {
-      this.say('That would leave the section');
+      this.say(say('edit.move.out'));
       return;
     }
-    this.store.change(`Move ${this.#what()}`, () => next, true);
+    this.store.change(say('edit.step.moveWhat', { what: this.#what() }), () => next, true);
     const { cursor } = this.state;
     const to = { row: order[order.indexOf(cursor.row) + rows] ?? cursor.row, at: cursor.at + ticks };
     const shiftedRange = this.state.range && {
@@ -410,14 +416,14 @@ export class Editor extends Cursor {
   }
 
   #tellTargets(): void {
-    if (this.state.range) this.say(`${plural(this.targetHits().length, 'hit')} changed`);
+    if (this.state.range) this.say(say('edit.changed', { count: this.targetHits().length }));
     else this.tell(this.state.cursor);
   }
 
   #change(name: string, change: (hit: Hit) => Hit): void {
     const range = this.targets();
     if (this.targetHits().length === 0) {
-      this.say('There is no hit here; add one, or mark some');
+      this.say(say('edit.none.hit'));
       return;
     }
     this.store.change(`${name}: ${this.#what()}`, (pattern: Pattern) => changed(pattern, range, change));
@@ -427,6 +433,6 @@ export class Editor extends Cursor {
   /** "kick", "5 hits". */
   #what(): string {
     const count = this.targetHits().length;
-    return this.state.range ? plural(count, 'hit') : this.words.spot(this.state.cursor);
+    return this.state.range ? say('edit.hits', { count }) : this.words.spot(this.state.cursor);
   }
 }

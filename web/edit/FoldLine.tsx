@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 import type { Editor } from './Editor';
 import type { Group } from './Folds';
 
@@ -8,6 +8,7 @@ type Props = { editor: Editor; group: Group; index: number; line: SheetLine; g: 
 
 /** A group of rows as one thin line: its name opens and folds it; folded, small strokes show where its hits are. */
 export function FoldLine({ editor, group, index, line, g }: Props) {
+  const say = useSay();
   const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
   const own = group.rows.flatMap((row) => rows[row] ?? []);
   const places = new Set(own.flatMap((row) => editor.heardPlaces(row)).filter((at) => at >= line.from && at < line.to));
@@ -22,12 +23,12 @@ export function FoldLine({ editor, group, index, line, g }: Props) {
           type="button"
           className="fold-open"
           aria-expanded={!group.folded}
-          aria-label={`${group.name}: ${plural(group.rows.length, 'row')}`}
-          title={group.folded ? `Open ${group.name}` : `Fold ${group.name}`}
+          aria-label={`${group.name}: ${say('edit.rows', { count: group.rows.length })}`}
+          title={group.folded ? say('edit.fold.open', { name: group.name }) : say('edit.fold.fold', { name: group.name })}
           onClick={() => {
             editor.folds.change(index, { folded: !group.folded });
             editor.settle();
-            editor.say(group.folded ? `${group.name} is open` : `${group.name} is folded`);
+            editor.say(group.folded ? say('edit.fold.isOpen', { name: group.name }) : say('edit.fold.isFolded', { name: group.name }));
           }}
         >
           <span aria-hidden="true">{group.folded ? '▸' : '▾'}</span> {group.name}

@@ -17,18 +17,16 @@ export function KeysHelp() {
       </DisclosureButton>
       <DisclosurePanel>
         <Revealed>
-          <p className="mt-2">
-            Press a place to add a hit, press it again to remove it. Drag along the row to paint; from a hit over its neighbours to erase.
-            Drag a hit up for louder, down for softer, and on over others. Drag a notehead sideways to push it, or on to another place to
-            move it. With Shift, a drag marks. A finger scrolls; let it rest on a hit to shape it, anywhere to mark.
-          </p>
+          <p className="mt-2">{say('edit.keys.how')}</p>
           <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
             {[...KEYS.map(({ keys, what }) => [keys, what] as const), ...EVERYWHERE].map(([keys, what]) => (
               <div key={keys} className="contents">
                 <dt>
-                  <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
+                  <kbd className="rounded border border-rule bg-paper px-1.5 font-text">
+                    {keys === 'Arrows' ? say('edit.keys.arrows') : keys === 'Space' ? say('edit.keys.space') : keys}
+                  </kbd>
                 </dt>
-                <dd>{what}</dd>
+                <dd>{say(what)}</dd>
               </div>
             ))}
           </dl>

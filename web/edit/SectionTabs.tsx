@@ -1,10 +1,11 @@
 import { useSyncExternalStore } from 'react';
 import { sectionAdded } from '../music/form';
-import { plural } from '../ui/words';
+import { say, useSay } from '../words/words';
 import type { Editor } from './Editor';
 
 /** The sections of the form, one of them on the sheet; none where there is only one and no other can be made. */
 export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolean }) {
+  const say = useSay();
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const open = (editor.allowed.freedom?.form ?? true) && !locked;
@@ -20,12 +21,13 @@ export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolea
           aria-current={index === editor.index ? 'true' : undefined}
           onClick={() => editor.show(index)}
         >
-          <span className="font-head font-bold">{section.name}</span> <span className="text-xs">{plural(section.bars, 'bar')}</span>
+          <span className="font-head font-bold">{section.name}</span>{' '}
+          <span className="text-xs">{say('frame.bars', { count: section.bars })}</span>
         </button>
       ))}
       {open && (
         <button type="button" className="button button-small" disabled={full} onClick={() => addSection(editor, true)}>
-          Make a variation
+          {say('edit.section.variation')}
         </button>
       )}
     </div>
@@ -34,9 +36,9 @@ export function SectionTabs({ editor, locked }: { editor: Editor; locked: boolea
 
 /** A variation of the section that is shown, or an empty one, and goes there. */
 export function addSection(editor: Editor, copy: boolean): void {
-  editor.store.change(copy ? `Make a variation of ${editor.section.name}` : 'Add a section', (pattern) =>
+  editor.store.change(copy ? say('edit.section.variationOf', { name: editor.section.name }) : say('edit.section.add'), (pattern) =>
     sectionAdded(pattern, editor.index, copy),
   );
   editor.show(editor.index + 1);
-  editor.say(`Section ${editor.section.name} is on the sheet; it is played at the end of the form`);
+  editor.say(say('edit.section.added', { name: editor.section.name }));
 }

@@ -144,7 +144,7 @@ export function Workbench(props: Props) {
               <PatternSheet
                 // biome-ignore lint/suspicious/noArrayIndexKey: targets have no other name, and their order is fixed
                 key={index}
-                title={`Target ${index + 2}, which counts as well`}
+                title={say('edit.target.other', { number: index + 2 })}
                 pattern={other}
                 music={music}
                 catalogue={catalogue}
@@ -180,7 +180,7 @@ export function Workbench(props: Props) {
                 className="add-row"
                 onClick={() => {
                   setPanel(panels.length + PANELS.indexOf('Row'));
-                  focusWhenThere('input[aria-label="Find an instrument to add"]');
+                  focusWhenThere('[data-find-instrument]');
                 }}
               >
                 {say('beat.sheet.addRow')}
@@ -191,7 +191,7 @@ export function Workbench(props: Props) {
         <footer className="work-bar">
           <div className="work-said">
             <Said editor={editor} hint={hint} />
-            {turn && <span>Playing {turn}</span>}
+            {turn && <span>{say('edit.playing', { turn })}</span>}
             <KitTrouble player={player} />
             <span className="ms-auto flex flex-none items-center gap-2">
               <Scopes editor={editor} scope={scope} setScope={setScope} />
@@ -217,7 +217,7 @@ export function Workbench(props: Props) {
         <TabGroup selectedIndex={panel} onChange={setPanel}>
           {halves && (
             <Choice
-              label="Beside the sheet"
+              label={say('edit.beside')}
               value={onSheet ? 'beat' : 'task'}
               options={[
                 { value: 'task', label: halves[0] },
@@ -226,7 +226,7 @@ export function Workbench(props: Props) {
               onChange={(half) => setPanel(half === 'task' ? 0 : panels.length)}
             />
           )}
-          <TabList className="panel-tabs" aria-label="Beside the sheet">
+          <TabList className="panel-tabs" aria-label={say('edit.beside')}>
             {[...panels.map(({ name, label }) => label ?? name), ...PANELS.map((name) => say(`beat.panel.${name}`))].map((name, i) => {
               const elsewhere = halves !== undefined && i >= panels.length !== onSheet;
               return (
@@ -315,30 +315,38 @@ const nowhere = () => null;
 
 /** What is played: the whole form, the section that is shown, or the bars that are marked. */
 function Scopes({ editor, scope, setScope }: { editor: Editor; scope: Scope; setScope: (scope: Scope) => void }) {
+  const say = useSay();
   const range = useSyncExternalStore(editor.subscribe, () => editor.state.range);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   const several = pattern.sections.length > 1;
   const repeats = (pattern.order ?? []).some(({ times }) => times > 1);
   const options = [
-    { value: 'form' as const, label: several || repeats ? 'All of it' : 'Everything' },
+    { value: 'form' as const, label: several || repeats ? say('edit.scope.all') : say('edit.scope.everything') },
     ...(several || repeats || scope === 'section' ? [{ value: 'section' as const, label: editor.section.name }] : []),
-    ...(range || scope === 'marked' ? [{ value: 'marked' as const, label: 'Marked bars' }] : []),
+    ...(range || scope === 'marked' ? [{ value: 'marked' as const, label: say('edit.scope.marked') }] : []),
   ];
   if (options.length < 2) return null;
-  return <Choice label="What is played" value={scope} options={options} onChange={setScope} />;
+  return <Choice label={say('edit.scope.what')} value={scope} options={options} onChange={setScope} />;
 }
 
 function Zoom({ zoom, setZoom }: { zoom: number; setZoom: (zoom: number) => void }) {
+  const say = useSay();
   return (
     <span className="joined ms-auto max-sm:hidden">
-      <button type="button" className="button button-small" aria-label="Smaller" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
+      <button
+        type="button"
+        className="button button-small"
+        aria-label={say('edit.zoom.smaller')}
+        disabled={zoom === 0}
+        onClick={() => setZoom(zoom - 1)}
+      >
         −
       </button>
       <button
         type="button"
         className="button button-small"
-        aria-label="Larger"
+        aria-label={say('edit.zoom.larger')}
         disabled={zoom === ZOOMS.length - 1}
         onClick={() => setZoom(zoom + 1)}
       >
@@ -361,9 +369,10 @@ function Said({ editor, hint }: { editor: Editor; hint: string }) {
 
 /** A panel that comes later; one that could not be fetched takes nothing else with it. */
 function Later({ children }: { children: ReactNode }) {
+  const say = useSay();
   return (
     <Boundary>
-      <Suspense fallback={<Waiting what="the panel" />}>{children}</Suspense>
+      <Suspense fallback={<Waiting what={say('edit.panel.waiting')} />}>{children}</Suspense>
     </Boundary>
   );
 }

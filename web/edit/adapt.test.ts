@@ -22,7 +22,7 @@ it('says everything that it would change, and keeps to what the task sets', asyn
   expect(changes).toEqual([
     'Its tempo becomes 96.',
     'Its swing becomes that of the task.',
-    'It has 2 bars; the task has 1 bar. What is beyond is left out.',
+    'It has 2 bars; the task has 1 bar. The rest is left out.',
     'The task does not offer china; left out.',
   ]);
   expect(pattern.sections).toEqual([
@@ -42,7 +42,7 @@ it('has the core put it into the meter of the task', async () => {
   const three = { ...own, meter: { count: 3, unit: 4, groups: [1, 1, 1] } };
   vi.stubGlobal('fetch', async () => new Response(JSON.stringify({ pattern: own, lost: [{}, {}] })));
   const { changes } = await adapted(three, editorOf(own, {}, ['kick', 'snare']).editor);
-  expect(changes).toEqual(['It is in 3/4; it goes into 4/4, without 2 hits.']);
+  expect(changes).toEqual(['It is in 3/4; here it goes into 4/4, without 2 hits.']);
 });
 
 it('brings a tempo into the range that is open', async () => {

@@ -1,4 +1,5 @@
 import type { Pattern } from '../api/types';
+import { say } from '../words/words';
 import type { Editor } from './Editor';
 
 /**
@@ -10,7 +11,7 @@ export async function compute(editor: Editor, name: string, ask: (pattern: Patte
   try {
     const { pattern } = await ask(sent);
     if (editor.store.pattern !== sent) {
-      editor.say('The beat was changed meanwhile; press once more');
+      editor.say(say('edit.compute.again'));
       return;
     }
     editor.store.change(name, () => pattern);

@@ -1,7 +1,8 @@
+import type { Key } from '../words/words';
 import type { Editor, Place } from './Editor';
 
 /** What a key does on the sheet. The list shows in the help, so that each is described once. */
-type Key = { keys: string; what: string; match: (event: KeyPress) => boolean; act: (editor: Editor, event: KeyPress) => void };
+type Command = { keys: string; what: Key; match: (event: KeyPress) => boolean; act: (editor: Editor, event: KeyPress) => void };
 export type KeyPress = { key: string; shift: boolean; command: boolean };
 
 const plain =
@@ -11,67 +12,67 @@ const plain =
 const command = (key: string) => (event: KeyPress) => event.command && event.key.toLowerCase() === key;
 const LEVELS = ['ghost', 'soft', 'firm', 'accent'];
 
-export const KEYS: Key[] = [
+export const KEYS: Command[] = [
   {
     keys: 'Arrows',
-    what: 'go to another place or row; with Shift: mark',
+    what: 'edit.keys.go',
     match: plain('ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End'),
     act: travel,
   },
-  { keys: 'Enter', what: 'add a hit, or remove it', match: plain('Enter'), act: (editor) => editor.toggle(editor.state.cursor) },
+  { keys: 'Enter', what: 'edit.keys.add', match: plain('Enter'), act: (editor) => editor.toggle(editor.state.cursor) },
   {
     keys: '1 2 3 4',
-    what: 'ghost, soft, firm, accent',
+    what: 'edit.keys.levels',
     match: plain('1', '2', '3', '4'),
     act: (editor, { key }) => editor.level(LEVELS[Number(key) - 1] ?? ''),
   },
-  { keys: '+ −', what: 'harder, softer', match: plain('+', '-', '='), act: (editor, { key }) => editor.louder(key === '-' ? -6 : 6) },
-  { keys: ', .', what: 'push earlier, later', match: plain(',', '.'), act: (editor, { key }) => editor.pushBy(key === ',' ? -10 : 10) },
+  { keys: '+ −', what: 'edit.keys.louder', match: plain('+', '-', '='), act: (editor, { key }) => editor.louder(key === '-' ? -6 : 6) },
+  { keys: ', .', what: 'edit.keys.push', match: plain(',', '.'), act: (editor, { key }) => editor.pushBy(key === ',' ? -10 : 10) },
   {
     keys: 'R',
-    what: 'one stroke more in a roll; with Shift: one less',
+    what: 'edit.keys.roll',
     match: plain('r'),
     act: (editor, { shift }) => editor.rollBy(shift ? -1 : 1),
   },
-  { keys: 'F', what: 'flam, drag, neither', match: plain('f'), act: (editor) => editor.nextOrnament() },
+  { keys: 'F', what: 'edit.keys.grace', match: plain('f'), act: (editor) => editor.nextOrnament() },
   {
     keys: 'O',
-    what: 'odds: every time, 75, 50, 25 percent',
+    what: 'edit.keys.odds',
     match: plain('o'),
     act: (editor) => editor.odds(nextOdds(editor.targetHits()[0]?.odds ?? 100)),
   },
   {
     keys: 'Q W',
-    what: 'hear this row alone; not hear it (for you, not in the beat)',
+    what: 'edit.keys.listen',
     match: plain('q', 'w'),
     act: (editor, { key }) => editor.listen(key.toLowerCase() === 'q' ? 'alone' : 'silence'),
   },
-  { keys: 'M', what: 'silence the hit, or let it sound again', match: plain('m'), act: (editor) => editor.silence() },
+  { keys: 'M', what: 'edit.keys.silence', match: plain('m'), act: (editor) => editor.silence() },
   {
     keys: 'E L',
-    what: 'move earlier, later',
+    what: 'edit.keys.move',
     match: plain('e', 'l'),
     act: (editor, { key }) => editor.move(key.toLowerCase() === 'e' ? -1 : 1, 0),
   },
   {
     keys: 'H B',
-    what: 'move to the row above (higher), below',
+    what: 'edit.keys.rows',
     match: plain('h', 'b'),
     act: (editor, { key }) => editor.move(0, key.toLowerCase() === 'h' ? -1 : 1),
   },
-  { keys: 'S', what: 'mark the bar, the row, all rows of the bar, everything', match: plain('s'), act: (editor) => editor.markMore() },
-  { keys: 'Delete', what: 'remove the hit, or all that is marked', match: plain('Delete', 'Backspace'), act: (editor) => editor.clear() },
-  { keys: 'Escape', what: 'let go of what is marked', match: plain('Escape'), act: (editor) => editor.go(editor.state.cursor) },
-  { keys: 'Ctrl + A', what: 'mark everything', match: command('a'), act: (editor) => editor.markBars(0, editor.section.bars - 1) },
+  { keys: 'S', what: 'edit.keys.mark', match: plain('s'), act: (editor) => editor.markMore() },
+  { keys: 'Delete', what: 'edit.keys.remove', match: plain('Delete', 'Backspace'), act: (editor) => editor.clear() },
+  { keys: 'Escape', what: 'edit.keys.escape', match: plain('Escape'), act: (editor) => editor.go(editor.state.cursor) },
+  { keys: 'Ctrl + A', what: 'edit.keys.all', match: command('a'), act: (editor) => editor.markBars(0, editor.section.bars - 1) },
 ];
 
 /** Those that the page listens to everywhere, for the help. */
-export const EVERYWHERE: [string, string][] = [
-  ['Space', 'play or stop'],
-  ['Ctrl + C, X, V', 'copy, cut, paste'],
-  ['Ctrl + Z', 'undo; with Shift: redo'],
-  ['T', 'tap the tempo, where it is open'],
-  ['?', 'show or hide this'],
+export const EVERYWHERE: [string, Key][] = [
+  ['Space', 'edit.keys.play'],
+  ['Ctrl + C, X, V', 'edit.keys.copy'],
+  ['Ctrl + Z', 'edit.keys.undo'],
+  ['T', 'edit.keys.tap'],
+  ['?', 'edit.keys.help'],
 ];
 
 /** @returns whether the key means something on the sheet */

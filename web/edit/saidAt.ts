@@ -1,3 +1,5 @@
+import { say } from '../words/words';
+
 const BEAT = 960;
 const SIXTEENTH = 240;
 
@@ -14,5 +16,5 @@ export function saidAt(words: Map<number, string>, at: number): string {
   const sixteenth = words.get(at - SIXTEENTH / 2);
   if (sixteenth !== undefined && at % SIXTEENTH === SIXTEENTH / 2) return `${sixteenth}${/beat/.test(sixteenth) ? ' ta' : '½'}`;
   const before = [...words].findLast(([tick]) => tick <= at);
-  return before ? `just after ${before[1]}` : '';
+  return before ? say('edit.justAfter', { place: before[1] }) : '';
 }

@@ -4,6 +4,7 @@ import { placeInForm } from '../music/form';
 import type { Player } from '../sound/Player';
 import { usePlayer, usePlayerState } from '../sound/usePlayer';
 import { everyFrame } from '../ui/frames';
+import { say } from '../words/words';
 import type { Editor } from './Editor';
 
 export const MINE = 'mine';
@@ -78,7 +79,9 @@ function useTurn(editor: Editor, player: Player, music: Music, scope: Scope): st
       }
       const name = pattern.sections[place.section]?.name ?? '';
       const words =
-        pattern.sections.length > 1 || place.turns > 1 ? `${name}${place.turns > 1 ? `, ${place.turn} of ${place.turns}` : ''}` : null;
+        pattern.sections.length > 1 || place.turns > 1
+          ? `${name}${place.turns > 1 ? say('edit.turn', { turn: place.turn, turns: place.turns }) : ''}`
+          : null;
       setTurn(words);
     };
     return everyFrame(look);

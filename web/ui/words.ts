@@ -68,9 +68,9 @@ export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`;
 }
 
-/** In the middle of a sentence: only the first letter is made small, so that names keep theirs. */
+/** In the middle of a sentence: only the first letter is made small, so that names keep theirs. German nouns keep their capitals. */
 export function lower(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
+  return locale() === 'de' ? text : text.charAt(0).toLowerCase() + text.slice(1);
 }
 
 /** A time of this day. */
@@ -86,7 +86,9 @@ export function byName<T extends { name: string; sort?: string }>(people: readon
 
 /** Where something stands between left and right: −1 to 1. */
 export function panWords(pan: number): string {
-  return pan === 0 ? 'middle' : `${Math.round(Math.abs(pan) * 100)} ${pan < 0 ? 'left' : 'right'}`;
+  if (pan === 0) return say('edit.pan.middle');
+  const percent = Math.round(Math.abs(pan) * 100);
+  return pan < 0 ? say('edit.pan.left', { percent }) : say('edit.pan.right', { percent });
 }
 
 /** Minutes as people say how late something is. */

@@ -8,9 +8,17 @@ import { type Language, NAMES, needWords, say, speak } from './words';
 const read = (tag: string, place: string): Record<string, string> => JSON.parse(readFileSync(`lang/${tag}/${place}.json`, 'utf8'));
 /** What a message names: the words that open its braces, but for the texts of its cases. */
 const names = (message: string) => new Set([...message.replaceAll(CASE, '').matchAll(/\{(\w+)(?=[,}])/g)].map(([, name]) => name));
-const CASE = /(?:=\d+|one|two|few|other) \{\w+\}/g;
+const CASE = /(?:=\d+|zero|one|two|few|many|other) \{\w+\}/g;
 /** Alike in English: names, signs, and what is an international word. */
-const ALIKE = new Set(['frame.swing.percent', 'frame.signIn.name', 'beat.voice.target', 'frame.kind.copy', 'beat.legend.extra']);
+const ALIKE = new Set([
+  'frame.swing.percent',
+  'frame.signIn.name',
+  'beat.voice.target',
+  'frame.kind.copy',
+  'beat.legend.extra',
+  'edit.swing.sign',
+  'edit.row.becomes',
+]);
 /** Buttons, which must not grow much. */
 const BUTTONS = [
   'beat.play.',

@@ -1,13 +1,18 @@
 import { loaders } from 'virtual:words';
 import { useSyncExternalStore } from 'react';
 import type beat from '../../lang/en/beat.json';
+import type edit from '../../lang/en/edit.json';
 import type frame from '../../lang/en/frame.json';
 import type mark from '../../lang/en/mark.json';
 
 export type Language = keyof typeof loaders;
-type Place = keyof (typeof loaders)['de'];
+export type Place = keyof (typeof loaders)['de'];
 /** A message: its place, and its key there. */
-export type Key = `frame.${keyof typeof frame & string}` | `beat.${keyof typeof beat & string}` | `mark.${keyof typeof mark & string}`;
+export type Key =
+  | `frame.${keyof typeof frame & string}`
+  | `beat.${keyof typeof beat & string}`
+  | `edit.${keyof typeof edit & string}`
+  | `mark.${keyof typeof mark & string}`;
 export type Values = Record<string, string | number>;
 type Messages = Record<string, (values: Values) => string>;
 

@@ -35,31 +35,31 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
   const kit = own?.name ?? kitLabel(editor.catalogue, pattern.kit);
   const signs: Sign[] = [
     {
-      name: 'Meter',
+      name: say('edit.sign.Meter'),
       words: meterName(pattern.meter),
       sign: meterName(pattern.meter),
       field: free(Boolean(freedom?.meter)) ? () => <MeterField editor={editor} counting={counting} /> : null,
     },
     {
-      name: 'Tempo',
+      name: say('edit.sign.Tempo'),
       words: tempoWords(pattern.tempo),
       sign: <TempoSign tempo={pattern.tempo} />,
       field: free(Boolean(freedom?.tempo)) ? () => <TempoField editor={editor} /> : null,
     },
     {
-      name: 'Swing',
+      name: say('edit.sign.Swing'),
       words: swing,
       sign: swing,
       field: free(Boolean(freedom?.swing)) ? () => <SwingField editor={editor} music={music} /> : null,
     },
     {
-      name: 'Bars',
+      name: say('edit.sign.Bars'),
       words: say('frame.bars', { count: bars }),
       sign: say('frame.bars', { count: bars }),
       field: free(Boolean(freedom?.form)) ? () => <BarsField editor={editor} /> : null,
     },
     {
-      name: 'Kit',
+      name: say('edit.sign.Kit'),
       words: kit,
       sign: kit,
       field: free(freedom?.kit !== false) ? () => <KitField editor={editor} player={player} /> : null,
@@ -96,7 +96,7 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
           <div className="head-strip arrive">
             {shown.field()}
             <button type="button" className="quiet-link ms-auto self-center text-sm" onClick={() => setOpen(null)}>
-              Done
+              {say('edit.done')}
             </button>
           </div>
         )}

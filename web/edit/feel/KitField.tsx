@@ -3,6 +3,7 @@ import type { Catalogue } from '../../api/types';
 import { withKit } from '../../music/kits';
 import { builtKit } from '../../sound/Kits';
 import type { Player } from '../../sound/Player';
+import { say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { useOwnKit } from './useOwnKit';
 
@@ -12,18 +13,19 @@ export const kitLabel = (catalogue: Catalogue, name: string): string => catalogu
 
 /** The kits to choose from, each to be heard before. What plays plays on, and goes over to the new one as its sounds come. */
 export function KitField({ editor, player }: { editor: Editor; player: Player }) {
+  const say = useSay();
   const { catalogue } = editor;
   const own = useOwnKit(editor.store.pattern);
   const chosen = own ? null : editor.store.pattern.kit;
   const choose = (name: string, label: string) => {
-    editor.store.change(`Play it with the kit ${label}`, (pattern) => {
+    editor.store.change(say('edit.kit.play', { name: label }), (pattern) => {
       // What came with a kit of one's own goes with it.
       if (own) return withKit(pattern, { name: label, base: name, pieces: [] });
       return pattern.kit === name ? pattern : { ...pattern, kit: name };
     });
   };
   return (
-    <fieldset aria-label="Kit" className="flex min-w-0 flex-wrap gap-1.5">
+    <fieldset aria-label={say('edit.sign.Kit')} className="flex min-w-0 flex-wrap gap-1.5">
       {catalogue.kits.map(({ name, label, about, url }) => (
         <span key={name} className="joined flex-nowrap">
           <button
@@ -39,8 +41,8 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
           <button
             type="button"
             className="button px-2"
-            aria-label={`Hear the kit ${label}`}
-            title={`Hear it: ${about}`}
+            aria-label={say('edit.kit.hear', { name: label })}
+            title={say('edit.kit.hearAbout', { about })}
             disabled={url === null}
             onClick={() => void player.sample(name)}
           >
@@ -51,7 +53,7 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
         </span>
       ))}
       <p className="self-center ps-1 text-faint">
-        {own ? `${own.name} is made of ${kitLabel(catalogue, own.base)} and other sounds` : kitSays(catalogue, editor.store.pattern.kit)}
+        {own ? say('edit.kit.made', { name: own.name, kit: kitLabel(catalogue, own.base) }) : kitSays(catalogue, editor.store.pattern.kit)}
       </p>
       <Suspense>
         <OwnKits editor={editor} />
@@ -63,5 +65,5 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
 function kitSays(catalogue: Catalogue, name: string): string {
   const kit = catalogue.kits.find((one) => one.name === name);
   if (kit?.url) return kit.about;
-  return `The recorded kits are not set up on this server, so ${builtKit(catalogue, name)?.label ?? 'nothing'} plays instead.`;
+  return say('edit.kit.notHere', { kit: builtKit(catalogue, name)?.label ?? say('edit.kit.nothing') });
 }

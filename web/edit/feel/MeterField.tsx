@@ -4,13 +4,14 @@ import { api, reply } from '../../api/client';
 import type { Meter, Pattern, Remetered } from '../../api/types';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
-import { plural } from '../../ui/words';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { meterName, sameMeter } from '../meters';
 import { type Counting, fetchMusic } from '../useMusic';
 
 /** Changing the meter keeps every hit that still fits, and asks before one is lost. */
 export function MeterField({ editor, counting }: { editor: Editor; counting: Counting }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { meter } = editor.store.pattern;
   const [asked, setAsked] = useState<{ meter: Meter; answer: Remetered } | null>(null);
@@ -21,8 +22,8 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
     setAsked(null);
     const tempo = editor.allowed.freedom && !editor.allowed.freedom.tempo ? { tempo: editor.store.pattern.tempo } : {};
     editor.mark(null);
-    editor.store.change(`Change the meter to ${to.count}/${to.unit}`, () => ({ ...answer.pattern, ...tempo }));
-    editor.say(`Now in ${to.count}/${to.unit}`);
+    editor.store.change(say('edit.meter.change', { meter: `${to.count}/${to.unit}` }), () => ({ ...answer.pattern, ...tempo }));
+    editor.say(say('edit.meter.now', { meter: `${to.count}/${to.unit}` }));
   };
   const choose = async (to: Meter) => {
     const found = await run(async () => {
@@ -43,7 +44,7 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
   return (
     <>
       <label className="flex w-32 flex-col">
-        Meter
+        {say('edit.sign.Meter')}
         <select
           className="field mt-1"
           value={meters.findIndex((one) => sameMeter(one, meter))}
@@ -59,15 +60,13 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
       {error && <Notice>{error}</Notice>}
       {asked && (
         <Notice>
-          <p>
-            {plural(asked.answer.lost.length, 'hit does', 'hits do')} not fit into {asked.meter.count}/{asked.meter.unit} and would go.
-          </p>
+          <p>{say('edit.meter.lost', { count: asked.answer.lost.length, meter: `${asked.meter.count}/${asked.meter.unit}` })}</p>
           <p className="mt-2 flex gap-2">
             <button type="button" className="button" onClick={() => take(asked.meter, asked.answer)}>
-              Change the meter anyway
+              {say('edit.meter.anyway')}
             </button>
             <button type="button" className="button" onClick={() => setAsked(null)}>
-              Stay in {meter.count}/{meter.unit}
+              {say('edit.meter.stay', { meter: `${meter.count}/${meter.unit}` })}
             </button>
           </p>
         </Notice>

@@ -5,6 +5,7 @@ import type { KeptKit, OwnKit } from '../../api/types';
 import { isPlayedWith, kitOf, withKit } from '../../music/kits';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { Small } from '../panels/parts';
 import { keptKits } from './useOwnKit';
@@ -15,6 +16,7 @@ const FEW = 4;
 
 /** Kits that one has put together, and those that a teacher has lent: choosing one gives its sounds to the rows. */
 export function OwnKits({ editor }: { editor: Editor }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { data } = useQuery(keptKits);
   const [typed, setTyped] = useState('');
@@ -24,7 +26,7 @@ export function OwnKits({ editor }: { editor: Editor }) {
   const kits = [...(data?.kits ?? [])].sort(
     (a, b) => Number(b.own) - Number(a.own) || a.name.localeCompare(b.name, undefined, { numeric: true }),
   );
-  const play = (kit: KeptKit) => editor.store.change(`Play it with the kit ${kit.name}`, (old) => withKit(old, kit));
+  const play = (kit: KeptKit) => editor.store.change(say('edit.kit.play', { name: kit.name }), (old) => withKit(old, kit));
   const chosen = kits.find((kit) => isPlayedWith(pattern, kit));
   const name = typed.trim();
   const renew = () => queries.invalidateQueries({ queryKey: keptKits.queryKey });
@@ -39,14 +41,14 @@ export function OwnKits({ editor }: { editor: Editor }) {
       await put(kitOf(pattern, name));
       await renew();
       setTyped('');
-      editor.say(`“${name}” is kept with the sounds of this beat`);
+      editor.say(say('edit.ownKits.kept', { name }));
     });
   const remove = (kit: KeptKit) =>
     run(async () => {
       await reply(api.DELETE('/api/kits/{id}', at({ id: kit.id })));
       await renew();
       setRemoved(kit);
-      editor.say(`“${kit.name}” is removed; beats that were made with it sound as before`);
+      editor.say(say('edit.ownKits.removed', { name: kit.name }));
     });
   const bringBack = (kit: KeptKit) =>
     run(async () => {
@@ -56,7 +58,7 @@ export function OwnKits({ editor }: { editor: Editor }) {
       setRemoved(null);
     });
   return (
-    <fieldset aria-label="Kits of your own" className="flex w-full min-w-0 flex-wrap items-center gap-1.5">
+    <fieldset aria-label={say('edit.ownKits')} className="flex w-full min-w-0 flex-wrap items-center gap-1.5">
       {kits.length <= FEW ? (
         kits.map((kit) => (
           <button
@@ -64,7 +66,7 @@ export function OwnKits({ editor }: { editor: Editor }) {
             type="button"
             className="button"
             aria-pressed={kit === chosen}
-            title={kit.own ? 'Put together by you' : `Lent by ${kit.by}`}
+            title={kit.own ? say('edit.ownKits.mine') : say('edit.ownKits.lent', { name: kit.by })}
             onClick={() => play(kit)}
           >
             {kit.name}
@@ -72,40 +74,40 @@ export function OwnKits({ editor }: { editor: Editor }) {
         ))
       ) : (
         <select
-          aria-label="Play it with a kit of your own"
+          aria-label={say('edit.ownKits.play')}
           className="field field-small w-56"
           value={chosen?.id ?? ''}
           onChange={({ target }) => kits.filter(({ id }) => id === target.value).map(play)}
         >
           <option value="" disabled>
-            Kits of your own
+            {say('edit.ownKits')}
           </option>
           {kits.map((kit) => (
             <option key={kit.id} value={kit.id}>
               {kit.name}
-              {kit.own ? '' : `, lent by ${kit.by}`}
+              {kit.own ? '' : say('edit.ownKits.lentIn', { name: kit.by })}
             </option>
           ))}
         </select>
       )}
       <input
-        aria-label="Name of a kit of your own"
-        placeholder="Name a kit of your own"
+        aria-label={say('edit.ownKits.name')}
+        placeholder={say('edit.ownKits.nameHint')}
         className="field field-small w-44"
         maxLength={MOST_NAME}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
       />
       <Small disabled={busy || name === '' || pattern.sections.every(({ rows }) => rows.length === 0)} onClick={() => void keep()}>
-        {kits.some((kit) => kit.own && kit.name === name) ? 'Replace it with these sounds' : 'Keep these sounds as a kit'}
+        {kits.some((kit) => kit.own && kit.name === name) ? say('edit.ownKits.replace') : say('edit.ownKits.keep')}
       </Small>
       {chosen?.own && (
         <>
           <a className="quiet-link text-sm" href={`/api/kits/${chosen.id}/file`} download>
-            Download “{chosen.name}”
+            {say('edit.ownKits.download', { name: chosen.name })}
           </a>
           <Small disabled={busy} onClick={() => void remove(chosen)}>
-            Remove “{chosen.name}”
+            {say('edit.ownKits.remove', { name: chosen.name })}
           </Small>
           {data?.courses.map((course) => (
             <label key={course.id} className="flex items-center gap-1 text-sm">
@@ -117,14 +119,14 @@ export function OwnKits({ editor }: { editor: Editor }) {
                   void lend(chosen, target.checked ? [...chosen.lent, course.id] : chosen.lent.filter((id) => id !== course.id))
                 }
               />
-              {course.name} may use it
+              {say('edit.ownKits.may', { name: course.name })}
             </label>
           ))}
         </>
       )}
       {removed && (
         <Small disabled={busy} onClick={() => void bringBack(removed)}>
-          Bring “{removed.name}” back
+          {say('edit.ownKits.back', { name: removed.name })}
         </Small>
       )}
       {error && <Notice>{error}</Notice>}

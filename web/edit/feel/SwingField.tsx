@@ -3,6 +3,7 @@ import type { Music } from '../../api/types';
 import { bounded } from '../../music/pattern';
 import { swingUnit } from '../../music/swing';
 import { NumberField } from '../../ui/NumberField';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 
 /** Straight and triplet, as the slider has them; a hand that is near is there. */
@@ -12,6 +13,7 @@ const snapped = (percent: number): number => HELD.find((held) => Math.abs(held -
 
 /** One control, with straight and triplet marked, for eighths or sixteenths. */
 export function SwingField({ editor, music }: { editor: Editor; music: Music }) {
+  const say = useSay();
   const swing = editor.store.pattern.swing ?? { percent: 50, unit: 16 };
   const dragged = useRef(false);
   const set = (change: Partial<typeof swing>) => {
@@ -20,16 +22,17 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
     if (swing.percent <= 50 && next.percent > 50 && change.unit === undefined) {
       const unit = swingUnit(editor.store.pattern);
       if (unit) next.unit = unit;
-      else editor.say('Nothing swings yet: this beat has no hits between its quarters');
+      else editor.say(say('edit.swing.none'));
     }
     const percent = next.percent === 67 && music.grooves ? 66.67 : bounded(Math.round(next.percent), 50, 75);
-    editor.store.change('Change the swing', (pattern) => ({ ...pattern, swing: { ...next, percent } }));
+    editor.store.change(say('edit.swing.change'), (pattern) => ({ ...pattern, swing: { ...next, percent } }));
   };
-  const words = swing.percent <= 50 ? 'straight' : swing.percent === 66.67 ? 'triplet' : `${swing.percent} percent`;
+  const words =
+    swing.percent <= 50 ? 'straight' : swing.percent === 66.67 ? 'triplet' : say('edit.swing.percent', { percent: swing.percent });
   return (
-    <fieldset aria-label="Swing" className="flex min-w-0 items-end gap-2">
+    <fieldset aria-label={say('edit.sign.Swing')} className="flex min-w-0 items-end gap-2">
       <label>
-        Swing: {words}
+        {say('edit.swing.sign', { words })}
         <input
           type="range"
           className="slider mt-1 block w-32"
@@ -56,14 +59,14 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
       </label>
       <span className="joined flex-nowrap">
         <button type="button" className="button" aria-pressed={swing.percent <= 50} onClick={() => set({ percent: 50 })}>
-          straight
+          {say('edit.swing.straight')}
         </button>
         <button type="button" className="button" aria-pressed={swing.percent === 66.67} onClick={() => set({ percent: 67 })}>
-          triplet
+          {say('edit.swing.triplet')}
         </button>
       </span>
       <NumberField
-        label="Swing in percent"
+        label={say('edit.swing.typed')}
         className="field w-20"
         value={swing.percent}
         low={50}
@@ -72,17 +75,17 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
         take={(percent) => set({ percent })}
         refuse={(percent) => {
           set({ percent });
-          editor.say('Swing goes from 50 to 75 percent');
+          editor.say(say('edit.swing.range'));
         }}
       />
       <select
-        aria-label="What swings"
+        aria-label={say('edit.swing.what')}
         className="field w-auto"
         value={swing.unit}
         onChange={(event) => set({ unit: Number(event.target.value) })}
       >
-        <option value={8}>eighths</option>
-        <option value={16}>sixteenths</option>
+        <option value={8}>{say('edit.snap.8')}</option>
+        <option value={16}>{say('edit.snap.16')}</option>
       </select>
     </fieldset>
   );

@@ -1,28 +1,30 @@
 import { bounded } from '../../music/pattern';
 import { beatTicks } from '../../music/time';
 import { NumberField } from '../../ui/NumberField';
+import { type Key, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { useTap } from './useTap';
 
-const BEATS: Record<string, string> = { '4': 'quarters', '4.': 'dotted quarters', '8': 'eighths', '2': 'halves' };
+const BEATS: Record<string, Key> = { '4': 'edit.snap.4', '4.': 'edit.beat.dotted', '8': 'edit.snap.8', '2': 'edit.beat.halves' };
 
 /** To type, to drag, to step and to tap. */
 export function TempoField({ editor }: { editor: Editor }) {
+  const say = useSay();
   const { tempo } = editor.store.pattern;
   const factor = beatTicks(tempo.beat) / 960;
   const limits = editor.allowed.freedom?.tempo ?? { low: 20 * factor, high: 400 * factor };
   const [low, high] = [Math.max(20, Math.ceil(limits.low / factor)), Math.min(400, Math.floor(limits.high / factor))];
   const set = (bpm: number) => {
     const exact = bounded(Math.round(bpm * 100) / 100, low, high);
-    editor.store.change('Change the tempo', (pattern) => ({ ...pattern, tempo: { ...pattern.tempo, bpm: exact } }));
+    editor.store.change(say('edit.tempo.change'), (pattern) => ({ ...pattern, tempo: { ...pattern.tempo, bpm: exact } }));
   };
   const tap = useTap((bpm) => set(Math.round(bpm)));
   return (
-    <fieldset aria-label="Tempo" className="flex min-w-0 items-end gap-1.5">
+    <fieldset aria-label={say('edit.sign.Tempo')} className="flex min-w-0 items-end gap-1.5">
       <div className="flex flex-col">
-        <span aria-hidden="true">Tempo</span>
+        <span aria-hidden="true">{say('edit.sign.Tempo')}</span>
         <NumberField
-          label="Tempo"
+          label={say('edit.sign.Tempo')}
           className="field mt-1 w-20"
           value={tempo.bpm}
           low={low}
@@ -31,21 +33,33 @@ export function TempoField({ editor }: { editor: Editor }) {
           take={set}
           refuse={(bpm) => {
             set(bpm);
-            editor.say(`The tempo goes from ${low} to ${high} here`);
+            editor.say(say('edit.tempo.range', { low, high }));
           }}
         />
       </div>
       <span className="joined flex-nowrap">
-        <button type="button" className="button" aria-label="A step slower" disabled={tempo.bpm <= low} onClick={() => set(tempo.bpm - 1)}>
+        <button
+          type="button"
+          className="button"
+          aria-label={say('edit.tempo.slower')}
+          disabled={tempo.bpm <= low}
+          onClick={() => set(tempo.bpm - 1)}
+        >
           −
         </button>
-        <button type="button" className="button" aria-label="A step faster" disabled={tempo.bpm >= high} onClick={() => set(tempo.bpm + 1)}>
+        <button
+          type="button"
+          className="button"
+          aria-label={say('edit.tempo.faster')}
+          disabled={tempo.bpm >= high}
+          onClick={() => set(tempo.bpm + 1)}
+        >
           +
         </button>
       </span>
       <input
         type="range"
-        aria-label="Tempo, by dragging"
+        aria-label={say('edit.tempo.drag')}
         className="slider mb-1 w-24"
         min={low}
         max={high}
@@ -56,23 +70,23 @@ export function TempoField({ editor }: { editor: Editor }) {
       />
       {editor.allowed.freedom === null && (
         <select
-          aria-label="The tempo counts"
+          aria-label={say('edit.tempo.counts')}
           className="field"
           value={tempo.beat ?? '4'}
           onChange={(event) => {
             const beat = event.target.value;
-            editor.store.change('Change what the tempo counts', (pattern) => ({ ...pattern, tempo: { ...pattern.tempo, beat } }));
+            editor.store.change(say('edit.tempo.countsChange'), (pattern) => ({ ...pattern, tempo: { ...pattern.tempo, beat } }));
           }}
         >
           {Object.entries(BEATS).map(([beat, label]) => (
             <option key={beat} value={beat}>
-              {label}
+              {say(label)}
             </option>
           ))}
         </select>
       )}
-      <button type="button" className="button" onClick={tap} title="Tap the beat here, or with T">
-        Tap
+      <button type="button" className="button" onClick={tap} title={say('edit.tempo.tapTitle')}>
+        {say('edit.tempo.tap')}
       </button>
     </fieldset>
   );

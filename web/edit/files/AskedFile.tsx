@@ -1,10 +1,11 @@
 import { Notice } from '../../ui/states';
-import { plural } from '../../ui/words';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import type { Opening, Understood } from './useOpening';
 
 /** What would come onto the sheet and what that changes; of a MIDI file also what its notes are, and where its drums stand. */
 export function AskedFile({ editor, opening }: { editor: Editor; opening: Opening }) {
+  const say = useSay();
   const { asked, understood, error } = opening;
   const again = (change: Partial<Pick<Understood, 'map' | 'channel'>>) => {
     if (understood) opening.bring(understood.file, { map: understood.map, channel: understood.channel, ...change });
@@ -17,7 +18,7 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
         {asked && (
           <>
             <p>
-              “{asked.from}” {asked.changes.length > 0 ? 'cannot be taken just as it is:' : 'can be taken now.'}
+              {asked.changes.length > 0 ? say('edit.file.changes', { name: asked.from }) : say('edit.file.ready', { name: asked.from })}
             </p>
             <ul className="my-1 list-disc ps-5">
               {asked.changes.map((change) => (
@@ -28,16 +29,16 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
         )}
         {understood && understood.channels.length > 1 && (
           <label className="my-1 flex flex-wrap items-center gap-1.5">
-            The drums are on
+            {say('edit.file.drums')}
             <select
               className="field field-small w-auto"
               value={understood.channel}
               onChange={(event) => again({ channel: Number(event.target.value) })}
             >
-              <option value={0}>{asked ? 'channel 10' : 'choose'}</option>
+              <option value={0}>{asked ? say('edit.file.channel10') : say('edit.file.choose')}</option>
               {understood.channels.map(({ channel, notes }) => (
                 <option key={channel} value={channel}>
-                  channel {channel}, {plural(notes, 'note')}
+                  {say('edit.file.channel', { channel, count: notes })}
                 </option>
               ))}
             </select>
@@ -53,12 +54,12 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
         <p className="flex gap-1.5">
           {asked && (
             <button type="button" className="button button-small" onClick={() => opening.take(asked)}>
-              Use this
+              {say('edit.use')}
             </button>
           )}
           {(asked || understood) && (
             <button type="button" className="button button-small" onClick={opening.leave}>
-              Cancel
+              {say('edit.cancel')}
             </button>
           )}
         </p>
@@ -71,17 +72,18 @@ type NotesProps = { editor: Editor; understood: Understood; choose: (note: numbe
 
 /** Which drum each note is that a MIDI file has and nobody knows. */
 function UnknownNotes({ editor, understood, choose }: NotesProps) {
+  const say = useSay();
   return (
     <div className="my-1 flex flex-col gap-1">
       {understood.notes.map((note) => (
         <label key={note} className="flex items-center gap-1.5">
-          Note {note} is
+          {say('edit.file.note', { note })}
           <select
             className="field field-small w-auto"
             value={understood.map[note] ?? ''}
             onChange={(event) => choose(note, event.target.value)}
           >
-            <option value="">left out</option>
+            <option value="">{say('edit.file.out')}</option>
             {editor.catalogue.instruments.map(({ name, label }) => (
               <option key={name} value={name}>
                 {label}

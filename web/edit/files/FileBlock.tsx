@@ -1,4 +1,5 @@
 import { useRef } from 'react';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import type { Counting } from '../useMusic';
 import { AskedFile } from './AskedFile';
@@ -11,23 +12,24 @@ type Props = { editor: Editor; counting: Counting; locked: boolean; shown: boole
 
 /** The beat as a file to download; a file, a drop, or a pattern from the clipboard in its place. */
 export function FileBlock({ editor, counting, locked, shown, reveal }: Props) {
+  const say = useSay();
   const input = useRef<HTMLInputElement>(null);
   const opening = useOpening(editor, counting, locked, reveal);
   return (
     <section aria-labelledby="file" className="card p-3">
-      <h2 id="file">Files</h2>
-      <p className="mb-2 text-sm text-faint">Your beat saves itself; a file is for other programs.</p>
+      <h2 id="file">{say('edit.files')}</h2>
+      <p className="mb-2 text-sm text-faint">{say('edit.files.about')}</p>
       {shown && <SaveFile editor={editor} />}
       <p className="mt-2">
         <button type="button" className="button button-small" disabled={locked || opening.busy} onClick={() => input.current?.click()}>
-          {opening.busy ? 'Reading …' : 'Open a pattern file'}
+          {opening.busy ? say('edit.file.reading') : say('edit.file.open')}
         </button>
-        {!locked && <span className="ms-2 text-sm text-faint max-sm:hidden">or drop it on the sheet</span>}
+        {!locked && <span className="ms-2 text-sm text-faint max-sm:hidden">{say('edit.file.drop')}</span>}
       </p>
       <input
         ref={input}
         type="file"
-        aria-label="Pattern file"
+        aria-label={say('edit.file.name')}
         accept={READ}
         className="sr-only"
         tabIndex={-1}

@@ -3,18 +3,19 @@ import { api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 
 const KINDS = [
-  { value: 'json', label: 'Pulsanda, all of it' },
-  { value: 'mid', label: 'MIDI' },
-  { value: 'mid.zip', label: 'MIDI, a file a row (.zip)' },
-  { value: 'musicxml', label: 'notation (MusicXML)' },
-  { value: 'mxl', label: 'notation, packed (.mxl)' },
-  { value: 'xlsx', label: 'step sheet (.xlsx)' },
-  { value: 'ods', label: 'step sheet (.ods)' },
-  { value: 'csv', label: 'step sheet (.csv)' },
-  { value: 'txt', label: 'text' },
+  { value: 'json', label: 'edit.file.json' },
+  { value: 'mid', label: 'edit.file.mid' },
+  { value: 'mid.zip', label: 'edit.file.zip' },
+  { value: 'musicxml', label: 'edit.file.musicxml' },
+  { value: 'mxl', label: 'edit.file.mxl' },
+  { value: 'xlsx', label: 'edit.file.xlsx' },
+  { value: 'ods', label: 'edit.file.ods' },
+  { value: 'csv', label: 'edit.file.csv' },
+  { value: 'txt', label: 'edit.file.txt' },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
@@ -23,6 +24,7 @@ const PAUSE = 400;
 
 /** The beat as a file of some kind. What that cannot hold is said before it is saved. */
 export function SaveFile({ editor }: { editor: Editor }) {
+  const say = useSay();
   const { store } = editor;
   const pattern = useSyncExternalStore(store.subscribe, () => store.pattern);
   const [kind, setKind] = useState<Kind>('json');
@@ -53,35 +55,36 @@ export function SaveFile({ editor }: { editor: Editor }) {
     <>
       <div className="flex flex-wrap gap-1.5">
         <select
-          aria-label="Kind of pattern file"
+          aria-label={say('edit.file.kind')}
           className="field field-small w-auto"
           value={kind}
           onChange={(event) => setKind(event.target.value as Kind)}
         >
           {KINDS.map(({ value, label }) => (
             <option key={value} value={value}>
-              {label}
+              {say(label)}
             </option>
           ))}
         </select>
         <button type="button" className="button button-small" disabled={busy} onClick={() => void save()}>
-          Download file
+          {say('edit.file.download')}
         </button>
       </div>
       {(kind === 'mid' || kind === 'mid.zip') && (
         <p className="mt-1 flex flex-wrap gap-x-3 text-sm">
           <label className="flex min-h-8 items-center gap-1.5">
             <input type="checkbox" checked={how.written} onChange={(event) => setHow({ ...how, written: event.target.checked })} />
-            without swing and push
+            {say('edit.file.plain')}
           </label>
           <label className="flex min-h-8 items-center gap-1.5" hidden={kind !== 'mid'}>
-            <input type="checkbox" checked={how.rows} onChange={(event) => setHow({ ...how, rows: event.target.checked })} />a track a row
+            <input type="checkbox" checked={how.rows} onChange={(event) => setHow({ ...how, rows: event.target.checked })} />
+            {say('edit.file.tracks')}
           </label>
         </p>
       )}
       {lost.length > 0 && (
         <p role="status" className="mt-1 text-sm text-faint">
-          What is left out: {lost.join(' ')}
+          {say('edit.file.lost', { what: lost.join(' ') })}
         </p>
       )}
       {error && <Notice>{error}</Notice>}

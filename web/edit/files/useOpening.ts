@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiError, api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
 import { type Task, useTask } from '../../ui/useTask';
+import { say } from '../../words/words';
 import { type Adapted, adapted } from '../adapt';
 import type { Editor } from '../Editor';
 import type { Counting } from '../useMusic';
@@ -41,8 +42,8 @@ export function useOpening(editor: Editor, counting: Counting, locked: boolean, 
       setUnderstood(null);
       editor.show(0);
       editor.go({ row: 0, at: 0 });
-      editor.store.change('Open a pattern', () => pattern);
-      editor.say(`“${from}” is on the sheet; undo brings back what was here`);
+      editor.store.change(say('edit.file.step'), () => pattern);
+      editor.say(say('edit.file.opened', { name: from }));
     },
     [editor],
   );
@@ -65,7 +66,7 @@ export function useOpening(editor: Editor, counting: Counting, locked: boolean, 
   const bring = useCallback(
     async (file: File, how: { map: Record<number, string>; channel: number } = { map: {}, channel: 0 }) => {
       setAsked(null);
-      if (file.size > MOST_BYTES) return setError('This file is larger than any pattern; choose another.');
+      if (file.size > MOST_BYTES) return setError(say('edit.file.large'));
       if (OWN.test(file.name)) return void open(await file.text());
       const { map, channel } = how;
       setUnderstood((before) => (before?.file === file ? before : null));

@@ -4,18 +4,21 @@ import { useState } from 'react';
 import type { Instrument } from '../../api/types';
 import { isPlayedWith, pieceFor } from '../../music/kits';
 import { rowAdded, rowChanged } from '../../music/rows';
+import { lower } from '../../ui/words';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { keptKits } from '../feel/useOwnKit';
 
 /** Adds a row: found by typing, or by family. */
 export function AddRow({ editor }: { editor: Editor }) {
+  const say = useSay();
   const { data } = useQuery(keptKits);
   const add = (instrument: Instrument) => {
     const { limits } = editor.catalogue;
-    if (editor.section.rows.length >= limits.rows) return editor.say(`A section has ${limits.rows} rows at most; remove one first`);
+    if (editor.section.rows.length >= limits.rows) return editor.say(say('edit.row.full', { limit: limits.rows }));
     const kit = data?.kits.find((one) => isPlayedWith(editor.store.pattern, one));
     const row = editor.section.rows.length;
-    editor.store.change(`Add a row of ${instrument.label.toLowerCase()}`, (pattern) => {
+    editor.store.change(say('edit.row.addOf', { name: lower(instrument.label) }), (pattern) => {
       const added = rowAdded(pattern, editor.index, instrument.name);
       // Where all is played with a kit of one's own, so is this.
       return kit ? rowChanged(added, editor.index, row, pieceFor(kit, { instrument: instrument.name })) : added;
@@ -23,38 +26,42 @@ export function AddRow({ editor }: { editor: Editor }) {
     editor.go({ row, at: 0 });
     // It is in sight, wherever the sheet was.
     requestAnimationFrame(() => document.querySelector(`[role=grid] [data-cell="${row}-0"]`)?.scrollIntoView({ block: 'nearest' }));
-    editor.say(`${instrument.label} is added below`);
+    editor.say(say('edit.row.added', { name: instrument.label }));
   };
   return (
     <section aria-labelledby="add-row" className="card p-3">
       <h2 id="add-row" className="mb-1">
-        Add a row
+        {say('edit.row.add')}
       </h2>
-      <InstrumentFinder editor={editor} label="Find an instrument to add" take={add} />
+      <InstrumentFinder editor={editor} label={say('edit.row.find')} adding take={add} />
     </section>
   );
 }
 
 /** Another instrument for a row; its hits stay. */
 export function ChangeInstrument({ editor, index }: { editor: Editor; index: number }) {
+  const say = useSay();
   return (
     <div className="mt-3">
-      <p className="mb-1 text-sm text-faint">Play its hits on another instrument</p>
+      <p className="mb-1 text-sm text-faint">{say('edit.row.change')}</p>
       <InstrumentFinder
         editor={editor}
-        label="Another instrument for this row"
+        label={say('edit.row.other')}
         take={(instrument) => {
-          editor.store.change(`${editor.words.name(index)} becomes ${instrument.label.toLowerCase()}`, (pattern) =>
+          editor.store.change(say('edit.row.becomes', { row: editor.words.name(index), name: lower(instrument.label) }), (pattern) =>
             rowChanged(pattern, editor.index, index, { instrument: instrument.name }),
           );
-          editor.say(`The row is ${instrument.label.toLowerCase()} now`);
+          editor.say(say('edit.row.isNow', { name: lower(instrument.label) }));
         }}
       />
     </div>
   );
 }
 
-function InstrumentFinder({ editor, label, take }: { editor: Editor; label: string; take: (instrument: Instrument) => void }) {
+type FinderProps = { editor: Editor; label: string; adding?: boolean; take: (instrument: Instrument) => void };
+
+function InstrumentFinder({ editor, label, adding, take }: FinderProps) {
+  const say = useSay();
   const [typed, setTyped] = useState('');
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const found = editor.catalogue.instruments.filter((one) =>
@@ -73,13 +80,14 @@ function InstrumentFinder({ editor, label, take }: { editor: Editor; label: stri
       <ComboboxInput
         className="field field-small"
         aria-label={label}
-        placeholder="type a name, or look below"
+        data-find-instrument={adding || undefined}
+        placeholder={say('edit.row.findHint')}
         displayValue={() => typed}
         onChange={(event) => setTyped(event.target.value)}
         autoComplete="off"
       />
       <ComboboxOptions modal={false} className="mt-1 max-h-56 overflow-y-auto rounded-md border border-rule bg-paper text-sm">
-        {found.length === 0 && <p className="px-2 py-1">No instrument has this name.</p>}
+        {found.length === 0 && <p className="px-2 py-1">{say('edit.row.notFound')}</p>}
         {families.map((family) => (
           // biome-ignore lint/a11y/useSemanticElements: a listbox holds groups, not fieldsets
           <div key={family} role="group" aria-label={family}>

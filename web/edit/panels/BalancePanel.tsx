@@ -6,15 +6,16 @@ import type { Player } from '../../sound/Player';
 import { usePlayerState } from '../../sound/usePlayer';
 import { NumberField } from '../../ui/NumberField';
 import { panWords } from '../../ui/words';
+import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { LevelPicture } from './LevelPicture';
 import { ListeningBlock } from './ListeningBlock';
 import { Small } from './parts';
 
-type Key = 'level' | 'pan' | 'tune' | 'room';
+type Control = 'level' | 'pan' | 'tune' | 'room';
 type Knob = {
-  key: Key;
-  label: string;
+  key: Control;
+  label: Key;
   low: number;
   high: number;
   step: number;
@@ -26,17 +27,17 @@ type Knob = {
 const KNOBS: Knob[] = [
   {
     key: 'level',
-    label: 'Level',
+    label: 'edit.knob.level',
     low: 0,
     high: 1.5,
     step: 0.05,
     usual: 1,
     typed: 100,
-    words: (value) => `${Math.round(value * 100)} percent`,
+    words: (value) => say('edit.percent', { percent: Math.round(value * 100) }),
   },
   {
     key: 'pan',
-    label: 'Pan',
+    label: 'edit.knob.pan',
     low: -1,
     high: 1,
     step: 0.1,
@@ -44,19 +45,38 @@ const KNOBS: Knob[] = [
     typed: 100,
     words: (value) => panWords(value),
   },
-  { key: 'tune', label: 'Tune', low: -12, high: 12, step: 1, usual: 0, typed: 1, words: (value) => `${value} semitones` },
-  { key: 'room', label: 'Room', low: 0, high: 1, step: 0.05, usual: 0, typed: 100, words: (value) => `${Math.round(value * 100)} percent` },
+  {
+    key: 'tune',
+    label: 'edit.knob.tune',
+    low: -12,
+    high: 12,
+    step: 1,
+    usual: 0,
+    typed: 1,
+    words: (value) => say('edit.semitones', { count: value }),
+  },
+  {
+    key: 'room',
+    label: 'edit.knob.room',
+    low: 0,
+    high: 1,
+    step: 0.05,
+    usual: 0,
+    typed: 100,
+    words: (value) => say('edit.percent', { percent: Math.round(value * 100) }),
+  },
 ];
 
 /** What sets the sound of whole rows. How hard a hit is stands on the hit; the two multiply. */
 export function BalancePanel({ editor, player, locked }: { editor: Editor; player: Player; locked: boolean }) {
+  const say = useSay();
   useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   return (
     <>
       <section aria-labelledby="balance" className="card p-3">
-        <h2 id="balance">Balance</h2>
-        <p className="text-sm text-faint">What sets the sound of whole rows. A row's level and how hard a hit is multiply.</p>
+        <h2 id="balance">{say('edit.balance')}</h2>
+        <p className="text-sm text-faint">{say('edit.balance.about')}</p>
         {editor.order.map((index) => (
           <RowBalance key={index} editor={editor} player={player} row={editor.section.rows[index] as Row} index={index} locked={locked} />
         ))}
@@ -69,11 +89,12 @@ export function BalancePanel({ editor, player, locked }: { editor: Editor; playe
 type Props = { editor: Editor; player: Player; row: Row; index: number; locked: boolean };
 
 function RowBalance({ editor, player, row, index, locked }: Props) {
+  const say = useSay();
   const { ears } = usePlayerState(player);
   const key = keyOfRow(editor.section.rows, index);
   const name = editor.words.name(index);
-  const set = (key: Key | 'muted', value: number | boolean, label: string) =>
-    editor.store.change(`${label} of ${name}`, (pattern) => rowChanged(pattern, editor.index, index, { [key]: value }));
+  const set = (key: Control | 'muted', value: number | boolean, label: string) =>
+    editor.store.change(say('edit.of', { what: label, name }), (pattern) => rowChanged(pattern, editor.index, index, { [key]: value }));
   return (
     <fieldset className="mt-3 border-t border-rule pt-2">
       <legend className="float-left me-auto font-bold first-letter:uppercase">{name}</legend>
@@ -81,35 +102,36 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
         <Small
           pressed={ears.alone.includes(key)}
           onClick={() => player.alone(key)}
-          label={`Hear ${name} alone`}
-          title="Only for you; key Q"
+          label={say('edit.balance.alone', { name })}
+          title={say('edit.balance.aloneKey')}
         >
-          alone
+          {say('edit.balance.aloneWord')}
         </Small>
         <Small
           pressed={ears.silenced.includes(key)}
           onClick={() => player.silence(key)}
-          label={`${name} off, only for you`}
-          title="Only for you; key W"
+          label={say('edit.balance.off', { name })}
+          title={say('edit.balance.offKey')}
         >
-          off
+          {say('edit.balance.offWord')}
         </Small>
         <Small
           pressed={row.muted ?? false}
           disabled={locked}
-          onClick={() => set('muted', !row.muted, 'Mute')}
-          label={`Mute ${name}`}
-          title="In the beat, for everybody"
+          onClick={() => set('muted', !row.muted, say('edit.balance.muteStep'))}
+          label={say('edit.balance.mute', { name })}
+          title={say('edit.balance.muteTitle')}
         >
-          mute
+          {say('edit.balance.muteWord')}
         </Small>
       </span>
       <div className="clear-both">
         <LevelPicture row={row} name={name} exponent={editor.catalogue.sound.exponent} />
       </div>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1 text-xs">
-        {KNOBS.map(({ key, label, low, high, step, usual, typed, words }) => {
+        {KNOBS.map(({ key, label: labelKey, low, high, step, usual, typed, words }) => {
           const value = row[key] ?? usual;
+          const label = say(labelKey);
           return (
             <div key={key}>
               <span className="flex items-center justify-between gap-1">
@@ -117,22 +139,20 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
                   {label}: {words(value)}
                 </span>
                 <NumberField
-                  label={`${label} of ${name}, typed`}
+                  label={say('edit.typed', { what: label, name })}
                   value={Math.round(value * typed)}
                   low={low * typed}
                   high={high * typed}
                   disabled={locked}
                   className="field field-small w-11 text-xs"
                   take={(number) => set(key, Math.round(number) / typed, label)}
-                  refuse={(number) =>
-                    editor.say(`${number} does not fit; ${label.toLowerCase()} goes from ${low * typed} to ${high * typed}`)
-                  }
+                  refuse={(number) => editor.say(say('edit.notFit', { number, what: label, low: low * typed, high: high * typed }))}
                 />
               </span>
               <input
                 type="range"
                 className="slider block w-full"
-                aria-label={`${label} of ${name}`}
+                aria-label={say('edit.of', { what: label, name })}
                 aria-valuetext={words(value)}
                 min={low}
                 max={high}

@@ -2,13 +2,16 @@ import { useEffect, useState } from 'react';
 import type { Row } from '../../api/types';
 import { filled } from '../../music/range';
 import { everyNth, spread } from '../../music/shapes';
+import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
+import { levelWords } from '../Words';
 import { Block, Small } from './parts';
 
 type Props = { editor: Editor; row: Row; index: number };
 
 /** Fills a row in the words of music, by every n-th step, or spread evenly, at a chosen level; shown on the sheet before it is taken. */
 export function FillBlock({ editor, row, index }: Props) {
+  const say = useSay();
   const [whole, setWhole] = useState(true);
   const [chosen, setChosen] = useState<string | null>(null);
   const [{ count, start }, setSteps] = useState({ count: 3, start: 0 });
@@ -41,8 +44,8 @@ export function FillBlock({ editor, row, index }: Props) {
   }, [editor, index, places]);
 
   const labelOf = () => {
-    if (chosen === 'spread') return `Spread ${count}`;
-    return chosen === 'every' ? `Every ${count} steps` : `Fill: ${fills.find((fill) => fill.name === chosen)?.label}`;
+    if (chosen === 'spread') return say('edit.fill.spread', { count });
+    return chosen === 'every' ? say('edit.fill.everyN', { count }) : say('edit.fill.step', { fill: fillWords(chosen ?? '') });
   };
   const take = () => {
     if (!places) return;
@@ -51,35 +54,35 @@ export function FillBlock({ editor, row, index }: Props) {
     editor.store.change(`${label}, ${editor.words.name(index)}`, (pattern) =>
       filled(pattern, editor.index, index, places, from, to, velocity),
     );
-    editor.say(`${label}: ${places.length} hits`);
+    editor.say(say('edit.fill.done', { label, count: places.length }));
     setChosen(null);
   };
   return (
-    <Block title="Fill it with">
+    <Block title={say('edit.fill')}>
       {fills.map((fill) => (
         <Small key={fill.name} pressed={chosen === fill.name} onClick={() => setChosen(chosen === fill.name ? null : fill.name)}>
-          {fill.label}
+          {fillWords(fill.name)}
         </Small>
       ))}
       <Small pressed={chosen === 'spread'} onClick={() => setChosen(chosen === 'spread' ? null : 'spread')}>
-        spread evenly
+        {say('edit.fill.evenly')}
       </Small>
       <Small pressed={chosen === 'every'} onClick={() => setChosen(chosen === 'every' ? null : 'every')}>
-        every n-th step
+        {say('edit.fill.nth')}
       </Small>
       {chosen !== null && (
         <div className="w-full rounded-md border border-dashed border-target p-2 text-sm">
           {(chosen === 'spread' || chosen === 'every') && (
             <p className="mb-2 flex items-center gap-2">
               <Count
-                label={chosen === 'spread' ? 'hits' : 'every'}
+                label={chosen === 'spread' ? say('edit.fill.hits') : say('edit.fill.every')}
                 value={Math.min(count, steps)}
                 low={1}
                 high={steps}
                 set={(value) => setSteps({ count: value, start })}
               />
               <Count
-                label="from step"
+                label={say('edit.fill.from')}
                 value={Math.min(start, steps - 1) + 1}
                 low={1}
                 high={steps}
@@ -90,25 +93,25 @@ export function FillBlock({ editor, row, index }: Props) {
           <p className="joined mb-2">
             {editor.catalogue.levels.map(({ name }) => (
               <Small key={name} pressed={level === name} onClick={() => setLevel(name)}>
-                {name}
+                {levelWords(name)}
               </Small>
             ))}
           </p>
           {editor.section.bars > 1 && (
             <p className="mb-2 flex gap-1.5">
               <Small pressed={!whole} onClick={() => setWhole(false)}>
-                in bar {bar + 1}
+                {say('edit.fill.inBar', { bar: bar + 1 })}
               </Small>
               <Small pressed={whole} onClick={() => setWhole(true)}>
-                in all bars
+                {say('edit.fill.inAll')}
               </Small>
             </p>
           )}
           <p className="flex gap-1.5">
             <button type="button" className="button button-small button-main" disabled={!places} onClick={take}>
-              Use this
+              {say('edit.use')}
             </button>
-            <Small onClick={() => setChosen(null)}>leave it</Small>
+            <Small onClick={() => setChosen(null)}>{say('edit.cancel')}</Small>
           </p>
         </div>
       )}
@@ -117,6 +120,9 @@ export function FillBlock({ editor, row, index }: Props) {
 }
 
 type CountProps = { label: string; value: number; low: number; high: number; set: (value: number) => void };
+
+/** A way to fill a row, as musicians call it. */
+const fillWords = (name: string): string => say(`edit.filling.${name}` as Key);
 
 /** A number that is shown on the sheet while it is typed; emptied, it stays empty until another one is typed. */
 export function Count({ label, value, low, high, set }: CountProps) {

@@ -11,7 +11,7 @@ import {
   sectionRemoved,
   sectionRenamed,
 } from '../../music/form';
-import { plural } from '../../ui/words';
+import { useSay } from '../../words/words';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
 import { addSection } from '../SectionTabs';
@@ -20,13 +20,14 @@ import { Block, Small } from './parts';
 
 /** Bars, sections and the order in which they are played. */
 export function FormPanel({ editor, locked }: { editor: Editor; locked: boolean }) {
+  const say = useSay();
   const pattern = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   useSyncExternalStore(editor.subscribe, () => editor.state);
   const open = (editor.allowed.freedom?.form ?? true) && !locked;
   return (
     <section aria-labelledby="form" className="card p-3">
-      <h2 id="form">Form</h2>
-      {!open && !locked && <p className="text-sm text-faint">The task sets the sections and their bars.</p>}
+      <h2 id="form">{say('edit.form')}</h2>
+      {!open && !locked && <p className="text-sm text-faint">{say('edit.form.fixed')}</p>}
       <BarBlock editor={editor} open={open} locked={locked} />
       {open && (
         <>
@@ -40,6 +41,7 @@ export function FormPanel({ editor, locked }: { editor: Editor; locked: boolean 
 
 /** What can be done with the bar where the cursor is. */
 function BarBlock({ editor, open, locked }: { editor: Editor; open: boolean; locked: boolean }) {
+  const say = useSay();
   const { barTicks } = editor.music;
   const { bars } = editor.section;
   const { cursor, range } = editor.state;
@@ -52,48 +54,57 @@ function BarBlock({ editor, open, locked }: { editor: Editor; open: boolean; loc
     editor.say(name);
   };
   return (
-    <Block title={`Bar ${bar + 1} of ${bars} in ${editor.section.name}`}>
+    <Block title={say('edit.form.bar', { bar: bar + 1, bars, name: editor.section.name })}>
       <Small
         disabled={locked || (bar === bars - 1 && (!open || full))}
-        onClick={() => change(`Repeat bar ${bar + 1}`, (one) => barRepeated(one, at, bar, bar + 1, barTicks))}
+        onClick={() => change(say('edit.bar.repeat', { bar: bar + 1 }), (one) => barRepeated(one, at, bar, bar + 1, barTicks))}
       >
-        repeat it
+        {say('edit.form.repeat')}
       </Small>
       <Small
         disabled={locked || bar === bars - 1}
-        onClick={() => change(`Repeat bar ${bar + 1} to the end`, (one) => barRepeatedToEnd(one, at, bar, barTicks))}
+        onClick={() => change(say('edit.form.toEnd', { bar: bar + 1 }), (one) => barRepeatedToEnd(one, at, bar, barTicks))}
       >
-        repeat it to the end
+        {say('edit.form.toEndWord')}
       </Small>
       {open && (
         <>
           <Small
             disabled={bars * 2 > editor.catalogue.limits.bars}
-            onClick={() => change('Repeat all bars', (one) => allRepeated(one, at, barTicks))}
+            onClick={() => change(say('edit.form.all'), (one) => allRepeated(one, at, barTicks))}
           >
-            repeat all bars
+            {say('edit.form.allWord')}
           </Small>
-          <Small disabled={full} onClick={() => change(`Insert a bar before ${bar + 1}`, (one) => barInserted(one, at, bar, barTicks))}>
-            insert a bar before
+          <Small
+            disabled={full}
+            onClick={() => change(say('edit.form.before', { bar: bar + 1 }), (one) => barInserted(one, at, bar, barTicks))}
+          >
+            {say('edit.form.beforeWord')}
           </Small>
-          <Small disabled={full} onClick={() => change(`Insert a bar after ${bar + 1}`, (one) => barInserted(one, at, bar + 1, barTicks))}>
-            insert a bar after
+          <Small
+            disabled={full}
+            onClick={() => change(say('edit.form.after', { bar: bar + 1 }), (one) => barInserted(one, at, bar + 1, barTicks))}
+          >
+            {say('edit.form.afterWord')}
           </Small>
-          <Small disabled={bars === 1} onClick={() => change(`Remove bar ${bar + 1}`, (one) => barRemoved(one, at, bar, barTicks))}>
-            remove it
+          <Small
+            disabled={bars === 1}
+            onClick={() => change(say('edit.form.remove', { bar: bar + 1 }), (one) => barRemoved(one, at, bar, barTicks))}
+          >
+            {say('edit.form.removeWord')}
           </Small>
         </>
       )}
       {bars > 1 && (
         <label className="flex items-center gap-1.5 text-sm">
-          exchange with bar
+          {say('edit.form.swapWith')}
           <select
             className="field field-small w-auto"
             value=""
             disabled={locked}
             onChange={(event) => {
               const other = Number(event.target.value);
-              change(`Exchange bars ${bar + 1} and ${other + 1}`, (one) => barsExchanged(one, at, bar, other, barTicks));
+              change(say('edit.form.swap', { bar: bar + 1, other: other + 1 }), (one) => barsExchanged(one, at, bar, other, barTicks));
             }}
           >
             <option value="">…</option>
@@ -112,6 +123,7 @@ function BarBlock({ editor, open, locked }: { editor: Editor; open: boolean; loc
 }
 
 function SectionBlock({ editor }: { editor: Editor }) {
+  const say = useSay();
   const { section } = editor;
   const [name, setName] = useState(section.name);
   const { sections } = editor.store.pattern;
@@ -120,26 +132,26 @@ function SectionBlock({ editor }: { editor: Editor }) {
     const wanted = name.trim();
     if (wanted === section.name) return;
     if (wanted === '' || sections.some((one) => one.name === wanted)) {
-      editor.say(wanted === '' ? 'A section needs a name' : `There is another section ${wanted}; give each its own name`);
+      editor.say(wanted === '' ? say('edit.form.noName') : say('edit.form.taken', { name: wanted }));
       setName(section.name);
       return;
     }
-    editor.store.change(`Call it ${wanted}`, (pattern) => sectionRenamed(pattern, editor.index, wanted));
+    editor.store.change(say('edit.form.call', { name: wanted }), (pattern) => sectionRenamed(pattern, editor.index, wanted));
   };
   const remove = () => {
-    editor.store.change(`Remove section ${section.name}`, (pattern) => sectionRemoved(pattern, editor.index));
+    editor.store.change(say('edit.form.removeSection', { name: section.name }), (pattern) => sectionRemoved(pattern, editor.index));
     editor.show(editor.index);
     editor.go({ row: 0, at: 0 });
-    editor.say(`Section ${section.name} is removed; undo brings it back`);
+    editor.say(say('edit.form.removedSection', { name: section.name }));
   };
   const rescale = (to: 'double' | 'half') =>
-    void compute(editor, to === 'double' ? 'Double length' : 'Half length', (pattern) =>
+    void compute(editor, to === 'double' ? say('edit.form.double') : say('edit.form.half'), (pattern) =>
       reply(api.POST('/api/edit/rescale', { body: { pattern, section: editor.index, to } })),
     );
   return (
-    <Block title={`Section ${section.name}, ${plural(section.bars, 'bar')}`}>
+    <Block title={say('edit.form.section', { name: section.name, bars: say('frame.bars', { count: section.bars }) })}>
       <label className="flex items-center gap-1.5 text-sm">
-        Its name
+        {say('edit.form.name')}
         <input
           className="field field-small w-28"
           maxLength={40}
@@ -150,19 +162,19 @@ function SectionBlock({ editor }: { editor: Editor }) {
         />
       </label>
       <Small disabled={full} onClick={() => addSection(editor, true)}>
-        make a variation
+        {say('edit.form.variation')}
       </Small>
       <Small disabled={full} onClick={() => addSection(editor, false)}>
-        add an empty section
+        {say('edit.form.addEmpty')}
       </Small>
       <Small disabled={sections.length === 1} onClick={remove}>
-        remove this section
+        {say('edit.form.removeThis')}
       </Small>
-      <Small onClick={() => rescale('double')} title="Every hit at twice its distance, in twice the bars">
-        double length
+      <Small onClick={() => rescale('double')} title={say('edit.form.doubleTitle')}>
+        {say('edit.form.doubleWord')}
       </Small>
-      <Small onClick={() => rescale('half')} title="Every hit at half its distance, in half the bars">
-        half length
+      <Small onClick={() => rescale('half')} title={say('edit.form.halfTitle')}>
+        {say('edit.form.halfWord')}
       </Small>
     </Block>
   );

@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
 import { api, reply } from '../../api/client';
 import type { Row, RowShape } from '../../api/types';
-import { plural } from '../../ui/words';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { Block, Small } from './parts';
 
 /** On demand: the gaps between a row's hits, whether they go round, how even it is, and which bars and halves are alike. */
 export function GapsBlock({ editor, row }: { editor: Editor; row: Row }) {
+  const say = useSay();
   const [open, setOpen] = useState(false);
   const [shape, setShape] = useState<RowShape | null>(null);
   const [error, setError] = useState('');
@@ -27,26 +28,26 @@ export function GapsBlock({ editor, row }: { editor: Editor; row: Row }) {
   const step = editor.step(row);
   const inSteps = (gap: number) => (gap % step === 0 ? gap / step : Math.round((10 * gap) / step) / 10);
   return (
-    <Block title="How it is built">
+    <Block title={say('edit.gaps')}>
       <Small pressed={open} onClick={() => setOpen(!open)}>
-        look at its gaps
+        {say('edit.gaps.look')}
       </Small>
       {open && error && <p className="text-sm">{error}</p>}
       {open && shape && !error && (
         <dl className="w-full text-sm" data-gaps>
           {shape.gaps.length === 0 ? (
-            <dd>No hits yet, so there are no gaps.</dd>
+            <dd>{say('edit.gaps.none')}</dd>
           ) : (
             <>
-              <dt className="text-faint">Steps from hit to hit</dt>
+              <dt className="text-faint">{say('edit.gaps.steps')}</dt>
               <dd className="font-head text-lg tracking-wide">{shape.gaps.map(inSteps).join(' ')}</dd>
               <dd>
-                {shape.turns > 1 ? `The same series goes round ${shape.turns} times.` : 'No series of gaps returns.'}
-                {shape.evenness !== null && ` It is ${Math.round(shape.evenness * 100)} percent even.`}
+                {shape.turns > 1 ? say('edit.gaps.turns', { count: shape.turns }) : say('edit.gaps.noTurns')}
+                {shape.evenness !== null && ` ${say('edit.gaps.even', { percent: Math.round(shape.evenness * 100) })}`}
               </dd>
               <dd>
-                {shape.bars.map((group) => `Bars ${group.join(', ')} are alike. `)}
-                {shape.halves.length > 0 && `The halves of ${plural(shape.halves.length, 'bar')} are alike: ${shape.halves.join(', ')}.`}
+                {shape.bars.map((group) => `${say('edit.gaps.bars', { bars: group.join(', ') })} `)}
+                {shape.halves.length > 0 && say('edit.gaps.halves', { halves: shape.halves.join(', ') })}
               </dd>
             </>
           )}

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { Block, Small, TINTS } from './parts';
 
@@ -6,6 +7,7 @@ const MOST_NAME = 24;
 
 /** Folds the row at the cursor, or the rows that are marked, to one thin line; names and tints the groups that there are. */
 export function GroupBlock({ editor, index }: { editor: Editor; index: number }) {
+  const say = useSay();
   useSyncExternalStore(editor.folds.subscribe, () => editor.folds.state);
   const { range } = useSyncExternalStore(editor.subscribe, () => editor.state);
   const { rows } = editor.section;
@@ -15,38 +17,38 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
   const fold = () => {
     const names = indices.map((row) => editor.words.name(row)).join(', ');
     const name = names.charAt(0).toUpperCase() + names.slice(1);
-    editor.folds.fold(rows, indices, name.length > MOST_NAME ? `${indices.length} rows` : name);
+    editor.folds.fold(rows, indices, name.length > MOST_NAME ? say('edit.group.rows', { count: indices.length }) : name);
     editor.mark(null);
     editor.settle();
-    editor.say(`${name} folded to one line`);
+    editor.say(say('edit.group.folded', { name }));
   };
   return (
-    <Block title="Groups of rows, for your eyes only">
-      <Small onClick={fold}>{several ? `fold the ${indices.length} marked rows` : 'fold this row'}</Small>
-      {!several && <p className="text-xs text-faint">Mark several rows to fold them together.</p>}
+    <Block title={say('edit.group')}>
+      <Small onClick={fold}>{several ? say('edit.group.foldMany', { count: indices.length }) : say('edit.group.foldOne')}</Small>
+      {!several && <p className="text-xs text-faint">{say('edit.group.hint')}</p>}
       {groups.map((group, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a group has no name that stays
         <div key={i} className="flex w-full flex-wrap items-center gap-1.5 border-t border-rule pt-1.5">
           <input
-            aria-label={`Name of the group ${group.name}`}
+            aria-label={say('edit.group.name', { name: group.name })}
             className="field field-small w-full"
             maxLength={MOST_NAME}
             value={group.name}
             onChange={(event) => editor.folds.change(i, { name: event.target.value })}
           />
           <select
-            aria-label={`Tint of ${group.name}`}
+            aria-label={say('edit.group.tint', { name: group.name })}
             className="field field-small w-20"
             value={group.tint ?? ''}
             onChange={(event) => editor.folds.change(i, { tint: event.target.value || null })}
           >
-            <option value="">no tint</option>
+            <option value="">{say('edit.group.noTint')}</option>
             {TINTS.map((tint) => (
               <option key={tint}>{tint}</option>
             ))}
           </select>
           <Small
-            label={group.folded ? `Open ${group.name}` : `Fold ${group.name}`}
+            label={group.folded ? say('edit.fold.open', { name: group.name }) : say('edit.fold.fold', { name: group.name })}
             onClick={() => {
               editor.folds.change(i, { folded: !group.folded });
               editor.settle();
@@ -54,8 +56,8 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
           >
             {group.folded ? 'open' : 'fold'}
           </Small>
-          <Small label={`Let go of the group ${group.name}`} onClick={() => editor.folds.part(i)}>
-            let go
+          <Small label={say('edit.group.letGo', { name: group.name })} onClick={() => editor.folds.part(i)}>
+            {say('edit.group.letGoWord')}
           </Small>
         </div>
       ))}

@@ -1,5 +1,6 @@
 import type { Catalogue, Row } from '../../api/types';
 import { velocityOf } from '../../music/pattern';
+import { useSay } from '../../words/words';
 
 const HEIGHT = 26;
 /** Pixels that a hit takes. */
@@ -12,6 +13,7 @@ const MOST = 32;
  * tells which of the two makes a row quiet.
  */
 export function LevelPicture({ row, name, exponent }: { row: Row; name: string; exponent: Catalogue['sound']['exponent'] }) {
+  const say = useSay();
   const level = row.muted ? 0 : (row.level ?? 1);
   const hits = row.hits.slice(0, MOST);
   const loudest = Math.max(0, ...hits.map(velocityOf));
@@ -23,7 +25,7 @@ export function LevelPicture({ row, name, exponent }: { row: Row; name: string; 
     <figure className="my-1 flex items-end justify-between gap-2">
       <svg
         role="img"
-        aria-label={`${name}: its hardest hit ${percent(gain(loudest))} times its level ${percent(level)} is ${heard}`}
+        aria-label={say('edit.level.picture', { name, gain: percent(gain(loudest)), level: percent(level), heard })}
         width={WIDE * hits.length}
         height={HEIGHT}
       >
@@ -38,9 +40,7 @@ export function LevelPicture({ row, name, exponent }: { row: Row; name: string; 
           );
         })}
       </svg>
-      <figcaption className="flex-none text-xs text-faint">
-        hit × {percent(level)} = {heard}
-      </figcaption>
+      <figcaption className="flex-none text-xs text-faint">{say('edit.level.product', { level: percent(level), heard })}</figcaption>
     </figure>
   );
 }

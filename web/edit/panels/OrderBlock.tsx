@@ -1,5 +1,5 @@
 import { formOf, type OrderEntry } from '../../music/form';
-import { plural } from '../../ui/words';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { Small } from './parts';
 
@@ -7,23 +7,24 @@ const MOST_TIMES = 99;
 
 /** In which order the sections are played, and how often each. */
 export function OrderBlock({ editor, order }: { editor: Editor; order: OrderEntry[] }) {
+  const say = useSay();
   const { sections } = editor.store.pattern;
   const bars = formOf(editor.store.pattern).reduce((sum, section) => sum + section.bars, 0);
   const set = (name: string, next: OrderEntry[]) => editor.store.change(name, (pattern) => ({ ...pattern, order: next }));
   const times = (index: number, by: number) =>
     set(
-      'Change the order',
+      say('edit.order.change'),
       order.map((entry, i) => (i === index ? { ...entry, times: entry.times + by } : entry)),
     );
   const move = (index: number, by: number) => {
     const next = [...order];
     const [entry] = next.splice(index, 1);
     if (entry) next.splice(index + by, 0, entry);
-    set('Change the order', next);
+    set(say('edit.order.change'), next);
   };
   return (
     <fieldset className="mt-3 min-w-0">
-      <legend className="mb-1 text-sm text-faint">The order, {plural(bars, 'bar')} in all</legend>
+      <legend className="mb-1 text-sm text-faint">{say('edit.order', { count: bars })}</legend>
       <ol className="flex flex-col gap-1">
         {order.map((entry, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same section may stand in the order several times
@@ -31,29 +32,37 @@ export function OrderBlock({ editor, order }: { editor: Editor; order: OrderEntr
             <span className="min-w-0 flex-1 truncate font-head font-bold">
               {entry.section} <span className="font-text font-normal">{entry.times > 1 && `× ${entry.times}`}</span>
             </span>
-            <Small label={`${entry.section} once less`} disabled={entry.times === 1} onClick={() => times(index, -1)}>
+            <Small label={say('edit.order.less', { name: entry.section })} disabled={entry.times === 1} onClick={() => times(index, -1)}>
               −
             </Small>
-            <Small label={`${entry.section} once more`} disabled={entry.times >= MOST_TIMES} onClick={() => times(index, 1)}>
+            <Small
+              label={say('edit.order.more', { name: entry.section })}
+              disabled={entry.times >= MOST_TIMES}
+              onClick={() => times(index, 1)}
+            >
               +
             </Small>
-            <Small label={`${entry.section} up`} disabled={index === 0} onClick={() => move(index, -1)}>
-              up
-            </Small>
-            <Small label={`${entry.section} down`} disabled={index === order.length - 1} onClick={() => move(index, 1)}>
-              down
+            <Small label={say('edit.order.up', { name: entry.section })} disabled={index === 0} onClick={() => move(index, -1)}>
+              {say('edit.row.up')}
             </Small>
             <Small
-              label={`${entry.section} out of the order`}
+              label={say('edit.order.down', { name: entry.section })}
+              disabled={index === order.length - 1}
+              onClick={() => move(index, 1)}
+            >
+              {say('edit.row.down')}
+            </Small>
+            <Small
+              label={say('edit.order.out', { name: entry.section })}
               disabled={order.length === 1}
               onClick={() =>
                 set(
-                  'Change the order',
+                  say('edit.order.change'),
                   order.filter((_, i) => i !== index),
                 )
               }
             >
-              out
+              {say('edit.order.outWord')}
             </Small>
           </li>
         ))}
@@ -63,9 +72,9 @@ export function OrderBlock({ editor, order }: { editor: Editor; order: OrderEntr
           <Small
             key={name}
             disabled={order.length >= editor.catalogue.limits.order}
-            onClick={() => set(`Play ${name} once more`, [...order, { section: name, times: 1 }])}
+            onClick={() => set(say('edit.order.play', { name }), [...order, { section: name, times: 1 }])}
           >
-            then {name}
+            {say('edit.order.then', { name })}
           </Small>
         ))}
       </div>

@@ -8,6 +8,7 @@ import type { Player } from '../../sound/Player';
 import { MOST_SECONDS, type Recorder, record } from '../../sound/record';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { Block, Small } from './parts';
 
@@ -27,6 +28,7 @@ type Props = {
 
 /** What a row sounds with: its kit, or a short sound that somebody has brought or recorded. */
 export function OwnSoundBlock({ editor, row, index, player, locked, dropped = null, taken }: Props) {
+  const say = useSay();
   const queries = useQueryClient();
   const { data } = useQuery({ queryKey: ['sounds'], queryFn: () => reply(api.GET('/api/sounds')) });
   const sounds = data?.sounds ?? [];
@@ -34,8 +36,10 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
   const { busy, error, setError, run } = useTask();
   const file = useRef<HTMLInputElement>(null);
   const give = (sound: string | null) => {
-    const what = sound === null ? 'the kit' : (pieceWords(editor.catalogue, sound) ?? `“${sound}”`);
-    editor.store.change(`Play ${editor.words.name(index)} with ${what}`, (pattern) => rowChanged(pattern, editor.index, index, { sound }));
+    const what = sound === null ? say('edit.sound.kit') : (pieceWords(editor.catalogue, sound) ?? `“${sound}”`);
+    editor.store.change(say('edit.sound.play', { name: editor.words.name(index), what }), (pattern) =>
+      rowChanged(pattern, editor.index, index, { sound }),
+    );
     void player.audition(row.instrument, 100, { ...row, sound });
   };
   const renew = async () => {
@@ -44,7 +48,7 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
   };
   const bring = (bytes: Blob, usual: string) =>
     run(async () => {
-      if (bytes.size > MOST_BYTES) throw new Error('This sound is larger than 2 MB; shorten it, or save it as MP3, Ogg or Opus.');
+      if (bytes.size > MOST_BYTES) throw new Error(say('edit.sound.large'));
       const query = { name: unused(name.trim() || usual, sounds) };
       const sound = await reply(
         api.POST('/api/sounds', {
@@ -57,9 +61,10 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
       setName('');
       await renew();
       give(sound.name);
-      editor.say(`“${sound.name}” is yours now, and this row plays it`);
+      editor.say(say('edit.sound.yours', { name: sound.name }));
     });
-  const bringFile = (chosenFile: File) => bring(chosenFile, chosenFile.name.replace(/\.\w+$/, '').slice(0, MOST_NAME) || 'My sound');
+  const bringFile = (chosenFile: File) =>
+    bring(chosenFile, chosenFile.name.replace(/\.\w+$/, '').slice(0, MOST_NAME) || say('edit.sound.mine'));
   const latest = useRef({ bringFile, taken });
   latest.current = { bringFile, taken };
   useEffect(() => {
@@ -71,30 +76,30 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
     run(async () => {
       await reply(api.DELETE('/api/sounds/{id}', at({ id: sound.id })));
       await renew();
-      editor.say(`“${sound.name}” is gone; rows that play it are played by the kit`);
+      editor.say(say('edit.sound.gone', { name: sound.name }));
     });
   const chosen = sounds.find((one) => one.name === row.sound);
   return (
-    <Block title="Its sound">
+    <Block title={say('edit.sound')}>
       <select
-        aria-label="Its sound"
+        aria-label={say('edit.sound')}
         className="field field-small"
         value={row.sound ?? ''}
         disabled={locked}
         onChange={(event) => give(event.target.value || null)}
       >
-        <option value="">as the kit has it</option>
+        <option value="">{say('edit.sound.asKit')}</option>
         {sounds.map((one) => (
           <option key={one.id} value={one.name}>
             {one.name}
-            {one.own ? '' : ' (your teacher’s)'}
+            {one.own ? '' : ` ${say('edit.sound.teacher')}`}
           </option>
         ))}
-        {row.sound && !chosen && !pieceOf(row.sound) && <option value={row.sound}>{row.sound} (not here; the kit plays)</option>}
+        {row.sound && !chosen && !pieceOf(row.sound) && <option value={row.sound}>{say('edit.sound.notHere', { name: row.sound })}</option>}
         {editor.catalogue.kits
           .filter((kit) => kit.url !== null)
           .map((kit) => (
-            <optgroup key={kit.name} label={`From ${kit.label}`}>
+            <optgroup key={kit.name} label={say('edit.sound.from', { name: kit.label })}>
               {piecesOf(editor.catalogue, kit, row.instrument).map((one) => (
                 <option key={one.name} value={`${kit.name}/${one.name}`}>
                   {one.label}, {kit.label}
@@ -106,24 +111,24 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
       {!locked && (
         <>
           <input
-            aria-label="Name of a new sound"
-            placeholder="Name of a new sound"
+            aria-label={say('edit.sound.name')}
+            placeholder={say('edit.sound.name')}
             className="field field-small w-36"
             maxLength={MOST_NAME}
             value={name}
             onChange={(event) => setName(event.target.value)}
           />
           <Small disabled={busy} onClick={() => file.current?.click()}>
-            {busy ? 'Reading it …' : 'bring a file'}
+            {busy ? say('edit.sound.reading') : say('edit.sound.bring')}
           </Small>
-          <RecordButton disabled={busy} take={(bytes) => void bring(bytes, 'My sound')} refuse={setError} />
-          <Small disabled={busy || !chosen?.own} onClick={() => chosen && void remove(chosen)} title="For all your beats">
-            remove it
+          <RecordButton disabled={busy} take={(bytes) => void bring(bytes, say('edit.sound.mine'))} refuse={setError} />
+          <Small disabled={busy || !chosen?.own} onClick={() => chosen && void remove(chosen)} title={say('edit.sound.forAll')}>
+            {say('edit.form.removeWord')}
           </Small>
           <input
             ref={file}
             type="file"
-            aria-label="Sound file"
+            aria-label={say('edit.sound.file')}
             accept="audio/*,.wav,.flac,.ogg,.opus,.mp3"
             className="sr-only"
             tabIndex={-1}
@@ -133,9 +138,7 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
               if (chosenFile) void bringFile(chosenFile);
             }}
           />
-          <p className="w-full text-xs text-faint">
-            WAV, FLAC, Ogg, Opus or MP3; {MOST_SECONDS} seconds and 2 MB at most. Your teacher hears it too.
-          </p>
+          <p className="w-full text-xs text-faint">{say('edit.sound.kinds', { seconds: MOST_SECONDS })}</p>
         </>
       )}
       {error && <Notice>{error}</Notice>}
@@ -159,6 +162,7 @@ function unused(name: string, sounds: OwnSound[]): string {
 
 /** Records while it is on. */
 function RecordButton({ disabled, take, refuse }: { disabled: boolean; take: (bytes: Blob) => void; refuse: (sentence: string) => void }) {
+  const say = useSay();
   const [recorder, setRecorder] = useState<Recorder | null>(null);
   useEffect(() => () => recorder?.stop(), [recorder]);
   const begin = async () => {
@@ -174,11 +178,11 @@ function RecordButton({ disabled, take, refuse }: { disabled: boolean; take: (by
   };
   return recorder ? (
     <Small pressed onClick={() => recorder.stop()}>
-      stop recording
+      {say('edit.sound.stop')}
     </Small>
   ) : (
     <Small disabled={disabled} onClick={() => void begin()}>
-      record
+      {say('edit.sound.record')}
     </Small>
   );
 }

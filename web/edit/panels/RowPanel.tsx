@@ -5,6 +5,7 @@ import { rowChanged, rowDuplicated, rowMoved, rowRemoved } from '../../music/row
 import { calledInstrument } from '../../sheet/called';
 import type { Player } from '../../sound/Player';
 import { NumberField } from '../../ui/NumberField';
+import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { AddRow, ChangeInstrument } from './AddRow';
 import { FillBlock } from './FillBlock';
@@ -13,16 +14,8 @@ import { GroupBlock } from './GroupBlock';
 import { OwnSoundBlock } from './OwnSoundBlock';
 import { Block, Small, TINTS } from './parts';
 
-export const SNAP_WORDS: Record<string, string> = {
-  '4': 'quarters',
-  '8': 'eighths',
-  '8t': 'eighth triplets',
-  '16': 'sixteenths',
-  '16t': 'sixteenth triplets',
-  '32': 'thirty-seconds',
-  '32t': 'thirty-second triplets',
-  '64': 'sixty-fourths',
-};
+/** A note value as a grid has it: "eighth triplets". */
+export const snapWords = (snap: string): string => say(`edit.snap.${snap}` as Key);
 
 /** Characters. */
 const MOST_NAME = 24;
@@ -55,28 +48,29 @@ export function RowPanel({ editor, player, locked, dropped, taken }: Props) {
 }
 
 function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props & { row: Row; index: number }) {
+  const say = useSay();
   const { store } = editor;
   const name = editor.words.name(index);
   const rows = editor.section.rows.length;
   const ordered = editor.music.order !== null;
   const kept = editor.allowed.whyKept(editor.section.rows, index);
   const change = (what: string, part: Partial<Omit<Row, 'hits'>>) =>
-    store.change(`${what} of ${name}`, (pattern) => rowChanged(pattern, editor.index, index, part));
+    store.change(say('edit.of', { what, name }), (pattern) => rowChanged(pattern, editor.index, index, part));
   const remove = () => {
-    store.change(`Remove the row of ${name}`, (pattern) => rowRemoved(pattern, editor.index, index));
+    store.change(say('edit.row.removeOf', { name }), (pattern) => rowRemoved(pattern, editor.index, index));
     editor.go({ row: Math.min(index, editor.section.rows.length - 1), at: 0 });
-    editor.say(`The row of ${name} is removed; undo brings it back`);
+    editor.say(say('edit.row.removed', { name }));
   };
   const move = (by: -1 | 1) => {
-    store.change(`Move the row of ${name}`, (pattern) => rowMoved(pattern, editor.index, index, by));
+    store.change(say('edit.row.moveOf', { name }), (pattern) => rowMoved(pattern, editor.index, index, by));
     editor.go({ row: index + by, at: editor.state.cursor.at });
   };
   return (
     <>
-      <Block title="Its name">
+      <Block title={say('edit.form.name')}>
         <input
           key={`${index} ${row.name ?? ''}`}
-          aria-label="Name of this row"
+          aria-label={say('edit.row.nameOf')}
           className="field field-small w-44"
           maxLength={MOST_NAME}
           placeholder={name}
@@ -85,25 +79,25 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
           onBlur={(event) => {
             const called = event.target.value.trim() || null;
-            if (called !== (row.name ?? null)) change('Name', { name: called });
+            if (called !== (row.name ?? null)) change(say('edit.row.nameStep'), { name: called });
           }}
         />
       </Block>
-      <Block title="Its grid">
+      <Block title={say('edit.row.grid')}>
         <select
-          aria-label="Its grid"
+          aria-label={say('edit.row.grid')}
           className="field field-small"
           value={row.snap ?? '16'}
           disabled={locked}
-          onChange={(event) => change('Grid', { snap: event.target.value })}
+          onChange={(event) => change(say('edit.row.gridStep'), { snap: event.target.value })}
         >
           {editor.catalogue.snaps.map((snap) => (
             <option key={snap.name} value={snap.name}>
-              {SNAP_WORDS[snap.name]}
+              {snapWords(snap.name)}
             </option>
           ))}
         </select>
-        <p className="text-xs text-faint">What the grid shows and where new hits land. No hit is moved.</p>
+        <p className="text-xs text-faint">{say('edit.row.gridHint')}</p>
       </Block>
       {!locked && <FillBlock key={`${editor.index} ${index}`} editor={editor} row={row} index={index} />}
       <OwnSoundBlock
@@ -119,37 +113,37 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
       <ShiftBlock editor={editor} row={row} index={index} disabled={locked} />
       <CycleBlock editor={editor} row={row} index={index} disabled={locked} />
       <GapsBlock key={`gaps ${editor.index} ${index}`} editor={editor} row={row} />
-      <Block title="The row">
-        <Small onClick={() => void player.audition(row.instrument, 90, row)}>hear it</Small>
-        <Small onClick={() => editor.markRow(index)} title="Or press its name with Shift">
-          mark its hits
+      <Block title={say('edit.row.row')}>
+        <Small onClick={() => void player.audition(row.instrument, 90, row)}>{say('edit.row.hearIt')}</Small>
+        <Small onClick={() => editor.markRow(index)} title={say('edit.row.shiftPress')}>
+          {say('edit.row.markHits')}
         </Small>
         <Small disabled={locked || ordered || index === 0} onClick={() => move(-1)}>
-          up
+          {say('edit.row.up')}
         </Small>
         <Small disabled={locked || ordered || index === rows - 1} onClick={() => move(1)}>
-          down
+          {say('edit.row.down')}
         </Small>
         <Small
           disabled={locked || rows >= editor.catalogue.limits.rows}
-          onClick={() => store.change(`Double the row of ${name}`, (pattern) => rowDuplicated(pattern, editor.index, index))}
+          onClick={() => store.change(say('edit.row.duplicateOf', { name }), (pattern) => rowDuplicated(pattern, editor.index, index))}
         >
-          duplicate
+          {say('edit.row.duplicate')}
         </Small>
         <Small disabled={locked || kept !== null} onClick={remove}>
-          remove
+          {say('edit.row.removeWord')}
         </Small>
         {kept && <p className="text-xs text-faint">{kept}</p>}
-        {ordered && <p className="text-xs text-faint">Your class orders its rows as on a staff.</p>}
+        {ordered && <p className="text-xs text-faint">{say('edit.row.staff')}</p>}
       </Block>
       {!locked && !kept && <ChangeInstrument editor={editor} index={index} />}
       <GroupBlock editor={editor} index={index} />
-      <Block title="Tint">
-        <Small disabled={locked} pressed={!row.tint} onClick={() => change('Tint', { tint: null })}>
-          none
+      <Block title={say('edit.row.tint')}>
+        <Small disabled={locked} pressed={!row.tint} onClick={() => change(say('edit.row.tint'), { tint: null })}>
+          {say('edit.row.noTint')}
         </Small>
         {TINTS.map((tint) => (
-          <Small key={tint} disabled={locked} pressed={row.tint === tint} onClick={() => change('Tint', { tint })}>
+          <Small key={tint} disabled={locked} pressed={row.tint === tint} onClick={() => change(say('edit.row.tint'), { tint })}>
             <span aria-hidden="true" className="tint-dot" data-tint={tint} />
             {tint}
           </Small>
@@ -160,23 +154,24 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
 }
 
 function ShiftBlock({ editor, row, index, disabled }: { editor: Editor; row: Row; index: number; disabled: boolean }) {
+  const say = useSay();
   const [wrap, setWrap] = useState(true);
   const none = disabled || row.hits.length === 0;
   const shift = (steps: number) =>
-    editor.store.change(`Shift ${editor.words.name(index)}`, (pattern) =>
+    editor.store.change(say('edit.row.shift', { name: editor.words.name(index) }), (pattern) =>
       shifted(pattern, editor.index, index, steps * editor.step(row), row.cycle ?? editor.length, wrap),
     );
   return (
-    <Block title="Shift the whole row by a step">
+    <Block title={say('edit.row.shiftAll')}>
       <Small disabled={none} onClick={() => shift(-1)}>
-        earlier
+        {say('edit.row.earlier')}
       </Small>
       <Small disabled={none} onClick={() => shift(1)}>
-        later
+        {say('edit.row.later')}
       </Small>
       <label className="flex items-center gap-1.5 text-sm">
         <input type="checkbox" checked={wrap} onChange={(event) => setWrap(event.target.checked)} />
-        wrap around
+        {say('edit.row.wrap')}
       </label>
     </Block>
   );
@@ -184,38 +179,43 @@ function ShiftBlock({ editor, row, index, disabled }: { editor: Editor; row: Row
 
 /** A row may start over by itself, after so many of its own steps. */
 function CycleBlock({ editor, row, index, disabled }: { editor: Editor; row: Row; index: number; disabled: boolean }) {
+  const say = useSay();
   const step = editor.step(row);
   const most = Math.floor(editor.length / step);
   const steps = row.cycle ? row.cycle / step : most;
   const set = (next: number) => {
     const cycle = next >= most || next < 1 ? null : next * step;
-    editor.store.change(`Cycle of ${editor.words.name(index)}`, (pattern) => rowChanged(pattern, editor.index, index, { cycle }));
+    editor.store.change(say('edit.row.cycle', { name: editor.words.name(index) }), (pattern) =>
+      rowChanged(pattern, editor.index, index, { cycle }),
+    );
     editor.say(
-      cycle ? `${editor.words.name(index)} starts over every ${next} steps` : `${editor.words.name(index)} goes through the whole section`,
+      cycle
+        ? say('edit.row.cycleEvery', { name: editor.words.name(index), count: next })
+        : say('edit.row.cycleWhole', { name: editor.words.name(index) }),
     );
   };
   const beyond = row.cycle ? row.hits.filter((hit) => hit.at >= (row.cycle ?? 0)).length : 0;
   return (
-    <Block title={row.cycle ? `Starts over every ${steps} of its steps` : 'Goes through the whole section'}>
-      <Small disabled={disabled || steps <= 1} onClick={() => set(Math.ceil(steps) - 1)} label="A shorter cycle">
+    <Block title={row.cycle ? say('edit.row.cycleIts', { count: steps }) : say('edit.row.wholeIts')}>
+      <Small disabled={disabled || steps <= 1} onClick={() => set(Math.ceil(steps) - 1)} label={say('edit.row.shorter')}>
         −
       </Small>
       <NumberField
-        label={`Steps after which ${editor.words.name(index)} starts over`}
+        label={say('edit.row.cycleAfter', { name: editor.words.name(index) })}
         value={steps}
         low={1}
         high={most}
         disabled={disabled}
         take={(typed) => set(Math.round(typed))}
-        refuse={(typed) => editor.say(`${typed} steps do not fit; use 1 to ${most}`)}
+        refuse={(typed) => editor.say(say('edit.row.cycleRange', { count: typed, most }))}
       />
-      <Small disabled={disabled || !row.cycle} onClick={() => set(Math.floor(steps) + 1)} label="A longer cycle">
+      <Small disabled={disabled || !row.cycle} onClick={() => set(Math.floor(steps) + 1)} label={say('edit.row.longer')}>
         +
       </Small>
       <Small disabled={disabled || !row.cycle} onClick={() => set(most)}>
-        whole section
+        {say('edit.row.whole')}
       </Small>
-      {beyond > 0 && <p className="text-xs text-faint">{beyond} of its hits lie behind the cycle and are silent.</p>}
+      {beyond > 0 && <p className="text-xs text-faint">{say('edit.row.beyond', { count: beyond })}</p>}
     </Block>
   );
 }

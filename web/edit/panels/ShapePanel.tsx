@@ -4,26 +4,30 @@ import { bounded } from '../../music/pattern';
 import { tickSeconds } from '../../music/schedule';
 import type { Shape } from '../../music/shapes';
 import { NumberField } from '../../ui/NumberField';
+import { lower } from '../../ui/words';
+import { type Key, useSay } from '../../words/words';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
+import { levelWords } from '../Words';
 import { Block, Small } from './parts';
-import { SNAP_WORDS } from './RowPanel';
+import { snapWords } from './RowPanel';
 
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
 const ACCENTS = [
-  [2, '2nd'],
-  [3, '3rd'],
-  [4, '4th'],
+  [2, 'edit.accent.2'],
+  [3, 'edit.accent.3'],
+  [4, 'edit.accent.4'],
 ] as const;
-const WAYS: { label: string; shape: Shape; title: string }[] = [
-  { label: 'alternate', shape: 'alternate', title: 'Alternate firm and soft' },
-  { label: 'louder', shape: 'louder', title: 'Louder towards the end' },
-  { label: 'softer', shape: 'softer', title: 'Softer towards the end' },
+const WAYS: { label: Key; shape: Shape; title: Key }[] = [
+  { label: 'edit.way.alternate', shape: 'alternate', title: 'edit.way.alternate.title' },
+  { label: 'edit.way.louder', shape: 'louder', title: 'edit.way.louder.title' },
+  { label: 'edit.way.softer', shape: 'softer', title: 'edit.way.softer.title' },
 ];
 const ODDS = [100, 75, 50, 25];
 
 /** What one hit, or all that is marked, can be: how hard, early or late, rolled, now and then. */
 export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean }) {
+  const say = useSay();
   useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   const { range, cursor } = useSyncExternalStore(editor.subscribe, () => editor.state);
   const hits = editor.targetHits();
@@ -32,30 +36,34 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
   const all = (value: number, of: (hit: NonNullable<typeof first>) => number) => hits.length > 0 && hits.every((hit) => of(hit) === value);
   return (
     <section aria-labelledby="shape" className="card p-3">
-      <h2 id="shape">{range ? `${hits.length} marked` : first ? `${capital(editor.words.name(cursor.row))}: one hit` : 'No hit here'}</h2>
-      <p className="text-sm text-faint">
-        {range ? 'Every change below is for all of them.' : first ? editor.words.hit(first) : 'Go to a hit, or mark several.'}
-      </p>
-      <Block title="Velocity">
+      <h2 id="shape">
+        {range
+          ? say('edit.marked', { count: hits.length })
+          : first
+            ? say('edit.shape.one', { name: capital(editor.words.name(cursor.row)) })
+            : say('edit.shape.none')}
+      </h2>
+      <p className="text-sm text-faint">{range ? say('edit.shape.forAll') : first ? editor.words.hit(first) : say('edit.shape.go')}</p>
+      <Block title={say('edit.velocity')}>
         {editor.catalogue.levels.map((level, i) => (
           <Small
             key={level.name}
             disabled={locked}
             pressed={hits.length > 0 && hits.every((hit) => editor.words.level(hit.velocity ?? 90) === level.name)}
             onClick={() => editor.level(level.name)}
-            title={`Key ${i + 1}; or drag the stem`}
+            title={say('edit.key.stem', { key: i + 1 })}
           >
-            {level.name}
+            {levelWords(level.name)}
           </Small>
         ))}
-        <Small disabled={none} onClick={() => editor.louder(-6)} title="Key −">
-          softer
+        <Small disabled={none} onClick={() => editor.louder(-6)} title={say('edit.key', { key: '−' })}>
+          {say('edit.shape.softer')}
         </Small>
-        <Small disabled={none} onClick={() => editor.louder(6)} title="Key +">
-          harder
+        <Small disabled={none} onClick={() => editor.louder(6)} title={say('edit.key', { key: '+' })}>
+          {say('edit.shape.louder')}
         </Small>
         <NumberField
-          label="Velocity"
+          label={say('edit.velocity')}
           value={first ? (first.velocity ?? 90) : null}
           low={1}
           high={127}
@@ -63,52 +71,52 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           take={(velocity) => editor.velocityTo(velocity)}
         />
       </Block>
-      <Block title={range ? 'Shape what is marked, each row by itself' : 'Shape the row'}>
-        <span className="text-sm">accent every</span>
+      <Block title={range ? say('edit.shape.marked') : say('edit.shape.row')}>
+        <span className="text-sm">{say('edit.shape.accentEvery')}</span>
         <span className="joined">
           {ACCENTS.map(([every, label]) => (
             <Small
               key={every}
               disabled={locked}
-              label={`Accent every ${label} hit`}
-              onClick={() => editor.shapeBy({ every }, `Accent every ${label} hit`)}
+              label={say('edit.shape.accentHit', { which: say(label) })}
+              onClick={() => editor.shapeBy({ every }, say('edit.shape.accentHit', { which: say(label) }))}
             >
-              {label}
+              {say(label)}
             </Small>
           ))}
         </span>
         <span className="joined">
           {WAYS.map(({ label, shape, title }) => (
-            <Small key={label} disabled={locked} title={title} label={title} onClick={() => editor.shapeBy(shape, title)}>
-              {label}
+            <Small key={label} disabled={locked} title={say(title)} label={say(title)} onClick={() => editor.shapeBy(shape, say(title))}>
+              {say(label)}
             </Small>
           ))}
         </span>
       </Block>
-      <Block title={`Push: ${first ? editor.words.push(first.push ?? 0) : 'early or late'}`}>
-        <Small disabled={none} onClick={() => editor.pushBy(-10)} title="Key ,">
-          earlier
+      <Block title={first ? say('edit.shape.push', { push: editor.words.push(first.push ?? 0) }) : say('edit.shape.pushNone')}>
+        <Small disabled={none} onClick={() => editor.pushBy(-10)} title={say('edit.key', { key: ',' })}>
+          {say('edit.row.earlier')}
         </Small>
-        <Small disabled={none} onClick={() => editor.pushBy(10)} title="Key .">
-          later
+        <Small disabled={none} onClick={() => editor.pushBy(10)} title={say('edit.key', { key: '.' })}>
+          {say('edit.row.later')}
         </Small>
-        <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))} title="Or drag the notehead back">
-          back to its place
+        <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))} title={say('edit.shape.dragBack')}>
+          {say('edit.shape.back')}
         </Small>
         <span className="whitespace-nowrap text-sm">
           <NumberField
-            label="Push in milliseconds, early below 0"
+            label={say('edit.shape.pushMs')}
             value={first ? Math.round((first.push ?? 0) * tickSeconds(editor.store.pattern) * 1000) : null}
             low={-editor.mostPush}
             high={editor.mostPush}
             disabled={none}
             take={(milliseconds) => editor.pushTo(milliseconds)}
-            refuse={(milliseconds) => editor.say(`${milliseconds} ms is too far; up to ${editor.mostPush} ms early or late`)}
+            refuse={(milliseconds) => editor.say(say('edit.shape.pushFar', { ms: milliseconds, most: editor.mostPush }))}
           />{' '}
-          ms
+          {say('edit.ms')}
         </span>
       </Block>
-      <Block title="Roll: strokes within one step">
+      <Block title={say('edit.shape.roll')}>
         <span className="joined">
           {ROLLS.map((roll) => (
             <Small
@@ -116,15 +124,15 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={all(roll, (hit) => hit.roll ?? 1)}
               onClick={() => editor.roll(roll)}
-              title="Key R, with Shift one less"
-              label={roll === 1 ? '1, no roll' : `Roll of ${roll}`}
+              title={say('edit.key.roll')}
+              label={roll === 1 ? say('edit.shape.rollOne') : say('edit.shape.rollOf', { count: roll })}
             >
               {roll}
             </Small>
           ))}
         </span>
       </Block>
-      <Block title="Grace strokes and sticking">
+      <Block title={say('edit.shape.grace')}>
         <span className="joined">
           {([null, 'flam', 'drag'] as const).map((one) => (
             <Small
@@ -132,10 +140,12 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={hits.length > 0 && hits.every((hit) => (hit.ornament ?? null) === one)}
               onClick={() => editor.ornament(one)}
-              title="Key F goes through them"
-              label={one === null ? 'none: no grace strokes' : one === 'flam' ? 'Flam: one grace stroke' : 'Drag: two grace strokes'}
+              title={say('edit.key.next', { key: 'F' })}
+              label={
+                one === null ? say('edit.grace.noneTitle') : one === 'flam' ? say('edit.grace.flamTitle') : say('edit.grace.dragTitle')
+              }
             >
-              {one ?? 'none'}
+              {one === null ? say('edit.none') : lower(say(`edit.grace.${one}`))}
             </Small>
           ))}
         </span>
@@ -146,20 +156,20 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={hits.length > 0 && hits.every((hit) => (hit.hand ?? null) === one)}
               onClick={() => editor.hand(one)}
-              label={one === null ? '– no sticking' : one === 'R' ? 'R, right hand' : 'L, left hand'}
+              label={one === null ? say('edit.hand.noneTitle') : one === 'R' ? say('edit.hand.RTitle') : say('edit.hand.LTitle')}
             >
               {one ?? '–'}
             </Small>
           ))}
         </span>
-        <Small disabled={locked} onClick={() => editor.sticking('alternate')} title="R and L in turn, over what is marked or the row">
-          alternate hands
+        <Small disabled={locked} onClick={() => editor.sticking('alternate')} title={say('edit.hands.alternateTitle')}>
+          {say('edit.hands.alternateWord')}
         </Small>
-        <Small disabled={locked} onClick={() => editor.sticking('leads')} title="R on every other step, L between them">
-          right hand leads
+        <Small disabled={locked} onClick={() => editor.sticking('leads')} title={say('edit.hands.leadsTitle')}>
+          {say('edit.hands.leadsWord')}
         </Small>
       </Block>
-      <Block title="Odds: how often it sounds, in percent">
+      <Block title={say('edit.shape.odds')}>
         <span className="joined">
           {ODDS.map((odds) => (
             <Small
@@ -167,84 +177,89 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={all(odds, (hit) => hit.odds ?? 100)}
               onClick={() => editor.odds(odds)}
-              title="Key O goes through them"
+              title={say('edit.key.next', { key: 'O' })}
             >
               {odds}
             </Small>
           ))}
         </span>
-        <Small disabled={none} pressed={hits.length > 0 && hits.every((hit) => hit.silent)} onClick={() => editor.silence()} title="Key M">
-          muted
+        <Small
+          disabled={none}
+          pressed={hits.length > 0 && hits.every((hit) => hit.silent)}
+          onClick={() => editor.silence()}
+          title={say('edit.key', { key: 'M' })}
+        >
+          {say('edit.row.muted')}
         </Small>
       </Block>
-      <Block title="Where it stands and how high it is, added to its row's">
-        <NumberLabel label="Pan" words="100 left below 0 to 100 right">
+      <Block title={say('edit.shape.where')}>
+        <NumberLabel label={say('edit.knob.pan')} words={say('edit.shape.panWords')}>
           <NumberField
-            label="Pan of the hit, left below 0"
+            label={say('edit.shape.panOf')}
             value={first ? Math.round((first.pan ?? 0) * 100) : null}
             low={-100}
             high={100}
             disabled={none}
             take={(pan) => editor.panTo(Math.round(pan) / 100)}
-            refuse={(pan) => editor.say(`${pan} does not fit; pan goes from −100, left, to 100, right`)}
+            refuse={(pan) => editor.say(say('edit.shape.panRange', { pan }))}
           />
         </NumberLabel>
-        <NumberLabel label="Tune" words="semitones">
+        <NumberLabel label={say('edit.knob.tune')} words={say('edit.shape.semitones')}>
           <NumberField
-            label="Tune of the hit in semitones"
+            label={say('edit.shape.tuneOf')}
             value={first ? (first.tune ?? 0) : null}
             low={-12}
             high={12}
             disabled={none}
             take={(tune) => editor.tuneTo(tune)}
-            refuse={(tune) => editor.say(`${tune} does not fit; tune goes from −12 to 12 semitones`)}
+            refuse={(tune) => editor.say(say('edit.shape.tuneRange', { tune }))}
           />
         </NumberLabel>
-        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) - 1, -12, 12))} label="A semitone lower">
-          lower
+        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) - 1, -12, 12))} label={say('edit.shape.lowerBy')}>
+          {say('edit.shape.lower')}
         </Small>
-        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) + 1, -12, 12))} label="A semitone higher">
-          higher
-        </Small>
-      </Block>
-      <Block title="Mark">
-        <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title="Key S; or press the bar's number">
-          this bar
-        </Small>
-        <Small onClick={() => editor.markRow(cursor.row)} title="Key S twice; or press the row's name with Shift">
-          this row
-        </Small>
-        <Small onClick={() => editor.markBars(0, editor.section.bars - 1)} title="Key Ctrl + A">
-          everything
-        </Small>
-        <Small disabled={!range} onClick={() => editor.go(cursor)} title="Key Escape">
-          nothing
+        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) + 1, -12, 12))} label={say('edit.shape.higherBy')}>
+          {say('edit.shape.higher')}
         </Small>
       </Block>
-      <Block title="Move and copy">
-        <Small disabled={none} onClick={() => editor.move(-1, 0)} title="Key E">
-          a step earlier
+      <Block title={say('edit.mark')}>
+        <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title={say('edit.key.bar')}>
+          {say('edit.mark.bar')}
         </Small>
-        <Small disabled={none} onClick={() => editor.move(1, 0)} title="Key L">
-          a step later
+        <Small onClick={() => editor.markRow(cursor.row)} title={say('edit.key.row')}>
+          {say('edit.mark.row')}
         </Small>
-        <Small disabled={none} onClick={() => editor.move(0, -1)} title="Key H">
-          row above
+        <Small onClick={() => editor.markBars(0, editor.section.bars - 1)} title={say('edit.key', { key: 'Ctrl + A' })}>
+          {say('edit.mark.all')}
         </Small>
-        <Small disabled={none} onClick={() => editor.move(0, 1)} title="Key B">
-          row below
+        <Small disabled={!range} onClick={() => editor.go(cursor)} title={say('edit.key', { key: 'Escape' })}>
+          {say('edit.kit.nothing')}
         </Small>
-        <Small disabled={none} onClick={() => editor.copy()} title="Key Ctrl + C">
-          copy
+      </Block>
+      <Block title={say('edit.move')}>
+        <Small disabled={none} onClick={() => editor.move(-1, 0)} title={say('edit.key', { key: 'E' })}>
+          {say('edit.move.earlier')}
         </Small>
-        <Small disabled={none} onClick={() => editor.cut()} title="Key Ctrl + X">
-          cut
+        <Small disabled={none} onClick={() => editor.move(1, 0)} title={say('edit.key', { key: 'L' })}>
+          {say('edit.move.later')}
         </Small>
-        <Small disabled={locked} onClick={() => editor.paste()} title="Key Ctrl + V">
-          paste
+        <Small disabled={none} onClick={() => editor.move(0, -1)} title={say('edit.key', { key: 'H' })}>
+          {say('edit.move.above')}
         </Small>
-        <Small disabled={none} onClick={() => editor.clear()} title="Key Delete">
-          remove
+        <Small disabled={none} onClick={() => editor.move(0, 1)} title={say('edit.key', { key: 'B' })}>
+          {say('edit.move.below')}
+        </Small>
+        <Small disabled={none} onClick={() => editor.copy()} title={say('edit.key', { key: 'Ctrl + C' })}>
+          {say('edit.move.copy')}
+        </Small>
+        <Small disabled={none} onClick={() => editor.cut()} title={say('edit.key', { key: 'Ctrl + X' })}>
+          {say('edit.move.cut')}
+        </Small>
+        <Small disabled={locked} onClick={() => editor.paste()} title={say('edit.key', { key: 'Ctrl + V' })}>
+          {say('edit.move.paste')}
+        </Small>
+        <Small disabled={none} onClick={() => editor.clear()} title={say('edit.key', { key: 'Delete' })}>
+          {say('edit.row.removeWord')}
         </Small>
       </Block>
       <QuantizeBlock editor={editor} disabled={locked} />
@@ -263,20 +278,21 @@ function NumberLabel({ label, words, children }: { label: string; words: string;
 
 /** Draws what is marked, or the whole row, towards a note value. */
 function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean }) {
+  const say = useSay();
   const [snap, setSnap] = useState('16');
   const [strength, setStrength] = useState(100);
   const quantize = () => {
     const { range, cursor } = editor.state;
     const scope = range ?? { rows: [cursor.row], from: 0, to: editor.length };
     const how = { section: editor.index, rows: [...scope.rows], from: scope.from, to: scope.to, snap, strength };
-    void compute(editor, `Quantize to ${SNAP_WORDS[snap]}`, (pattern) =>
+    void compute(editor, say('edit.quantize.to', { value: snapWords(snap) }), (pattern) =>
       reply(api.POST('/api/edit/quantize', { body: { pattern, ...how } })),
     );
   };
   return (
-    <Block title="Quantize what is marked, or the row">
+    <Block title={say('edit.quantize')}>
       <select
-        aria-label="Quantize to"
+        aria-label={say('edit.quantize.label')}
         className="field field-small w-auto"
         value={snap}
         disabled={disabled}
@@ -284,14 +300,14 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
       >
         {editor.catalogue.snaps.map(({ name }) => (
           <option key={name} value={name}>
-            {SNAP_WORDS[name]}
+            {snapWords(name)}
           </option>
         ))}
       </select>
       <label className="flex items-center gap-1.5 text-sm">
         <input
           type="range"
-          aria-label="Strength in percent"
+          aria-label={say('edit.quantize.strength')}
           className="slider w-20"
           min={0}
           max={100}
@@ -303,7 +319,7 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
         {strength} %
       </label>
       <Small disabled={disabled} onClick={quantize}>
-        quantize
+        {say('edit.quantize.do')}
       </Small>
     </Block>
   );

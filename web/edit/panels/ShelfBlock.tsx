@@ -4,17 +4,19 @@ import { api, at, reply } from '../../api/client';
 import { KeepOnShelf } from '../../keep/KeepOnShelf';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 
 /** The beat onto the Shelf, and a pattern of the Shelf onto the sheet. */
 export function ShelfBlock({ editor, locked }: { editor: Editor; locked: boolean }) {
+  const say = useSay();
   const [open, setOpen] = useState(false);
   return (
     <section aria-labelledby="from-shelf" className="card flex flex-col gap-2 p-3">
-      <h2 id="from-shelf">Shelf</h2>
+      <h2 id="from-shelf">{say('edit.shelf')}</h2>
       <div className="flex flex-wrap gap-1.5">
         <button type="button" className="button button-small" aria-expanded={open} disabled={locked} onClick={() => setOpen(!open)}>
-          Take one from the Shelf
+          {say('edit.shelf.take')}
         </button>
         <KeepOnShelf title={editor.store.pattern.title} what={() => ({ pattern: editor.store.pattern })} />
       </div>
@@ -27,6 +29,7 @@ const MOST = 40;
 
 /** The patterns of the Shelf by name; one that is pressed comes onto the sheet as a file would. */
 function Choosing({ editor, done }: { editor: Editor; done: () => void }) {
+  const say = useSay();
   const shelf = useQuery({ queryKey: ['shelf'], queryFn: () => reply(api.GET('/api/shelf')) });
   const [text, setText] = useState('');
   const { busy, error, run } = useTask();
@@ -44,8 +47,8 @@ function Choosing({ editor, done }: { editor: Editor; done: () => void }) {
     <div>
       <input
         type="search"
-        aria-label="Look on the Shelf"
-        placeholder="Look for a name"
+        aria-label={say('edit.shelf.look')}
+        placeholder={say('edit.shelf.name')}
         className="field field-small"
         value={text}
         onChange={(event) => setText(event.target.value)}
@@ -62,8 +65,8 @@ function Choosing({ editor, done }: { editor: Editor; done: () => void }) {
           </li>
         ))}
       </ul>
-      {shelf.data && found.length === 0 && <p className="text-sm text-faint">Nothing on the Shelf is like that.</p>}
-      {found.length > MOST && <p className="text-xs text-faint">and {found.length - MOST} more: write a part of the name.</p>}
+      {shelf.data && found.length === 0 && <p className="text-sm text-faint">{say('edit.shelf.none')}</p>}
+      {found.length > MOST && <p className="text-xs text-faint">{say('edit.shelf.more', { count: found.length - MOST })}</p>}
       {error && <Notice>{error}</Notice>}
     </div>
   );

@@ -1,5 +1,6 @@
 import { type ReactNode, useSyncExternalStore } from 'react';
-import { lower, plural } from '../../ui/words';
+import { lower } from '../../ui/words';
+import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { FileBlock } from '../files/FileBlock';
 import type { Counting } from '../useMusic';
@@ -30,6 +31,7 @@ export function StepsPanel(props: Props) {
 }
 
 function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
+  const say = useSay();
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => store.revision);
   const { done, undone } = store.history;
@@ -37,10 +39,8 @@ function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
   const earlier = [...done].reverse();
   return (
     <section aria-labelledby="steps" className="card p-3">
-      <h2 id="steps">Steps</h2>
-      <p className="text-sm text-faint">
-        {done.length === 0 ? 'Nothing to take back yet.' : `${plural(done.length, 'step')} can be taken back, also after a reload.`}
-      </p>
+      <h2 id="steps">{say('edit.steps')}</h2>
+      <p className="text-sm text-faint">{done.length === 0 ? say('edit.steps.none') : say('edit.steps.count', { count: done.length })}</p>
       <ol className="mt-2 flex max-h-72 flex-col gap-0.5 overflow-y-auto text-sm">
         {later.map(({ step, count }) => (
           <li key={`later ${count}`}>
@@ -49,13 +49,13 @@ function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
               className="step-line text-faint"
               disabled={locked}
               onClick={() => store.redo(count)}
-              aria-label={`Do again up to: ${step.name}`}
+              aria-label={say('edit.steps.again', { name: step.name })}
             >
               {step.name}
             </button>
           </li>
         ))}
-        {undone.length > 0 && <li className="border-t-2 border-lamp" aria-label="Here you are" />}
+        {undone.length > 0 && <li className="border-t-2 border-lamp" aria-label={say('edit.steps.here')} />}
         {earlier.map((step, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its place in the list
           <li key={i}>
@@ -64,7 +64,7 @@ function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
               className="step-line"
               disabled={locked}
               onClick={() => store.undo(i + 1)}
-              aria-label={`Back to before: ${lower(step.name)}, step ${done.length - i}`}
+              aria-label={say('edit.steps.back', { name: lower(step.name), number: done.length - i })}
             >
               {step.name}
             </button>

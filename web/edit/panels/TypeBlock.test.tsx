@@ -33,7 +33,7 @@ describe('typing a pattern', () => {
     answer = lesson({ kick: [{ at: 0 }, { at: 960 }], china: [{ at: 0 }] });
     render(<TypeBlock editor={editor} counting="syllables" />);
     await typed('kick 1 5; china 1');
-    expect(screen.getByRole('status').textContent).toBe('Read: 2 hits would come, 1 would go, a new row of china with 1 hit.');
+    expect(screen.getByRole('status').textContent).toBe('Read: 2 new hits, 1 removed, a new row of china with 1 hit.');
     expect(editor.state.preview).toEqual([{ row: 0, places: [0, 960] }]);
     expect(store.pattern.sections[0]?.rows).toHaveLength(1);
     fireEvent.click(take());
@@ -45,11 +45,11 @@ describe('typing a pattern', () => {
     render(<TypeBlock editor={editor} counting="syllables" />);
     answer = lesson({ kick: [], china: [{ at: 0 }] });
     await typed('china 1');
-    expect(screen.getByRole('status').textContent).toBe('China: the task works with its own instruments. Leave this line out.');
+    expect(screen.getByRole('status').textContent).toBe('China: The task works with its own instruments. Remove this line.');
     expect(take().disabled).toBe(true);
     answer = lesson({ kick: [{ at: 3840 }] }, 2);
     await typed('kick 17');
-    expect(screen.getByRole('status').textContent).toBe('This goes on to bar 2, and the task has 1 bar; leave out what is beyond.');
+    expect(screen.getByRole('status').textContent).toBe('This goes on to bar 2, and the task has 1 bar. Remove the rest.');
     expect(take().disabled).toBe(true);
   });
 

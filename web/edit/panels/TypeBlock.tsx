@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { ApiError, api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
-import { plural } from '../../ui/words';
+import { lower } from '../../ui/words';
+import { locale, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import type { Counting } from '../useMusic';
 
@@ -23,6 +24,7 @@ type Props = {
 type Numbers = 'beats' | 'steps';
 
 export function TypeBlock({ editor, pasted = '', counting }: Props) {
+  const say = useSay();
   const [text, setText] = useState(pasted);
   // What was pasted on the sheet is read as if it had been typed here.
   const [taken, setTaken] = useState(pasted);
@@ -72,11 +74,11 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
   const take = () => {
     if (!read) return;
     const typed = read.sections[section];
-    editor.store.change('Take what is typed', (pattern) => ({
+    editor.store.change(say('edit.type.step'), (pattern) => ({
       ...pattern,
       sections: pattern.sections.map((one, i) => (i === section && typed ? typed : one)),
     }));
-    editor.say('What was typed is on the sheet; undo brings back what was there');
+    editor.say(say('edit.type.done'));
     setText('');
   };
   const write = async () => {
@@ -90,12 +92,10 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
   };
   return (
     <section aria-labelledby="typed" className="card p-3">
-      <h2 id="typed">Type it</h2>
-      <p className="text-sm text-faint">
-        As in a book: kick 1 8 11 15, snare 2 & 4, hats odd, or x---x---. Or paste cells of a spreadsheet.
-      </p>
+      <h2 id="typed">{say('edit.type')}</h2>
+      <p className="text-sm text-faint">{say('edit.type.how')}</p>
       <textarea
-        aria-label="Rows as text"
+        aria-label={say('edit.type.rows')}
         className="field mt-2 h-28 font-mono text-sm"
         spellCheck={false}
         maxLength={MOST_TEXT}
@@ -107,7 +107,7 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
         {said}
       </p>
       {either && (
-        <fieldset className="mb-1.5 flex flex-wrap gap-1.5" aria-label="What the numbers count">
+        <fieldset className="mb-1.5 flex flex-wrap gap-1.5" aria-label={say('edit.type.numbers')}>
           {(['beats', 'steps'] as const).map((one) => (
             <button
               key={one}
@@ -116,20 +116,20 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
               aria-pressed={either.as === one}
               onClick={() => setNumbers(one)}
             >
-              {either.as === one ? 'Read as' : 'As'} {one} {listed(either.which)}
+              {say(either.as === one ? `edit.type.read.${one}` : `edit.type.as.${one}`, { numbers: listed(either.which) })}
             </button>
           ))}
         </fieldset>
       )}
       <div className="flex flex-wrap gap-1.5">
         <button type="button" className="button button-main button-small" disabled={!read} onClick={take}>
-          Use this
+          {say('edit.use')}
         </button>
         <button type="button" className="button button-small" disabled={text === ''} onClick={() => setText('')}>
-          Cancel
+          {say('edit.cancel')}
         </button>
         <button type="button" className="button button-small" onClick={() => void write()}>
-          Write what is on the sheet
+          {say('edit.type.write')}
         </button>
       </div>
     </section>
@@ -139,7 +139,7 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
 /** "2 and 4"; of many, the first ones. */
 function listed(numbers: string[]): string {
   if (numbers.length > 3) return `${numbers.slice(0, 3).join(', ')} …`;
-  return numbers.length < 2 ? (numbers[0] ?? '') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
+  return new Intl.ListFormat(locale()).format(numbers);
 }
 
 /** Where hits would come that are not there, for the rows that the sheet has. */
@@ -158,12 +158,10 @@ function whyNot(editor: Editor, read: Pattern, section: number): string | null {
   for (const row of after.rows.slice(before.rows.length)) {
     const why = editor.allowed.whyNot(row.instrument);
     const label = editor.catalogue.instruments.find(({ name }) => name === row.instrument)?.label ?? row.instrument;
-    if (why) return `${label}: ${why.charAt(0).toLowerCase()}${why.slice(1)} Leave this line out.`;
+    if (why) return say('edit.type.not', { name: label, why });
   }
   const { freedom } = editor.allowed;
-  return after.bars > before.bars && freedom && !freedom.form
-    ? `This goes on to bar ${after.bars}, and the task has ${plural(before.bars, 'bar')}; leave out what is beyond.`
-    : null;
+  return after.bars > before.bars && freedom && !freedom.form ? say('edit.type.beyond', { bars: after.bars, count: before.bars }) : null;
 }
 
 /** "Read: 6 hits come, 2 go, a row of cowbell, 2 bars." */
@@ -175,10 +173,12 @@ function changes(editor: Editor, read: Pattern, section: number): string {
     const kept = new Set(after.rows[i]?.hits.map((hit) => hit.at));
     return sum + row.hits.filter((hit) => !kept.has(hit.at)).length;
   }, 0);
-  const label = (name: string) => editor.catalogue.instruments.find((one) => one.name === name)?.label.toLowerCase() ?? name;
+  const label = (name: string) => lower(editor.catalogue.instruments.find((one) => one.name === name)?.label ?? name);
   const added = after.rows
     .slice(before.rows.length)
-    .map((row) => `a new row of ${label(row.instrument)} with ${plural(row.hits.length, 'hit')}`);
-  const bars = after.bars > before.bars ? [`${plural(after.bars, 'bar')} instead of ${before.bars}`] : [];
-  return `Read: ${[`${plural(come, 'hit')} would come`, `${go} would go`, ...added, ...bars].join(', ')}.`;
+    .map((row) => say('edit.type.newRow', { name: label(row.instrument), count: row.hits.length }));
+  const bars = after.bars > before.bars ? [say('edit.type.bars', { count: after.bars, before: before.bars })] : [];
+  return say('edit.type.readThis', {
+    changes: [say('edit.type.come', { count: come }), say('edit.type.go', { count: go }), ...added, ...bars].join(', '),
+  });
 }
