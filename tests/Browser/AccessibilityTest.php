@@ -89,13 +89,13 @@ final class AccessibilityTest extends BrowserTestCase
             'the Shelf' => [['Shelf', 'Both', 'Name, tags'], '.staff .vf-stavenote'],
             'the School' => [['School', 'Parade line, Tuesdays', 'More for Bo'], '.glance'],
             'ways into a class' => [['School', 'Parade line, Tuesdays', 'Add students', 'Show a code'], '[aria-labelledby=join] path'],
-            'what is settled for a class' => [['School', 'Parade line, Tuesdays', 'The class', 'Start next year'], 'details[open]'],
+            'what is settled for a class' => [['School', 'Parade line, Tuesdays', 'Settings', 'Start next year'], 'details[open]'],
             'a student over the term' => [['The class over the term', 'Ines'], '.term-sum'],
             'more time' => [['Mark 1: Foghorn', 'More time'], 'details[open]'],
             'rules' => [['Go on planning: Heron', 'Rules'], '#asks'],
             'how it is marked' => [['Open the plan: Lamp', 'Marking'], '#policy'],
             'trying a task' => [
-                ['Go on planning: Heron', 'Try it as a student', 'See what it would get'],
+                ['Go on planning: Heron', 'Try it as a student', 'See its mark'],
                 '[aria-label="What was asked for"]',
             ],
             'the class at a glance' => [['Mark 12: Lamp'], 'table'],
@@ -107,7 +107,7 @@ final class AccessibilityTest extends BrowserTestCase
             'two attempts' => [['Mark 12: Lamp', 'Ines', 'Lay attempt 1'], '.note-missing'],
             'the Class picture' => [['Class picture: Lamp'], '.picture-count'],
             'the term' => [['The class over the term'], '.term-cell'],
-            'a second factor' => [['Odile Marrick', 'Change my password', 'Begin'], '[aria-label="The key as a picture"] path'],
+            'two-step sign-in' => [['Odile Marrick', 'Change my password', 'Begin'], '[aria-label="The key as a picture"] path'],
             'the projector' => [['Class picture: Lamp', 'Projector', 'Next beat', 'Both in one'], '.note-matched'],
         ]];
         yield 'a keeper' => ['marit', ['teachers and the school' => [['School', 'Mail that stays'], '#bring-set']]];

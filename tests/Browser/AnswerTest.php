@@ -230,7 +230,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->see('.wall .lit');
         $odile->press('Stop');
         $odile->press('Back');
-        $odile->press('Over the term');
+        $odile->press('Term');
         $odile->press('Placement');
         $odile->press('Ines Caldeira, Foghorn Shuffle: 100');
         $odile->read('Ines Caldeira, attempt 1');

@@ -58,12 +58,12 @@ final class InTheWayTest extends BrowserTestCase
         $odile->typeDate('Due date', new \DateTimeImmutable('2025-03-01'));
         $odile->read('2025'); // a year that is not this one is named
         $odile->press('Publish to Parade line');
-        $odile->read('The time to hand in by is over already.');
+        $odile->read('The due date has already passed.');
         $odile->read('There is nothing to copy: the target is empty.');
-        $odile->press('Not yet');
+        $odile->press('Cancel');
         $odile->cell(0, 0)->click();
         $odile->press('Publish to Parade line');
-        $odile->read('The time to hand in by is over already.');
+        $odile->read('The due date has already passed.');
         $odile->readNot('There is nothing to copy');
         $odile->press('Publish anyway to Parade line');
         $odile->read('0 of 20 handed in');

@@ -20,8 +20,8 @@ final class PartsTest extends BrowserTestCase
         $odile->press('make their own');
         $odile->tick('opens when part 1 is right');
         $odile->press('Rules');
-        $odile->choose('Ask for', 'a first downbeat');
-        $odile->choose('Ask for', 'words about the work');
+        $odile->choose('Add a rule', 'a first downbeat');
+        $odile->choose('Add a rule', 'words about the work');
         $odile->until(
             static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
             'it to be kept',

@@ -40,10 +40,10 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Compare with the target');
         $odile->read('Snare: a hit is missing on beat 4; add it.');
         $odile->press('Back to the plan');
-        $odile->press('Remove this plan');
+        $odile->press('Delete plan');
         $odile->press('Cancel');
-        $odile->press('Remove this plan');
-        $odile->press('Yes, remove it');
+        $odile->press('Delete plan');
+        $odile->press('Yes, delete');
         $odile->read('Go on planning');
         $odile->readNot('Low Water');
         $odile->assertNoComplaints();
@@ -91,10 +91,10 @@ final class PlannerTest extends BrowserTestCase
         $odile->fill('Name', 'Driftwood');
         $odile->press('make their own');
         $odile->read('They begin with what is on the sheet');
-        foreach (['the tempo', 'bars and sections', 'other instruments', 'Kick'] as $label) {
+        foreach (['tempo', 'bars and sections', 'other instruments', 'Kick'] as $label) {
             $odile->tick($label);
         }
-        $odile->choose('Not these', 'Long whistle');
+        $odile->choose('Not allowed', 'Long whistle');
         $odile->cell(0, 0)->click();
         $odile->until(
             static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
@@ -140,12 +140,12 @@ final class PlannerTest extends BrowserTestCase
             static fn (): bool => 'Light and quick.' === $odile->script('return document.querySelector("textarea")?.value'),
             'the last words to be kept',
         );
-        $odile->press('Remove this plan');
-        $odile->press('Yes, remove it');
+        $odile->press('Delete plan');
+        $odile->press('Yes, delete');
         $odile->readNot('Spindrift');
         $odile->press('Open the plan: Ferry');
         $odile->fill('Name', 'Ferry, rocking');
-        $odile->press('Forget the changes');
+        $odile->press('Discard changes');
         $odile->until(
             static fn (): bool => 'Ferry Rocker' === $odile->script(
                 'return document.querySelector("section[aria-label=\"The task in words\"] input")?.value',
@@ -171,10 +171,10 @@ final class PlannerTest extends BrowserTestCase
             return '156' === $odile->see('input[aria-label=Grace]')->getAttribute('value');
         }, 'the grace that was typed');
         $odile->keys(WebDriverKeys::TAB);
-        $odile->read('Your own mixture.');
-        $odile->read('within it a stroke is in its place: a sixteenth');
+        $odile->read('Your own settings.');
+        $odile->read('a hit this near is in its place: a sixteenth');
         $odile->read('With 20 ms instead, as usual: 17');
-        $odile->tick('the tempo is right as the task sets it');
+        $odile->tick('tempo as in the task');
         $odile->read('a tempo is right from');
         self::assertSame(
             ['92', '100'],
@@ -192,7 +192,7 @@ final class PlannerTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('Open the plan: Lamplighters');
         $odile->read('14 beats are handed in');
-        $odile->press('Begin with');
+        $odile->press('Starting beat');
         $odile->cell(0, 0)->click();
         self::assertNull($odile->hit(0, 0), 'what students begin with is only to look at');
         $odile->press('Target');
@@ -203,12 +203,12 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Open the plan: Lamplighters');
         $odile->read('Changed, not saved yet');
         self::assertNull($odile->hit(1, 7440), 'what was left unsaved is still there');
-        $odile->press('Save the changes');
-        $odile->read('This changes what is said to');
+        $odile->press('Save changes');
+        $odile->read('This changes the comments for');
         $odile->read('19 → 20');
-        $odile->press('Not yet');
-        $odile->readNot('This changes what is said to');
-        $odile->press('Save the changes');
+        $odile->press('Cancel');
+        $odile->readNot('This changes the comments for');
+        $odile->press('Save changes');
         $odile->press('Save and compare again');
         $odile->read('Saved at');
         $odile->go('/');
@@ -226,16 +226,16 @@ final class PlannerTest extends BrowserTestCase
         $odile->fill('Name', 'Gull Cry');
         $odile->press('make their own');
         $odile->press('Rules');
-        $odile->choose('Ask for', 'a number of hits');
+        $odile->choose('Add a rule', 'a number of hits');
         $odile->choose('instrument', 'Snare');
-        $odile->choose('Ask for', 'places that must stay clear');
+        $odile->choose('Add a rule', 'places that must stay clear');
         $odile->press('Publish to Parade line');
-        $odile->read('A frame is empty, so that it asks for nothing.');
-        $odile->press('Not yet');
-        $odile->press('Begin with');
+        $odile->read('A rule’s sheet is empty, so it asks for nothing.');
+        $odile->press('Cancel');
+        $odile->press('Starting beat');
         $odile->readNot('This sheet is the frame of a rule');
         $odile->press('Kept clear');
-        $odile->read('This sheet is the frame of a rule: meter, tempo and bars here are the frame’s, not the task’s.');
+        $odile->read('This sheet belongs to a rule: its meter, tempo and bars are not those of the task.');
         $odile->cell(1, 960)->click();
         $odile->until(
             static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),

@@ -34,12 +34,12 @@ final class PublishingTest extends BrowserTestCase
         $odile->press('Open the plan: Quay Walk');
         $odile->read('1 beat is handed in');
         $odile->readNot('Withdraw from class');
-        $odile->press('Close it');
+        $odile->press('Close');
         $odile->read('closed');
         $wren->go('/');
         $wren->press('Look at it: Quay Walk');
         $wren->read('The time for handing in is over.');
-        $odile->press('Open it again');
+        $odile->press('Reopen');
         $odile->press('Today');
         $odile->press('Mark 1: Quay Walk');
         $wren->driver->navigate()->refresh();
@@ -77,7 +77,7 @@ final class PublishingTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('School');
         $odile->press('Parade line, Tuesdays');
-        $odile->press('The class');
+        $odile->press('Settings');
         $odile->choose('Usual lesson', 'Tuesday');
         $odile->script('const field = document.querySelector("input[type=time]"); field.focus();');
         $odile->see('input[type=time]')->sendKeys('1430');

@@ -25,28 +25,28 @@ final class SchoolTest extends BrowserTestCase
         $this->database()->exec("INSERT INTO setup_link (hash) VALUES ('".hash('sha256', 'begin')."')");
         $marit = $this->person();
         $marit->go('/setup#begin');
-        $marit->fill('The school\'s name', 'Kelp Bay');
+        $marit->fill('School name', 'Kelp Bay');
         $marit->fill('Your name, as others', 'Runa Holt');
-        $marit->fill('The name that you sign in with', 'runa');
-        $marit->fill('Your password', 'password1');
+        $marit->fill('Username', 'runa');
+        $marit->fill('Password, at least', 'password1');
         $marit->press('Begin');
         $marit->read('guessed first');
-        $marit->fill('Your password', self::OWN);
+        $marit->fill('Password, at least', self::OWN);
         $marit->press('Begin');
         $marit->read('0 classes');
         $marit->fill('Add teachers', 'Fenn, Ottoline');
         $marit->press('Add teachers');
         $teacher = $this->slip($marit);
-        $marit->press('Done, they are on paper');
-        $marit->fill('A new class', 'Kelp line, Mondays');
-        $marit->choose('Its teacher', 'Ottoline Fenn');
-        $marit->press('Make the class');
+        $marit->press('Done, they are printed');
+        $marit->fill('New class', 'Kelp line, Mondays');
+        $marit->choose('Teacher', 'Ottoline Fenn');
+        $marit->press('Add class');
         $marit->read('Nobody is in this class yet');
         $marit->fill('Paste names', "Ada (Adi) Marsh\nAda (Adi) Marsh");
-        $marit->press('Look at the list');
+        $marit->press('Check list');
         $marit->read('"Ada Marsh" stands here twice');
         $marit->fill('Paste names', 'Ada (Adi) Marsh');
-        $marit->press('Look at the list');
+        $marit->press('Check list');
         $marit->see('[aria-label="Who will be added"]');
         $marit->press('Add 1 student');
         $student = $this->slip($marit);
@@ -87,14 +87,14 @@ final class SchoolTest extends BrowserTestCase
         $odile->press('School');
         $odile->press('Parade line, Tuesdays');
         $odile->press('Add students');
-        $odile->bring('The file with the list', 'list.csv', "Locker;Nachname;Vorname;E-mail\n7;Marsh;Ada;\n8;Ærø;Þóra;nowhere\n9;Marsh;Ada;\n");
-        $odile->read('2 lines cannot be taken');
+        $odile->bring('List file', 'list.csv', "Locker;Nachname;Vorname;E-mail\n7;Marsh;Ada;\n8;Ærø;Þóra;nowhere\n9;Marsh;Ada;\n");
+        $odile->read('2 lines cannot be imported');
         $odile->read('Line 3: this is no address for mail');
         $odile->read('Line 4: "Ada Marsh" stands in line 2 already');
-        $odile->bring('The file with the list', 'mended.csv', "Locker;Nachname;Vorname;E-mail\n7;Marsh;Ada;\n8;Ærø;Þóra;\n");
-        $odile->readNot('cannot be taken');
-        $odile->choose('What stands in “Locker”', 'their id elsewhere');
-        $odile->press('Bring 2 in');
+        $odile->bring('List file', 'mended.csv', "Locker;Nachname;Vorname;E-mail\n7;Marsh;Ada;\n8;Ærø;Þóra;\n");
+        $odile->readNot('cannot be imported');
+        $odile->choose('Content of column “Locker”', 'ID in another system');
+        $odile->press('Import 2');
         $odile->press('22 students');
         $odile->read('2 students haven’t signed in yet');
         $odile->press('Make 2 new slips');
@@ -107,9 +107,9 @@ final class SchoolTest extends BrowserTestCase
         $odile->press('Parade line, Tuesdays');
         $odile->press('Show 2 slips');
         $odile->read($first);
-        $odile->press('Done, they are on paper');
+        $odile->press('Done, they are printed');
         $odile->readNot('not printed yet');
-        $odile->press('Undo that import');
+        $odile->press('Undo import');
         $odile->press('20 students');
         $odile->read('Ines Caldeira');
         $odile->readNot('Þóra Ærø');
@@ -128,13 +128,13 @@ final class SchoolTest extends BrowserTestCase
         // Also by name, when somebody adds them without looking: the account that they had is offered.
         $odile->press('Add students');
         $odile->fill('Paste names', 'Wren');
-        $odile->press('Look at the list');
+        $odile->press('Check list');
         $odile->read('Use the account wren: was in this class until');
         // What is typed outlives the page.
         $odile->go('/');
         $odile->press('School');
         $odile->press('Parade line, Tuesdays');
-        $odile->press('Put back: Wren');
+        $odile->press('Restore Wren');
         $odile->press('20 students');
         $odile->press('Add students');
         self::assertSame('Wren', $odile->script('return document.querySelector("textarea").value'));
@@ -153,18 +153,18 @@ final class SchoolTest extends BrowserTestCase
         $odile->press('Parade line, Tuesdays');
         $odile->press('Add students');
         $odile->press('Show a code for an hour');
-        $odile->read('holds until');
+        $odile->read('works until');
         $odile->see('[aria-labelledby=join] svg path');
         $code = $odile->see('#join ~ div .font-mono')->getText();
 
         $ada = $this->person();
         $ada->press('Join a class by its code');
-        $ada->fill('The code', 'WRONGONE');
+        $ada->fill('Code', 'WRONGONE');
         $ada->fill('Your name', 'Runa (Ru) Holt');
         $ada->fill('Choose a password', self::OWN);
         $ada->press('Ask to join');
         $ada->read('No class has this code now');
-        $ada->fill('The code', strtolower($code));
+        $ada->fill('Code', strtolower($code));
         $ada->press('Ask to join');
         $ada->read('Your username is ru');
         $odile->press('Let Runa Holt in');
@@ -209,9 +209,9 @@ final class SchoolTest extends BrowserTestCase
         $bertil = $this->person('bertil');
         $bertil->press('School');
         $bertil->press('Gull deck');
-        $bertil->press('The class');
+        $bertil->press('Settings');
         $bertil->press('Start next year’s class');
-        $bertil->fill('Name of the new class', 'Gull deck, Thursdays');
+        $bertil->fill('New class name', 'Gull deck, Thursdays');
         $bertil->press('Start 20');
         $bertil->read('with the 5 students of this one');
         $bertil->press('Start 20');
@@ -224,7 +224,7 @@ final class SchoolTest extends BrowserTestCase
         // The year before can still be read.
         $bertil->press('School');
         $bertil->press('Gull deck, Fridays');
-        $bertil->press('marks over the term');
+        $bertil->press('Term');
         $bertil->read('archived');
         $bertil->press('Sunniva Dahl, Gulls on the Rail: 20');
         $bertil->see('.note-matched');
@@ -236,13 +236,13 @@ final class SchoolTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('The class over the term');
         $odile->see('[aria-label="Bo, Foghorn Shuffle: 17.5"]');
-        $odile->press('a column of your own');
-        $odile->fill('Name of the column', 'Playing in the lesson');
-        $odile->press('Add it');
+        $odile->press('Add a column');
+        $odile->fill('Column name', 'Playing in the lesson');
+        $odile->press('Add column');
         $odile->fill('Bo, Playing in the lesson', '10');
         $odile->keys(WebDriverKeys::ENTER);
         $odile->see('[aria-label="Bo: 69 % in all"]');
-        $odile->choose('Show', 'who misses something');
+        $odile->choose('Show', 'with missing work');
         $odile->readNot('Ines Caldeira');
         $odile->choose('Show', 'everybody');
         $csv = $odile->driver->executeAsyncScript(
@@ -272,7 +272,7 @@ final class SchoolTest extends BrowserTestCase
         $marit->press('School');
         $marit->press('Parade line, Tuesdays');
         $marit->press('More for Tomás');
-        $marit->fill('Called', 'Tom');
+        $marit->fill('Nickname', 'Tom');
         $marit->press('Save name');
         $marit->see('button:disabled:not([aria-label])');
         $start = $marit->driver->executeAsyncScript(
@@ -280,12 +280,12 @@ final class SchoolTest extends BrowserTestCase
                 .'.then((r) => r.text()).then((text) => done(text.slice(0, 2)))',
         );
         self::assertSame('PK', $start);
-        $marit->press('erase');
-        self::assertFalse($marit->see('[aria-label="Erase Tomás Quintero"]')->isEnabled());
-        $marit->fill('It cannot be undone', 'Tomás Quintero');
-        $marit->press('Erase Tomás Quintero');
+        $marit->press('Delete account');
+        self::assertFalse($marit->see('[aria-label="Delete Tomás Quintero"]')->isEnabled());
+        $marit->fill('This cannot be undone', 'Tomás Quintero');
+        $marit->press('Delete Tomás Quintero');
         $marit->readNot('Tomás Quintero');
-        $marit->press('marks over the term');
+        $marit->press('Term');
         $marit->see('[aria-label="Bo, Foghorn Shuffle: 17.5"]');
         $marit->readNot('Tomás');
         $marit->assertNoComplaints();
@@ -298,8 +298,8 @@ final class SchoolTest extends BrowserTestCase
         $bertil->press('Begin');
         $bertil->see('[aria-label="The key as a picture"] path');
         $key = $bertil->see('#second ~ form b.font-mono')->getText();
-        $bertil->fill('The code that it shows now', TimeCode::at($key, intdiv(time(), 30)));
-        $bertil->press('Ask for codes from now on');
+        $bertil->fill('Code shown in the app', TimeCode::at($key, intdiv(time(), 30)));
+        $bertil->press('Turn on two-step sign-in');
         $bertil->read('These recovery codes are good once each');
         $recovery = $bertil->see('#second ~ div li')->getText();
         $bertil->pressInMenu('Sign out');
@@ -308,10 +308,10 @@ final class SchoolTest extends BrowserTestCase
         $bertil->press('Sign in');
         $bertil->read('One more step');
         $bertil->fill('Six digits', '000000');
-        $bertil->press('Go on');
+        $bertil->press('Continue');
         $bertil->read('not the code of now');
         $bertil->fill('Six digits', $recovery);
-        $bertil->press('Go on');
+        $bertil->press('Continue');
         $bertil->read('Gull deck');
         $bertil->assertNoComplaints();
     }
@@ -342,10 +342,10 @@ final class SchoolTest extends BrowserTestCase
     private function comesIn(Person $person, array $slip): void
     {
         $person->signIn(...$slip);
-        $person->read('A password of your own');
+        $person->read('Choose your own password');
         $person->fill('The password on your slip', $slip[1]);
         $person->fill('The new one', self::OWN);
         $person->press('Save password');
-        $person->readNot('A password of your own');
+        $person->readNot('Choose your own password');
     }
 }

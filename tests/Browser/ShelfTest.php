@@ -11,7 +11,7 @@ final class ShelfTest extends BrowserTestCase
     {
         $odile = $this->person('odile');
         $odile->press('Shelf');
-        $odile->fill('Look for', 'five heron');
+        $odile->fill('Search', 'five heron');
         $odile->told('1 pattern');
         $odile->script(<<<'JS'
             window.heard = 0;
@@ -63,11 +63,11 @@ final class ShelfTest extends BrowserTestCase
         $odile->read('To introduce it: Stamp 1 and 3, clap 2 and 4');
         $odile->read('The kick takes one quick step more; the snare must not notice.');
         $odile->press('Harbour Office');
-        $odile->press('Plan it');
+        $odile->press('Plan task');
         $odile->see('[role=grid] .note');
         $odile->read('Harbour Office');
-        $odile->press('Keep the task on the Shelf');
-        $odile->fill('Its name', 'Boards of ours');
+        $odile->press('Save the task to the Shelf');
+        $odile->fill('Name', 'Boards of ours');
         $odile->fill('What it teaches', 'backbeat, backbeat, quick steps');
         $odile->press('Save to Shelf');
         $odile->read('“Boards of ours” is on the Shelf.');
@@ -77,7 +77,7 @@ final class ShelfTest extends BrowserTestCase
         $odile->press('Boards of ours');
         $odile->read('backbeat · quick steps');
         $odile->press('Remove from Shelf');
-        $odile->told('“Boards of ours” is off the Shelf.');
+        $odile->told('“Boards of ours” is removed from the Shelf.');
         $odile->press('Undo');
         $odile->press('Boards of ours');
         $odile->read('backbeat · quick steps');
@@ -96,7 +96,7 @@ final class ShelfTest extends BrowserTestCase
         $kwame->cell(0, 480)->click();
         $kwame->press('Steps');
         $kwame->press('Keep on the Shelf');
-        $kwame->fill('Its name', 'Two steps');
+        $kwame->fill('Name', 'Two steps');
         $kwame->press('Save to Shelf');
         $kwame->read('“Two steps” is on the Shelf.');
         $kwame->saved();
@@ -132,7 +132,7 @@ final class ShelfTest extends BrowserTestCase
         $odile = $this->person('odile');
         $odile->press('Shelf');
         $odile->press('New pattern');
-        $odile->read('A new pattern');
+        $odile->read('New pattern');
         $odile->see('[role=grid]');
         $odile->press('Form');
         $odile->fill('Rows as text', 'kick 1 9; snare 5 13; cowbell all');
@@ -148,7 +148,7 @@ final class ShelfTest extends BrowserTestCase
         $odile->read('changed in another tab');
         $odile->press('Use the other one');
         $odile->until(static fn (): bool => null !== $odile->hit(0, 480) && null === $odile->hit(0, 720), 'the other one');
-        $odile->press('back to the Shelf');
+        $odile->press('Back to the Shelf');
         $odile->until(static fn (): bool => 21 === $odile->script('return document.querySelectorAll(".shelf-thing .note").length'), 'the newest');
         $odile->tick('Parade line, Tuesdays');
         $odile->until(static fn (): bool => str_contains($odile->see('[data-chosen=true]')->getText(), 'open to students'), 'the class to have it');

@@ -60,7 +60,7 @@ describe('asking the server', () => {
 
   it('has a sentence for an answer that is no problem document, and for no answer', async () => {
     answers = [() => new Response('<h1>Bad gateway</h1>', { status: 502 })];
-    expect((await error(today())).message).toBe('The server did not answer as expected; try again in a moment.');
+    expect((await error(today())).message).toBe('The server did not answer as expected. Try again in a moment.');
     const lost = await error(today());
     expect([lost.status, lost.message.startsWith('No connection')]).toEqual([0, true]);
   });

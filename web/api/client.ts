@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { say } from '../words/words';
 import { inWords } from './places';
 import type { paths } from './schema.gen';
 import type { Problem, Session } from './types';
@@ -23,8 +24,6 @@ export class ApiError extends Error {
 
 /** Milliseconds to wait for an answer. */
 const PATIENCE = 20_000;
-const LOST = 'No connection; try again when it is back.';
-const ODD = 'The server did not answer as expected; try again in a moment.';
 
 let csrf = '';
 
@@ -96,9 +95,9 @@ async function reach(request: Request): Promise<Response> {
 }
 
 function lost(): ApiError {
-  return new ApiError(0, LOST, { title: '', status: 0, detail: LOST });
+  return new ApiError(0, say('frame.error.lost'), { title: '', status: 0, detail: say('frame.error.lost') });
 }
 
 function odd(status: number): Problem {
-  return { title: 'Error', status, detail: ODD };
+  return { title: 'Error', status, detail: say('frame.error.odd') };
 }

@@ -7,30 +7,30 @@ import { needWords, type Place, useSay } from '../words/words';
 import { ownedSession } from './ownedSession';
 import { Shell } from './Shell';
 
-const SignIn = lazy(() => import('./SignIn').then((one) => ({ default: one.SignIn })));
-const Bench = lazy(() => withBeat(import('../bench/BenchPage'), 'edit'));
-const Planner = lazy(() => withBeat(import('../planner/PlannerPage'), 'edit'));
-const Marking = lazy(() => withBeat(import('../marking/MarkingPage'), 'mark', 'edit'));
-const Picture = lazy(() => withBeat(import('../picture/PicturePage'), 'mark'));
-const Term = lazy(() => import('../results/TermPage'));
-const Student = lazy(() => withBeat(import('../results/StudentPage'), 'mark'));
-const Projector = lazy(() => withBeat(import('../picture/ProjectorPage'), 'mark'));
-const Returned = lazy(() => withBeat(import('../marking/ReturnedPage'), 'mark'));
-const Paper = lazy(() => withBeat(import('../paper/PaperPage')));
-const Shelf = lazy(() => withBeat(import('../shelf/ShelfPage')));
-const School = lazy(() => import('../school/SchoolPage'));
-const NewPassword = lazy(() => import('./NewPassword').then((one) => ({ default: one.NewPassword })));
-const Join = lazy(() => import('./Join').then((one) => ({ default: one.Join })));
-const Forgot = lazy(() => import('./Forgot').then((one) => ({ default: one.Forgot })));
-const Reset = lazy(() => import('./Forgot').then((one) => ({ default: one.Reset })));
-const GiveSecond = lazy(() => import('./GiveSecond').then((one) => ({ default: one.GiveSecond })));
-const Second = lazy(() => import('./Second').then((one) => ({ default: one.Second })));
-const Setup = lazy(() => import('./Setup').then((one) => ({ default: one.Setup })));
-const ShelfBench = lazy(() => withBeat(import('../shelf/ShelfBench'), 'edit'));
+const SignIn = lazy(() => withWords(import('./SignIn'), 'account').then((one) => ({ default: one.SignIn })));
+const Bench = lazy(() => withWords(import('../bench/BenchPage'), 'beat', 'edit'));
+const Planner = lazy(() => withWords(import('../planner/PlannerPage'), 'beat', 'edit', 'plan'));
+const Marking = lazy(() => withWords(import('../marking/MarkingPage'), 'beat', 'mark', 'edit'));
+const Picture = lazy(() => withWords(import('../picture/PicturePage'), 'beat', 'mark', 'picture'));
+const Term = lazy(() => withWords(import('../results/TermPage'), 'mark', 'term'));
+const Student = lazy(() => withWords(import('../results/StudentPage'), 'beat', 'mark', 'term'));
+const Projector = lazy(() => withWords(import('../picture/ProjectorPage'), 'beat', 'mark', 'picture'));
+const Returned = lazy(() => withWords(import('../marking/ReturnedPage'), 'beat', 'mark'));
+const Paper = lazy(() => withWords(import('../paper/PaperPage'), 'beat', 'paper'));
+const Shelf = lazy(() => withWords(import('../shelf/ShelfPage'), 'beat', 'shelf'));
+const School = lazy(() => withWords(import('../school/SchoolPage'), 'school'));
+const NewPassword = lazy(() => withWords(import('./NewPassword'), 'account').then((one) => ({ default: one.NewPassword })));
+const Join = lazy(() => withWords(import('./Join'), 'account').then((one) => ({ default: one.Join })));
+const Forgot = lazy(() => withWords(import('./Forgot'), 'account').then((one) => ({ default: one.Forgot })));
+const Reset = lazy(() => withWords(import('./Forgot'), 'account').then((one) => ({ default: one.Reset })));
+const GiveSecond = lazy(() => withWords(import('./GiveSecond'), 'account').then((one) => ({ default: one.GiveSecond })));
+const Second = lazy(() => withWords(import('./Second'), 'account').then((one) => ({ default: one.Second })));
+const Setup = lazy(() => withWords(import('./Setup'), 'account').then((one) => ({ default: one.Setup })));
+const ShelfBench = lazy(() => withWords(import('../shelf/ShelfBench'), 'beat', 'edit', 'shelf'));
 
-/** A place with the words that its sheets say. */
-async function withBeat<M>(code: Promise<M>, ...more: Place[]): Promise<M> {
-  const [loaded] = await Promise.all([code, needWords('beat', ...more)]);
+/** A place with the words that it says. */
+async function withWords<M>(code: Promise<M>, ...places: Place[]): Promise<M> {
+  const [loaded] = await Promise.all([code, needWords(...places)]);
   return loaded;
 }
 

@@ -3,10 +3,12 @@ import { api, reply, session } from '../api/client';
 import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { useSay } from '../words/words';
 import { Door } from './Door';
 
 /** A new password: students get a slip from their teacher, teachers a mail. */
 export function Forgot() {
+  const say = useSay();
   const { busy, error, run } = useTask();
   const [mailed, setMailed] = useState(false);
   const submit = (form: FormData) =>
@@ -16,21 +18,19 @@ export function Forgot() {
       setMailed(true);
     });
   return (
-    <Door title="A new password" line="Students: ask your teacher, who gives you a new slip.">
+    <Door title={say('account.forgot')} line={say('account.forgot.students')}>
       <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
-          Teachers: the name that you sign in with
+          {say('account.forgot.name')}
           <input name="name" className="field" autoComplete="username" autoCapitalize="none" spellCheck={false} maxLength={60} required />
         </label>
         {error && <Notice>{error}</Notice>}
-        <p role="status">
-          {mailed && 'If the school knows your address, a mail with a link is on its way, good for an hour. Else ask the keeper.'}
-        </p>
+        <p role="status">{mailed && say('account.forgot.mailed')}</p>
         <button type="submit" className="button button-main justify-center" disabled={busy || mailed}>
-          Send me a link
+          {say('account.forgot.send')}
         </button>
         <a href="/" className="quiet-link self-center text-sm">
-          Back to signing in
+          {say('account.forgot.back')}
         </a>
       </form>
     </Door>
@@ -39,6 +39,7 @@ export function Forgot() {
 
 /** Where the link of the mail leads. */
 export function Reset() {
+  const say = useSay();
   const { busy, error, run } = useTask();
   const [done, setDone] = useState(false);
   const submit = (form: FormData) =>
@@ -49,20 +50,20 @@ export function Reset() {
       setDone(true);
     });
   return (
-    <Door title="A new password" line="It holds from now on; wherever you were signed in, you are signed out.">
+    <Door title={say('account.forgot')} line={say('account.reset.what')}>
       {done ? (
         <a href="/" className="button button-main justify-center">
-          Sign in with it
+          {say('account.reset.signIn')}
         </a>
       ) : (
         <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
           <label>
-            The new one, at least 8 characters; a sentence is good
+            {say('account.password.new')}
             <input name="password" type="password" className="field" autoComplete="new-password" minLength={8} maxLength={200} required />
           </label>
           {error && <Notice>{error}</Notice>}
           <button type="submit" className="button button-main justify-center" disabled={busy}>
-            Save password
+            {say('account.password.save')}
           </button>
         </form>
       )}

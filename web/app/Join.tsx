@@ -3,10 +3,12 @@ import { api, reply, session } from '../api/client';
 import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { useSay } from '../words/words';
 import { Door } from './Door';
 
 /** Joining a class by the code that its teacher shows. */
 export function Join() {
+  const say = useSay();
   const { busy, error, run } = useTask();
   const [known, setKnown] = useState(false);
   const [asked, setAsked] = useState<{ signIn: string; class: string } | null>(null);
@@ -19,23 +21,23 @@ export function Join() {
     });
   if (asked) {
     return (
-      <Door title="Nearly in" line={`Your teacher lets you into “${asked.class}”.`}>
+      <Door title={say('account.join.nearly')} line={say('account.join.letIn', { name: asked.class })}>
         <div className="card flex flex-col gap-2">
           <p>
-            Your username is <b className="font-mono text-lg">{asked.signIn}</b>. Write it down.
+            {say('account.join.username')} <b className="font-mono text-lg">{asked.signIn}</b>
           </p>
           <a className="button button-main justify-center" href={`/?as=${encodeURIComponent(asked.signIn)}`}>
-            My teacher has let me in
+            {say('account.join.done')}
           </a>
         </div>
       </Door>
     );
   }
   return (
-    <Door title="Join a class" line="Your teacher shows a code of eight letters.">
+    <Door title={say('account.join')} line={say('account.join.what')}>
       <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
-          The code
+          {say('account.join.code')}
           <input
             name="code"
             className="field font-mono text-lg uppercase"
@@ -49,7 +51,7 @@ export function Join() {
         </label>
         {known ? (
           <label key="username">
-            Username
+            {say('account.username')}
             <input
               name="signIn"
               className="field"
@@ -62,12 +64,12 @@ export function Join() {
           </label>
         ) : (
           <label key="name">
-            Your name, as the school writes it
+            {say('account.join.name')}
             <input name="name" className="field" autoComplete="name" maxLength={120} required />
           </label>
         )}
         <label>
-          {known ? 'Password' : 'Choose a password: at least 8 characters, a sentence is good'}
+          {known ? say('account.password') : say('account.password.choose')}
           <input
             name="password"
             type="password"
@@ -80,13 +82,13 @@ export function Join() {
         </label>
         {error && <Notice>{error}</Notice>}
         <button type="submit" className="button button-main justify-center" disabled={busy}>
-          Ask to join
+          {say('account.join.ask')}
         </button>
         <button type="button" className="quiet-link self-center text-sm" onClick={() => setKnown(!known)}>
-          {known ? 'I’m new here' : 'I have an account already'}
+          {known ? say('account.join.new') : say('account.join.known')}
         </button>
         <a href="/" className="quiet-link self-center text-sm">
-          Sign in
+          {say('account.signIn')}
         </a>
       </form>
     </Door>

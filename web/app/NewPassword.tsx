@@ -4,10 +4,12 @@ import { api, reply } from '../api/client';
 import { sent } from '../ui/sent';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { useSay } from '../words/words';
 import { ownedSession } from './ownedSession';
 
 /** A password of one's own: before anything else where it is a first one, and whenever somebody likes. */
 export function NewPassword({ first }: { first: boolean }) {
+  const say = useSay();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
@@ -19,24 +21,20 @@ export function NewPassword({ first }: { first: boolean }) {
     });
   return (
     <div className="mx-auto max-w-md py-8">
-      <h1>{first ? 'A password of your own' : 'Change your password'}</h1>
-      <p className="mb-4 text-faint">
-        {first
-          ? 'The one on your slip is known to whoever gave it to you. Choose one that only you know.'
-          : 'You stay signed in here; everywhere else you sign in again.'}
-      </p>
+      <h1>{first ? say('account.password.own') : say('account.password.change')}</h1>
+      <p className="mb-4 text-faint">{first ? say('account.password.slip') : say('account.password.stay')}</p>
       <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
-          {first ? 'The password on your slip' : 'Your password now'}
+          {first ? say('account.password.onSlip') : say('account.password.now')}
           <input name="old" type="password" className="field" autoComplete="current-password" maxLength={200} required />
         </label>
         <label>
-          The new one, at least 8 characters; a sentence is good
+          {say('account.password.new')}
           <input name="password" type="password" className="field" autoComplete="new-password" minLength={8} maxLength={200} required />
         </label>
         {error && <Notice>{error}</Notice>}
         <button type="submit" className="button button-main justify-center" disabled={busy}>
-          Save password
+          {say('account.password.save')}
         </button>
       </form>
     </div>

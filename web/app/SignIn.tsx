@@ -36,10 +36,10 @@ export function SignIn() {
         ))}
       </svg>
       <h1 className="text-4xl">Pulsanda</h1>
-      <p className="mb-5 text-faint">{say('frame.signIn.motto')}</p>
+      <p className="mb-5 text-faint">{say('account.signIn.motto')}</p>
       <form onSubmit={sent(submit)} className="card flex flex-col gap-3">
         <label>
-          {say('frame.signIn.name')}
+          {say('account.signIn.name')}
           <input
             name="name"
             className="field"
@@ -52,19 +52,19 @@ export function SignIn() {
           />
         </label>
         <label>
-          {say('frame.signIn.password')}
+          {say('account.signIn.password')}
           <input name="password" type="password" className="field" autoComplete="current-password" maxLength={200} required />
         </label>
         {error && <Notice>{error}</Notice>}
         <button type="submit" className="button button-main justify-center" disabled={busy}>
-          {busy ? say('frame.signIn.busy') : say('frame.signIn.do')}
+          {busy ? say('account.signIn.busy') : say('account.signIn.do')}
         </button>
         <p className="flex flex-wrap justify-center gap-x-6 gap-y-1 text-sm">
           <a href="/join" className="quiet-link py-1">
-            {say('frame.signIn.join')}
+            {say('account.signIn.join')}
           </a>
           <a href="/forgot" className="quiet-link py-1">
-            {say('frame.signIn.forgot')}
+            {say('account.signIn.forgot')}
           </a>
         </p>
       </form>

@@ -5,10 +5,12 @@ import { useCatalogue } from '../api/useCatalogue';
 import { arrived, unsent } from '../keep/Keeper';
 import { StepKeeper } from '../keep/StepKeeper';
 import { Failed, Waiting } from '../ui/states';
+import { useSay } from '../words/words';
 import { BenchView } from './BenchView';
 import { draftName, newest, type Work } from './DraftKeeper';
 
 export default function BenchPage() {
+  const say = useSay();
   const { partId = '' } = useParams();
   const catalogue = useCatalogue();
   // Read once: from here on the browser's own copy is the newest, and the draft's version guards against other tabs.
@@ -30,6 +32,6 @@ export default function BenchPage() {
   });
   const error = bench.error ?? catalogue.error;
   if (error) return <Failed error={error} again={() => void (bench.error ? bench : catalogue).refetch()} />;
-  if (!bench.data || !catalogue.data) return <Waiting what="the Bench" />;
+  if (!bench.data || !catalogue.data) return <Waiting what={say('beat.loading.bench')} />;
   return <BenchView key={partId} catalogue={catalogue.data} {...bench.data} />;
 }

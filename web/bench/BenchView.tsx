@@ -11,7 +11,7 @@ import type { StepKeeper } from '../keep/StepKeeper';
 import { type History, PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
-import { useSay } from '../words/words';
+import { say, useSay } from '../words/words';
 import { Asked } from './Asked';
 import { Brief } from './Brief';
 import { CheckBlock } from './CheckBlock';
@@ -59,11 +59,11 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
     };
   }, [keeper, steps, store, trying]);
   if (error) return <Failed error={error} />;
-  if (!music) return <Waiting what="the meter" />;
+  if (!music) return <Waiting what={say('beat.loading.meter')} />;
   editor.music = music;
   return (
     <Workbench
-      label={`Your beat, ${assignment.title}`}
+      label={say('beat.yourBeat', { title: assignment.title })}
       editor={editor}
       catalogue={catalogue}
       music={music}
@@ -73,7 +73,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
       showTarget={showTarget}
       looked={
         looked && sameMeter(looked.pattern.meter, store.pattern.meter)
-          ? { title: `Save ${looked.version}, as it was`, pattern: looked.pattern }
+          ? { title: say('beat.versions.shown', { number: looked.version }), pattern: looked.pattern }
           : frame
       }
       head={
@@ -99,13 +99,13 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
                 <Asked asks={bench.asks} ticks={bench.checked !== null} keeper={keeper} frame={frame?.pattern ?? null} show={setFrame} />
               </Brief>
               {part.view === 'heard' && (
-                <Suspense fallback={<Waiting what="the target" />}>
+                <Suspense fallback={<Waiting what={say('beat.loading.target')} />}>
                   <Dictation part={part} help={bench.help} catalogue={catalogue} />
                 </Suspense>
               )}
               {bench.help.ask !== 'nothing' && <CheckBlock store={store} partId={part.id} help={bench.help} catalogue={catalogue} />}
               {trying && (
-                <Suspense fallback={<Waiting what="what to try" />}>
+                <Suspense fallback={<Waiting what={say('beat.loading.try')} />}>
                   <TryOut store={store} bench={bench} catalogue={catalogue} />
                 </Suspense>
               )}
@@ -127,7 +127,7 @@ function useTaken(store: PatternStore) {
   useEffect(() => {
     const take = (state as { take?: Pattern } | null)?.take;
     if (!take) return;
-    store.change("Take the teacher's suggestion over", () => take);
+    store.change(say('beat.suggestion.step'), () => take);
     navigate('.', { replace: true, state: null });
   }, [state, store, navigate]);
 }

@@ -363,7 +363,7 @@ describe('handing in', () => {
         throw new Error('full');
       },
     });
-    await expect(keeper.handIn()).rejects.toThrow('This is not handed in');
+    await expect(keeper.handIn()).rejects.toThrow('Not handed in');
   });
 
   it('says that the task was taken back, and keeps the beat', async () => {
@@ -371,9 +371,9 @@ describe('handing in', () => {
     world.answer = () => ({ status: 404, body: { title: '', status: 404, detail: 'This is not here, or it is not yours to see.' } });
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping).toMatchObject({ state: 'refused', sentence: expect.stringContaining('taken this task back') });
+    expect(keeper.keeping).toMatchObject({ state: 'refused', sentence: expect.stringContaining('withdrawn this task') });
     expect(unsent<Work>(NAME)?.work.pattern).toEqual(store.pattern);
-    await expect(keeper.handIn()).rejects.toThrow('taken this task back');
+    await expect(keeper.handIn()).rejects.toThrow('withdrawn this task');
   });
 
   it('gives the reason back when it is refused, and keeps the draft anyway', async () => {

@@ -5,6 +5,7 @@ import { handIn, mayComeLater, presses } from '../keep/Presses';
 import type { PatternStore } from '../music/PatternStore';
 import { sameMusic } from '../music/pattern';
 import { keep, kept } from '../ui/storage';
+import { say } from '../words/words';
 
 /** A beat and the line about it. */
 export type Work = { pattern: Pattern; note: string };
@@ -20,12 +21,10 @@ export function newest(name: string, draft: Draft): Draft {
 
 const knownOf = ({ version, pattern, note, savedAt }: Draft): Known<Work> => ({ version, work: { pattern, note }, savedAt });
 
-const NOT_HANDED_IN = 'This is not handed in: the connection is lost, and this browser has no room to keep it; press again later.';
-
 /** A task that was there is not there any more: its teacher has taken it back, perhaps to change it. */
 function takenBack(error: unknown): never {
   if (!(error instanceof ApiError) || error.status !== 404) throw error;
-  throw new ApiError(404, 'Your teacher has taken this task back for now; your beat is kept for when it is here again.', error.body);
+  throw new ApiError(404, say('beat.handIn.withdrawn'), error.body);
 }
 
 /** Keeps the draft of a beat, and hands it in. */
@@ -55,7 +54,7 @@ export class DraftKeeper {
         equal: (a, b) => a.note === b.note && sameMusic(a.pattern, b.pattern),
         take: (work) => {
           this.#note = work.note;
-          store.change('Take the other beat', () => work.pattern);
+          store.change(say('beat.conflict.step'), () => work.pattern);
         },
       },
       knownOf(draft),
@@ -122,7 +121,7 @@ export class DraftKeeper {
       // What the server had was sent from here: the press goes on with its version.
       else if (this.#keeper.keeping.state !== 'conflict') return this.handIn();
       if (!mayComeLater(error)) throw error;
-      if (!presses.add(press)) throw new ApiError(0, NOT_HANDED_IN, (error as ApiError).body);
+      if (!presses.add(press)) throw new ApiError(0, say('beat.handIn.not'), (error as ApiError).body);
       return null;
     }
   }

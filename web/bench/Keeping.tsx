@@ -4,7 +4,8 @@ import { keepingWords } from '../keep/keepingWords';
 import { hitCount } from '../music/pattern';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { clock, plural } from '../ui/words';
+import { clock } from '../ui/words';
+import { useSay } from '../words/words';
 import type { DraftKeeper } from './DraftKeeper';
 
 /** The saved state, always in sight. */
@@ -25,6 +26,7 @@ export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
 
 /** Two beats for one task: the person chooses. */
 export function ConflictNotice({ keeper }: { keeper: DraftKeeper }) {
+  const say = useSay();
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const { error, run } = useTask();
   if (keeping.state !== 'conflict') return null;
@@ -34,12 +36,15 @@ export function ConflictNotice({ keeper }: { keeper: DraftKeeper }) {
     <>
       <Conflict
         keeper={keeper}
-        mine="Keep the beat in this tab"
-        other={`Use the other one (${plural(hitCount(work.pattern), 'hit')}${savedAt ? `, saved ${clock(savedAt)}` : ''})`}
+        mine={say('beat.conflict.mine')}
+        other={say(savedAt ? 'beat.conflict.otherSaved' : 'beat.conflict.other', {
+          count: hitCount(work.pattern),
+          time: savedAt ? clock(savedAt) : '',
+        })}
         settle={settle}
       >
         <button type="button" className="button" onClick={() => settle('both')}>
-          Keep both: this one here, the other under Steps
+          {say('beat.conflict.both')}
         </button>
       </Conflict>
       {error && <Notice>{error}</Notice>}

@@ -5,7 +5,8 @@ import type { Pattern } from '../api/types';
 import type { Editor } from '../edit/Editor';
 import { hitCount } from '../music/pattern';
 import { useTask } from '../ui/useTask';
-import { clock, plural } from '../ui/words';
+import { clock } from '../ui/words';
+import { useSay } from '../words/words';
 import type { DraftKeeper } from './DraftKeeper';
 
 /** An earlier state that is looked at, above the sheet. */
@@ -21,6 +22,7 @@ type Props = {
 
 /** What the draft was at each save of the last hour, and beats that were kept: to look at, and to take back. */
 export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setChosen }: Props) {
+  const say = useSay();
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   const [open, setOpen] = useState(false);
   const saved = keeping.state === 'saved' ? keeping.at : null;
@@ -37,18 +39,18 @@ export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setC
   };
   const take = (pattern: Pattern) => {
     editor.show(0);
-    editor.store.change('Take back an earlier state', () => pattern);
-    editor.say('The earlier state is on the sheet; undo brings back what was here');
+    editor.store.change(say('beat.versions.step'), () => pattern);
+    editor.say(say('beat.versions.done'));
     setChosen(null);
   };
   return (
     <section aria-labelledby="states" className="card p-3">
-      <h2 id="states">The last hour</h2>
+      <h2 id="states">{say('beat.versions.hour')}</h2>
       <button type="button" className="button button-small mt-1" aria-expanded={open} onClick={() => setOpen(!open)}>
-        Earlier versions
+        {say('beat.versions')}
       </button>
       {open && error && <p className="mt-1 text-sm">{error.message}</p>}
-      {open && data && data.states.length === 0 && <p className="mt-1 text-sm text-faint">Nothing has been saved in the last hour.</p>}
+      {open && data && data.states.length === 0 && <p className="mt-1 text-sm text-faint">{say('beat.versions.none')}</p>}
       {open && data && (
         <ul className="mt-2 flex max-h-48 flex-col gap-0.5 overflow-y-auto text-sm">
           {data.states.map((state) => (
@@ -59,8 +61,7 @@ export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setC
                 aria-current={chosen?.version === state.version}
                 onClick={() => void look(state.version)}
               >
-                {clock(state.savedAt)}, save {state.version}
-                {state.kept && ' · kept'}
+                {say(state.kept ? 'beat.versions.kept' : 'beat.versions.one', { time: clock(state.savedAt), number: state.version })}
               </button>
             </li>
           ))}
@@ -70,15 +71,16 @@ export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setC
       {chosen && (
         <div className="mt-2 rounded-md border border-dashed border-target p-2 text-sm">
           <p>
-            {plural(hitCount(chosen.pattern), 'hit')} in{' '}
-            {chosen.pattern.sections.map(({ name, bars }) => `${name} (${plural(bars, 'bar')})`).join(', ')}; it stands above your sheet,
-            unless its meter is another.
+            {say('beat.versions.what', {
+              count: hitCount(chosen.pattern),
+              sections: chosen.pattern.sections.map(({ name, bars }) => `${name} (${say('frame.bars', { count: bars })})`).join(', '),
+            })}
           </p>
           <button type="button" className="button button-small" onClick={() => take(chosen.pattern)}>
-            Restore this version
+            {say('beat.versions.restore')}
           </button>{' '}
           <button type="button" className="button button-small" onClick={() => setChosen(null)}>
-            Cancel
+            {say('beat.cancel')}
           </button>
         </div>
       )}

@@ -7,11 +7,13 @@ import { CheckedList } from '../compared/CheckedList';
 import type { PatternStore } from '../music/PatternStore';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { useSay } from '../words/words';
 
 type Answer = { result: Result | null; checked: Checked | null; suggested: number | null };
 
 /** For the teacher who tries a task: what this beat would get. */
 export function TryOut({ store, bench, catalogue }: { store: PatternStore; bench: Bench; catalogue: Catalogue }) {
+  const say = useSay();
   const [answer, setAnswer] = useState<Answer | null>(null);
   const { error, setError, run } = useTask();
   const compare = async () => {
@@ -19,25 +21,25 @@ export function TryOut({ store, bench, catalogue }: { store: PatternStore; bench
     const tried = await run(() => reply(api.POST('/api/parts/{id}/try', { ...at({ id: bench.part.id }), body })));
     if (!tried) return;
     setAnswer(tried);
-    if (!tried.result && !tried.checked) setError('This task has no target to compare with; what you built would be handed in as it is.');
+    if (!tried.result && !tried.checked) setError(say('beat.try.nothing'));
   };
   return (
     <section aria-labelledby="try" className="card p-3">
-      <h2 id="try">Try it out</h2>
-      <p className="mt-1 text-sm">Build as a student would, then see what Pulsanda says to it.</p>
+      <h2 id="try">{say('beat.try')}</h2>
+      <p className="mt-1 text-sm">{say('beat.try.how')}</p>
       <p className="mt-2 flex flex-wrap gap-2">
         <button type="button" className="button button-main" onClick={() => void compare()}>
-          {bench.part.kind === 'copy' ? 'Compare with the target' : 'See what it would get'}
+          {bench.part.kind === 'copy' ? say('beat.try.compare') : say('beat.try.see')}
         </button>
         <Link to={`/plan/${bench.assignment.id}`} className="button">
-          Back to the plan
+          {say('beat.try.back')}
         </Link>
       </p>
       {error && <Notice>{error}</Notice>}
       {answer?.result && (
         <div className="mt-3">
           {answer.result.statements.length === 0 ? (
-            <p>Everything is correct.</p>
+            <p>{say('beat.try.right')}</p>
           ) : (
             <ul className="list-disc ps-5">
               {answer.result.statements.map((one) => (

@@ -57,6 +57,7 @@ type FieldsProps = { value: KeptInput; busy: boolean; done: string; save: (input
 
 /** What is said of a thing on the Shelf. */
 export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
+  const say = useSay();
   const [input, setInput] = useState(value);
   const [tags, setTags] = useState((value.tags ?? []).join(', '));
   const { data } = useQuery({ queryKey: ['session'], queryFn: session, staleTime: Number.POSITIVE_INFINITY });
@@ -70,7 +71,7 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
       }}
     >
       <label>
-        Its name
+        {say('beat.keep.title')}
         <input
           className="field field-small"
           value={input.title}
@@ -80,7 +81,7 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
         />
       </label>
       <label>
-        What to listen for
+        {say('beat.keep.listen')}
         <textarea
           className="field field-small h-14"
           maxLength={300}
@@ -89,16 +90,16 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
         />
       </label>
       <label>
-        What it teaches, with commas
+        {say('beat.keep.tags')}
         <input
           className="field field-small"
           value={tags}
-          placeholder="backbeat, ghost notes"
+          placeholder={say('beat.keep.tagsHint')}
           onChange={(event) => setTags(event.target.value)}
         />
       </label>
       <label className="flex items-center gap-2">
-        Level
+        {say('beat.keep.level')}
         <select
           className="field field-small w-auto"
           value={input.level ?? 1}
@@ -106,7 +107,7 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
         >
           {LEVELS.map((label, i) => (
             <option key={label} value={i + 1}>
-              {i + 1}, {label}
+              {i + 1}, {say(label)}
             </option>
           ))}
         </select>
@@ -114,7 +115,7 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
       {data?.account?.role !== 'student' && (
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={input.shared ?? false} onChange={(event) => set({ shared: event.target.checked })} />
-          the other teachers of the school see it
+          {say('beat.keep.shared')}
         </label>
       )}
       <p className="flex flex-wrap gap-1.5">
@@ -122,14 +123,15 @@ export function KeptFields({ value, busy, done, save, leave }: FieldsProps) {
           {done}
         </button>
         <button type="button" className="button button-small" onClick={leave}>
-          Cancel
+          {say('beat.cancel')}
         </button>
       </p>
     </form>
   );
 }
 
-export const LEVELS = ['first lessons', 'some lessons in', 'far along'];
+/** Levels of things on the Shelf, from 1. */
+export const LEVELS = ['beat.level.1', 'beat.level.2', 'beat.level.3'] as const;
 
 /** "ferry, six" as tags; what is empty or twice falls away. */
 export function tagsOf(text: string): string[] {

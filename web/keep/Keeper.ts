@@ -1,5 +1,6 @@
 import { ApiError } from '../api/client';
 import { keep, kept } from '../ui/storage';
+import { say } from '../words/words';
 
 /** Work as the server knows it; version counts what it has taken, 0 for nothing yet. */
 export type Known<W> = { version: number; work: W; savedAt: string | null };
@@ -41,7 +42,6 @@ const RETRY = 4000;
 const SOON = 40;
 /** Characters that a browser sends for a page that is gone; more than that goes the usual way, and stays kept here. */
 const MOST_LEAVING = 60_000;
-const ELSEWHERE = 'This was changed in another tab or on another device; choose which one to keep.';
 
 /** What is on its way to the server, by name: whoever opens the same work again waits for it. */
 const underWay = new Map<string, Promise<void>>();
@@ -99,7 +99,9 @@ export class Keeper<W> {
     this.#known = known;
     this.#sent = left?.sent ?? [];
     const other = left && left.version !== known.version && !this.#isOwn(known.work);
-    this.#keeping = other ? { state: 'conflict', sentence: ELSEWHERE, other: known } : { state: 'saved', at: known.savedAt };
+    this.#keeping = other
+      ? { state: 'conflict', sentence: say('beat.keep.elsewhere'), other: known }
+      : { state: 'saved', at: known.savedAt };
     // What is there already is not sent again.
     if (!other && left && this.#equal(read(), known.work)) this.#known = { ...known, work: read() };
   }
@@ -326,6 +328,6 @@ export class Keeper<W> {
 /** What the work that is kept here waits for. */
 function until(error: unknown): string {
   const status = error instanceof ApiError ? error.status : 0;
-  if (status === 0) return 'Kept here until the connection is back';
-  return status === 503 ? 'Kept here until the server is back' : 'Kept here; sent again in a moment';
+  if (status === 0) return say('beat.keep.connection');
+  return status === 503 ? say('beat.keep.server') : say('beat.keep.moment');
 }

@@ -169,7 +169,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
             }}
           />
           <span>
-            {fromTheStart ? 'Also to ' : `Also to ${alike.length === 1 ? 'one more' : `${alike.length} more`} with the same: `}
+            {say(fromTheStart ? 'mark.answer.alsoTo' : 'mark.answer.alsoSame', { count: alike.length })}{' '}
             {alike.map(({ id, name }, index) => (
               <span key={id}>
                 {index > 0 && ', '}
@@ -178,9 +178,10 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
             ))}
             {toAll && (
               <span className="block text-faint">
-                {'{name}'} becomes each one’s name
-                {value !== null && value === data.suggested && '; each gets their own suggested mark'}. Notes on the sheet go to{' '}
-                <bdi>{first}</bdi> alone.
+                {say(value !== null && value === data.suggested ? 'mark.answer.allSuggested' : 'mark.answer.all', {
+                  blank: '{name}',
+                  name: first,
+                })}
               </span>
             )}
           </span>
@@ -188,7 +189,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
       )}
       <div className="answer-foot">
         {error && <Notice>{error}</Notice>}
-        {blanks.length > 0 && <Notice>The text still says {blanks.join(' and ')}. Write what belongs there, or delete it.</Notice>}
+        {blanks.length > 0 && <Notice>{say('mark.answer.blanks', { blanks: blanks.join(', ') })}</Notice>}
         {note && note.text.trim() !== '' && <p className="w-full text-sm text-faint">{say('mark.answer.pinned')}</p>}
         {value === null && <p className="w-full text-sm text-faint">{say('mark.answer.markFirst')}</p>}
         <button

@@ -68,8 +68,12 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
           )}
           {data.others.length > 0 && data.result && (
             <p className="text-sm text-faint">
-              Nearest to target {data.result.target + 1};{' '}
-              {data.others.map((one) => `target ${one.target + 1} would give ${one.mark ?? 'no mark'}`).join(', ')}.
+              {say('mark.nearest', {
+                number: data.result.target + 1,
+                others: data.others
+                  .map((one) => say('mark.nearest.other', { number: one.target + 1, mark: one.mark ?? say('mark.nearest.none') }))
+                  .join(', '),
+              })}
             </p>
           )}
         </header>
@@ -103,7 +107,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
       beneath={
         <>
           <Since data={data} catalogue={catalogue} />
-          <Suspense fallback={<Waiting what="the sheet" />}>
+          <Suspense fallback={<Waiting what={say('mark.loading.sheet')} />}>
             <Correction data={data} catalogue={catalogue} correction={answer.typed.correction} change={setCorrection} />
           </Suspense>
           <AttemptSound attempt={data.attempt} />

@@ -5,18 +5,20 @@ import type { MarkingList } from '../api/types';
 import { Notice } from '../ui/states';
 import { TimeField, unfinished } from '../ui/TimeField';
 import { useTask } from '../ui/useTask';
-import { plural, when } from '../ui/words';
+import { when } from '../ui/words';
+import { say, useSay } from '../words/words';
 
 type Student = MarkingList['students'][number];
 
 /** What holds for one student beside the others, in a few words. */
 export function leaveWords({ leave }: Student): string {
   if (!leave) return '';
-  return leave.excused ? 'excused' : leave.until ? `until ${when(leave.until)}` : '';
+  return leave.excused ? say('mark.leave.isExcused') : leave.until ? say('mark.leave.until', { when: when(leave.until) }) : '';
 }
 
 /** More time for some, also where the task is closed, or that nothing is expected of them. */
 export function Leave({ list }: { list: MarkingList }) {
+  const say = useSay();
   const [chosen, setChosen] = useState<string[]>([]);
   const [until, setUntil] = useState<string | null>(null);
   const [reason, setReason] = useState('');
@@ -28,7 +30,7 @@ export function Leave({ list }: { list: MarkingList }) {
       const body = { students: chosen, reason, ...what };
       await reply(api.PUT('/api/assignments/{id}/leave', { ...at({ id: list.assignment.id }), body }));
       await queries.invalidateQueries({ queryKey: ['marking'] });
-      setSaid(`${done}: ${plural(chosen.length, 'student')}.`);
+      setSaid(say('mark.leave.done', { what: done, count: chosen.length }));
       setChosen([]);
     });
   const nobody = busy || chosen.length === 0;
@@ -36,7 +38,8 @@ export function Leave({ list }: { list: MarkingList }) {
   return (
     <details className="card mt-3 text-sm">
       <summary className="font-bold">
-        More time, or excused{held.length > 0 && <span className="font-normal text-faint"> · holds for {held.length}</span>}
+        {say('mark.leave')}
+        {held.length > 0 && <span className="font-normal text-faint"> · {say('mark.leave.holds', { count: held.length })}</span>}
       </summary>
       {held.length > 0 && (
         <ul className="mt-2">
@@ -49,7 +52,7 @@ export function Leave({ list }: { list: MarkingList }) {
         </ul>
       )}
       <fieldset className="mt-2">
-        <legend>For whom</legend>
+        <legend>{say('mark.leave.whom')}</legend>
         <div className="flex flex-wrap gap-x-4">
           {list.students.map(({ id, name }) => (
             <label key={id} className="flex min-h-8 items-center gap-1.5">
@@ -64,9 +67,9 @@ export function Leave({ list }: { list: MarkingList }) {
         </div>
       </fieldset>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <TimeField label="More time until" lesson={list.assignment.course.lesson} value={until} change={setUntil} />
+        <TimeField label={say('mark.leave.moreUntil')} lesson={list.assignment.course.lesson} value={until} change={setUntil} />
         <label className="min-w-56 flex-1">
-          Why (for staff alone)
+          {say('mark.leave.why')}
           <input className="field mt-1" value={reason} maxLength={300} onChange={(event) => setReason(event.target.value)} />
         </label>
       </div>
@@ -75,15 +78,15 @@ export function Leave({ list }: { list: MarkingList }) {
           type="button"
           className="button button-main"
           disabled={nobody || until === null}
-          onClick={() => !unfinished() && void grant({ until }, 'More time')}
+          onClick={() => !unfinished() && void grant({ until }, say('mark.leave.more'))}
         >
-          Give more time
+          {say('mark.leave.give')}
         </button>
-        <button type="button" className="button" disabled={nobody} onClick={() => void grant({ excused: true }, 'Excused')}>
-          Excuse
+        <button type="button" className="button" disabled={nobody} onClick={() => void grant({ excused: true }, say('mark.leave.excused'))}>
+          {say('mark.leave.excuse')}
         </button>
-        <button type="button" className="button" disabled={nobody} onClick={() => void grant({}, 'Same as class')}>
-          Same as class
+        <button type="button" className="button" disabled={nobody} onClick={() => void grant({}, say('mark.leave.same'))}>
+          {say('mark.leave.same')}
         </button>
       </div>
       {error && <Notice>{error}</Notice>}

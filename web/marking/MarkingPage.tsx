@@ -65,7 +65,7 @@ export default function MarkingPage() {
         };
   const error = list.error ?? catalogue.error;
   if (error && !list.data) return <Failed error={error} again={() => void (list.error ? list : catalogue).refetch()} />;
-  if (!list.data || !catalogue.data) return <Waiting what="the Marking table" />;
+  if (!list.data || !catalogue.data) return <Waiting what={say('mark.loading.table')} />;
   return (
     <div className="marking">
       <div className="marking-names">
@@ -85,7 +85,7 @@ export default function MarkingPage() {
             onReturned={setReturned}
           />
         ) : attemptId ? (
-          <Waiting what="the attempt" />
+          <Waiting what={say('mark.loading.attempt')} />
         ) : (
           <div className="desk:min-h-0 desk:overflow-y-auto">
             <Glance list={list.data} />

@@ -23,7 +23,7 @@ export default function ReturnedPage() {
     queryFn: () => reply(api.GET('/api/attempts/{id}', at({ id: attemptId }))) as Promise<AttemptReturned>,
   });
   if (error ?? catalogue.error) return <Failed error={(error ?? catalogue.error) as Error} again={() => void refetch()} />;
-  if (!data || !catalogue.data) return <Waiting what="the feedback" />;
+  if (!data || !catalogue.data) return <Waiting what={say('mark.loading.feedback')} />;
   const { result, feedback } = data;
   return (
     <div className="desk:h-[calc(100dvh-4.3rem)]">

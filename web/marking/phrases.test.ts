@@ -63,8 +63,8 @@ describe('a first draft', () => {
 
   it('names what was mended', () => {
     const gone = (texts: string[]) => attempt({ result: result([], 12, 0), before: { progress: { gone: texts, still: [], new: [] } } });
-    expect(draftText(gone(['One.']))).toContain('You have mended what I wrote last time.');
-    expect(draftText(gone(['One.', 'Two.']))).toContain('You have mended 2 things since last time.');
+    expect(draftText(gone(['One.']))).toContain('You have improved what I wrote last time.');
+    expect(draftText(gone(['One.', 'Two.']))).toContain('You have improved 2 things since last time.');
   });
 
   it('says which rules are not met where there is no target', () => {
@@ -77,6 +77,6 @@ describe('a first draft', () => {
         { passed: false, text: '1 bar in all; make it 2 to 8.' },
       ],
     };
-    expect(draftText(attempt({ checked }))).toBe('Ines, 1 of 2 things that were asked for are there.\n1 bar in all; make it 2 to 8.');
+    expect(draftText(attempt({ checked }))).toBe('Ines, you meet 1 of 2 rules.\n1 bar in all; make it 2 to 8.');
   });
 });

@@ -1,5 +1,6 @@
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
 import { lower } from '../ui/words';
+import { say } from '../words/words';
 
 /** A phrase with what it leaves open filled in from a statement; what the statement does not know stays as it is, to be typed over. */
 export function filled(phrase: string, name: string, statement: Statement | null, catalogue: Catalogue): string {
@@ -34,12 +35,11 @@ export function draftText(data: AttemptToMark): string {
   const lines: string[] = [];
   const gone = before?.progress.gone ?? [];
   const matched = result?.pairs.filter((pair) => pair.status === 'match').length ?? 0;
-  if (result && result.statements.length === 0) lines.push(`${student.firstName}, every stroke is where it should be.`);
-  else if (result) lines.push(`${student.firstName}, ${matched} of ${result.strokes.target} strokes are in place.`);
+  if (result && result.statements.length === 0) lines.push(say('mark.draft.right', { name: student.firstName }));
+  else if (result) lines.push(say('mark.draft.some', { name: student.firstName, right: matched, count: result.strokes.target }));
   else if (checked)
-    lines.push(`${student.firstName}, ${checked.passed} of ${checked.passed + checked.failed} things that were asked for are there.`);
-  if (gone.length > 0)
-    lines.push(gone.length === 1 ? 'You have mended what I wrote last time.' : `You have mended ${gone.length} things since last time.`);
+    lines.push(say('mark.draft.rules', { name: student.firstName, met: checked.passed, count: checked.passed + checked.failed }));
+  if (gone.length > 0) lines.push(say('mark.draft.mended', { count: gone.length }));
   const first = result?.statements[0];
   const unmet = (checked?.results ?? []).find(({ passed }) => !passed);
   if (first) lines.push(first.text, ...(first.hint ? [first.hint] : []));

@@ -3,6 +3,7 @@ import type { Catalogue, Paper } from '../api/types';
 import { TempoSign } from '../ui/NoteValue';
 import { Waiting } from '../ui/states';
 import { swingWords } from '../ui/words';
+import { useSay } from '../words/words';
 import type { Looks } from './looks';
 import { StepTables } from './StepTable';
 
@@ -13,6 +14,7 @@ type Props = { data: Paper; beat: Paper['beats'][number]; looks: Looks; catalogu
 
 /** One beat on its page: what it is called, a line for the name, the steps or the staff, and what differs. */
 export function PaperBeat({ data, beat, looks, catalogue }: Props) {
+  const say = useSay();
   const { pattern, person, said } = beat;
   const frame = looks.fill === 'frame' ? data.frame : null;
   const toFill = looks.fill === 'blank' || frame !== null;
@@ -27,12 +29,12 @@ export function PaperBeat({ data, beat, looks, catalogue }: Props) {
           {pattern.meter.count}/{pattern.meter.unit} <TempoSign tempo={pattern.tempo} /> {swingWords(pattern.swing)}
         </p>
         <p className="paper-name">
-          Name: {toFill || !person ? <span className="paper-line" /> : <bdi>{person}</bdi>} <span>{data.course}</span>
+          {say('paper.name')} {toFill || !person ? <span className="paper-line" /> : <bdi>{person}</bdi>} <span>{data.course}</span>
         </p>
         {!person && data.brief && <p className="whitespace-pre-line">{data.brief}</p>}
       </header>
       {looks.as !== 'steps' && !toFill && (
-        <Suspense fallback={<Waiting what="the staff" />}>
+        <Suspense fallback={<Waiting what={say('paper.loading.staff')} />}>
           <StaffView pattern={pattern} staff={beat.staff} />
         </Suspense>
       )}

@@ -10,6 +10,7 @@ import { LooksBar } from './LooksBar';
 import { type Counting, type Looks, USUAL } from './looks';
 import { PaperBeat } from './PaperBeat';
 import './paper.css';
+import { useSay } from '../words/words';
 
 // Only who listens here needs the player.
 const ToHear = lazy(() => import('./ToHear'));
@@ -19,6 +20,7 @@ type Kind = (typeof KINDS)[number];
 
 /** Beats for paper: how they look is chosen over them, and the browser prints what is under it. */
 export default function PaperPage() {
+  const say = useSay();
   const { kind = '', id = '' } = useParams();
   const catalogue = useCatalogue();
   const [looks, setLooks] = useState<Looks>(() => ({ ...USUAL, ...kept<Partial<Looks>>('setting', 'paper') }));
@@ -39,27 +41,27 @@ export default function PaperPage() {
     };
   }, [looks]);
   const change = (part: Partial<Looks>) => setLooks((now) => ({ ...now, ...part }));
-  if (!known) return <Failed error={new Error('There is nothing at this address; go back to Today.')} />;
+  if (!known) return <Failed error={new Error(say('paper.nothing'))} />;
   if (error ?? catalogue.error) return <Failed error={(error ?? catalogue.error) as Error} again={() => void refetch()} />;
-  if (!data || !catalogue.data) return <Waiting what="the sheet" />;
+  if (!data || !catalogue.data) return <Waiting what={say('paper.loading.sheet')} />;
   return (
     <div>
       <header className="paper-looks">
-        <h1>{data.title} on paper</h1>
+        <h1>{say('paper.title', { title: data.title })}</h1>
         <LooksBar data={data} looks={looks} change={change} catalogue={catalogue.data} />
         {looks.as !== 'hear' && (
           <button type="button" className="button button-main" onClick={() => window.print()}>
-            Print
+            {say('paper.print')}
           </button>
         )}
         {kind === 'class' && (
           <Link className="quiet-link" to={`/sheet/target/${id}`}>
-            the target
+            {say('paper.target')}
           </Link>
         )}
       </header>
       {looks.as === 'hear' ? (
-        <Suspense fallback={<Waiting what="the sheet" />}>
+        <Suspense fallback={<Waiting what={say('paper.loading.sheet')} />}>
           <ToHear data={data} catalogue={catalogue.data} />
         </Suspense>
       ) : (

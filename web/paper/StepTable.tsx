@@ -1,5 +1,6 @@
 import type { Catalogue, Pattern, Section } from '../api/types';
 import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 import type { Looks } from './looks';
 import { barLines, columnTicks } from './marks';
 
@@ -42,11 +43,18 @@ export function StepTables(props: Props) {
 type BarProps = Props & { section: Section; filled: Section | null; bar: number };
 
 function Bar({ pattern, section, filled, bar, words, catalogue, looks, order }: BarProps) {
+  const say = useSay();
   const barTicks = (pattern.meter.count * 3840) / pattern.meter.unit;
   const step = columnTicks(section);
   return (
     <table className="paper-bar" data-tints={looks.tints}>
-      <caption>{section.bars > 1 ? `Bar ${bar + 1}` : <span className="sr-only">The bar</span>}</caption>
+      <caption>
+        {section.bars > 1 ? (
+          say('paper.bar', { number: bar + 1 })
+        ) : (
+          <span className="sr-only">{say('paper.bar', { number: bar + 1 })}</span>
+        )}
+      </caption>
       <thead>
         <tr>
           <td />

@@ -2,14 +2,15 @@ import type { Catalogue, Hit, Section } from '../api/types';
 import { inOrder } from '../music/order';
 import { velocityOf } from '../music/pattern';
 import { calledInstrument } from '../sheet/called';
+import type { Key } from '../words/words';
 
 /** How a hit is drawn on paper. */
 export type MarkStyle = 'noteheads' | 'crosses' | 'dots' | 'letters';
-export const MARKS: { value: MarkStyle; label: string }[] = [
-  { value: 'noteheads', label: 'noteheads' },
-  { value: 'crosses', label: 'crosses' },
-  { value: 'dots', label: 'dots' },
-  { value: 'letters', label: 'x and X' },
+export const MARKS: { value: MarkStyle; label: Key }[] = [
+  { value: 'noteheads', label: 'paper.marks.noteheads' },
+  { value: 'crosses', label: 'paper.marks.crosses' },
+  { value: 'dots', label: 'paper.marks.dots' },
+  { value: 'letters', label: 'paper.marks.letters' },
 ];
 
 const HEADS: Record<string, string> = { oval: '●', cross: '✕', 'ringed-cross': '⊗', diamond: '◆', triangle: '▲' };

@@ -6,17 +6,19 @@ import type { Picture } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { ASPECT_NAMES } from '../compared/names';
 import { Failed, Waiting } from '../ui/states';
-import { partName, plural, taskName } from '../ui/words';
+import { partName, taskName } from '../ui/words';
 import { PictureSheet } from './PictureSheet';
 import { Spread } from './Spread';
 import { Totals } from './Totals';
 import '../ui/rooms.css';
+import { useSay } from '../words/words';
 
 /** A number that was pressed: what it counts, and the beats behind it. */
 export type Behind = { title: string; of: string[] };
 
 /** The Class picture: what the class made of one part. Every number opens the beats behind it. */
 export default function PicturePage() {
+  const say = useSay();
   const { partId = '' } = useParams();
   const catalogue = useCatalogue();
   const [search] = useSearchParams();
@@ -29,32 +31,28 @@ export default function PicturePage() {
   });
   const failed = error ?? catalogue.error;
   if (failed && !data) return <Failed error={failed} again={() => void refetch()} />;
-  if (!data || !catalogue.data) return <Waiting what="the Class picture" />;
+  if (!data || !catalogue.data) return <Waiting what={say('picture.place')} />;
   const { picture, beats, target } = data;
   const open = (title: string, of: string[]) => setBehind({ title, of });
   return (
     <div className="picture">
       <div className="picture-main">
         <PictureHead data={data} />
-        {beats.length === 0 && (
-          <p className="card">Nobody has handed in yet. When beats come in, you see here what the class misses, and where.</p>
-        )}
+        {beats.length === 0 && <p className="card">{say('picture.none')}</p>}
         {beats.length > 0 && target && <PictureSheet data={data} target={target} catalogue={catalogue.data} open={open} />}
-        {beats.length > 0 && !target && (
-          <p className="card">This part has no target to miss; what was asked for, and what came of it, stands at the Marking table.</p>
-        )}
+        {beats.length > 0 && !target && <p className="card">{say('picture.noTarget')}</p>}
       </div>
       {beats.length > 0 && (
         // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls by itself is scrolled by key
-        <section aria-label="In numbers" tabIndex={0} className="picture-said">
+        <section aria-label={say('picture.numbers')} tabIndex={0} className="picture-said">
           <BehindIt behind={behind} data={data} />
           <Said data={data} open={open} />
           {target && <Totals data={data} target={target} catalogue={catalogue.data} open={open} />}
           <section aria-labelledby="spread">
-            <h2 id="spread">How it spreads</h2>
+            <h2 id="spread">{say('picture.spread')}</h2>
             <div className="mt-2 grid gap-y-3">
               <Spread
-                title="Mark, given or suggested"
+                title={say('picture.spread.mark')}
                 values={beats.flatMap(({ mark, suggested, id }) => {
                   const value = mark ?? suggested;
                   return value === null ? [] : [{ value, of: id }];
@@ -82,14 +80,15 @@ export default function PicturePage() {
 }
 
 function PictureHead({ data }: { data: Picture }) {
+  const say = useSay();
   return (
     <div className="head-line">
-      <h1>Class picture: {taskName(data.assignment.title, data.parts.length, data.part)}</h1>
-      <span className="text-sm text-faint" title="Of each student the newest">
-        {plural(data.beats.length, 'beat')}
+      <h1>{say('picture.title', { name: taskName(data.assignment.title, data.parts.length, data.part) })}</h1>
+      <span className="text-sm text-faint" title={say('picture.newest')}>
+        {say('picture.beats', { count: data.beats.length })}
       </span>
       {data.nearest.length > 1 && (
-        <nav aria-label="Nearest to target" className="flex flex-wrap gap-1.5">
+        <nav aria-label={say('picture.nearest')} className="flex flex-wrap gap-1.5">
           {data.nearest.map((count, target) => (
             <Link
               // biome-ignore lint/suspicious/noArrayIndexKey: targets have no name but their number
@@ -98,12 +97,12 @@ function PictureHead({ data }: { data: Picture }) {
               aria-current={target === data.shown ? 'page' : undefined}
               className="part-tab"
             >
-              Target {target + 1}: {plural(count, 'beat')}
+              {say('picture.targetBeats', { number: target + 1, count })}
             </Link>
           ))}
         </nav>
       )}
-      <nav aria-label="Of this part" className="ms-auto flex flex-wrap gap-1.5">
+      <nav aria-label={say('picture.ofPart')} className="ms-auto flex flex-wrap gap-1.5">
         {data.parts.length > 1 &&
           data.parts.map((part) => (
             <Link
@@ -116,13 +115,13 @@ function PictureHead({ data }: { data: Picture }) {
             </Link>
           ))}
         <Link to={`/marking/${data.part.id}`} className="button button-small">
-          Marking table
+          {say('picture.marking')}
         </Link>
         <Link to={`/project/${data.part.id}`} className="button button-small">
-          Projector
+          {say('picture.projector')}
         </Link>
         <Link to={`/term/${data.assignment.course.id}`} className="button button-small">
-          Over the term
+          {say('picture.term')}
         </Link>
       </nav>
     </div>
@@ -131,20 +130,21 @@ function PictureHead({ data }: { data: Picture }) {
 
 /** The commonest statements, with how many made them. */
 function Said({ data, open }: { data: Picture; open: (title: string, of: string[]) => void }) {
+  const say = useSay();
   const { statements, marks } = data.picture;
   // Beats that are nearer to another target are counted there.
   const here = data.beats.filter(({ id }) => !data.target || marks.some(({ of }) => of === id));
   const right = here.filter(({ id }) => !statements.some(({ by }) => by.includes(id))).map(({ id }) => id);
   return (
     <section aria-labelledby="said">
-      <h2 id="said">Comments</h2>
+      <h2 id="said">{say('picture.comments')}</h2>
       <ol className="mt-2 flex flex-col gap-1">
         {statements.slice(0, 12).map(({ text, by }) => (
           <li key={text} className="flex items-baseline gap-2">
             <button
               type="button"
               className="count-button"
-              aria-label={`${plural(by.length, 'beat')}: ${text}`}
+              aria-label={say('picture.beatsSaid', { count: by.length, text })}
               onClick={() => open(text, by)}
             >
               {by.length}
@@ -157,33 +157,34 @@ function Said({ data, open }: { data: Picture; open: (title: string, of: string[
             <button
               type="button"
               className="count-button"
-              aria-label={`${plural(right.length, 'beat')}: correct`}
-              onClick={() => open('Correct', right)}
+              aria-label={say('picture.beatsSaid', { count: right.length, text: say('picture.right') })}
+              onClick={() => open(say('picture.right.title'), right)}
             >
               {right.length}
             </button>
-            <span className="text-faint">correct</span>
+            <span className="text-faint">{say('picture.right')}</span>
           </li>
         )}
       </ol>
-      {statements.length > 12 && <p className="mt-2 text-sm text-faint">And {statements.length - 12} more that only few made.</p>}
+      {statements.length > 12 && <p className="mt-2 text-sm text-faint">{say('picture.more', { count: statements.length - 12 })}</p>}
     </section>
   );
 }
 
 /** The beats behind a number. */
 function BehindIt({ behind, data }: { behind: Behind | null; data: Picture }) {
+  const say = useSay();
   const beats = data.beats.filter(({ id }) => behind?.of.includes(id));
   return (
-    <aside aria-label="The beats behind a number" className="card p-3">
+    <aside aria-label={say('picture.behind')} className="card p-3">
       <div role="status">
         {behind ? (
           <>
             <h2>{behind.title}</h2>
-            <p className="text-sm text-faint">{plural(beats.length, 'beat')}</p>
+            <p className="text-sm text-faint">{say('picture.beats', { count: beats.length })}</p>
           </>
         ) : (
-          <p className="text-faint">Press any number to see whose beats are behind it.</p>
+          <p className="text-faint">{say('picture.behind.hint')}</p>
         )}
       </div>
       <ul className="mt-2 flex flex-col gap-1">

@@ -10,6 +10,7 @@ import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer, usePosition } from '../sound/usePlayer';
 import { TempoSign } from '../ui/NoteValue';
 import { lower } from '../ui/words';
+import { useSay } from '../words/words';
 
 type Props = { data: Picture; target: Pattern; catalogue: Catalogue; open: (title: string, of: string[]) => void };
 
@@ -21,6 +22,7 @@ type Mark = { kind: 'missed' | 'extra'; instrument: string; tick: number; of: st
  * drawn.
  */
 export function PictureSheet({ data, target, catalogue, open }: Props) {
+  const say = useSay();
   const { music, picture, beats } = data;
   const section = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);
   const voices = useMemo(() => [{ name: 'target', pattern: () => target }], [target]);
@@ -40,7 +42,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
   }, [section, picture, catalogue, music.order]);
   // What one beat alone has done hides what many have.
   const [least, setLeast] = useState(beats.length >= 8 ? 2 : 1);
-  const say = (tick: number) => lower(music.words.findLast(({ at }) => at <= tick)?.say ?? '');
+  const place = (tick: number) => lower(music.words.findLast(({ at }) => at <= tick)?.say ?? '');
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   const marks: Mark[] = [
     ...picture.strokes.map(({ instrument, tick, missed, moved }) => ({
@@ -48,7 +50,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
       instrument,
       tick,
       of: [...missed, ...moved],
-      title: `${label(instrument)}, ${say(tick)}: missed by ${missed.length}, elsewhere by ${moved.length}`,
+      title: say('picture.missed', { name: label(instrument), place: place(tick), missed: missed.length, moved: moved.length }),
     })),
     // A stroke that was asked for stands there in any case; one that was not only shows when enough have played it.
     ...picture.extras
@@ -58,7 +60,7 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
         instrument,
         tick,
         of: by,
-        title: `${label(instrument)}, ${say(tick)}: played but not asked by ${by.length}`,
+        title: say('picture.extra', { name: label(instrument), place: place(tick), count: by.length }),
       })),
   ];
   const inLine = (tick: number, line: SheetLine) => tick >= line.from - 120 && tick < line.to - 120;
@@ -66,25 +68,24 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
     <>
       <section aria-labelledby="where" className="sheet-room">
         <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-          <h2 id="where">Where mistakes happen</h2>
+          <h2 id="where">{say('picture.where')}</h2>
           <span className="text-sm text-faint">
             <TempoSign tempo={target.tempo} />
           </span>
           <label className="ms-auto flex items-center gap-1.5 text-sm">
-            Show what
+            {say('picture.show')}
             <select className="field field-small w-auto" value={least} onChange={(event) => setLeast(Number(event.target.value))}>
               {[1, 2, 3, 5].map((count) => (
                 <option key={count} value={count}>
-                  {count === 1 ? 'anybody' : `at least ${count}`}
+                  {say('picture.least', { count })}
                 </option>
               ))}
             </select>
-            did
           </label>
         </div>
         <div className="card overflow-x-auto px-3 py-2">
           <Sheet
-            label="The target with what the class missed"
+            label={say('picture.sheet')}
             music={music}
             bars={section?.bars ?? 1}
             rows={rows}
@@ -120,10 +121,10 @@ export function PictureSheet({ data, target, catalogue, open }: Props) {
           />
           <p className="mt-1 flex flex-wrap gap-x-4 text-sm text-faint">
             <span>
-              <span className="picture-count picture-missed static inline-flex">3</span> did not play this stroke here; it fades with them
+              <span className="picture-count picture-missed static inline-flex">3</span> {say('picture.legend.missed')}
             </span>
             <span>
-              <span className="picture-count picture-extra static inline-flex">2</span> played here: extra
+              <span className="picture-count picture-extra static inline-flex">2</span> {say('picture.legend.extra')}
             </span>
           </p>
         </div>

@@ -11,18 +11,20 @@ import { Choice } from '../ui/Choice';
 import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
 import '../ui/rooms.css';
+import { useSay } from '../words/words';
 
 type Look = 'target' | 'beat' | 'both';
 const SIZES = [
-  { value: 'fit', label: 'fills the wall' },
-  { value: '1.7', label: 'larger' },
-  { value: '2.4', label: 'largest' },
-];
+  { value: 'fit', label: 'picture.wall.fit' },
+  { value: '1.7', label: 'picture.wall.larger' },
+  { value: '2.4', label: 'picture.wall.largest' },
+] as const;
 /** How large a sheet may be to fill the wall. */
 const LARGEST = 4;
 
 /** For the wall: the target, or any beat without its name, large, with the counting words and the reading line, to count aloud together. */
 export default function ProjectorPage() {
+  const say = useSay();
   const { partId = '' } = useParams();
   const catalogue = useCatalogue();
   const [look, setLook] = useState<Look>('target');
@@ -38,7 +40,7 @@ export default function ProjectorPage() {
   });
   const failed = picture.error ?? catalogue.error ?? attempt.error;
   if (failed && !picture.data) return <Failed error={failed} again={() => void picture.refetch()} />;
-  if (!picture.data || !catalogue.data) return <Waiting what="the projector view" />;
+  if (!picture.data || !catalogue.data) return <Waiting what={say('picture.wall.place')} />;
   const { data } = picture;
   const beat = chosen !== '' && attempt.data?.attempt.id === chosen ? attempt.data : null;
   const choose = (id: string) => {
@@ -55,43 +57,48 @@ export default function ProjectorPage() {
         {beats.length > 0 && (
           <span className="joined">
             <button type="button" className="button" onClick={() => step(-1)}>
-              Beat before
+              {say('picture.wall.before')}
             </button>
             <label className="sr-only" htmlFor="beat">
-              What to look at
+              {say('picture.wall.what')}
             </label>
             <select id="beat" className="field w-auto rounded-none" value={chosen} onChange={(event) => choose(event.target.value)}>
-              <option value="">{data.target ? 'The target' : 'Choose a beat'}</option>
+              <option value="">{data.target ? say('picture.wall.target') : say('picture.wall.choose')}</option>
               {beats.map(({ id }, i) => (
                 <option key={id} value={id}>
-                  Beat {i + 1} of {beats.length}
+                  {say('picture.wall.beatOf', { number: i + 1, count: beats.length })}
                 </option>
               ))}
             </select>
             <button type="button" className="button" onClick={() => step(1)}>
-              Next beat
+              {say('picture.wall.next')}
             </button>
           </span>
         )}
         {beat?.result && (
           <Choice<Look>
-            label="Look at"
+            label={say('picture.wall.look')}
             value={look}
             options={[
-              { value: 'target', label: 'Target' },
-              { value: 'beat', label: 'Beat' },
-              { value: 'both', label: 'Both in one' },
+              { value: 'target', label: say('picture.wall.onlyTarget') },
+              { value: 'beat', label: say('picture.wall.beat') },
+              { value: 'both', label: say('picture.wall.both') },
             ]}
             onChange={setLook}
           />
         )}
         <span className="ms-auto flex flex-wrap gap-2">
-          <Choice label="Size" value={size} options={SIZES} onChange={setSize} />
+          <Choice
+            label={say('picture.wall.size')}
+            value={size}
+            options={SIZES.map(({ value, label }) => ({ value: value as string, label: say(label) }))}
+            onChange={setSize}
+          />
           <button type="button" className="button" onClick={() => void document.documentElement.requestFullscreen?.()}>
-            Fill the screen
+            {say('picture.wall.full')}
           </button>
           <Link to={`/picture/${data.part.id}`} className="button">
-            Back
+            {say('picture.wall.back')}
           </Link>
         </span>
       </div>
@@ -101,15 +108,15 @@ export default function ProjectorPage() {
           key={`${chosen} ${look} ${size}`}
           pattern={shown}
           both={look === 'both' && beat?.result && beat.target ? { result: beat.result, target: beat.target } : null}
-          title={look === 'target' || !beat ? 'Target' : `Beat ${index + 1}`}
+          title={look === 'target' || !beat ? say('picture.wall.onlyTarget') : say('picture.wall.beatN', { number: index + 1 })}
           music={beat?.music ?? data.music}
           catalogue={catalogue.data}
           size={size === 'fit' ? null : Number(size)}
         />
       ) : chosen === '' ? (
-        <p className="card text-xl">This part has no target. Choose a beat to look at together; its name stays with you.</p>
+        <p className="card text-xl">{say('picture.wall.noTarget')}</p>
       ) : (
-        <Waiting what="the beat" />
+        <Waiting what={say('picture.wall.loading')} />
       )}
     </>
   );
@@ -169,6 +176,7 @@ const BENEATH = 16;
 const HEAD = 92;
 
 function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
+  const say = useSay();
   const voices = useMemo(
     () => [{ name: 'shown', pattern: () => pattern }, ...(both ? [{ name: 'target', pattern: () => both.target }] : [])],
     [pattern, both],
@@ -183,9 +191,9 @@ function Wall({ pattern, both, title, music, catalogue, size }: WallProps) {
           player={player}
           {...(both && {
             voices: [
-              { value: 'shown', label: 'Beat' },
-              { value: 'target', label: 'Target' },
-              { value: 'turn', label: 'In turn' },
+              { value: 'shown', label: say('picture.wall.beat') },
+              { value: 'target', label: say('picture.wall.onlyTarget') },
+              { value: 'turn', label: say('picture.wall.turn') },
             ],
           })}
         />

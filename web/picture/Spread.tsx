@@ -1,4 +1,4 @@
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 
 type Value = { value: number; of: string };
 type Props = { title: string; values: Value[]; most: number; unit: string; open: (title: string, of: string[]) => void };
@@ -8,6 +8,7 @@ const HEIGHT = 56;
 
 /** How values spread, in ten steps up to the most; every column opens its beats. */
 export function Spread({ title, values, most, unit, open }: Props) {
+  const say = useSay();
   const bins = Array.from({ length: BINS }, (_, i) =>
     values.filter(({ value }) => Math.min(BINS - 1, Math.floor((value / most) * BINS)) === i),
   );
@@ -19,14 +20,14 @@ export function Spread({ title, values, most, unit, open }: Props) {
     <div>
       <h3>{title}</h3>
       {values.length === 0 ? (
-        <p className="text-sm text-faint">not assessed</p>
+        <p className="text-sm text-faint">{say('picture.spread.none')}</p>
       ) : (
         <>
           <div className="mt-1 flex items-end gap-0.5 border-b border-ink" style={{ height: HEIGHT + 24 }}>
             {bins.map((bin, i) => {
               const from = round((i * most) / BINS);
               const to = round(((i + 1) * most) / BINS);
-              const name = `${title}, ${from} to ${to}${unit}`;
+              const name = say('picture.spread.range', { title, from: `${from}`, to: `${to}${unit}` });
               return (
                 <div key={from} className="flex flex-1 flex-col justify-end text-center">
                   {bin.length > 0 && (
@@ -34,7 +35,7 @@ export function Spread({ title, values, most, unit, open }: Props) {
                       type="button"
                       className="spread-column"
                       style={{ height: 24 + (HEIGHT * bin.length) / tallest }}
-                      aria-label={`${name}: ${plural(bin.length, 'beat')}`}
+                      aria-label={`${name}: ${say('picture.beats', { count: bin.length })}`}
                       title={name}
                       onClick={() =>
                         open(
@@ -52,10 +53,7 @@ export function Spread({ title, values, most, unit, open }: Props) {
           </div>
           <p className="flex justify-between text-sm text-faint">
             <span>0</span>
-            <span>
-              middle {round(middle ?? 0)}
-              {unit}
-            </span>
+            <span>{say('picture.spread.middle', { value: `${round(middle ?? 0)}${unit}` })}</span>
             <span>
               {most}
               {unit}

@@ -1,9 +1,11 @@
 import type { Catalogue, Pattern, Picture } from '../api/types';
+import { useSay } from '../words/words';
 
 type Props = { data: Picture; target: Pattern; catalogue: Catalogue; open: (title: string, of: string[]) => void };
 
 /** Misses and extras added up, by bar and by instrument. */
 export function Totals({ data, catalogue, open }: Props) {
+  const say = useSay();
   const { picture, music } = data;
   const bar = (tick: number) => Math.max(0, Math.floor(tick / music.barTicks));
   const bars = [...new Set([...picture.strokes, ...picture.extras].map(({ tick }) => bar(tick)))].sort((a, b) => a - b);
@@ -11,18 +13,26 @@ export function Totals({ data, catalogue, open }: Props) {
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   return (
     <section aria-labelledby="totals">
-      <h2 id="totals">Added up</h2>
+      <h2 id="totals">{say('picture.totals')}</h2>
       <table className="glance mt-2">
         <thead>
           <tr>
-            <th>Where</th>
-            <th>not in place</th>
-            <th>too many</th>
+            <th>{say('picture.totals.where')}</th>
+            <th>{say('picture.totals.missed')}</th>
+            <th>{say('picture.totals.extra')}</th>
           </tr>
         </thead>
         <tbody>
           {bars.length > 1 &&
-            bars.map((one) => <Line key={one} name={`Bar ${one + 1}`} data={data} match={({ tick }) => bar(tick) === one} open={open} />)}
+            bars.map((one) => (
+              <Line
+                key={one}
+                name={say('picture.bar', { number: one + 1 })}
+                data={data}
+                match={({ tick }) => bar(tick) === one}
+                open={open}
+              />
+            ))}
           {instruments.map((name) => (
             <Line key={name} name={label(name)} data={data} match={({ instrument }) => instrument === name} open={open} />
           ))}
@@ -35,6 +45,7 @@ export function Totals({ data, catalogue, open }: Props) {
 type LineProps = { name: string; data: Picture; match: (place: { instrument: string; tick: number }) => boolean; open: Props['open'] };
 
 function Line({ name, data, match, open }: LineProps) {
+  const say = useSay();
   const missed = data.picture.strokes.filter(match).flatMap((stroke) => [...stroke.missed, ...stroke.moved]);
   const extra = data.picture.extras.filter(match).flatMap(({ by }) => by);
   const cell = (of: string[], what: string) =>
@@ -55,8 +66,8 @@ function Line({ name, data, match, open }: LineProps) {
       <th scope="row" className="font-normal">
         {name}
       </th>
-      <td>{cell(missed, 'not in place')}</td>
-      <td>{cell(extra, 'too many')}</td>
+      <td>{cell(missed, say('picture.totals.missed'))}</td>
+      <td>{cell(extra, say('picture.totals.extra'))}</td>
     </tr>
   );
 }

@@ -1,6 +1,7 @@
 import type { Blank, Catalogue, Requirement } from '../api/types';
 import { NumberField } from '../ui/NumberField';
-import { plural } from '../ui/words';
+import { lower } from '../ui/words';
+import { useSay } from '../words/words';
 import { isFrame, newFrame, newKey, type PartPlan, type PlannedAsk } from './plan';
 
 type Props = {
@@ -13,6 +14,7 @@ type Props = {
 
 /** What the part asks for beside its targets, in sentences with blanks. */
 export function AsksPanel({ part, changePart, catalogue, open }: Props) {
+  const say = useSay();
   const ruleOf = (kind: string) => catalogue.rules.find((rule) => rule.kind === kind);
   const points = part.asks.reduce((sum, { data }) => sum + (data.points ?? 1), 0);
   const add = (kind: string) => {
@@ -29,11 +31,9 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
   return (
     <section aria-labelledby="asks" className="card flex flex-col gap-3 p-3 text-sm">
       <div>
-        <h2 id="asks">What you ask for</h2>
+        <h2 id="asks">{say('plan.rules')}</h2>
         <p className="text-faint">
-          {part.asks.length === 0
-            ? 'A beat can be asked to meet rules, with a target or without one. Each is passed or failed.'
-            : `${plural(part.asks.length, 'rule')}, ${plural(points, 'point')} in all.`}
+          {part.asks.length === 0 ? say('plan.rules.none') : say('plan.rules.sum', { count: part.asks.length, points })}
         </p>
       </div>
       <ul className="flex flex-col gap-2">
@@ -56,39 +56,39 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
             </p>
             <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-faint">
               <NumberField
-                label="points"
+                label={say('plan.rules.points')}
                 value={ask.data.points ?? 1}
                 low={0}
                 high={1000}
                 take={(value) => change(ask.key, { points: value })}
               />
-              {ask.data.points === 1 ? 'point' : 'points'}
+              {say('plan.rules.point', { count: ask.data.points ?? 1 })}
               {ask.frame && (
                 <button type="button" className="button button-small text-ink" onClick={() => open(ask.key)}>
-                  Draw it
+                  {say('plan.rules.draw')}
                 </button>
               )}
               <button
                 type="button"
                 className="button button-small ms-auto text-ink"
-                aria-label={`Remove this rule: ${ruleOf(ask.data.kind)?.menu}`}
+                aria-label={say('plan.rules.removeOf', { name: ruleOf(ask.data.kind)?.menu ?? '' })}
                 onClick={() => remove(ask.key)}
               >
-                Remove
+                {say('plan.rules.remove')}
               </button>
             </p>
           </li>
         ))}
       </ul>
       <label className="block">
-        Ask for
+        {say('plan.rules.ask')}
         <select
           className="field field-small mt-1"
           value=""
           disabled={part.asks.length >= catalogue.limits.rules}
           onChange={(event) => event.target.value !== '' && add(event.target.value)}
         >
-          <option value="">choose a rule</option>
+          <option value="">{say('plan.rules.choose')}</option>
           {catalogue.rules.map(({ kind, menu }) => (
             <option key={kind} value={kind}>
               {menu}
@@ -103,6 +103,7 @@ export function AsksPanel({ part, changePart, catalogue, open }: Props) {
 type FieldProps = { blank: Blank; data: Requirement; change: (data: Partial<Requirement>) => void; catalogue: Catalogue };
 
 function BlankField({ blank, data, change, catalogue }: FieldProps) {
+  const say = useSay();
   const values = data as Record<string, unknown>;
   const value = values[blank.key];
   switch (blank.type) {
@@ -126,9 +127,9 @@ function BlankField({ blank, data, change, catalogue }: FieldProps) {
       const set = (bars: [number, number]) => bars[0] !== bars[1] && change({ bars: bars.map(Math.round) });
       return (
         <>
-          <NumberField label="first bar" value={a} low={1} high={256} take={(bar) => set([bar, b])} />
-          and
-          <NumberField label="second bar" value={b} low={1} high={256} take={(bar) => set([a, bar])} />
+          <NumberField label={say('plan.rules.firstBar')} value={a} low={1} high={256} take={(bar) => set([bar, b])} />
+          {say('plan.rules.and')}
+          <NumberField label={say('plan.rules.secondBar')} value={b} low={1} high={256} take={(bar) => set([a, bar])} />
         </>
       );
     }
@@ -174,6 +175,7 @@ type ListProps = { blank: Blank; names: string[]; take: (names: string[]) => voi
 
 /** Several instruments, each taken away by a press; at least one where an empty list would mean nothing. */
 function Instruments({ blank, names, take, catalogue }: ListProps) {
+  const say = useSay();
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   return (
     <>
@@ -184,19 +186,19 @@ function Instruments({ blank, names, take, catalogue }: ListProps) {
           type="button"
           className="button button-small"
           disabled={names.length === 1 && blank.none === undefined}
-          aria-label={`Without ${label(name).toLowerCase()}`}
+          aria-label={say('plan.rules.without', { name: lower(label(name)) })}
           onClick={() => take(names.filter((one) => one !== name))}
         >
           {label(name)} ×
         </button>
       ))}
       <select
-        aria-label={`Add to the ${blank.label}`}
+        aria-label={say('plan.rules.addTo', { what: blank.label })}
         className="field field-small w-24"
         value=""
         onChange={(event) => event.target.value !== '' && take([...names, event.target.value])}
       >
-        <option value="">add …</option>
+        <option value="">{say('plan.rules.add')}</option>
         {catalogue.instruments
           .filter((one) => !names.includes(one.name))
           .map((one) => (

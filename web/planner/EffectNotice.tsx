@@ -1,27 +1,26 @@
 import type { Effect } from '../api/types';
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 import type { PlanKeeper } from './usePlanKeeping';
 
 /** What saving would mean for beats that are handed in: for whom, and how the suggested mark moves. */
 export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanKeeper }) {
+  const say = useSay();
   const changes = effect.parts.flatMap((part) => part.changes.map((change) => ({ ...change, part: part.position })));
   const attempts = effect.parts.reduce((sum, part) => sum + part.attempts, 0);
-  const mark = (value: number | null) => value ?? 'no mark';
+  const mark = (value: number | null) => value ?? say('plan.noMark');
   return (
     <section role="alert" aria-labelledby="effect" className="card arrive mb-3 border-lamp">
-      <h2 id="effect">
-        This changes what is said to {changes.length} of {plural(attempts, 'student')}
-      </h2>
-      <p className="text-sm text-faint">Marks that you have given stay as they are; only the suggestions move.</p>
+      <h2 id="effect">{say('plan.effect', { changed: changes.length, count: attempts })}</h2>
+      <p className="text-sm text-faint">{say('plan.effect.kept')}</p>
       {changes.length > 0 && (
         <div className="mt-2">
           <table className="w-full text-sm">
             <thead className="text-start text-faint">
               <tr>
-                <th className="font-normal">Student</th>
-                <th className="font-normal">Suggested</th>
-                <th className="font-normal">Your mark</th>
-                <th className="font-normal">No longer said · now said</th>
+                <th className="font-normal">{say('plan.effect.student')}</th>
+                <th className="font-normal">{say('plan.effect.suggested')}</th>
+                <th className="font-normal">{say('plan.effect.mine')}</th>
+                <th className="font-normal">{say('plan.effect.said')}</th>
               </tr>
             </thead>
             <tbody>
@@ -54,10 +53,10 @@ export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanK
       )}
       <p className="mt-3 flex flex-wrap gap-2">
         <button type="button" className="button button-main" disabled={keeper.busy} onClick={() => void keeper.save()}>
-          Save and compare again
+          {say('plan.effect.save')}
         </button>
         <button type="button" className="button" onClick={keeper.forgetEffect}>
-          Not yet
+          {say('plan.notYet')}
         </button>
       </p>
     </section>

@@ -4,6 +4,7 @@ import { api, at, reply } from '../api/client';
 import type { Catalogue, Policy, Weighed } from '../api/types';
 import { tickSeconds } from '../music/schedule';
 import { NumberField } from '../ui/NumberField';
+import { useSay } from '../words/words';
 import { baseOf, type PartPlan } from './plan';
 import { type Dial, dialsOf, distanceWords, presetsOf, turned } from './policies';
 
@@ -11,6 +12,7 @@ type Props = { part: PartPlan; changePart: (change: (part: PartPlan) => PartPlan
 
 /** How beats are marked: something to start from, every dial, and what each changes on a beat that is handed in. */
 export function MarkingPanel({ part, changePart, catalogue }: Props) {
+  const say = useSay();
   const change = (policy: Policy) => changePart((before) => ({ ...before, policy: { ...before.policy, ...policy } }));
   const groups = useMemo(() => dialsOf(catalogue.policy), [catalogue]);
   const all = useMemo(() => groups.flatMap(({ dials }) => dials), [groups]);
@@ -23,13 +25,11 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
   return (
     <section aria-labelledby="policy" className="card flex flex-col gap-3 p-3 text-sm">
       <div>
-        <h2 id="policy">How it is marked</h2>
-        {part.targets.length === 0 && (
-          <p className="mt-1 text-faint">This part has no target, so only your rules and your own ear count. Points are set below.</p>
-        )}
+        <h2 id="policy">{say('plan.marking')}</h2>
+        {part.targets.length === 0 && <p className="mt-1 text-faint">{say('plan.marking.noTarget')}</p>}
       </div>
-      <fieldset aria-label="Start from" className="flex flex-wrap items-center gap-1.5">
-        <span>Start from</span>
+      <fieldset aria-label={say('plan.marking.from')} className="flex flex-wrap items-center gap-1.5">
+        <span>{say('plan.marking.from')}</span>
         {presets.map(({ name, says, policy }) => (
           <button
             key={name}
@@ -43,7 +43,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
           </button>
         ))}
       </fieldset>
-      <p className="text-faint">{current?.says ?? 'Your own mixture.'}</p>
+      <p className="text-faint">{current?.says ?? say('plan.marking.own')}</p>
       <Trial trial={trial} part={part} points={part.policy.points ?? catalogue.policy.usual.points} />
       {groups.map(({ title, dials }) => (
         <fieldset key={title} className="flex flex-col gap-1.5 border-t border-rule pt-2">
@@ -78,7 +78,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
           checked={part.policy.repeat === 'tile'}
           onChange={(event) => change({ repeat: event.target.checked ? 'tile' : 'exact' })}
         />
-        a shorter target is repeated to the length of the beat
+        {say('plan.marking.tile')}
       </label>
       <label className="flex items-center gap-1.5">
         <input
@@ -86,7 +86,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
           checked={part.policy.guessing === 'counted'}
           onChange={(event) => change({ guessing: event.target.checked ? 'counted' : 'nothing' })}
         />
-        count also what clicking at random would have got right
+        {say('plan.marking.guess')}
       </label>
       <label className="flex items-center gap-1.5">
         <input
@@ -94,7 +94,7 @@ export function MarkingPanel({ part, changePart, catalogue }: Props) {
           checked={part.policy.sticking === 'compared'}
           onChange={(event) => change({ sticking: event.target.checked ? 'compared' : 'ignored' })}
         />
-        compare sticking, right and left hand
+        {say('plan.marking.sticking')}
       </label>
       <TempoThatCounts
         policy={part.policy}
@@ -158,14 +158,15 @@ function useTrial(part: PartPlan, all: Dial[]): TrialState {
 }
 
 function Trial({ trial, part, points }: { trial: TrialState; part: PartPlan; points: number }) {
+  const say = useSay();
   if (part.targets.length === 0) return null;
   if (trial.attempts.length === 0) {
-    return <p className="text-faint">As soon as a beat is handed in, you see here what each of these changes on it.</p>;
+    return <p className="text-faint">{say('plan.trial.none')}</p>;
   }
   return (
     <div className="rounded-md bg-wash p-2">
       <label className="block">
-        Tried on the beat of
+        {say('plan.trial.of')}
         <select className="field field-small mt-1" value={trial.attempt ?? ''} onChange={(event) => trial.setAttempt(event.target.value)}>
           {trial.attempts.map(({ id, name }) => (
             <option key={id} value={id}>
@@ -177,7 +178,7 @@ function Trial({ trial, part, points }: { trial: TrialState; part: PartPlan; poi
       {trial.now && (
         <div role="status" className="mt-1.5">
           <p>
-            <span className="font-head text-xl">{trial.now.mark ?? 'no mark'}</span> of {points} for the copy
+            <span className="font-head text-xl">{trial.now.mark ?? say('plan.noMark')}</span> {say('plan.trial.points', { points })}
           </p>
           <ul className="text-faint">
             {trial.now.said.slice(0, 3).map((text) => (
@@ -193,13 +194,16 @@ function Trial({ trial, part, points }: { trial: TrialState; part: PartPlan; poi
 type EffectProps = { dial: Dial; policy: Policy; trial: TrialState; inUnit: (dial: Dial, value: number) => number };
 
 function Effect({ dial, policy, trial, inUnit }: EffectProps) {
+  const say = useSay();
   const other = trial.with(dial);
   if (trial.now === null || other === null) return null;
   const { value } = turned(policy, dial);
   return (
     <p className="text-faint">
-      With {inUnit(dial, value)} {dial.unit} instead{dial.get(policy) === dial.usual ? '' : ', as usual'}:{' '}
-      {other === trial.now.mark ? 'the same mark' : <b className="text-ink">{other}</b>}
+      {say(dial.get(policy) === dial.usual ? 'plan.trial.with' : 'plan.trial.usual', {
+        value: `${inUnit(dial, value)} ${dial.unit}`.trim(),
+      })}{' '}
+      {other === trial.now.mark ? say('plan.trial.same') : <b className="text-ink">{other}</b>}
     </p>
   );
 }
@@ -208,6 +212,7 @@ function Effect({ dial, policy, trial, inUnit }: EffectProps) {
 type TempoProps = { policy: Policy; change: (policy: Policy) => void; limits: number[]; base: number };
 
 function TempoThatCounts({ policy, change, limits, base }: TempoProps) {
+  const say = useSay();
   const [lowest = 1, highest = 1] = limits;
   const range = policy.tempo;
   return (
@@ -218,26 +223,26 @@ function TempoThatCounts({ policy, change, limits, base }: TempoProps) {
           checked={Boolean(range)}
           onChange={(event) => change({ tempo: event.target.checked ? { low: base - 4, high: base + 4 } : null })}
         />
-        {range ? 'a tempo is right from' : 'the tempo is right as the task sets it; name a range of your own'}
+        {range ? say('plan.tempo.from') : say('plan.tempo.asSet')}
       </label>
       {range && (
         <>
           <NumberField
-            label="right from"
+            label={say('plan.tempo.low')}
             value={range.low}
             low={lowest}
             high={range.high}
             take={(low) => change({ tempo: { ...range, low } })}
           />
-          to
+          {say('plan.to')}
           <NumberField
-            label="right up to"
+            label={say('plan.tempo.high')}
             value={range.high}
             low={range.low}
             high={highest}
             take={(high) => change({ tempo: { ...range, high } })}
           />
-          quarters
+          {say('plan.quarters')}
         </>
       )}
     </div>
@@ -246,6 +251,7 @@ function TempoThatCounts({ policy, change, limits, base }: TempoProps) {
 
 /** Instruments that count as the same, group by group. */
 function Alike({ policy, change, catalogue }: { policy: Policy; change: (policy: Policy) => void; catalogue: Catalogue }) {
+  const say = useSay();
   const groups = policy.alike ?? [];
   const label = (name: string) => catalogue.instruments.find((one) => one.name === name)?.label ?? name;
   const [first, setFirst] = useState('');
@@ -257,43 +263,43 @@ function Alike({ policy, change, catalogue }: { policy: Policy; change: (policy:
   const taken = groups.flat();
   return (
     <fieldset className="flex flex-col gap-1.5 border-t border-rule pt-2">
-      <legend className="float-left mb-1 font-bold">Count as the same</legend>
+      <legend className="float-left mb-1 font-bold">{say('plan.alike')}</legend>
       {groups.map((names) => (
         <p key={names.join()} className="flex items-center gap-2">
           <span className="flex-1">{names.map(label).join(' = ')}</span>
           <button
             type="button"
             className="button button-small"
-            aria-label={`Tell apart again: ${names.map(label).join(', ')}`}
+            aria-label={say('plan.alike.apart', { names: names.map(label).join(', ') })}
             onClick={() => change({ alike: groups.filter((group) => group !== names) })}
           >
-            Remove
+            {say('plan.rules.remove')}
           </button>
         </p>
       ))}
       <p className="flex flex-wrap items-center gap-1.5">
         <select
-          aria-label="One instrument"
+          aria-label={say('plan.alike.one')}
           className="field field-small w-32"
           value={first}
           onChange={(event) => setFirst(event.target.value)}
         >
-          <option value="">one …</option>
+          <option value="">{say('plan.alike.oneHint')}</option>
           {catalogue.instruments.map((one) => (
             <option key={one.name} value={one.name}>
               {one.label}
             </option>
           ))}
         </select>
-        is
+        {say('plan.alike.is')}
         <select
-          aria-label="Another that counts as the same"
+          aria-label={say('plan.alike.another')}
           className="field field-small w-32"
           value=""
           disabled={first === ''}
           onChange={(event) => event.target.value !== '' && add(event.target.value)}
         >
-          <option value="">another …</option>
+          <option value="">{say('plan.alike.anotherHint')}</option>
           {catalogue.instruments
             .filter((one) => one.name !== first && !taken.includes(one.name))
             .map((one) => (

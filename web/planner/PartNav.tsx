@@ -2,6 +2,7 @@ import type { Catalogue } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { emptied } from '../music/pattern';
 import { lower, partName } from '../ui/words';
+import { useSay } from '../words/words';
 import { baseOf, copyOf, type PartPlan, type Plan, type PlanSheet, sheetsOf } from './plan';
 
 export type Choosing = {
@@ -18,6 +19,7 @@ export type Choosing = {
 
 /** The parts of the assignment, in the line of its name. */
 export function PartNav({ plan, setPlan, part, choose, limits, toTask }: Choosing) {
+  const say = useSay();
   const addPart = () => {
     const index = plan.parts.indexOf(part) + 1;
     const copy = copyOf(part);
@@ -26,7 +28,7 @@ export function PartNav({ plan, setPlan, part, choose, limits, toTask }: Choosin
     toTask();
   };
   return (
-    <nav aria-label="Parts" className="flex flex-wrap items-baseline gap-x-1">
+    <nav aria-label={say('plan.parts')} className="flex flex-wrap items-baseline gap-x-1">
       {plan.parts.length > 1 &&
         plan.parts.map((one, i) => (
           <button
@@ -44,10 +46,10 @@ export function PartNav({ plan, setPlan, part, choose, limits, toTask }: Choosin
         className="part-name text-faint"
         disabled={plan.parts.length >= limits.parts}
         onClick={addPart}
-        aria-label="Add a part"
-        title="Add a part: all of this one again, to change"
+        aria-label={say('plan.part.add')}
+        title={say('plan.part.addTitle')}
       >
-        + part
+        {say('plan.part.plus')}
       </button>
     </nav>
   );
@@ -55,13 +57,15 @@ export function PartNav({ plan, setPlan, part, choose, limits, toTask }: Choosin
 
 /** The sheets of the part that is shown, in the line of the head's signs; behind the last button, what can be added and taken away. */
 export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choosing) {
+  const say = useSay();
   const index = plan.parts.indexOf(part);
   const sheets = sheetsOf(part);
   const several = part.targets.length > 1;
   const name = (one: PlanSheet): string => {
-    if (one.role === 'start') return 'Begin with';
-    if (one.role === 'target') return several ? `Target ${sheets.indexOf(one) + 1}` : 'Target';
-    return part.asks.find(({ key }) => key === one.key)?.data.kind === 'contains' ? 'Required' : 'Kept clear';
+    if (one.role === 'start') return say('plan.sheet.begin');
+    if (one.role === 'target')
+      return several ? say('plan.sheet.targetN', { number: sheets.indexOf(one) + 1 }) : say('plan.sheet.targetOne');
+    return part.asks.find(({ key }) => key === one.key)?.data.kind === 'contains' ? say('plan.sheet.required') : say('plan.sheet.clear');
   };
   const addTarget = () => {
     changePart((before) => ({
@@ -90,7 +94,7 @@ export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choo
     (sheet.role === 'start' && part.attempts === 0 && part.kind === 'copy') ||
     (sheet.role === 'target' && (part.targets.length > 1 || part.kind !== 'copy'));
   return (
-    <nav aria-label="Sheets of this part" className="flex flex-wrap items-center gap-1.5">
+    <nav aria-label={say('plan.sheet.sheets')} className="flex flex-wrap items-center gap-1.5">
       {sheets.length > 1 &&
         sheets.map((one) => (
           <button
@@ -103,21 +107,27 @@ export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choo
             {name(one)}
           </button>
         ))}
-      <button type="button" className="button button-small" popoverTarget="sheets" aria-label="Add or remove a sheet" title="Sheets">
+      <button
+        type="button"
+        className="button button-small"
+        popoverTarget="sheets"
+        aria-label={say('plan.sheet.add')}
+        title={say('plan.sheet.title')}
+      >
         +
       </button>
       <div id="sheets" popover="auto" className="small-menu">
         <button type="button" className="button" disabled={part.targets.length >= limits.targets} onClick={addTarget}>
-          {part.targets.length > 0 ? 'Add another target that counts' : 'Add a target'}
+          {part.targets.length > 0 ? say('plan.sheet.addTarget') : say('plan.sheet.addFirst')}
         </button>
         {part.kind === 'copy' && !part.start && (
           <button type="button" className="button" onClick={addStart}>
-            Give students something to begin with
+            {say('plan.sheet.addStart')}
           </button>
         )}
         {removable && (
           <button type="button" className="button" onClick={remove}>
-            Remove this sheet
+            {say('plan.sheet.remove')}
           </button>
         )}
       </div>
@@ -127,6 +137,7 @@ export function SheetNav({ plan, part, sheet, choose, changePart, limits }: Choo
 
 /** Where a part stands among the others. */
 export function PartPlace({ plan, setPlan, part, choose }: Pick<Choosing, 'plan' | 'setPlan' | 'part' | 'choose'>) {
+  const say = useSay();
   const index = plan.parts.indexOf(part);
   const called = partName({ position: index + 1, name: part.name });
   const inOrder = (parts: PartPlan[]) => parts.map((one, i) => (i === 0 ? { ...one, waits: false } : one));
@@ -145,10 +156,10 @@ export function PartPlace({ plan, setPlan, part, choose }: Pick<Choosing, 'plan'
   return (
     <p className="flex flex-wrap gap-1.5">
       <button type="button" className="button button-small" disabled={index === 0} onClick={earlier}>
-        {called} earlier
+        {say('plan.part.earlier', { name: called })}
       </button>
       <button type="button" className="button button-small" disabled={part.attempts > 0} onClick={remove}>
-        Remove {lower(called)}
+        {say('plan.part.remove', { name: lower(called) })}
       </button>
     </p>
   );

@@ -6,6 +6,7 @@ import { useCatalogue } from '../api/useCatalogue';
 import { arrived, type Left, unsent } from '../keep/Keeper';
 import { Failed, Waiting } from '../ui/states';
 import { keep } from '../ui/storage';
+import { useSay } from '../words/words';
 import { PlannerView } from './PlannerView';
 import { leftPlan, newPlan, type Plan, planOf } from './plan';
 import { newPlanName, planName } from './usePlanKeeping';
@@ -16,6 +17,7 @@ export type Opened = { saved: Plan; left: (Pick<Left<AssignmentInput>, 'version'
 
 /** Where a teacher writes an assignment; /plan/new?class=… begins one. */
 export default function PlannerPage() {
+  const say = useSay();
   const { assignmentId = 'new' } = useParams();
   const [search] = useSearchParams();
   const catalogue = useCatalogue();
@@ -32,7 +34,7 @@ export default function PlannerPage() {
       }
       const { courses } = (await reply(api.GET('/api/today'))) as TeacherToday;
       const course = courses.find((one) => one.id === courseId) ?? courses[0];
-      if (!course) throw new Error('You have no class to set this to yet.');
+      if (!course) throw new Error(say('plan.noClass'));
       const { newPattern, policy } = catalogue.data ?? (await reply(api.GET('/api/catalogue')));
       const name = newPlanName(course.id);
       await arrived(name);
@@ -54,7 +56,7 @@ export default function PlannerPage() {
   });
   const error = plan.error ?? catalogue.error;
   if (error) return <Failed error={error} again={() => void plan.refetch()} />;
-  if (!plan.data || !catalogue.data) return <Waiting what="the Planner" />;
+  if (!plan.data || !catalogue.data) return <Waiting what={say('plan.place')} />;
   if ('goesOn' in plan.data) return <Navigate to={`/plan/${plan.data.goesOn}`} replace />;
   return <PlannerView key={`${assignmentId} ${plan.dataUpdatedAt}`} {...plan.data} catalogue={catalogue.data} />;
 }

@@ -12,7 +12,8 @@ import { playerFor } from '../sound/usePlayer';
 import { AskFirst } from '../ui/AskFirst';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { unfinished } from '../ui/TimeField';
-import { planTitle, plural, when } from '../ui/words';
+import { planTitle, when } from '../ui/words';
+import { type Key, useSay } from '../words/words';
 import { AsksPanel } from './AsksPanel';
 import { CopyTo } from './CopyTo';
 import { EffectNotice } from './EffectNotice';
@@ -64,10 +65,11 @@ type Props = {
   setPanel: (panel: number) => void;
 };
 
-const LABELS = { target: 'The target', start: 'What students begin with', frame: 'A frame' };
+const LABELS: Record<PlanSheet['role'], Key> = { target: 'plan.sheet.target', start: 'plan.sheet.start', frame: 'plan.sheet.frame' };
 
 /** One sheet of one part, with the panels of its part beside it. */
 function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, setPanel }: Props) {
+  const say = useSay();
   const { counting } = plan.course;
   const { music, error } = useMusic(sheet.store, counting, null, plan.course.sheet);
   const [editor, setEditor] = useState<Editor | null>(null);
@@ -77,7 +79,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
     setEditor(new Editor(sheet.store, catalogue, music, playerFor(catalogue), null, [], folds));
   }, [music, editor, sheet, catalogue, part.id]);
   if (error) return <Failed error={error} />;
-  if (!music || !editor) return <Waiting what="the sheet" />;
+  if (!music || !editor) return <Waiting what={say('plan.waiting.sheet')} />;
   editor.music = music;
   const changePart = (change: (part: PartPlan) => PartPlan) =>
     setPlan((before) => ({ ...before, parts: before.parts.map((one) => (one.key === part.key ? change(one) : one)) }));
@@ -85,7 +87,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
   const choosing = { plan, setPlan, part, sheet, choose, changePart, limits: catalogue.limits, toTask: () => setPanel(0) };
   return (
     <Workbench
-      label={LABELS[sheet.role]}
+      label={say(LABELS[sheet.role])}
       editor={editor}
       catalogue={catalogue}
       music={music}
@@ -95,11 +97,12 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
       setPanel={setPanel}
       head={<PlanHead plan={plan} keeper={keeper} parts={<PartNav {...choosing} />} attempts={part.attempts} role={sheet.role} />}
       sheets={<SheetNav {...choosing} />}
-      halves={['The task', 'The beat']}
+      halves={[say('plan.half.task'), say('plan.half.beat')]}
       foot={<Publish plan={plan} part={part} keeper={keeper} />}
       panels={[
         {
           name: 'Words',
+          label: say('plan.panel.words'),
           content: (
             <>
               <WordsPanel {...props} setPlan={setPlan} choose={choose} />
@@ -110,9 +113,14 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
             </>
           ),
         },
-        { name: 'Rules', content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} /> },
+        {
+          name: 'Rules',
+          label: say('plan.panel.rules'),
+          content: <AsksPanel {...props} open={(key) => choose(plan.parts.indexOf(part), key)} />,
+        },
         {
           name: 'Help',
+          label: say('plan.panel.help'),
           content: (
             <>
               <HelpFields
@@ -124,7 +132,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
             </>
           ),
         },
-        { name: 'Marking', content: <MarkingPanel {...props} /> },
+        { name: 'Marking', label: say('plan.panel.marking'), content: <MarkingPanel {...props} /> },
       ]}
     />
   );
@@ -133,29 +141,25 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
 type HeadProps = { plan: Plan; keeper: PlanKeeper; parts: ReactNode; attempts: number; role: PlanSheet['role'] };
 
 function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
+  const say = useSay();
   return (
     <>
       <div className="head-line">
-        <h1>{plan.id || keeper.dirty ? planTitle(plan) : 'A new assignment'}</h1>
+        <h1>{plan.id || keeper.dirty ? planTitle(plan) : say('plan.new')}</h1>
         <span className="text-sm text-faint">{plan.course.name}</span>
         {parts}
         <p role="status" className="keeps-room ms-auto text-end text-sm text-faint" data-room="Changed, not saved yet">
           {keeper.said}
         </p>
       </div>
-      {attempts > 0 && (
-        <p className="text-sm text-faint">
-          {plural(attempts, 'beat is', 'beats are')} handed in, so what students begin with and may change is fixed. Before other changes
-          are saved, you see whose marks they concern.
-        </p>
-      )}
+      {attempts > 0 && <p className="text-sm text-faint">{say('plan.locked', { count: attempts })}</p>}
       <p role="status" className="text-sm">
-        {role === 'frame' && 'This sheet is the frame of a rule: meter, tempo and bars here are the frame’s, not the task’s.'}
+        {role === 'frame' && say('plan.frame.note')}
       </p>
       <ConflictNotice
         keeper={keeper.keeper}
-        mine="Keep the plan in this tab"
-        other="Use the other one"
+        mine={say('plan.keepMine')}
+        other={say('plan.keepOther')}
         settle={(which) => keeper.keeper.settle(which)}
       />
       {keeper.error && <Notice>{keeper.error}</Notice>}
@@ -168,6 +172,7 @@ function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
 const isOut = (plan: Plan): boolean => plan.publishedAt !== null && new Date(plan.publishedAt) <= new Date();
 
 function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
+  const say = useSay();
   const [doubts, setDoubts] = useState<string[]>([]);
   const [impossible, setImpossible] = useState<string[]>([]);
   const publish = async () => {
@@ -176,21 +181,21 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
     if (!known) return;
     setImpossible(known.impossible);
     if (known.impossible.length > 0) return setDoubts([]);
-    const found = [...doubtsOf(plan), ...known.undecided.map((text) => `We couldn’t check whether a beat can meet this: ${text}`)];
+    const found = [...doubtsOf(plan), ...known.undecided.map((text) => say('plan.unchecked', { text }))];
     if (found.length > 0 && doubts.length === 0) return setDoubts(found);
     setDoubts([]);
     void keeper.publish(null);
   };
   return (
-    <section aria-label="Publish">
+    <section aria-label={say('plan.publish')}>
       {impossible.length > 0 && (
         <Notice>
-          Nobody could solve this task:
+          {say('plan.impossible')}
           {impossible.map((text) => (
             <p key={text}>{text}</p>
           ))}
           <button type="button" className="button button-small mt-1" onClick={() => setImpossible([])}>
-            OK
+            {say('plan.ok')}
           </button>
         </Notice>
       )}
@@ -200,24 +205,26 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             <p key={doubt}>{doubt}</p>
           ))}
           <button type="button" className="button button-small mt-1" onClick={() => setDoubts([])}>
-            Not yet
+            {say('plan.notYet')}
           </button>
         </Notice>
       )}
       <p className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
-        <span>{plan.dueAt ? `Due ${when(plan.dueAt)}` : 'No due date'}</span>
+        <span>{plan.dueAt ? say('plan.due', { when: when(plan.dueAt) }) : say('plan.noDue')}</span>
         <span>
           {plan.closedAt
-            ? `closed ${when(plan.closedAt)}`
+            ? say('plan.closedAt', { when: when(plan.closedAt) })
             : plan.publishedAt
-              ? `${isOut(plan) ? 'published' : 'opens'} ${when(plan.publishedAt)}`
-              : `only you see this${plan.title.trim() === '' ? '; give it a name to publish it' : ''}`}
+              ? say(isOut(plan) ? 'plan.publishedAt' : 'plan.opensAt', { when: when(plan.publishedAt) })
+              : plan.title.trim() === ''
+                ? say('plan.onlyYou')
+                : say('plan.onlyYouNamed')}
         </span>
       </p>
       <p className="mt-1.5 flex flex-wrap gap-2">
         {part.id && (
-          <Link to={`/bench/${part.id}`} className="button" aria-label="Try it as a student">
-            Try it
+          <Link to={`/bench/${part.id}`} className="button" aria-label={say('plan.try')}>
+            {say('plan.try.word')}
           </Link>
         )}
         {plan.publishedAt ? (
@@ -227,17 +234,17 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             disabled={!keeper.dirty || keeper.busy}
             onClick={() => !unfinished() && void keeper.saveChanges()}
           >
-            Save the changes
+            {say('plan.save')}
           </button>
         ) : (
           <button
             type="button"
             className="button button-main flex-1 justify-center"
-            aria-label={`Publish ${doubts.length > 0 ? 'anyway ' : ''}to ${plan.course.name}`}
+            aria-label={say(doubts.length > 0 ? 'plan.publish.anywayTo' : 'plan.publish.to', { name: plan.course.name })}
             disabled={plan.title.trim() === ''}
             onClick={() => void publish()}
           >
-            {doubts.length > 0 ? 'Publish anyway' : 'Publish'}
+            {doubts.length > 0 ? say('plan.publish.anyway') : say('plan.publish')}
           </button>
         )}
       </p>
@@ -245,21 +252,21 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
         <p className="mt-2 flex flex-wrap gap-2">
           {keeper.dirty && (
             <button type="button" className="button button-small" onClick={keeper.forget}>
-              Forget the changes
+              {say('plan.forget')}
             </button>
           )}
           <button
             type="button"
             className="button button-small"
-            title={plan.closedAt ? 'Beats are handed in again' : 'From then on nothing more is handed in'}
+            title={plan.closedAt ? say('plan.reopen.title') : say('plan.close.title')}
             disabled={keeper.busy}
             onClick={() => void keeper.step(plan.closedAt ? 'reopen' : 'close')}
           >
-            {plan.closedAt ? 'Open it again' : 'Close it'}
+            {plan.closedAt ? say('plan.reopen') : say('plan.close')}
           </button>
           {plan.parts.every((one) => one.attempts === 0) && (
-            <AskFirst action="Withdraw from class" disabled={keeper.busy} act={() => void keeper.step('withdraw')}>
-              {plan.course.name} won’t see this task any more. What students have begun is kept for when you publish it again.
+            <AskFirst action={say('plan.withdraw')} disabled={keeper.busy} act={() => void keeper.step('withdraw')}>
+              {say('plan.withdraw.what', { name: plan.course.name })}
             </AskFirst>
           )}
         </p>
@@ -268,10 +275,10 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
         <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
           {part.id && (
             <Link to={`/sheet/target/${part.id}`} className="quiet-link text-sm">
-              on paper
+              {say('plan.paper')}
             </Link>
           )}
-          <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label="Keep the task on the Shelf" />
+          <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label={say('plan.toShelf')} />
         </div>
       )}
       {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
@@ -281,22 +288,23 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
 
 /** Asks once more: a plan that is removed does not come back. */
 function RemovePlan({ remove }: { remove: () => Promise<void> }) {
+  const say = useSay();
   const [asked, setAsked] = useState(false);
   if (!asked) {
     return (
       <button type="button" className="button button-small mt-2" onClick={() => setAsked(true)}>
-        Remove this plan
+        {say('plan.remove')}
       </button>
     );
   }
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2 text-sm">
-      <span role="status">Remove it for good?</span>
+      <span role="status">{say('plan.remove.sure')}</span>
       <button type="button" className="button" onClick={() => void remove()}>
-        Yes, remove it
+        {say('plan.remove.yes')}
       </button>
       <button type="button" className="button" onClick={() => setAsked(false)}>
-        Cancel
+        {say('plan.cancel')}
       </button>
     </div>
   );

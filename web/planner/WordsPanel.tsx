@@ -3,6 +3,7 @@ import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { lower, partName } from '../ui/words';
+import { useSay } from '../words/words';
 import { FreedomFields } from './FreedomFields';
 import { PartPlace } from './PartNav';
 import { baseOf, type Kind, type PartPlan, type Plan, type View, withKind } from './plan';
@@ -18,15 +19,16 @@ type Props = {
 
 /** The words of the task and when it is due; then what students do in this part, and what is open to them. */
 export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue }: Props) {
+  const say = useSay();
   const change = (words: Partial<Plan>) => setPlan((before) => ({ ...before, ...words }));
   const changed = (settings: Partial<PartPlan>) => changePart((before) => ({ ...before, ...settings }));
   const index = plan.parts.indexOf(part);
   const locked = part.attempts > 0;
   const { limits } = catalogue;
   return (
-    <section aria-label="The task in words" className="flex flex-col gap-3">
+    <section aria-label={say('plan.words')} className="flex flex-col gap-3">
       <label className="text-sm">
-        Name
+        {say('plan.name')}
         <input
           className="field mt-1"
           value={plan.title}
@@ -36,7 +38,7 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
         />
       </label>
       <label className="text-sm">
-        Brief: what to build, what to listen for
+        {say('plan.brief')}
         <textarea
           className="field mt-1"
           rows={4}
@@ -45,31 +47,31 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
           onChange={(event) => change({ brief: event.target.value })}
         />
       </label>
-      <TimeField label="Due date" lesson={plan.course.lesson} value={plan.dueAt} change={(dueAt) => change({ dueAt })} />
+      <TimeField label={say('plan.dueDate')} lesson={plan.course.lesson} value={plan.dueAt} change={(dueAt) => change({ dueAt })} />
       {plan.dueAt && (
         <div className="text-sm">
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={plan.late} onChange={(event) => change({ late: event.target.checked })} />
-            Accept late work, and say how late it is
+            {say('plan.late')}
           </label>
           <span className="mt-1 flex flex-wrap items-center gap-1.5">
-            Grace period
+            {say('plan.grace')}
             <NumberField
-              label="Minutes of grace"
+              label={say('plan.grace.label')}
               value={plan.grace}
               low={0}
               high={1440}
               take={(grace) => change({ grace: Math.round(grace) })}
             />
-            minutes
+            {say('plan.minutes')}
           </span>
         </div>
       )}
       {plan.parts.length > 1 && (
         <>
-          <h3 className="border-t border-rule pt-2">Part {index + 1}</h3>
+          <h3 className="border-t border-rule pt-2">{partName({ position: index + 1, name: '' })}</h3>
           <label className="text-sm">
-            Name of this part (if you like)
+            {say('plan.part.name')}
             <input
               className="field mt-1"
               value={part.name}
@@ -78,7 +80,7 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
             />
           </label>
           <label className="text-sm">
-            What to do in this part, beside the brief
+            {say('plan.part.brief')}
             <textarea
               className="field mt-1"
               rows={2}
@@ -93,38 +95,38 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
       {index > 0 && (
         <label className="flex items-center gap-1.5 text-sm">
           <input type="checkbox" checked={part.waits} onChange={(event) => changed({ waits: event.target.checked })} />
-          opens when {lower(partName({ position: index, name: plan.parts[index - 1]?.name ?? '' }))} is right
+          {say('plan.part.waits', { name: lower(partName({ position: index, name: plan.parts[index - 1]?.name ?? '' })) })}
         </label>
       )}
       <div className="text-sm">
-        <p className="mb-1">Students</p>
+        <p className="mb-1">{say('plan.students')}</p>
         <Choice<Kind>
-          label="What students do"
+          label={say('plan.kind')}
           value={part.kind}
           disabled={locked}
           options={[
-            { value: 'copy', label: 'copy it' },
-            { value: 'build-on', label: 'build on it' },
-            { value: 'create', label: 'make their own' },
+            { value: 'copy', label: say('plan.kind.copy') },
+            { value: 'build-on', label: say('plan.kind.buildOn') },
+            { value: 'create', label: say('plan.kind.create') },
           ]}
           onChange={(kind) => changePart((before) => withKind(before, kind))}
         />
-        <p className="mt-1 text-faint">{KINDS[part.kind]}</p>
+        <p className="mt-1 text-faint">{say(`plan.kind.${part.kind}.what`)}</p>
       </div>
       {part.targets.length > 0 && (
         <div className="text-sm">
-          <p className="mb-1">The target is</p>
+          <p className="mb-1">{say('plan.view')}</p>
           <Choice<View>
-            label="The target is"
+            label={say('plan.view')}
             value={part.view}
             options={[
-              { value: 'seen', label: 'seen and heard' },
-              { value: 'heard', label: 'only heard' },
-              { value: 'hidden', label: 'hidden' },
+              { value: 'seen', label: say('plan.view.seen') },
+              { value: 'heard', label: say('plan.view.heard') },
+              { value: 'hidden', label: say('plan.view.hidden') },
             ]}
             onChange={(view) => changed({ view })}
           />
-          <p className="mt-1 text-faint">{VIEWS[part.view]}</p>
+          <p className="mt-1 text-faint">{say(`plan.view.${part.view}.what`)}</p>
         </div>
       )}
       <FreedomFields
@@ -137,15 +139,3 @@ export function WordsPanel({ plan, setPlan, part, changePart, choose, catalogue 
     </section>
   );
 }
-
-const KINDS: Record<Kind, string> = {
-  copy: 'The sheet holds the target; they begin with empty rows.',
-  'build-on': 'They begin with what is on the sheet and go on from it.',
-  create: 'They begin with what is on the sheet, empty rows if you leave it so.',
-};
-
-const VIEWS: Record<View, string> = {
-  seen: 'They see the sheet and hear it.',
-  heard: 'Dictation: they hear it as sound and write it down; no note of it reaches them.',
-  hidden: 'They build what the brief says, and neither see nor hear it.',
-};

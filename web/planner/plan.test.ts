@@ -150,7 +150,7 @@ describe('before a class sees it', () => {
   const full = [new PatternStore(drawn)];
 
   it('asks about a time that is over', () => {
-    expect(doubts({ targets: full }, '2026-11-26T09:00:00Z')).toEqual(['The time to hand in by is over already.']);
+    expect(doubts({ targets: full }, '2026-11-26T09:00:00Z')).toEqual(['The due date has already passed.']);
     expect(doubts({ targets: full }, '2026-11-27T09:00:00Z')).toEqual([]);
   });
 
@@ -158,12 +158,12 @@ describe('before a class sees it', () => {
     expect(doubts({})).toEqual(['There is nothing to copy: the target is empty.']);
     expect(doubts({ kind: 'build-on' })).toEqual(['A target is empty.']);
     const frame = { key: 'f', data: { kind: 'contains', points: 1 } as PartPlan['asks'][number]['data'], frame: new PatternStore(blank) };
-    expect(doubts({ targets: full, asks: [frame] })).toEqual(['A frame is empty, so that it asks for nothing.']);
+    expect(doubts({ targets: full, asks: [frame] })).toEqual(['A rule’s sheet is empty, so it asks for nothing.']);
     expect(doubts({ targets: full, asks: [{ ...frame, frame: new PatternStore(drawn) }] })).toEqual([]);
   });
 
   it('names the part where there are several', () => {
     const two = { ...plan, parts: [{ ...part, targets: full }, part] };
-    expect(doubtsOf(two)).toEqual(['There is nothing to copy in part 2: the target is empty.']);
+    expect(doubtsOf(two)).toEqual(['There is nothing to copy in Part 2: the target is empty.']);
   });
 });

@@ -15,6 +15,8 @@ import type {
 } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
 import { emptied, hitCount, instrumentsOf, musicKey } from '../music/pattern';
+import { partName } from '../ui/words';
+import { say } from '../words/words';
 import { withUnsent } from './withUnsent';
 
 export type Kind = 'copy' | 'build-on' | 'create';
@@ -235,7 +237,8 @@ export function inputOf(plan: Plan): AssignmentInput {
 
 function partInput(part: PartPlan, title: string): PartInput {
   const { id, kind, view, freedom, help, waits } = part;
-  const named = (store: PatternStore): Pattern => (part.attempts > 0 ? store.pattern : { ...store.pattern, title: title || 'Target' });
+  const named = (store: PatternStore): Pattern =>
+    part.attempts > 0 ? store.pattern : { ...store.pattern, title: title || say('plan.sheet.targetOne') };
   const base = baseOf(part);
   const offered = [...part.targets, ...(part.start ? [part.start] : [])].flatMap((store) => instrumentsOf(store.pattern));
   const required = (freedom.required ?? []).filter((name) =>
@@ -303,15 +306,16 @@ function canonical(value: unknown): string {
 export function doubtsOf(plan: Plan, now = new Date()): string[] {
   const several = plan.parts.length > 1;
   return [
-    ...(plan.dueAt && new Date(plan.dueAt) < now ? ['The time to hand in by is over already.'] : []),
+    ...(plan.dueAt && new Date(plan.dueAt) < now ? [say('plan.doubt.over')] : []),
     ...plan.parts.flatMap((part, index) => {
-      const where = several ? ` in ${part.name || `part ${index + 1}`}` : '';
+      const name = several ? partName({ position: index + 1, name: part.name }) : '';
+      const where = { where: several ? 'part' : 'task', name };
       const empty = (stores: (PatternStore | null)[]) => stores.some((store) => store !== null && hitCount(store.pattern) === 0);
       const frames = part.asks.flatMap(({ frame }) => (frame ? [frame] : []));
       return [
-        ...(part.kind === 'copy' && empty(part.targets) ? [`There is nothing to copy${where}: the target is empty.`] : []),
-        ...(part.kind !== 'copy' && empty(part.targets) ? [`A target${where} is empty.`] : []),
-        ...(empty(frames) ? [`A frame${where} is empty, so that it asks for nothing.`] : []),
+        ...(part.kind === 'copy' && empty(part.targets) ? [say('plan.doubt.copy', where)] : []),
+        ...(part.kind !== 'copy' && empty(part.targets) ? [say('plan.doubt.target', where)] : []),
+        ...(empty(frames) ? [say('plan.doubt.frame', where)] : []),
       ];
     }),
   ];

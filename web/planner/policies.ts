@@ -1,26 +1,16 @@
 import type { Catalogue, Policy } from '../api/types';
+import { type Key, say } from '../words/words';
 
 export const ASPECTS = ['placement', 'dynamics', 'feel', 'tempo', 'form'] as const;
 export const CREDITS = ['moved', 'other-drum', 'explained'] as const;
 
 /** What holds where a policy says nothing, and how far it can be turned; the core's own. */
 export type Settings = Catalogue['policy'];
-type Preset = Settings['presets'][number];
-
-const WORDS: Record<Preset['key'], [string, string]> = {
-  usual: ['As usual', 'Where the hits stand; loudness, swing, tempo and form can take a little away.'],
-  copy: ['Exact copy', 'Every hit in its place and at its loudness; near misses count little.'],
-  placement: ['Placement only', 'Only where the hits stand.'],
-  dynamics: ['Loud and soft', 'For tasks about accents and ghost notes: loudness can take away more than half.'],
-  swing: ['Swing', 'For tasks about swing: a straight beat gets less than half.'],
-  meter: ['Meter and length', 'For tasks about meter: another meter takes away four tenths.'],
-};
 
 /** Ways to mark, to start from. Points and steps stay the teacher's own. */
 export const presetsOf = ({ presets }: Settings): { name: string; says: string; policy: Policy }[] =>
   presets.map(({ key, policy: { grace, window, credit, weights } }) => {
-    const [name, says] = WORDS[key];
-    return { name, says, policy: { grace, window, credit, weights } };
+    return { name: say(`plan.preset.${key}`), says: say(`plan.preset.${key}.says`), policy: { grace, window, credit, weights } };
   });
 
 /** One setting that a teacher can turn, how it is said, and another value whose effect shows what it does. */
@@ -45,22 +35,22 @@ export function dialsOf({ usual, limits }: Settings): { title: string; dials: Di
   const [lowestGrace = 0, highestGrace = 0] = limits.grace;
   const [lowestWindow = 0, highestWindow = 0] = limits.window;
   const within = (range: number[]) => ({ low: range[0] ?? 0, high: range[1] ?? 0 });
-  const weight = (aspect: (typeof ASPECTS)[number], says: string): Dial => ({
+  const weight = (aspect: (typeof ASPECTS)[number]): Dial => ({
     key: `weight ${aspect}`,
-    label: aspect.charAt(0).toUpperCase() + aspect.slice(1),
+    label: say(`plan.weight.${aspect}`),
     unit: '',
-    says,
+    says: say(`plan.weight.${aspect}.says`),
     ...within(limits.weights),
     get: (policy) => policy.weights?.[aspect] ?? usual.weights[aspect] ?? 0,
     set: (policy, value) => ({ ...policy, weights: { ...usual.weights, ...policy.weights, [aspect]: value } }),
     usual: usual.weights[aspect] ?? 0,
     other: aspect === 'placement' ? 35 : 30,
   });
-  const credit = (status: (typeof CREDITS)[number], label: string, says: string): Dial => ({
+  const credit = (status: (typeof CREDITS)[number]): Dial => ({
     key: `credit ${status}`,
-    label,
+    label: say(`plan.credit.${status}`),
     unit: '',
-    says,
+    says: say(`plan.credit.${status}.says`),
     ...within(limits.credit),
     get: (policy) => policy.credit?.[status] ?? usual.credit[status] ?? 0,
     set: (policy, value) => ({ ...policy, credit: { ...usual.credit, ...policy.credit, [status]: value } }),
@@ -69,32 +59,22 @@ export function dialsOf({ usual, limits }: Settings): { title: string; dials: Di
   });
   return [
     {
-      title: 'How much each aspect weighs',
-      dials: [
-        weight('placement', 'where the strokes stand'),
-        weight('dynamics', 'loud and soft'),
-        weight('feel', 'the swing'),
-        weight('tempo', 'how fast'),
-        weight('form', 'meter and length'),
-      ],
+      title: say('plan.dial.weights'),
+      dials: [weight('placement'), weight('dynamics'), weight('feel'), weight('tempo'), weight('form')],
     },
     {
-      title: 'What a stroke still counts, 0 to 1',
-      dials: [
-        credit('moved', 'A little off', 'within the window'),
-        credit('other-drum', 'On another drum', 'at the right time'),
-        credit('explained', 'Part of one mistake', 'such as a whole row that is late'),
-      ],
+      title: say('plan.dial.credits'),
+      dials: [credit('moved'), credit('other-drum'), credit('explained')],
     },
     {
-      title: 'How near is near enough',
+      title: say('plan.dial.near'),
       dials: [
         {
           key: 'grace',
-          label: 'Grace',
+          label: say('plan.dial.grace'),
           unit: 'ms',
           isDistance: true,
-          says: 'within it a stroke is in its place',
+          says: say('plan.dial.grace.says'),
           low: lowestGrace,
           high: highestGrace,
           get: (policy) => policy.grace ?? usual.grace,
@@ -108,10 +88,10 @@ export function dialsOf({ usual, limits }: Settings): { title: string; dials: Di
         },
         {
           key: 'window',
-          label: 'Window',
+          label: say('plan.dial.window'),
           unit: 'ms',
           isDistance: true,
-          says: 'within it a stroke is off its place rather than missing',
+          says: say('plan.dial.window.says'),
           low: lowestWindow,
           high: highestWindow,
           get: (policy) => policy.window ?? usual.window,
@@ -122,13 +102,13 @@ export function dialsOf({ usual, limits }: Settings): { title: string; dials: Di
       ],
     },
     {
-      title: 'The mark',
+      title: say('plan.dial.mark'),
       dials: [
         {
           key: 'points',
-          label: 'Points',
+          label: say('plan.dial.points'),
           unit: '',
-          says: 'the highest mark for the copy',
+          says: say('plan.dial.points.says'),
           low: 1,
           high: limits.points[1] ?? 0,
           get: (policy) => policy.points ?? usual.points,
@@ -138,9 +118,9 @@ export function dialsOf({ usual, limits }: Settings): { title: string; dials: Di
         },
         {
           key: 'step',
-          label: 'Rounded to',
+          label: say('plan.dial.step'),
           unit: '',
-          says: 'steps of the mark',
+          says: say('plan.dial.step.says'),
           ...within(limits.step),
           get: (policy) => policy.step ?? usual.step,
           set: (policy, value) => ({ ...policy, step: Math.min(value, policy.points ?? usual.points) }),
@@ -162,16 +142,18 @@ export function turned(policy: Policy, dial: Dial): { policy: Policy; value: num
 export function distanceWords(ticks: number): string {
   const sixteenths = ticks / SIXTEENTH;
   const named = SHARES.find(([share]) => Math.abs(share - sixteenths) < 0.005);
-  if (named) return named[1];
-  return sixteenths < 1 ? `${Math.round(100 * sixteenths)} % of a sixteenth` : `${Math.round(100 * sixteenths) / 100} sixteenths`;
+  if (named) return say(named[1]);
+  return sixteenths < 1
+    ? say('plan.share.percent', { percent: Math.round(100 * sixteenths) })
+    : say('plan.share.many', { count: Math.round(100 * sixteenths) / 100 });
 }
 
 const SIXTEENTH = 240;
-const SHARES: [number, string][] = [
-  [0, 'nothing'],
-  [0.0625, 'a sixteenth part of a sixteenth'],
-  [0.125, 'an eighth of a sixteenth'],
-  [0.25, 'a quarter of a sixteenth'],
-  [0.5, 'half a sixteenth'],
-  [1, 'a sixteenth'],
+const SHARES: [number, Key][] = [
+  [0, 'plan.share.none'],
+  [0.0625, 'plan.share.16'],
+  [0.125, 'plan.share.8'],
+  [0.25, 'plan.share.4'],
+  [0.5, 'plan.share.2'],
+  [1, 'plan.share.1'],
 ];

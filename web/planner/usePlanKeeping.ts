@@ -6,6 +6,7 @@ import type { AssignmentInput, Effect, PlannedAssignment } from '../api/types';
 import { Keeper, type Keeping, type Known, type Left } from '../keep/Keeper';
 import { useTask } from '../ui/useTask';
 import { clock } from '../ui/words';
+import { say } from '../words/words';
 import { type Defaults, inputOf, type Plan, planOf, sameInput, sheetsOf } from './plan';
 
 /** Milliseconds between two looks at how far judging again is. */
@@ -138,7 +139,7 @@ export function usePlanKeeping(
     if (keeper.dirty || !id) return null;
     const found = await run(() => reply(api.GET('/api/assignments/{id}/feasible', at({ id }))));
     const several = latest.current.plan.parts.length > 1;
-    const said = ({ part, text }: { part: number; text: string }) => (several ? `Part ${part}: ${text}` : text);
+    const said = ({ part, text }: { part: number; text: string }) => (several ? say('plan.part.text', { part, text }) : text);
     return found && { impossible: found.impossible.map(said), undecided: found.undecided.map(said) };
   };
   /** @param when a time to come at which it opens by itself; null for now */
@@ -201,7 +202,7 @@ export function usePlanKeeping(
     remove,
     error: error || (keeping.state === 'refused' ? keeping.sentence : ''),
     dirty,
-    said: telling ? 'Seeing for whom this changes something …' : saidOf(plan, keeping, dirty, recomparing),
+    said: telling ? say('plan.save.telling') : saidOf(plan, keeping, dirty, recomparing),
     busy: busy || keeping.state === 'saving',
     effect,
     forgetEffect: () => setEffect(null),
@@ -213,20 +214,20 @@ export function usePlanKeeping(
 function saidOf(plan: Plan, keeping: Keeping<AssignmentInput>, dirty: boolean, recomparing: PlannedAssignment['recomparing']): string {
   if (recomparing) {
     const { done, total, failed } = recomparing;
-    const missed = failed > 0 ? `; ${failed} could not be judged` : '';
-    return done + failed < total ? `Saved; comparing again, ${done} of ${total}${missed} …` : `Saved${missed}`;
+    const missed = failed > 0 ? say('plan.save.missed', { count: failed }) : '';
+    return done + failed < total ? say('plan.save.comparing', { done, total, missed }) : say('plan.save.compared', { missed });
   }
   switch (keeping.state) {
     case 'waiting':
       return keeping.sentence;
     case 'refused':
-      return 'Not saved';
+      return say('plan.save.not');
     case 'conflict':
-      return 'Not saved: changed elsewhere';
+      return say('plan.save.conflict');
     case 'saved':
-      return dirty ? 'Saving …' : `Saved${keeping.at ? ` at ${clock(keeping.at)}` : ''}`;
+      return dirty ? say('plan.save.saving') : keeping.at ? say('plan.save.at', { time: clock(keeping.at) }) : say('plan.save.saved');
     default:
-      return plan.publishedAt && keeping.state === 'changed' ? 'Changed, not saved yet' : 'Saving …';
+      return plan.publishedAt && keeping.state === 'changed' ? say('plan.save.changed') : say('plan.save.saving');
   }
 }
 

@@ -5,9 +5,11 @@ import type { Catalogue, Paper } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { usePlayer, usePlayerState } from '../sound/usePlayer';
 import { Notice } from '../ui/states';
+import { useSay } from '../words/words';
 
 /** A beat that was handed in, played as soon as it is there, until it is stopped. */
 export default function HeardBeat({ attemptId, done }: { attemptId: string; done: () => void }) {
+  const say = useSay();
   const catalogue = useCatalogue();
   const paper = useQuery({
     queryKey: ['paper', 'attempt', attemptId],
@@ -16,11 +18,12 @@ export default function HeardBeat({ attemptId, done }: { attemptId: string; done
   const problem = paper.error ?? catalogue.error;
   if (problem) return <Notice>{problem.message}</Notice>;
   const beat = paper.data?.beats.find(({ person }) => person !== '') ?? paper.data?.beats.at(-1);
-  if (!beat || !catalogue.data) return <p role="status">The beat comes …</p>;
+  if (!beat || !catalogue.data) return <p role="status">{say('term.beatLoading')}</p>;
   return <Playing beat={beat} catalogue={catalogue.data} done={done} />;
 }
 
 function Playing({ beat, catalogue, done }: { beat: Paper['beats'][number]; catalogue: Catalogue; done: () => void }) {
+  const say = useSay();
   const voices = useMemo(() => [{ name: 'beat', pattern: () => beat.pattern }], [beat]);
   const player = usePlayer(catalogue, voices, beat.music);
   const { playing } = usePlayerState(player);
@@ -37,7 +40,7 @@ function Playing({ beat, catalogue, done }: { beat: Paper['beats'][number]; cata
         done();
       }}
     >
-      Stop
+      {say('term.stop')}
     </button>
   );
 }

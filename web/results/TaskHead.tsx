@@ -4,11 +4,13 @@ import type { Term } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import { useTask } from '../ui/useTask';
 import { taskName } from '../ui/words';
+import { useSay } from '../words/words';
 
 type Props = { part: Term['parts'][number]; shown: string; frozen: boolean; changed: () => void };
 
 /** A task at the head of its column, with how much it counts; 0 for not at all. */
 export function TaskHead({ part, shown, frozen, changed }: Props) {
+  const say = useSay();
   const { error, run } = useTask();
   const weigh = (weight: number) =>
     run(async () => {
@@ -35,14 +37,14 @@ export function TaskHead({ part, shown, frozen, changed }: Props) {
           {name}
         </Link>
       )}
-      {shown === 'mark' && ` (of ${part.points})`}
+      {shown === 'mark' && ` (${say('term.of', { points: part.points })})`}
       <span className="mt-0.5 flex items-center gap-1 text-xs">
-        counts
+        {say('term.weight')}
         {frozen ? (
           ` ${part.weight}`
         ) : (
           <NumberField
-            label={`How much ${name} counts`}
+            label={say('term.weightOf', { name })}
             value={part.weight}
             low={0}
             high={10}
@@ -50,10 +52,9 @@ export function TaskHead({ part, shown, frozen, changed }: Props) {
             take={(weight) => void weigh(weight)}
           />
         )}
-        ×
         {part.own && !frozen && (
-          <button type="button" className="quiet-link ms-1" aria-label={`Remove ${name}`} onClick={() => void remove()}>
-            remove
+          <button type="button" className="quiet-link ms-1" aria-label={say('term.removeOf', { name })} onClick={() => void remove()}>
+            {say('term.remove')}
           </button>
         )}
       </span>

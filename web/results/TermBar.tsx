@@ -1,6 +1,7 @@
 import type { Aspects } from '../api/types';
 import { ASPECT_NAMES } from '../compared/names';
 import { Choice } from '../ui/Choice';
+import { useSay } from '../words/words';
 import type { Only } from './states';
 
 export type Shown = 'mark' | keyof Aspects;
@@ -21,55 +22,56 @@ type Props = { view: TermView; change: (some: Partial<TermView>) => void; hidden
 
 /** @param hidden how many columns count for nothing */
 export function TermBar({ view, change, hidden }: Props) {
+  const say = useSay();
   return (
     <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2 text-sm print:hidden">
       <Choice<Shown>
-        label="What is shown"
+        label={say('term.shown')}
         value={view.shown}
         options={[
-          { value: 'mark', label: 'Mark' },
+          { value: 'mark', label: say('term.mark') },
           ...(Object.keys(ASPECT_NAMES) as (keyof Aspects)[]).map((name) => ({ value: name, label: ASPECT_NAMES[name] })),
         ]}
         onChange={(shown) => change({ shown })}
       />
       <Choice
-        label="Which attempt counts"
+        label={say('term.attempt.which')}
         value={view.attempt}
         options={[
-          { value: 'last', label: 'last' },
-          { value: 'best', label: 'best' },
+          { value: 'last', label: say('term.attempt.last') },
+          { value: 'best', label: say('term.attempt.best') },
         ]}
         onChange={(attempt) => change({ attempt })}
       />
       <label>
-        Show{' '}
+        {say('term.show')}{' '}
         <select className="field field-small w-auto!" value={view.only} onChange={(event) => change({ only: event.target.value as Only })}>
-          <option value="all">everybody</option>
-          <option value="missing">who misses something</option>
-          <option value="late">who was late</option>
-          <option value="to-mark">who waits for a mark</option>
+          <option value="all">{say('term.only.all')}</option>
+          <option value="missing">{say('term.only.missing')}</option>
+          <option value="late">{say('term.only.late')}</option>
+          <option value="to-mark">{say('term.only.toMark')}</option>
         </select>
       </label>
       <label>
-        by{' '}
+        {say('term.by')}{' '}
         <select
           className="field field-small w-auto!"
           value={view.sort}
           onChange={(event) => change({ sort: event.target.value as TermView['sort'] })}
         >
-          <option value="name">name</option>
-          <option value="sum">sum, lowest first</option>
-          <option value="missing">missing, most first</option>
+          <option value="name">{say('term.sort.name')}</option>
+          <option value="sum">{say('term.sort.sum')}</option>
+          <option value="missing">{say('term.sort.missing')}</option>
         </select>
       </label>
       <label className="flex items-center gap-1.5">
         <input type="checkbox" checked={view.withMissing} onChange={(event) => change({ withMissing: event.target.checked })} />
-        missing counts as 0
+        {say('term.zero')}
       </label>
       {hidden > 0 && (
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={!view.all} onChange={(event) => change({ all: !event.target.checked })} />
-          hide what counts 0 ({hidden})
+          {say('term.hide', { count: hidden })}
         </label>
       )}
     </div>

@@ -5,16 +5,18 @@ import { api, reply } from '../api/client';
 import type { TermCell } from '../api/types';
 import { Failed, Waiting } from '../ui/states';
 import { TableLinks } from '../ui/TableLinks';
-import { lateWords, plural, taskName } from '../ui/words';
+import { lateWords, taskName } from '../ui/words';
 import { AddColumn, OwnMark } from './OwnColumn';
-import { type Line, linesOf, percentWords, STATE_WORDS } from './states';
+import { type Line, linesOf, percentWords, stateWords } from './states';
 import { TaskHead } from './TaskHead';
 import { EVERYTHING, type Shown, TermBar, type TermView } from './TermBar';
 import '../ui/rooms.css';
 import './results.css';
+import { useSay } from '../words/words';
 
 /** The marks of a class over the term: tasks against students. Every number opens what is behind it. */
 export default function TermPage() {
+  const say = useSay();
   const { courseId = '' } = useParams();
   const [view, setView] = useState<TermView>(EVERYTHING);
   const { shown, attempt, only, sort, withMissing, all } = view;
@@ -25,7 +27,7 @@ export default function TermPage() {
     placeholderData: (before) => before,
   });
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;
-  if (!data) return <Waiting what="the term" />;
+  if (!data) return <Waiting what={say('term.place')} />;
   const { course } = data;
   const hidden = data.parts.filter(({ weight }) => weight === 0).length;
   const parts = all ? data.parts : data.parts.filter(({ weight }) => weight > 0);
@@ -38,35 +40,35 @@ export default function TermPage() {
   return (
     <>
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h1>{course.name} over the term</h1>
+        <h1>{say('term.title', { name: course.name })}</h1>
         <span className="text-faint">
           {course.year}
-          {course.archived && ', archived'}
+          {course.archived && `, ${say('term.archived')}`}
         </span>
         <span className="ms-auto flex flex-wrap items-baseline gap-x-3 text-sm">
-          Download:
+          {say('term.download')}
           <TableLinks href={`/api/courses/${course.id}/term.`} query={`attempt=${attempt}`} />
           <a className="quiet-link" href={`/api/courses/${course.id}/term.zip?attempt=${attempt}`} download>
-            OneRoster results
+            {say('term.oneroster')}
           </a>
         </span>
       </div>
       <TermBar view={view} change={(some) => setView({ ...view, ...some })} hidden={hidden} />
       {!course.archived && <AddColumn courseId={course.id} changed={() => void refetch()} />}
       {data.parts.length === 0 ? (
-        <p className="card">Nothing is published yet. Tasks stand here one beside the other as the term goes on.</p>
+        <p className="card">{say('term.nothing')}</p>
       ) : (
         // biome-ignore lint/a11y/noNoninteractiveTabindex: a table wider than a small screen is scrolled by key
-        <section aria-label="Students and tasks" tabIndex={0} className="card term-room">
+        <section aria-label={say('term.table')} tabIndex={0} className="card term-room">
           <table className="glance">
             <thead>
               <tr>
-                <th scope="col">Student</th>
+                <th scope="col">{say('term.student')}</th>
                 {parts.map((part) => (
                   <TaskHead key={part.id} part={part} shown={shown} frozen={course.archived} changed={() => void refetch()} />
                 ))}
-                <th scope="col">Sum</th>
-                <th scope="col">Missing, late</th>
+                <th scope="col">{say('term.sum')}</th>
+                <th scope="col">{say('term.missingLate')}</th>
               </tr>
             </thead>
             <tbody>
@@ -76,7 +78,7 @@ export default function TermPage() {
                     <Link to={`/student/${line.id}`} className="quiet-link">
                       <bdi>{line.name}</bdi>
                     </Link>
-                    {line.left && <span className="text-sm font-normal text-faint"> (has left)</span>}
+                    {line.left && <span className="text-sm font-normal text-faint"> ({say('term.left')})</span>}
                   </th>
                   {line.cells
                     .filter(({ partId }) => columns.has(partId))
@@ -102,15 +104,19 @@ export default function TermPage() {
                       </td>
                     ))}
                   <td className="font-head text-base whitespace-nowrap">
-                    <Link to={`/student/${line.id}`} className="quiet-link" aria-label={`${line.name}: ${percentWords(sum(line))} in all`}>
+                    <Link
+                      to={`/student/${line.id}`}
+                      className="quiet-link"
+                      aria-label={say('term.all', { name: line.name, percent: percentWords(sum(line)) })}
+                    >
                       {percentWords(sum(line))}
                     </Link>
                   </td>
                   <td className="text-sm whitespace-nowrap">
                     {[
-                      line.missing > 0 && `${line.missing} missing`,
-                      line.lateCount > 0 && `${line.lateCount} late`,
-                      line.excused > 0 && `${line.excused} excused`,
+                      line.missing > 0 && say('term.missing', { count: line.missing }),
+                      line.lateCount > 0 && say('term.late', { count: line.lateCount }),
+                      line.excused > 0 && say('term.excused', { count: line.excused }),
                     ]
                       .filter(Boolean)
                       .join(', ')}
@@ -119,12 +125,11 @@ export default function TermPage() {
               ))}
             </tbody>
           </table>
-          {lines.length === 0 && <p className="p-2">Nobody: choose “everybody” to see the class again.</p>}
+          {lines.length === 0 && <p className="p-2">{say('term.nobody')}</p>}
         </section>
       )}
       <p className="mt-2 text-sm text-faint">
-        {shown === 'mark' ? '~ is a mark that Pulsanda suggests and you have not given yet; it counts nowhere. ' : 'In percent. '}
-        The sum is the mean of what is marked, each task by its weight. {plural(lines.length, 'student')}.
+        {say(shown === 'mark' ? 'term.about.mark' : 'term.about.percent')} {say('term.about', { count: lines.length })}
       </p>
     </>
   );
@@ -133,14 +138,15 @@ export default function TermPage() {
 type CellProps = { cell: TermCell; shown: Shown; points: number /** Of student and task. */; name: string };
 
 function Cell({ cell, shown, points, name }: CellProps) {
+  const say = useSay();
   if (!cell.attemptId) {
     if (cell.mark !== null && shown === 'mark') return <span>{cell.mark}</span>;
-    return <span className={cell.state === 'missing' ? 'font-bold' : 'text-faint'}>{STATE_WORDS[cell.state]}</span>;
+    return <span className={cell.state === 'missing' ? 'font-bold' : 'text-faint'}>{stateWords(cell.state)}</span>;
   }
   const value = shown === 'mark' ? (cell.mark ?? cell.suggested) : (cell.aspects[shown] ?? null);
   const share = value === null ? null : shown === 'mark' ? value / Math.max(points, 1) : value;
   const text =
-    value === null ? 'not assessed' : shown === 'mark' ? `${cell.mark === null ? '~' : ''}${value}` : `${Math.round(value * 100)}`;
+    value === null ? say('term.notAssessed') : shown === 'mark' ? `${cell.mark === null ? '~' : ''}${value}` : `${Math.round(value * 100)}`;
   return (
     <Link
       to={`/marking/${cell.partId}/${cell.attemptId}`}
@@ -151,8 +157,8 @@ function Cell({ cell, shown, points, name }: CellProps) {
       <span className="term-bar" style={{ width: `${(share ?? 0) * 100}%` }} />
       <span className="relative">
         {text}
-        {cell.late > 0 && <span className="text-xs"> late</span>}
-        {cell.state === 'excused' && <span className="text-xs"> excused</span>}
+        {cell.late > 0 && <span className="text-xs"> {say('term.state.late')}</span>}
+        {cell.state === 'excused' && <span className="text-xs"> {say('term.state.excused')}</span>}
       </span>
     </Link>
   );

@@ -1,14 +1,9 @@
 import type { Term, TermCell } from '../api/types';
 import { byName } from '../ui/words';
+import { say } from '../words/words';
 
 /** How a task stands, in a word. */
-export const STATE_WORDS: Record<TermCell['state'], string> = {
-  marked: 'marked',
-  'handed-in': 'to mark',
-  open: 'not yet',
-  missing: 'missing',
-  excused: 'excused',
-};
+export const stateWords = (state: TermCell['state']): string => say(`term.state.${state}`);
 
 export const percentWords = (share: number | null): string => (share === null ? '–' : `${Math.round(share * 100)} %`);
 

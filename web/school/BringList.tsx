@@ -4,24 +4,18 @@ import type { PeopleLook } from '../api/types';
 import { Notice } from '../ui/states';
 import { TableLinks } from '../ui/TableLinks';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { type Key, say, useSay } from '../words/words';
 import { Faults } from './Faults';
 
-const COLUMN_WORDS: Record<string, string> = {
-  '': 'leave it out',
-  name: 'the whole name',
-  given: 'given name',
-  family: 'family name',
-  called: 'how they are called',
-  email: 'address for mail',
-  id: 'their id elsewhere',
-};
+/** What a column may hold. */
+const columnWords = (kind: string): string => say(`school.list.column.${kind || 'out'}` as Key);
 
 /** What is sent as it lies on the disk. */
 export const bytes = (file: Blob) => ({ body: file as unknown as string, bodySerializer: () => file });
 
 /** A table of people from a file: what its columns are, who would come in, what cannot be taken by line; then all of them or none. */
 export function BringList({ courseId, done }: { courseId: string; done: () => void }) {
+  const say = useSay();
   const [file, setFile] = useState<File | null>(null);
   const [look, setLook] = useState<PeopleLook | null>(null);
   const [said, setSaid] = useState('');
@@ -45,7 +39,7 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
       if (!file || !look) return;
       const params = { path: { id: courseId }, query: asking(look.head, look.columns) };
       const taken = await reply(api.POST('/api/courses/{id}/list/take', { params, ...bytes(file) }));
-      setSaid(`${plural(taken.enrolled, 'student is', 'students are')} in the class now; give them slips next.`);
+      setSaid(say('school.list.done', { count: taken.enrolled }));
       setLook(null);
       setFile(null);
       if (input.current) input.current.value = '';
@@ -54,35 +48,32 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
   return (
     <section aria-labelledby="bring" className="card mt-3 text-sm">
       <h3 id="bring" className="text-lg">
-        Bring a list from a file
+        {say('school.list')}
       </h3>
-      <p className="text-faint">
-        A table from a spreadsheet or a school system: CSV, XLSX (its first sheet) or ODS. You choose what each column holds, and check the
-        list before anybody is added.
-      </p>
+      <p className="text-faint">{say('school.list.about')}</p>
       <input
         ref={input}
         type="file"
         accept=".csv,.txt,.tsv,.xlsx,.ods,text/csv"
-        aria-label="The file with the list"
+        aria-label={say('school.list.file')}
         className="file-field mt-2"
         onChange={(event) => choose(event.target.files?.[0])}
       />
       {error && <Notice>{error}</Notice>}
-      {busy && <p role="status">Reading the list …</p>}
+      {busy && <p role="status">{say('school.list.reading')}</p>}
       {look && file && (
         <>
           <div className="mt-2 overflow-x-auto">
-            <table className="glance" aria-label="What the columns are">
+            <table className="glance" aria-label={say('school.list.columns')}>
               <thead>
                 <tr>
                   {look.titles.map((title, i) => (
                     // biome-ignore lint/suspicious/noArrayIndexKey: columns have no other name
                     <th key={i} scope="col">
-                      <span className="block">{title || `Column ${i + 1}`}</span>
+                      <span className="block">{title || say('school.list.column', { number: i + 1 })}</span>
                       <select
                         className="field field-small"
-                        aria-label={`What stands in “${title || i + 1}”`}
+                        aria-label={say('school.list.holds', { title: title || `${i + 1}` })}
                         value={look.columns[i] ?? ''}
                         onChange={(event) => {
                           const columns = look.titles.map((_, j) => (j === i ? event.target.value : (look.columns[j] ?? '')));
@@ -91,7 +82,7 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
                       >
                         {['', ...look.kinds].map((kind) => (
                           <option key={kind} value={kind}>
-                            {COLUMN_WORDS[kind] ?? kind}
+                            {columnWords(kind)}
                           </option>
                         ))}
                       </select>
@@ -113,15 +104,12 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
           </div>
           <label className="mt-2 flex items-center gap-1.5">
             <input type="checkbox" checked={look.head} onChange={(event) => void see(file, asking(event.target.checked, look.columns))} />
-            the first line says what the columns are
+            {say('school.list.head')}
           </label>
           <Faults faults={look.faults} count={look.faultCount} />
           {look.people.length > 0 && (
             <details className="mt-2" open={look.faultCount === 0}>
-              <summary>
-                {plural(look.count, 'student')} would come in
-                {look.already > 0 && `; ${look.already} of the list are in the class already`}
-              </summary>
+              <summary>{say('school.list.come', { count: look.count, already: look.already })}</summary>
               <ul className="mt-1 columns-2 gap-4 md:columns-3">
                 {look.people.map(({ line, name, given, signIn }) => (
                   <li key={line}>
@@ -138,14 +126,14 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
               </ul>
             </details>
           )}
-          {look.people.length === 0 && look.faultCount === 0 && <p className="mt-2">Everybody of this list is in the class already.</p>}
+          {look.people.length === 0 && look.faultCount === 0 && <p className="mt-2">{say('school.list.all')}</p>}
           <button
             type="button"
             className="button button-main mt-2"
             disabled={busy || look.faultCount > 0 || look.count === 0}
             onClick={() => void take()}
           >
-            Bring {look.count} in
+            {say('school.list.take', { count: look.count })}
           </button>
         </>
       )}
@@ -153,7 +141,7 @@ export function BringList({ courseId, done }: { courseId: string; done: () => vo
         {said}
       </p>
       <p className="mt-2 flex flex-wrap gap-x-3">
-        Export class list:
+        {say('school.list.export')}
         <TableLinks href={`/api/courses/${courseId}/list.`} />
       </p>
     </section>

@@ -3,7 +3,7 @@ import { api, reply } from '../api/client';
 import type { RosterLook } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { useSay } from '../words/words';
 import { bytes } from './BringList';
 import { Faults } from './Faults';
 import { RosterChanges } from './RosterChanges';
@@ -13,6 +13,7 @@ const set = (file: File, school: string) => ({ ...bytes(file), params: { query: 
 
 /** The people and classes of a school as a OneRoster 1.2 set, in and out. */
 export function BringSet({ done }: { done: () => void }) {
+  const say = useSay();
   const [file, setFile] = useState<File | null>(null);
   const [look, setLook] = useState<RosterLook | null>(null);
   const [school, setSchool] = useState('');
@@ -31,9 +32,7 @@ export function BringSet({ done }: { done: () => void }) {
     run(async () => {
       if (!file) return;
       const taken = await reply(api.POST('/api/school/oneroster/take', set(file, school)));
-      setSaid(
-        `${plural(taken.made, 'account is', 'accounts are')} new, ${plural(taken.enrolled, 'place')} in classes. Slips are in each class.`,
-      );
+      setSaid(say('school.set.done', { made: taken.made, enrolled: taken.enrolled }));
       setLook(null);
       setFile(null);
       if (input.current) input.current.value = '';
@@ -42,27 +41,24 @@ export function BringSet({ done }: { done: () => void }) {
   return (
     <section aria-labelledby="bring-set" className="card mt-3 text-sm">
       <h3 id="bring-set" className="text-lg">
-        The whole school from another system
+        {say('school.set')}
       </h3>
-      <p className="text-faint">
-        A OneRoster 1.2 set: a zip of CSV files with classes, users and enrolments. Ids decide who and what is meant; before anything is
-        brought in, you see what would change.
-      </p>
+      <p className="text-faint">{say('school.set.about')}</p>
       <input
         ref={input}
         type="file"
         accept=".zip,application/zip"
-        aria-label="The zip of the set"
+        aria-label={say('school.set.file')}
         className="file-field mt-2"
         onChange={(event) => void choose(event.target.files?.[0])}
       />
       {error && <Notice>{error}</Notice>}
-      {busy && <p role="status">Reading the set …</p>}
+      {busy && <p role="status">{say('school.set.reading')}</p>}
       {look && look.schools.length > 1 && (
         <label className="mt-2 block">
-          This set holds several schools. Bring in the classes and people of{' '}
+          {say('school.set.several')}{' '}
           <select className="field" value={school} onChange={(event) => void choose(file ?? undefined, event.target.value)}>
-            <option value="">Choose a school</option>
+            <option value="">{say('school.set.choose')}</option>
             {look.schools.map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
@@ -81,7 +77,7 @@ export function BringSet({ done }: { done: () => void }) {
             disabled={busy || look.faultCount > 0 || look.nothing}
             onClick={() => void take()}
           >
-            Bring all of it in
+            {say('school.set.take')}
           </button>
         </>
       )}
@@ -90,7 +86,7 @@ export function BringSet({ done }: { done: () => void }) {
       </p>
       <p className="mt-2">
         <a className="quiet-link" href="/api/school/oneroster" download>
-          Export the school as such a set
+          {say('school.set.export')}
         </a>
       </p>
     </section>

@@ -2,6 +2,7 @@ import { api, at, reply } from '../api/client';
 import type { Slip } from '../api/types';
 import { AskFirst } from '../ui/AskFirst';
 import type { Task } from '../ui/useTask';
+import { useSay } from '../words/words';
 
 type Props = {
   person: { id: string; name: string; disabled: boolean; hasPassword: boolean };
@@ -15,26 +16,39 @@ type Props = {
 
 /** What is done for an account: a new login slip, and disabling it or enabling it again. */
 export function Care({ person: { id, name, disabled, hasPassword }, mayDisable, task: { busy, run }, show, changed }: Props) {
+  const say = useSay();
   const renew = () => run(async () => show((await reply(api.POST('/api/accounts/{id}/password', at({ id })))).slips));
   const turn = () =>
     run(async () => {
       await reply(api.PUT('/api/accounts/{id}', { ...at({ id }), body: { disabled: !disabled } }));
       changed();
     });
-  const word = disabled ? 'Enable' : 'Disable';
+  const word = say(disabled ? 'school.care.enable' : 'school.care.disable');
   return (
     <>
       {hasPassword ? (
-        <AskFirst action="Replace password" to={name} disabled={busy} act={() => void renew()}>
-          <bdi>{name}</bdi> has chosen a password. It will stop working, {name} is signed out on all devices, and needs the new login slip.
+        <AskFirst action={say('school.care.replace')} to={name} disabled={busy} act={() => void renew()}>
+          {say('school.care.what', { name })}
         </AskFirst>
       ) : (
-        <button type="button" className="button button-small" disabled={busy} aria-label={`New slip: ${name}`} onClick={() => void renew()}>
-          New slip
+        <button
+          type="button"
+          className="button button-small"
+          disabled={busy}
+          aria-label={say('school.care.slipOf', { name })}
+          onClick={() => void renew()}
+        >
+          {say('school.care.slip')}
         </button>
       )}
       {mayDisable && (
-        <button type="button" className="button button-small" disabled={busy} aria-label={`${word} ${name}`} onClick={() => void turn()}>
+        <button
+          type="button"
+          className="button button-small"
+          disabled={busy}
+          aria-label={say(disabled ? 'school.care.enableOf' : 'school.care.disableOf', { name })}
+          onClick={() => void turn()}
+        >
           {word}
         </button>
       )}

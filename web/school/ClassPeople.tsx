@@ -6,7 +6,8 @@ import type { SchoolPeople, SchoolStudent, Slip } from '../api/types';
 import { Choice } from '../ui/Choice';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { byName, plural } from '../ui/words';
+import { byName } from '../ui/words';
+import { useSay } from '../words/words';
 import { BringList } from './BringList';
 import { Care } from './Care';
 import { ClassSettings } from './ClassSettings';
@@ -23,10 +24,9 @@ type Props = {
   show: (slips: Slip[]) => void;
 };
 
-const PASSWORDS = { none: 'none yet', slip: 'slip not printed yet', first: 'on a printed slip', own: 'their own' };
-
 /** A class: who is in it, how others come in, and what is settled for it. */
 export function ClassPeople({ school, course, changed, show }: Props) {
+  const say = useSay();
   const [part, setPart] = useState<'people' | 'add' | 'class'>('people');
   const where = at({ id: course.id });
   const people = useQuery({ queryKey: ['school', course.id], queryFn: () => reply(api.GET('/api/courses/{id}/students', where)) });
@@ -45,16 +45,16 @@ export function ClassPeople({ school, course, changed, show }: Props) {
           {course.name} <span className="text-base font-normal text-faint">{course.year}</span>
         </h2>
         <Link to={`/term/${course.id}`} className="quiet-link text-sm">
-          marks over the term
+          {say('school.term')}
         </Link>
       </div>
       <Choice
-        label="What of the class"
+        label={say('school.class.what')}
         value={shown}
         options={[
-          { value: 'people', label: plural(course.students, 'student') },
-          ...(course.archived ? [] : [{ value: 'add' as const, label: 'Add students' }]),
-          { value: 'class', label: 'The class' },
+          { value: 'people', label: say('school.students', { count: course.students }) },
+          ...(course.archived ? [] : [{ value: 'add' as const, label: say('school.addStudents') }]),
+          { value: 'class', label: say('school.class') },
         ]}
         onChange={setPart}
       />
@@ -63,11 +63,11 @@ export function ClassPeople({ school, course, changed, show }: Props) {
       {people.data && shown === 'people' && <People school={school} course={course} students={students} again={again} show={show} />}
       {people.data && shown === 'add' && (
         <>
-          {students.length === 0 && <p className="mt-3 text-faint">Nobody is in this class yet. Paste names, or import a file.</p>}
+          {students.length === 0 && <p className="mt-3 text-faint">{say('school.class.empty')}</p>}
           <NamesForm
             kept={`names ${course.id}`}
-            title="Paste names"
-            button={(count) => `Add ${plural(count ?? 0, 'student')}`}
+            title={say('school.names.paste')}
+            button={(count) => say('school.add', { count: count ?? 0 })}
             preview={async (names) => (await reply(api.POST('/api/courses/{id}/students/preview', { ...where, body: { names } }))).people}
             send={async (names, same) => reply(api.POST('/api/courses/{id}/students', { ...where, body: { names, same } }))}
             done={({ slips }) => {
@@ -97,6 +97,7 @@ type PeopleProps = Omit<Props, 'changed'> & {
 };
 
 function People({ school, course, students, again, show }: PeopleProps) {
+  const say = useSay();
   const task = useTask();
   const { busy, error, run } = task;
   const [open, setOpen] = useState<string | null>(null);
@@ -112,27 +113,27 @@ function People({ school, course, students, again, show }: PeopleProps) {
     <div className="mt-3">
       {waiting > 0 && !course.archived && (
         <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
-          {plural(waiting, 'login slip is', 'login slips are')} not printed yet.
+          {say('school.slips.waiting', { count: waiting })}
           <button
             type="button"
             className="button button-small button-main"
             disabled={busy}
             onClick={() => void slips(() => reply(api.GET('/api/courses/{id}/slips', path)))}
           >
-            Show {plural(waiting, 'slip')}
+            {say('school.slips.show', { count: waiting })}
           </button>
         </p>
       )}
       {without > 0 && !course.archived && (
         <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
-          {plural(without, 'student hasn’t', 'students haven’t')} signed in yet and {without === 1 ? 'has' : 'have'} no slip to print.
+          {say('school.slips.without', { count: without })}
           <button
             type="button"
             className="button button-small"
             disabled={busy}
             onClick={() => void slips(() => reply(api.POST('/api/courses/{id}/slips', path)))}
           >
-            Make {plural(without, 'new slip')}
+            {say('school.slips.make', { count: without })}
           </button>
         </p>
       )}
@@ -140,11 +141,11 @@ function People({ school, course, students, again, show }: PeopleProps) {
       <table className="glance">
         <thead>
           <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Username</th>
-            <th scope="col">Password</th>
+            <th scope="col">{say('school.name')}</th>
+            <th scope="col">{say('school.username')}</th>
+            <th scope="col">{say('school.passwordWord')}</th>
             <th scope="col">
-              <span className="sr-only">What to do</span>
+              <span className="sr-only">{say('school.actions')}</span>
             </th>
           </tr>
         </thead>
@@ -154,10 +155,10 @@ function People({ school, course, students, again, show }: PeopleProps) {
               <tr>
                 <td>
                   <bdi>{name}</bdi>
-                  {disabled && ' (disabled)'}
+                  {disabled && ` (${say('school.disabled')})`}
                 </td>
                 <td>{signIn}</td>
-                <td>{PASSWORDS[password]}</td>
+                <td>{say(`school.password.${password}`)}</td>
                 <td className="text-end">
                   <span className="flex flex-wrap justify-end gap-1.5">
                     {!course.archived && (
@@ -173,10 +174,10 @@ function People({ school, course, students, again, show }: PeopleProps) {
                       type="button"
                       className="button button-small"
                       aria-expanded={open === id}
-                      aria-label={`More for ${name}`}
+                      aria-label={say('school.moreOf', { name })}
                       onClick={() => setOpen(open === id ? null : id)}
                     >
-                      More
+                      {say('school.moreWord')}
                     </button>
                   </span>
                 </td>

@@ -6,7 +6,7 @@ import { AskFirst } from '../ui/AskFirst';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { locale, useSay } from '../words/words';
 import { nextYear } from './years';
 
 type Props = { school: SchoolPeople; course: SchoolPeople['courses'][number]; changed: () => void };
@@ -29,10 +29,15 @@ export function ClassSettings(props: Props) {
   );
 }
 
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+/** The days of the week, from Monday on. */
+const days = (): string[] =>
+  Array.from({ length: 7 }, (_, i) =>
+    new Date(Date.UTC(2024, 0, 1 + i)).toLocaleDateString(locale(), { weekday: 'long', timeZone: 'UTC' }),
+  );
 
 /** When the class usually meets: its lessons are offered as due dates. */
 function LessonTime({ course, changed }: Props) {
+  const say = useSay();
   const [day, setDay] = useState(course.lesson?.day ?? 0);
   const [time, setTime] = useState(course.lesson?.time ?? '');
   const { busy, error, run } = useTask();
@@ -52,10 +57,10 @@ function LessonTime({ course, changed }: Props) {
       }}
     >
       <label>
-        Usual lesson
+        {say('school.lesson')}
         <select className="field mt-1 block" value={day} onChange={(event) => setDay(Number(event.target.value))}>
-          <option value={0}>no fixed day</option>
-          {DAYS.map((name, i) => (
+          <option value={0}>{say('school.lesson.none')}</option>
+          {days().map((name, i) => (
             <option key={name} value={i + 1}>
               {name}
             </option>
@@ -64,14 +69,14 @@ function LessonTime({ course, changed }: Props) {
       </label>
       {day !== 0 && (
         <label>
-          Time
+          {say('school.lesson.time')}
           <input type="time" className="field mt-1 block" required value={time} onChange={(event) => setTime(event.target.value)} />
         </label>
       )}
       <button type="submit" className="button" disabled={busy || same}>
-        Save lesson
+        {say('school.lesson.save')}
       </button>
-      <p className="w-full text-faint">A due date without a time then means the lesson of that day.</p>
+      <p className="w-full text-faint">{say('school.lesson.about')}</p>
       {error && <Notice>{error}</Notice>}
     </form>
   );
@@ -79,6 +84,7 @@ function LessonTime({ course, changed }: Props) {
 
 /** How the sheets of the class are drawn. */
 function Sheets({ course, changed }: Props) {
+  const say = useSay();
   const { busy, error, run } = useTask();
   // As chosen last: the page may know of it later.
   const [sheet, setSheet] = useState(course.sheet);
@@ -91,38 +97,39 @@ function Sheets({ course, changed }: Props) {
     });
   return (
     <fieldset className="card mt-3 flex flex-wrap items-end gap-3 text-sm">
-      <legend className="sr-only">Sheets</legend>
+      <legend className="sr-only">{say('school.sheets')}</legend>
       <label>
-        Rows
+        {say('school.sheets.rows')}
         <select
           className="field mt-1 block"
           value={sheet.likeStaff ? 'staff' : 'beat'}
           disabled={busy}
           onChange={(event) => void choose({ likeStaff: event.target.value === 'staff' })}
         >
-          <option value="beat">in the order of each beat</option>
-          <option value="staff">as on a staff, cymbals on top</option>
+          <option value="beat">{say('school.sheets.beat')}</option>
+          <option value="staff">{say('school.sheets.staff')}</option>
         </select>
       </label>
       <label>
-        Notes
+        {say('school.sheets.notes')}
         <select
           className="field mt-1 block"
           value={sheet.values ? 'values' : 'alike'}
           disabled={busy}
           onChange={(event) => void choose({ values: event.target.value === 'values' })}
         >
-          <option value="alike">all alike</option>
-          <option value="values">with note values and beams</option>
+          <option value="alike">{say('school.sheets.alike')}</option>
+          <option value="values">{say('school.sheets.values')}</option>
         </select>
       </label>
-      <p className="w-full text-faint">All sheets of this class are drawn this way. No beat is changed.</p>
+      <p className="w-full text-faint">{say('school.sheets.about')}</p>
       {error && <Notice>{error}</Notice>}
     </fieldset>
   );
 }
 
 function NameAndYear({ course, changed }: Props) {
+  const say = useSay();
   const [name, setName] = useState(course.name);
   const [year, setYear] = useState(course.year);
   const { busy, error, run } = useTask();
@@ -140,11 +147,11 @@ function NameAndYear({ course, changed }: Props) {
       }}
     >
       <label className="min-w-56 flex-1">
-        Name of the class
+        {say('school.class.name')}
         <input className="field mt-1" value={name} maxLength={120} required onChange={(event) => setName(event.target.value)} />
       </label>
       <label>
-        School year
+        {say('school.class.year')}
         <input
           className="field mt-1 block w-28"
           value={year}
@@ -158,7 +165,7 @@ function NameAndYear({ course, changed }: Props) {
         className="button"
         disabled={busy || name.trim() === '' || (name.trim() === course.name && year.trim() === course.year)}
       >
-        Save name
+        {say('school.name.save')}
       </button>
       {error && <Notice>{error}</Notice>}
     </form>
@@ -166,6 +173,7 @@ function NameAndYear({ course, changed }: Props) {
 }
 
 function Sharing({ school, course, changed }: Props) {
+  const say = useSay();
   const [chosen, setChosen] = useState(course.colleagues);
   const { busy, error, run } = useTask();
   const others = school.colleagues.filter(({ name }) => name !== course.teacher);
@@ -178,10 +186,10 @@ function Sharing({ school, course, changed }: Props) {
     });
   return (
     <fieldset className="card mt-3 text-sm">
-      <legend className="sr-only">Shared with</legend>
-      <h3 className="text-lg">Shared with</h3>
-      <p className="text-faint">Colleagues plan, mark and see in this class what you do.</p>
-      {others.length === 0 && <p>There is no other teacher in the school yet.</p>}
+      <legend className="sr-only">{say('school.share')}</legend>
+      <h3 className="text-lg">{say('school.share')}</h3>
+      <p className="text-faint">{say('school.share.about')}</p>
+      {others.length === 0 && <p>{say('school.share.nobody')}</p>}
       <div className="flex flex-wrap gap-x-4">
         {others.map(({ id, name }) => (
           <label key={id} className="flex min-h-8 items-center gap-1.5">
@@ -201,6 +209,7 @@ function Sharing({ school, course, changed }: Props) {
 }
 
 function Hand({ school, course, changed }: Props) {
+  const say = useSay();
   const [to, setTo] = useState('');
   const { busy, error, run } = useTask();
   const nameOf = (id: string) => school.colleagues.find((one) => one.id === id)?.name ?? '';
@@ -212,9 +221,9 @@ function Hand({ school, course, changed }: Props) {
   return (
     <div className="card mt-3 flex flex-wrap items-end gap-2 text-sm">
       <label>
-        Transfer this class from {course.teacher} to
+        {say('school.transfer.to', { name: course.teacher })}
         <select className="field field-small mt-1" value={to} onChange={(event) => setTo(event.target.value)}>
-          <option value="">choose a teacher …</option>
+          <option value="">{say('school.transfer.choose')}</option>
           {school.colleagues
             .filter(({ name }) => name !== course.teacher)
             .map(({ id, name }) => (
@@ -225,9 +234,8 @@ function Hand({ school, course, changed }: Props) {
         </select>
       </label>
       {to !== '' && (
-        <AskFirst action="Transfer class" disabled={busy} act={() => void hand()}>
-          {nameOf(to)} will teach “{course.name}” with its {plural(course.students, 'student')} and all its tasks. {course.teacher} won’t
-          see it any more.
+        <AskFirst action={say('school.transfer')} disabled={busy} act={() => void hand()}>
+          {say('school.transfer.what', { to: nameOf(to), class: course.name, count: course.students, from: course.teacher })}
         </AskFirst>
       )}
       {error && <Notice>{error}</Notice>}
@@ -236,6 +244,7 @@ function Hand({ school, course, changed }: Props) {
 }
 
 function Next({ course, changed }: Props) {
+  const say = useSay();
   const navigate = useNavigate();
   const [name, setName] = useState(course.name);
   const [year, setYear] = useState(nextYear(course.year));
@@ -259,35 +268,46 @@ function Next({ course, changed }: Props) {
   );
   return (
     <details className="card mt-3 text-sm">
-      <summary className="font-head text-lg font-bold">Start next year’s class</summary>
+      <summary className="font-head text-lg font-bold">{say('school.next')}</summary>
       <div className="mt-2 flex flex-wrap gap-2">
         <label className="min-w-56 flex-1">
-          Name of the new class
+          {say('school.next.name')}
           <input className="field mt-1" value={name} maxLength={120} onChange={(event) => setName(event.target.value)} />
         </label>
         <label>
-          Its school year
+          {say('school.next.year')}
           <input className="field mt-1 block w-28" value={year} maxLength={20} onChange={(event) => setYear(event.target.value)} />
         </label>
       </div>
-      {tick(`Take its ${plural(course.students, 'student')} along`, students, setStudents)}
-      {tick('Copy its tasks, as drafts', tasks, setTasks)}
+      {tick(say('school.next.students', { count: course.students }), students, setStudents)}
+      {tick(say('school.next.tasks'), tasks, setTasks)}
       {tasks && (
         <span className="flex flex-wrap items-center gap-1.5">
-          Move due dates by
-          <NumberField label="Days later" value={days} low={-1100} high={1100} take={(number) => setDays(Math.round(number))} />
-          days; 364 keeps the day of the week
+          {say('school.next.move')}
+          <NumberField
+            label={say('school.next.daysLabel')}
+            value={days}
+            low={-1100}
+            high={1100}
+            take={(number) => setDays(Math.round(number))}
+          />
+          {say('school.next.days')}
         </span>
       )}
-      {tick('Archive this class; it can still be read', archive, setArchive)}
+      {tick(say('school.next.archive'), archive, setArchive)}
       {error && <Notice>{error}</Notice>}
       {busy ? (
-        <p role="status">Making the class and copying its tasks …</p>
+        <p role="status">{say('school.next.busy')}</p>
       ) : (
         name.trim() !== '' && (
-          <AskFirst action={`Start ${year || 'next year'}`} act={() => void begin()}>
-            This makes the class “{name} {year}”{students && ` with the ${plural(course.students, 'student')} of this one`}
-            {tasks && ' and a draft of each task'}.{archive && ` “${course.name}” is archived: you can restore it at any time.`}
+          <AskFirst action={year ? say('school.next.start', { year }) : say('school.next.startNext')} act={() => void begin()}>
+            {say('school.next.what', {
+              name: `${name} ${year}`.trim(),
+              count: students ? course.students : 0,
+              tasks: tasks ? 'copied' : 'none',
+              archive: archive ? 'yes' : 'no',
+              old: course.name,
+            })}
           </AskFirst>
         )
       )}
@@ -296,6 +316,7 @@ function Next({ course, changed }: Props) {
 }
 
 function Archive({ course, changed }: Props) {
+  const say = useSay();
   const { busy, error, run } = useTask();
   const put = () =>
     run(async () => {
@@ -304,19 +325,14 @@ function Archive({ course, changed }: Props) {
     });
   return (
     <div className="card mt-3 flex flex-wrap items-center gap-3 text-sm">
-      <p className="min-w-56 flex-1">
-        {course.archived
-          ? 'This class is archived: everything in it can be read, nothing changes.'
-          : 'Archive the class when its year is over. It can still be read.'}
-      </p>
+      <p className="min-w-56 flex-1">{course.archived ? say('school.archive.isArchived') : say('school.archive.about')}</p>
       {course.archived ? (
         <button type="button" className="button" disabled={busy} onClick={() => void put()}>
-          Restore class
+          {say('school.archive.restore')}
         </button>
       ) : (
-        <AskFirst action="Archive class" disabled={busy} act={() => void put()}>
-          “{course.name}” leaves Today for you and its {plural(course.students, 'student')}, and nobody can hand in any more. You can
-          restore it here at any time.
+        <AskFirst action={say('school.archive')} disabled={busy} act={() => void put()}>
+          {say('school.archive.what', { name: course.name, count: course.students })}
         </AskFirst>
       )}
       {error && <Notice>{error}</Notice>}
@@ -325,6 +341,7 @@ function Archive({ course, changed }: Props) {
 }
 
 function Remove({ course, changed }: Props) {
+  const say = useSay();
   const navigate = useNavigate();
   const { busy, error, run } = useTask();
   const remove = () =>
@@ -335,9 +352,9 @@ function Remove({ course, changed }: Props) {
     });
   return (
     <div className="card mt-3 flex flex-wrap items-center gap-3 text-sm">
-      <p className="min-w-56 flex-1">A class that never had a student or a task can be deleted.</p>
-      <AskFirst action="Delete class" disabled={busy} act={() => void remove()}>
-        “{course.name}” is deleted for good. Nothing is in it.
+      <p className="min-w-56 flex-1">{say('school.remove.about')}</p>
+      <AskFirst action={say('school.remove')} disabled={busy} act={() => void remove()}>
+        {say('school.remove.what', { name: course.name })}
       </AskFirst>
       {error && <Notice>{error}</Notice>}
     </div>

@@ -3,9 +3,11 @@ import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { api, reply } from '../api/client';
 import { Notice } from '../ui/states';
+import { useSay } from '../words/words';
 
 /** Any student of the school by a part of their name, also those who are in no class. */
 export function FindStudent() {
+  const say = useSay();
   const [typed, setTyped] = useState('');
   const name = useDeferredValue(typed.trim());
   const found = useQuery({
@@ -17,12 +19,12 @@ export function FindStudent() {
     <section aria-labelledby="find" className="card mt-3 text-sm">
       <label>
         <span id="find" className="font-head text-lg font-bold">
-          Find a student
+          {say('school.find')}
         </span>
         <input
           type="search"
           className="field mt-1"
-          placeholder="Name or username"
+          placeholder={say('school.find.hint')}
           value={typed}
           maxLength={120}
           onChange={(event) => setTyped(event.target.value)}
@@ -30,7 +32,7 @@ export function FindStudent() {
       </label>
       {found.error && <Notice>{found.error.message}</Notice>}
       <p role="status" className="text-faint">
-        {found.data?.students.length === 0 && 'No student has this name.'}
+        {found.data?.students.length === 0 && say('school.find.none')}
       </p>
       <ul>
         {found.data?.students.map((one) => (
@@ -39,7 +41,7 @@ export function FindStudent() {
               <bdi>{one.name}</bdi>
             </Link>
             <span className="text-faint">
-              {one.signIn} · {one.classes.length > 0 ? one.classes.join(', ') : 'in no class'}
+              {one.signIn} · {one.classes.length > 0 ? one.classes.join(', ') : say('school.find.noClass')}
             </span>
           </li>
         ))}

@@ -2,10 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { api, at, reply } from '../api/client';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { day, plural } from '../ui/words';
+import { day } from '../ui/words';
+import { useSay } from '../words/words';
 
 /** Students who were in the class and are not now, each with the way back. */
 export function Former({ course, changed }: { course: { id: string; name: string }; changed: () => void }) {
+  const say = useSay();
   const former = useQuery({
     queryKey: ['school', course.id, 'former'],
     queryFn: () => reply(api.GET('/api/courses/{id}/former', at({ id: course.id }))),
@@ -21,24 +23,22 @@ export function Former({ course, changed }: { course: { id: string; name: string
   return (
     <section aria-labelledby="former" className="mt-4 text-sm">
       <h3 id="former" className="text-base">
-        {plural(students.length, 'student')} who left
+        {say('school.former', { count: students.length })}
       </h3>
       {error && <Notice>{error}</Notice>}
       <ul>
         {students.map(({ id, name, signIn, until }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
             <bdi className="font-bold">{name}</bdi>
-            <span className="text-faint">
-              {signIn}, was in this class until {until && day(until)}
-            </span>
+            <span className="text-faint">{say('school.former.until', { username: signIn, day: until ? day(until) : '' })}</span>
             <button
               type="button"
               className="button button-small ms-auto"
               disabled={busy}
-              aria-label={`Put back: ${name}`}
+              aria-label={say('school.former.backOf', { name })}
               onClick={() => void putBack(id)}
             >
-              Put back
+              {say('school.former.back')}
             </button>
           </li>
         ))}

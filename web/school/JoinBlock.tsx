@@ -4,12 +4,14 @@ import { Qr } from '../ui/Qr';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { clock, day } from '../ui/words';
+import { useSay } from '../words/words';
 
 /** Milliseconds between two looks at who waits, while a code is shown. */
 const LOOK = 4000;
 
 /** Joining by a code on the projector, for an hour; whoever has typed it waits here to be let in. */
 export function JoinBlock({ courseId, changed }: { courseId: string; changed: () => void }) {
+  const say = useSay();
   const where = at({ id: courseId });
   const joining = useQuery({
     queryKey: ['joining', courseId],
@@ -38,50 +40,50 @@ export function JoinBlock({ courseId, changed }: { courseId: string; changed: ()
   return (
     <section aria-labelledby="join" className="card mt-3 text-sm">
       <h3 id="join" className="text-lg">
-        Let them join by a code
+        {say('school.join')}
       </h3>
       {code ? (
         <div className="mt-2 flex flex-wrap items-center gap-6">
-          <Qr text={`${address}#${code}`} label={`The address with the code ${code}, as a picture`} className="size-52" />
+          <Qr text={`${address}#${code}`} label={say('school.join.qr', { code })} className="size-52" />
           <div>
             <p className="text-base">
-              At <b>{address}</b>
+              <b>{address}</b>
             </p>
             <p className="font-mono text-5xl font-bold tracking-wider">
               {code.slice(0, 4)} {code.slice(4)}
             </p>
-            <p className="text-faint">holds until {endsAt && clock(endsAt)}</p>
+            <p className="text-faint">{say('school.join.until', { time: endsAt ? clock(endsAt) : '' })}</p>
             <button type="button" className="button mt-2" disabled={busy} onClick={() => void end()}>
-              End the code
+              {say('school.join.end')}
             </button>
           </div>
         </div>
       ) : (
         <>
-          <p className="text-faint">
-            You show a code on the projector; they type it and their name, choose a password, and you let in whom you know.
-          </p>
+          <p className="text-faint">{say('school.join.about')}</p>
           <button type="button" className="button mt-2" disabled={busy} onClick={() => void show()}>
-            Show a code for an hour
+            {say('school.join.show')}
           </button>
         </>
       )}
       {(error || joining.error) && <Notice>{error || joining.error?.message}</Notice>}
       {waiting.length > 0 && (
-        <table className="glance mt-3" aria-label="Who waits">
+        <table className="glance mt-3" aria-label={say('school.join.waiting')}>
           <tbody>
             {waiting.map(({ id, name, signIn, hasAccount, known }) => (
               <tr key={id}>
                 <td>
                   <bdi className="font-bold">{name}</bdi>{' '}
-                  <span className="text-faint">{hasAccount ? `with the account ${signIn}` : `new account ${signIn}`}</span>
+                  <span className="text-faint">
+                    {hasAccount ? say('school.join.with', { username: signIn }) : say('school.join.newAccount', { username: signIn })}
+                  </span>
                   {known.map((one) => (
                     <span key={one.id} className="mt-1 flex flex-wrap items-center gap-2">
                       {one.until
-                        ? `Was in this class until ${day(one.until)}.`
-                        : `Has an account: ${[one.signIn, ...one.classes].join(', ')}.`}
+                        ? say('school.join.was', { day: day(one.until) })
+                        : say('school.join.has', { account: [one.signIn, ...one.classes].join(', ') })}
                       <button type="button" className="button button-small" disabled={busy} onClick={() => void settle(id, true, one.id)}>
-                        Same person: use {one.signIn}
+                        {say('school.join.same', { username: one.signIn })}
                       </button>
                     </span>
                   ))}
@@ -91,19 +93,19 @@ export function JoinBlock({ courseId, changed }: { courseId: string; changed: ()
                     type="button"
                     className="button button-small button-main"
                     disabled={busy}
-                    aria-label={`Let ${name} in`}
+                    aria-label={say('school.join.letOf', { name })}
                     onClick={() => void settle(id, true)}
                   >
-                    Let in
+                    {say('school.join.let')}
                   </button>{' '}
                   <button
                     type="button"
                     className="button button-small"
                     disabled={busy}
-                    aria-label={`Send ${name} away`}
+                    aria-label={say('school.join.awayOf', { name })}
                     onClick={() => void settle(id, false)}
                   >
-                    Not here
+                    {say('school.join.away')}
                   </button>
                 </td>
               </tr>

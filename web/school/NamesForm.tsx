@@ -3,7 +3,8 @@ import type { Added, PreviewedStudent } from '../api/types';
 import { Notice } from '../ui/states';
 import { useKept } from '../ui/useKept';
 import { useTask } from '../ui/useTask';
-import { day, plural } from '../ui/words';
+import { day } from '../ui/words';
+import { useSay } from '../words/words';
 
 type Props = {
   /** What the half-written list is kept under. */
@@ -20,6 +21,7 @@ type Props = {
 
 /** Names as somebody types or pastes them, a person a line: all of them or none. What is typed stays until it was sent. */
 export function NamesForm({ kept, title, button, preview, send, done }: Props) {
+  const say = useSay();
   const [names, setNames] = useKept(kept, '');
   const [people, setPeople] = useState<PreviewedStudent[] | null>(null);
   const [same, setSame] = useState<ReadonlySet<string>>(new Set());
@@ -50,10 +52,7 @@ export function NamesForm({ kept, title, button, preview, send, done }: Props) {
     >
       <label>
         <span className="font-head text-lg font-bold">{title}</span>
-        <span className="block text-faint">
-          One person a line: “Ines Caldeira”, “Caldeira, Ines”, or two cells of a spreadsheet. Add a nickname in brackets: “Maximiliana
-          (Maxi) Brandt”.
-        </span>
+        <span className="block text-faint">{say('school.names.about')}</span>
         <textarea
           className="field mt-1 h-28"
           value={names}
@@ -69,10 +68,10 @@ export function NamesForm({ kept, title, button, preview, send, done }: Props) {
       <button type="submit" className="button button-main self-start" disabled={busy || names.trim() === ''}>
         {busy
           ? people || !preview
-            ? 'Adding …'
-            : 'Reading the list …'
+            ? say('school.names.adding')
+            : say('school.list.reading')
           : preview && !people
-            ? 'Look at the list'
+            ? say('school.names.look')
             : button(people?.filter((one) => !one.already).length ?? null)}
       </button>
     </form>
@@ -82,22 +81,18 @@ export function NamesForm({ kept, title, button, preview, send, done }: Props) {
 type PreviewProps = { people: PreviewedStudent[]; same: ReadonlySet<string>; change: (same: ReadonlySet<string>) => void };
 
 function Preview({ people, same, change }: PreviewProps) {
+  const say = useSay();
   const already = people.filter((one) => one.already).length;
   const turn = (id: string, on: boolean) => change(new Set(on ? [...same, id] : [...same].filter((one) => one !== id)));
   return (
     <>
-      {already > 0 && (
-        <p>
-          {plural(already, 'person of this list is', 'people of this list are')} in the class already and won’t be added again. If somebody
-          else has the same name, add a letter.
-        </p>
-      )}
-      <table className="glance" aria-label="Who will be added">
+      {already > 0 && <p>{say('school.names.already', { count: already })}</p>}
+      <table className="glance" aria-label={say('school.names.who')}>
         <thead>
           <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Called</th>
-            <th scope="col">Username</th>
+            <th scope="col">{say('school.name')}</th>
+            <th scope="col">{say('school.called')}</th>
+            <th scope="col">{say('school.username')}</th>
           </tr>
         </thead>
         <tbody>
@@ -112,15 +107,16 @@ function Preview({ people, same, change }: PreviewProps) {
                     known.map(({ id, signIn: theirs, until, classes }) => (
                       <label key={id} className="flex items-center gap-1.5">
                         <input type="checkbox" checked={same.has(id)} onChange={(event) => turn(id, event.target.checked)} />
-                        Use the account {theirs}
-                        {until ? `: was in this class until ${day(until)}` : classes.length > 0 && `: is in ${classes.join(', ')}`}
+                        {until
+                          ? say('school.names.useUntil', { username: theirs, day: day(until) })
+                          : say('school.names.use', { username: theirs, count: classes.length, classes: classes.join(', ') })}
                       </label>
                     ))}
                 </td>
                 <td>
                   <bdi>{given}</bdi>
                 </td>
-                <td>{one.already ? 'in the class' : (chosen?.signIn ?? signIn)}</td>
+                <td>{one.already ? say('school.names.in') : (chosen?.signIn ?? signIn)}</td>
               </tr>
             );
           })}

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { SchoolPeople } from '../api/types';
 import type { Task } from '../ui/useTask';
+import { useSay } from '../words/words';
 
 type Props = {
   person: { id: string; name: string; given: string; family: string };
@@ -14,6 +15,7 @@ type Props = {
 
 /** What is done seldom for a student: their page, another class, out of the class, and for keepers their file and their end. */
 export function Person({ person: { id, name, given, family }, course, school, task: { busy, run }, changed }: Props) {
+  const say = useSay();
   const [to, setTo] = useState('');
   const [typed, setTyped] = useState('');
   const [names, setNames] = useState({ name, given, family });
@@ -42,13 +44,13 @@ export function Person({ person: { id, name, given, family }, course, school, ta
   return (
     <div className="flex flex-wrap items-end gap-x-3 gap-y-2 py-1 text-start">
       <Link to={`/student/${id}`} className="button button-small">
-        Over the term
+        {say('school.person.term')}
       </Link>
       {!course.archived && (
         <>
           <span className="flex flex-wrap items-end gap-1.5">
             <label className="flex items-center gap-1.5">
-              Name
+              {say('school.name')}
               <input
                 className="field field-small w-44"
                 value={names.name}
@@ -57,7 +59,7 @@ export function Person({ person: { id, name, given, family }, course, school, ta
               />
             </label>
             <label className="flex items-center gap-1.5">
-              Called
+              {say('school.called')}
               <input
                 className="field field-small w-28"
                 value={names.given}
@@ -66,7 +68,7 @@ export function Person({ person: { id, name, given, family }, course, school, ta
               />
             </label>
             <label className="flex items-center gap-1.5">
-              Family name
+              {say('school.person.family')}
               <input
                 className="field field-small w-32"
                 value={names.family}
@@ -85,15 +87,15 @@ export function Person({ person: { id, name, given, family }, course, school, ta
               }
               onClick={() => void call()}
             >
-              Save name
+              {say('school.name.save')}
             </button>
           </span>
           {others.length > 0 && (
             <span className="flex items-end gap-1.5">
               <label>
-                <span className="sr-only">Another class for {name}</span>
+                <span className="sr-only">{say('school.person.another', { name })}</span>
                 <select className="field field-small" value={to} onChange={(event) => setTo(event.target.value)}>
-                  <option value="">into another class …</option>
+                  <option value="">{say('school.person.anotherHint')}</option>
                   {others.map((one) => (
                     <option key={one.id} value={one.id}>
                       {one.name}
@@ -102,7 +104,7 @@ export function Person({ person: { id, name, given, family }, course, school, ta
                 </select>
               </label>
               <button type="button" className="button button-small" disabled={busy || to === ''} onClick={() => void move()}>
-                Move
+                {say('school.person.move')}
               </button>
             </span>
           )}
@@ -110,32 +112,32 @@ export function Person({ person: { id, name, given, family }, course, school, ta
             type="button"
             className="button button-small"
             disabled={busy}
-            aria-label={`Remove from class: ${name}`}
+            aria-label={say('school.person.removeOf', { name })}
             onClick={() => void remove()}
           >
-            Remove from class
+            {say('school.person.remove')}
           </button>
         </>
       )}
       {school.keeps && (
         <>
           <a className="button button-small" href={`/api/accounts/${id}/file`} download>
-            Download all data
+            {say('school.person.data')}
           </a>
           <details>
-            <summary className="quiet-link w-fit py-1">erase</summary>
+            <summary className="quiet-link w-fit py-1">{say('school.person.erase')}</summary>
             <label>
-              It cannot be undone. Type the name, “<bdi>{name}</bdi>”, to erase the account and all its work
+              {say('school.person.eraseWhat', { name })}
               <input className="field field-small" value={typed} onChange={(event) => setTyped(event.target.value)} />
             </label>
             <button
               type="button"
               className="button button-small mt-1"
               disabled={busy || typed.trim() !== name}
-              aria-label={`Erase ${name}`}
+              aria-label={say('school.person.eraseOf', { name })}
               onClick={() => void erase()}
             >
-              Erase for ever
+              {say('school.person.eraseDo')}
             </button>
           </details>
         </>

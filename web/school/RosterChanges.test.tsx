@@ -33,7 +33,7 @@ const NOTHING: RosterLook = {
 describe('what a OneRoster set would change', () => {
   it('says that all of it is here already', () => {
     render(<RosterChanges look={NOTHING} />);
-    expect(screen.getByText('Everything of this set is here already.')).toBeTruthy();
+    expect(screen.getByText('Everything in this zip is here already.')).toBeTruthy();
     expect(screen.queryByRole('list')).toBeNull();
   });
 
@@ -58,11 +58,11 @@ describe('what a OneRoster set would change', () => {
     const lines = screen.getAllByRole('listitem').map((one) => one.textContent?.replace(/\s+/g, ' ').trim());
     expect(lines).toContain('27 people are here already.');
     expect(lines).toContain('1 person with another name or address: Ada Marsh → Ada Reed');
-    expect(lines).toContain('3 students leave a class, 2 of them for another class. Their work stays, and you can put them back.');
-    expect(lines).toContain('2 teachers come into a class.');
-    expect(lines).toContain('1 teacher leaves a class that is somebody else’s.');
+    expect(lines).toContain('3 students leave a class, 2 of them for another class. Their work stays, and you can restore them.');
+    expect(lines).toContain('2 teachers join a class.');
+    expect(lines).toContain('1 teacher leaves a class of somebody else.');
     expect(lines).toContain('1 account is disabled there, and will be here: Kit Holm');
-    expect(lines).toContain('1 person is neither a student nor a teacher (parents, aides and others), and not taken.');
+    expect(lines).toContain('1 person is neither a student nor a teacher (parents, aides and others), and not imported.');
   });
 
   it('shows forty names of many and counts the rest', () => {

@@ -5,7 +5,7 @@ import { api, at, reply } from '../api/client';
 import type { SchoolPeople, Slip } from '../api/types';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { fromNow, plural } from '../ui/words';
+import { fromNow } from '../ui/words';
 import { BringSet } from './BringSet';
 import { ClassPeople } from './ClassPeople';
 import { FindStudent } from './FindStudent';
@@ -16,15 +16,17 @@ import { Slips } from './Slips';
 import { Teachers } from './Teachers';
 import '../ui/rooms.css';
 import './school.css';
+import { useSay } from '../words/words';
 
 /** People and classes: a keeper has the whole school, a teacher their own classes. */
 export default function SchoolPage() {
+  const say = useSay();
   const queries = useQueryClient();
   const school = useQuery({ queryKey: ['school'], queryFn: () => reply(api.GET('/api/school')) });
   const [search, setSearch] = useSearchParams();
   const [slips, setSlips] = useState<Slip[]>([]);
   if (school.error) return <Failed error={school.error} again={() => void school.refetch()} />;
-  if (!school.data) return <Waiting what="the school" />;
+  if (!school.data) return <Waiting what={say('school.place')} />;
   const { name, keeps, courses } = school.data;
   const changed = () => void school.refetch();
   const closeSlips = () => {
@@ -35,15 +37,15 @@ export default function SchoolPage() {
   if (slips.length > 0) return <Slips slips={slips} school={name} done={closeSlips} />;
   return (
     <div className="school">
-      <section aria-label="Classes">
+      <section aria-label={say('school.classesLabel')}>
         <h1>{name}</h1>
-        <p className="text-sm text-faint">{plural(courses.length, 'class', 'classes')}</p>
+        <p className="text-sm text-faint">{say('school.classes', { count: courses.length })}</p>
         <ul className="mt-2">
           {keeps && (
             <li>
               <button type="button" className="school-class" aria-pressed={!chosen} onClick={() => setSearch({}, { replace: true })}>
-                <span className="block font-bold">Teachers and school</span>
-                <span className="text-sm text-faint">who teaches, lists, what holds for all</span>
+                <span className="block font-bold">{say('school.whole')}</span>
+                <span className="text-sm text-faint">{say('school.whole.about')}</span>
               </button>
             </li>
           )}
@@ -57,16 +59,16 @@ export default function SchoolPage() {
               >
                 <span className="block font-bold">{course.name}</span>
                 <span className="text-sm text-faint">
-                  {course.archived && 'archived · '}
+                  {course.archived && `${say('school.archived')} · `}
                   {course.year && `${course.year} · `}
                   {(keeps || !course.own) && `${course.teacher} · `}
-                  {plural(course.students, 'student')}
+                  {say('school.students', { count: course.students })}
                 </span>
               </button>
             </li>
           ))}
         </ul>
-        {courses.length === 0 && <p className="card mt-2">No class yet: name the first one below.</p>}
+        {courses.length === 0 && <p className="card mt-2">{say('school.class.none')}</p>}
         <AddClass
           school={school.data}
           done={(id) => {
@@ -76,7 +78,7 @@ export default function SchoolPage() {
         />
         <BroughtIn school={school.data} changed={changed} />
       </section>
-      <section aria-label={chosen ? chosen.name : 'Teachers'} className="min-w-0">
+      <section aria-label={chosen ? chosen.name : say('school.teachers')} className="min-w-0">
         {chosen ? (
           <ClassPeople key={chosen.id} school={school.data} course={chosen} changed={changed} show={setSlips} />
         ) : keeps ? (
@@ -84,8 +86,8 @@ export default function SchoolPage() {
             <Teachers school={school.data} changed={changed} show={setSlips} />
             <NamesForm
               kept="names of teachers"
-              title="Add teachers"
-              button={() => 'Add teachers'}
+              title={say('school.teachers.add')}
+              button={() => say('school.teachers.add')}
               send={(names) => reply(api.POST('/api/teachers', { body: { names } }))}
               done={({ slips: made }) => {
                 changed();
@@ -98,7 +100,7 @@ export default function SchoolPage() {
             <SchoolSettings key={school.data.name} school={school.data} changed={changed} />
           </>
         ) : (
-          <p className="card text-faint">Choose a class at the left, or name a new one.</p>
+          <p className="card text-faint">{say('school.class.choose')}</p>
         )}
       </section>
     </div>
@@ -107,6 +109,7 @@ export default function SchoolPage() {
 
 /** The list that was brought in last, which can be taken back while nobody of it has begun. */
 function BroughtIn({ school: { intake }, changed }: { school: SchoolPeople; changed: () => void }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
   if (!intake) return null;
@@ -118,12 +121,9 @@ function BroughtIn({ school: { intake }, changed }: { school: SchoolPeople; chan
     });
   return (
     <div className="mt-3 border-t border-rule pt-3 text-sm">
-      <p className="text-faint">
-        Brought in last, {fromNow(intake.at)}: {plural(intake.accounts, 'account')}
-        {intake.classes > 0 && `, ${plural(intake.classes, 'class', 'classes')}`}.
-      </p>
+      <p className="text-faint">{say('school.intake', { when: fromNow(intake.at), accounts: intake.accounts, classes: intake.classes })}</p>
       <button type="button" className="button button-small mt-1" disabled={busy} onClick={() => void takeBack()}>
-        Undo that import
+        {say('school.intake.undo')}
       </button>
       {error && <Notice>{error}</Notice>}
     </div>
@@ -131,6 +131,7 @@ function BroughtIn({ school: { intake }, changed }: { school: SchoolPeople; chan
 }
 
 function AddClass({ school, done }: { school: SchoolPeople; done: (id: string) => void }) {
+  const say = useSay();
   const { busy, error, run } = useTask();
   const [name, setName] = useState('');
   const [year, setYear] = useState(school.courses.find(({ archived }) => !archived)?.year ?? '');
@@ -150,18 +151,18 @@ function AddClass({ school, done }: { school: SchoolPeople; done: (id: string) =
       }}
     >
       <label>
-        A new class
+        {say('school.class.new')}
         <input className="field field-small" value={name} maxLength={120} required onChange={(event) => setName(event.target.value)} />
       </label>
       <label>
-        School year
+        {say('school.class.year')}
         <input className="field field-small" value={year} maxLength={20} onChange={(event) => setYear(event.target.value)} />
       </label>
       {school.keeps && (
         <label>
-          Its teacher
+          {say('school.class.teacher')}
           <select className="field field-small" value={teacher} onChange={(event) => setTeacher(event.target.value)}>
-            <option value="">myself</option>
+            <option value="">{say('school.class.myself')}</option>
             {school.teachers
               .filter(({ role, disabled }) => role === 'teacher' && !disabled)
               .map((one) => (
@@ -174,7 +175,7 @@ function AddClass({ school, done }: { school: SchoolPeople; done: (id: string) =
       )}
       {error && <Notice>{error}</Notice>}
       <button type="submit" className="button button-small self-start" disabled={busy || name.trim() === ''}>
-        Make the class
+        {say('school.class.make')}
       </button>
     </form>
   );

@@ -5,14 +5,14 @@ import type { SchoolPeople } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
 import { setZone } from '../ui/zone';
-import { type Language, NAMES, speak } from '../words/words';
+import { type Language, NAMES, speak, useSay } from '../words/words';
 
 const ZONES = Intl.supportedValuesOf('timeZone');
 
 /** What holds for the whole school, and how long it keeps archived classes. */
 export function SchoolSettings({ school, changed }: { school: SchoolPeople; changed: () => void }) {
+  const say = useSay();
   const queries = useQueryClient();
   const [name, setName] = useState(school.name);
   const [zone, setTheZone] = useState(school.zone);
@@ -33,7 +33,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
       const now = await session();
       queries.setQueryData(['session'], now);
       await speak(now.language);
-      setSaid('Kept.');
+      setSaid(say('school.settings.saved'));
       changed();
     });
   return (
@@ -44,14 +44,14 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
         void settle();
       }}
     >
-      <h2>The school</h2>
+      <h2>{say('school.settings')}</h2>
       <div className="flex flex-wrap gap-3">
         <label className="min-w-56 flex-1">
-          Name of the school
+          {say('school.settings.name')}
           <input className="field mt-1" value={name} maxLength={120} required onChange={(event) => setName(event.target.value)} />
         </label>
         <label>
-          Time zone
+          {say('school.settings.zone')}
           <input className="field mt-1" list="zones" value={zone} required onChange={(event) => setTheZone(event.target.value)} />
           <datalist id="zones">
             {ZONES.map((one) => (
@@ -62,7 +62,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
       </div>
       <div className="flex flex-wrap items-end gap-3">
         <label>
-          Language
+          {say('school.settings.language')}
           <select className="field mt-1" value={language} onChange={(event) => setLanguage(event.target.value as Language)}>
             {Object.entries(NAMES).map(([tag, words]) => (
               <option key={tag} value={tag} lang={tag}>
@@ -72,45 +72,56 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
           </select>
         </label>
         <label>
-          A new class counts in
+          {say('school.settings.counting')}
           <select className="field mt-1" value={counting} onChange={(event) => setCounting(event.target.value as SchoolPeople['counting'])}>
-            <option value="syllables">syllables, 1 e &amp; a</option>
-            <option value="steps">step numbers, 1 to 16</option>
-            <option value="bar-beat">bar.beat, 1.1</option>
+            <option value="syllables">{say('school.settings.syllables')}</option>
+            <option value="steps">{say('school.settings.steps')}</option>
+            <option value="bar-beat">{say('school.settings.barBeat')}</option>
           </select>
         </label>
         <label>
-          Sort people by
+          {say('school.settings.sort')}
           <select className="field mt-1" value={sortBy} onChange={(event) => setSortBy(event.target.value as SchoolPeople['sortBy'])}>
-            <option value="given">given name</option>
-            <option value="family">family name</option>
+            <option value="given">{say('school.settings.given')}</option>
+            <option value="family">{say('school.settings.family')}</option>
           </select>
         </label>
         <span className="flex items-center gap-1.5">
-          a part has
-          <NumberField label="Points of a new part" value={points} low={1} high={1000} take={(number) => setPoints(Math.round(number))} />
-          points at first
+          {say('school.settings.points')}
+          <NumberField
+            label={say('school.settings.pointsLabel')}
+            value={points}
+            low={1}
+            high={1000}
+            take={(number) => setPoints(Math.round(number))}
+          />
         </span>
       </div>
       <div>
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={keepYears !== null} onChange={(event) => setKeepYears(event.target.checked ? 3 : null)} />
-          Delete archived classes after some years, with all their work
+          {say('school.settings.delete')}
         </label>
         {keepYears !== null && (
           <span className="flex items-center gap-1.5">
-            after
-            <NumberField label="Years" value={keepYears} low={1} high={30} take={(number) => setKeepYears(Math.round(number))} />
-            years; students who are in no other class go with them
+            {say('school.settings.after')}
+            <NumberField
+              label={say('school.settings.yearsLabel')}
+              value={keepYears}
+              low={1}
+              high={30}
+              take={(number) => setKeepYears(Math.round(number))}
+            />
+            {say('school.settings.years')}
           </span>
         )}
         {kept.data && kept.data.classes.length > 0 && (
-          <table className="glance mt-2" aria-label="What goes when">
+          <table className="glance mt-2" aria-label={say('school.settings.when')}>
             <thead>
               <tr>
-                <th scope="col">Class</th>
-                <th scope="col">goes on</th>
-                <th scope="col">with</th>
+                <th scope="col">{say('school.settings.class')}</th>
+                <th scope="col">{say('school.settings.goes')}</th>
+                <th scope="col">{say('school.settings.with')}</th>
               </tr>
             </thead>
             <tbody>
@@ -120,10 +131,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
                     {one.name} {one.year}
                   </td>
                   <td>{one.goes}</td>
-                  <td>
-                    {plural(one.attempts, 'beat')}
-                    {one.students > 0 && `, ${plural(one.students, 'account')}`}
-                  </td>
+                  <td>{say('school.settings.withWhat', { beats: one.attempts, accounts: one.students })}</td>
                 </tr>
               ))}
             </tbody>
@@ -133,7 +141,7 @@ export function SchoolSettings({ school, changed }: { school: SchoolPeople; chan
       {error && <Notice>{error}</Notice>}
       <p className="flex items-center gap-3">
         <button type="submit" className="button button-main" disabled={busy}>
-          Save settings
+          {say('school.settings.save')}
         </button>
         <span role="status">{said}</span>
       </p>

@@ -3,28 +3,30 @@ import { api, at, reply } from '../api/client';
 import type { SchoolPeople, Slip } from '../api/types';
 import { Notice } from '../ui/states';
 import { type Task, useTask } from '../ui/useTask';
-import { byName, plural } from '../ui/words';
+import { byName } from '../ui/words';
+import { useSay } from '../words/words';
 import { Care } from './Care';
 
 type Props = { school: SchoolPeople; changed: () => void; show: (slips: Slip[]) => void };
 
 /** The teachers and administrators of the school. */
 export function Teachers({ school, changed, show }: Props) {
+  const say = useSay();
   const task = useTask();
   const waiting = school.teachers.filter(({ role, password }) => role === 'teacher' && password === 'slip').length;
   return (
     <>
-      <h2>Teachers</h2>
+      <h2>{say('school.teachers')}</h2>
       {waiting > 0 && (
         <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
-          {plural(waiting, 'login slip is', 'login slips are')} not printed yet.
+          {say('school.slips.waiting', { count: waiting })}
           <button
             type="button"
             className="button button-small button-main"
             disabled={task.busy}
             onClick={() => void task.run(async () => show((await reply(api.GET('/api/teachers/slips'))).slips))}
           >
-            Show {plural(waiting, 'slip')}
+            {say('school.slips.show', { count: waiting })}
           </button>
         </p>
       )}
@@ -32,11 +34,11 @@ export function Teachers({ school, changed, show }: Props) {
       <table className="glance">
         <thead>
           <tr>
-            <th scope="col">Name</th>
-            <th scope="col">Username</th>
-            <th scope="col">Mail</th>
+            <th scope="col">{say('school.name')}</th>
+            <th scope="col">{say('school.username')}</th>
+            <th scope="col">{say('school.teachers.mail')}</th>
             <th scope="col">
-              <span className="sr-only">What to do</span>
+              <span className="sr-only">{say('school.actions')}</span>
             </th>
           </tr>
         </thead>
@@ -45,8 +47,8 @@ export function Teachers({ school, changed, show }: Props) {
             <tr key={id}>
               <td>
                 <bdi>{name}</bdi>
-                {role === 'keeper' && ', administrator'}
-                {disabled && ' (disabled)'}
+                {role === 'keeper' && `, ${say('school.administrator')}`}
+                {disabled && ` (${say('school.disabled')})`}
               </td>
               <td>{signIn}</td>
               <td>
@@ -60,7 +62,7 @@ export function Teachers({ school, changed, show }: Props) {
                         type="button"
                         className="button button-small"
                         disabled={task.busy}
-                        aria-label={`End two-step sign-in of ${name}`}
+                        aria-label={say('school.teachers.endOf', { name })}
                         onClick={() =>
                           void task.run(async () => {
                             await reply(api.POST('/api/accounts/{id}/second/end', at({ id })));
@@ -68,7 +70,7 @@ export function Teachers({ school, changed, show }: Props) {
                           })
                         }
                       >
-                        End two-step sign-in
+                        {say('school.teachers.end')}
                       </button>
                     )}
                     <Care
@@ -93,6 +95,7 @@ type AddressProps = { id: string; name: string; email: string; task: Task; chang
 
 /** Where a link for a new password is mailed to; kept when the field is left. */
 function Address({ id, name, email, task: { run }, changed }: AddressProps) {
+  const say = useSay();
   const [typed, setTyped] = useState(email);
   const keep = () =>
     typed.trim() !== email &&
@@ -104,7 +107,7 @@ function Address({ id, name, email, task: { run }, changed }: AddressProps) {
     <input
       type="email"
       className="field field-small w-56"
-      aria-label={`Mail of ${name}`}
+      aria-label={say('school.teachers.mailOf', { name })}
       value={typed}
       maxLength={200}
       onChange={(event) => setTyped(event.target.value)}

@@ -3,6 +3,7 @@ import type { Catalogue, Hit, Instrument, Music, Pattern } from '../api/types';
 import { writtenOut } from '../music/form';
 import { inOrder } from '../music/order';
 import { finestOf } from '../music/time';
+import { say } from '../words/words';
 import { Beams } from './Beams';
 import { calledInstrument } from './called';
 import { type Geometry, lineWidth, noteX, type SheetLine } from './geometry';
@@ -36,7 +37,7 @@ export function PatternSheet(props: Props) {
     catalogue,
     audition,
     position,
-    title = 'Target',
+    title = say('beat.voice.target'),
     ink = 'target',
     pins = [],
     draft = null,

@@ -4,6 +4,7 @@ import { api, reply } from '../api/client';
 import type { Catalogue } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
+import { say, useSay } from '../words/words';
 
 /** A file that was dropped on the Shelf, for the sheet that opens then. */
 let handed: File | null = null;
@@ -21,7 +22,7 @@ export function useNewPattern(catalogue: Catalogue | undefined) {
   const begin = (file: File | null = null) =>
     run(async () => {
       if (!catalogue) return;
-      const title = file?.name.replace(/(\.pulsanda)?\.\w+$/, '').slice(0, 120) || 'A new pattern';
+      const title = file?.name.replace(/(\.pulsanda)?\.\w+$/, '').slice(0, 120) || say('shelf.new');
       const { key } = await reply(api.POST('/api/shelf', { body: { title, pattern: { ...catalogue.newPattern, title } } }));
       handed = file;
       await queries.invalidateQueries({ queryKey: ['shelf'] });
@@ -31,10 +32,11 @@ export function useNewPattern(catalogue: Catalogue | undefined) {
 }
 
 export function NewPattern({ making }: { making: ReturnType<typeof useNewPattern> }) {
+  const say = useSay();
   return (
     <>
       <button type="button" className="button button-small" disabled={making.busy} onClick={() => making.begin()}>
-        New pattern
+        {say('shelf.new.do')}
       </button>
       {making.error && <Notice>{making.error}</Notice>}
     </>

@@ -15,6 +15,7 @@ import { keepingWords } from '../keep/keepingWords';
 import { PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
+import { say, useSay } from '../words/words';
 import { takeHanded } from './NewPattern';
 
 /** A kept pattern, and what stands beside it on the Shelf. */
@@ -24,6 +25,7 @@ const nameOf = (key: string): string => `shelf ${key}`;
 
 /** A pattern of the Shelf on a sheet to be worked on, with all that shapes a beat. */
 export default function ShelfBench() {
+  const say = useSay();
   const { key = '' } = useParams();
   const catalogue = useCatalogue();
   const queries = useQueryClient();
@@ -34,7 +36,7 @@ export default function ShelfBench() {
       const [shelf, thing] = await Promise.all([reply(api.GET('/api/shelf')), reply(api.GET('/api/shelf/{key}', at({ key })))]);
       const item = shelf.items.find((one) => one.key === key && one.mine);
       const pattern = thing.beats[0]?.pattern;
-      if (!item || !pattern || thing.plan) throw new Error('There is no pattern of yours at this address; go back to the Shelf.');
+      if (!item || !pattern || thing.plan) throw new Error(say('shelf.notYours'));
       const { title, listen, tags, level, shared } = item;
       return { thing, work: { title, listen, tags, level, shared, pattern }, left: unsent<Work>(nameOf(key)) };
     },
@@ -44,13 +46,14 @@ export default function ShelfBench() {
   useEffect(() => () => void queries.invalidateQueries({ queryKey: ['shelf'] }), [queries]);
   const error = opened.error ?? catalogue.error;
   if (error) return <Failed error={error} again={() => void opened.refetch()} />;
-  if (!opened.data || !catalogue.data) return <Waiting what="the pattern" />;
+  if (!opened.data || !catalogue.data) return <Waiting what={say('shelf.loading.pattern')} />;
   return <Open key={key} catalogue={catalogue.data} {...opened.data} />;
 }
 
 type Props = { thing: ShelfThing; work: Work; left: { version: number; work: Work } | null; catalogue: Catalogue };
 
 function Open({ thing, work, left, catalogue }: Props) {
+  const say = useSay();
   const [store] = useState(() => new PatternStore(left?.work.pattern ?? work.pattern));
   const [keeper] = useState(() => keeperOf(thing, work, left, store));
   const { music, error } = useMusic(store, thing.counting, null);
@@ -74,7 +77,7 @@ function Open({ thing, work, left, catalogue }: Props) {
   }, [keeper, store]);
   const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
   if (error) return <Failed error={error} />;
-  if (!music || !editor) return <Waiting what="the sheet" />;
+  if (!music || !editor) return <Waiting what={say('shelf.loading.sheet')} />;
   editor.music = music;
   return (
     <Workbench
@@ -88,7 +91,7 @@ function Open({ thing, work, left, catalogue }: Props) {
           <div className="head-line">
             <h1>{work.title}</h1>
             <Link to={`/shelf?thing=${thing.key}`} className="quiet-link text-sm">
-              back to the Shelf
+              {say('shelf.back')}
             </Link>
             <p
               role="status"
@@ -100,20 +103,20 @@ function Open({ thing, work, left, catalogue }: Props) {
           </div>
           <ConflictNotice
             keeper={keeper}
-            mine="Keep the one in this tab"
-            other="Use the other one"
+            mine={say('shelf.keepMine')}
+            other={say('shelf.keepOther')}
             settle={(which) => keeper.settle(which)}
           />
         </>
       }
-      hint="Press a place on a line to put a hit there, or type the rows under Form."
+      hint={say('shelf.hint')}
       panels={[
         {
-          name: 'Shelf',
+          name: say('shelf.title'),
           content: (
             <>
               {work.listen && <p>{work.listen}</p>}
-              <p className="text-sm text-faint">It keeps itself here as you change it; tasks that were made of it stay as they are.</p>
+              <p className="text-sm text-faint">{say('shelf.saves')}</p>
               <KeysHelp />
             </>
           ),
@@ -137,7 +140,7 @@ function keeperOf(thing: ShelfThing, work: Work, left: Props['left'], store: Pat
         return other ? { version: other.version, work: other, savedAt: null } : null;
       },
       same: (a, b) => a.pattern === b.pattern,
-      take: (other) => store.change('Use the other one', () => other.pattern),
+      take: (other) => store.change(say('shelf.keepOther'), () => other.pattern),
     },
     known,
     () => ({ ...work, pattern: store.pattern }),

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, reply } from '../api/client';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
+import { say, useSay } from '../words/words';
 
 const MOST_BYTES = 4_000_000;
 
@@ -23,7 +23,7 @@ export function useBringing(): Bringing {
           headers: { 'Content-Type': 'application/octet-stream' },
         }),
       );
-      setSaid(`${plural(kept, 'thing')} imported${twice > 0 ? `; ${twice} were here already` : ''}.`);
+      setSaid(say('shelf.imported', { count: kept, twice }));
       await queries.invalidateQueries({ queryKey: ['shelf'] });
     });
   return {
@@ -31,7 +31,7 @@ export function useBringing(): Bringing {
     error,
     said,
     bring: (file) => {
-      if (file.size > MOST_BYTES) setError('This zip is larger than 4 MB; import it in parts.');
+      if (file.size > MOST_BYTES) setError(say('shelf.large'));
       else void bring(file);
     },
   };
@@ -39,23 +39,24 @@ export function useBringing(): Bringing {
 
 /** All that one keeps, out as one zip of open files, and such a zip in. */
 export function ShelfFileBlock({ any, teacher, bringing }: { any: boolean; teacher: boolean; bringing: Bringing }) {
+  const say = useSay();
   const input = useRef<HTMLInputElement>(null);
   const { busy, error, said } = bringing;
   return (
     <div className="flex flex-col gap-1.5 text-sm">
       {any && (
         <a className="button button-small" href="/api/shelf-file" download="shelf.zip">
-          Download {teacher ? 'my shelf' : 'my beats'}
+          {say(teacher ? 'shelf.download' : 'shelf.downloadBeats')}
         </a>
       )}
       <button type="button" className="button button-small" disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? 'Reading …' : 'Import a shelf'}
+        {busy ? say('shelf.reading') : say('shelf.import')}
       </button>
       <input
         ref={input}
         type="file"
         accept=".zip"
-        aria-label="Zip of a shelf"
+        aria-label={say('shelf.zip')}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {

@@ -9,7 +9,6 @@ import { Choice } from '../ui/Choice';
 import { TempoSign } from '../ui/NoteValue';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { plural } from '../ui/words';
 import { EVERYTHING, groupsOf, type Wanted } from './filter';
 import { Level } from './Level';
 import { NewPattern, useNewPattern } from './NewPattern';
@@ -17,9 +16,11 @@ import { type Bringing, ShelfFileBlock, useBringing } from './ShelfFileBlock';
 import { Thing } from './Thing';
 import '../ui/rooms.css';
 import './shelf.css';
+import { useSay } from '../words/words';
 
 /** Patterns and tasks to keep and to use again: looked for at the left, heard and taken at the right. */
 export default function ShelfPage({ teacher }: { teacher: boolean }) {
+  const say = useSay();
   const catalogue = useCatalogue();
   const shelf = useQuery({ queryKey: ['shelf'], queryFn: () => reply(api.GET('/api/shelf')) });
   const [search, setSearch] = useSearchParams();
@@ -34,8 +35,8 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
   const [gone, setGone] = useState<{ title: string; back: () => Promise<unknown> } | null>(null);
   const problem = shelf.error ?? catalogue.error;
   if (problem) return <Failed error={problem} again={() => void shelf.refetch()} />;
-  if (!shelf.data || !catalogue.data) return <Waiting what="the Shelf" />;
-  const own = teacher ? 'My own' : 'My beats';
+  if (!shelf.data || !catalogue.data) return <Waiting what={say('shelf.place')} />;
+  const own = teacher ? say('shelf.own') : say('shelf.ownBeats');
   const groups = groupsOf(shelf.data, wanted, own);
   const listed = groups.flatMap(({ items }) => items);
   const key = search.get('thing') ?? listed[0]?.key ?? '';
@@ -75,8 +76,8 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
       <div className="shelf-list">
         <input
           type="search"
-          aria-label="Look for"
-          placeholder="Look for a name, 6/8, ghost …"
+          aria-label={say('shelf.search')}
+          placeholder={say('shelf.search.hint')}
           className="field"
           value={wanted.text}
           onChange={(event) => setWanted({ ...wanted, text: event.target.value })}
@@ -84,13 +85,13 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
         <p role="status" className="text-sm text-faint">
           {gone ? (
             <>
-              “{gone.title}” is off the Shelf.{' '}
+              {say('shelf.gone', { name: gone.title })}{' '}
               <button type="button" className="button button-small" onClick={() => void bringBack()}>
-                Undo
+                {say('shelf.undo')}
               </button>
             </>
           ) : (
-            plural(listed.length, wanted.kind)
+            say(`shelf.count.${wanted.kind}`, { count: listed.length })
           )}
         </p>
         {error && <Notice>{error}</Notice>}
@@ -121,7 +122,7 @@ export default function ShelfPage({ teacher }: { teacher: boolean }) {
             remove={() => void remove(chosen)}
           />
         ) : (
-          shelf.data.items.length > 0 && <p className="card text-faint">What you choose at the left is seen and heard here.</p>
+          shelf.data.items.length > 0 && <p className="card text-faint">{say('shelf.nothingChosen')}</p>
         )}
       </div>
     </div>
@@ -149,6 +150,7 @@ type LookingProps = {
 
 /** What is looked at: patterns or tasks, whose, and what they teach. */
 function Looking({ shelf, wanted, set, own, teacher, bringing, children }: LookingProps) {
+  const say = useSay();
   const button = (label: string, part: Partial<Wanted>) => {
     const next = { ...wanted, where: '' as const, lesson: '', ...part };
     return (
@@ -166,36 +168,36 @@ function Looking({ shelf, wanted, set, own, teacher, bringing, children }: Looki
   };
   const taught = shelf.lessons.filter(({ key }) => shelf.items.some(({ lesson, kind }) => lesson === key && kind === wanted.kind));
   return (
-    <section aria-label="What is looked at" className="shelf-looking">
-      <h1>Shelf</h1>
+    <section aria-label={say('shelf.looking')} className="shelf-looking">
+      <h1>{say('shelf.title')}</h1>
       {teacher && (
         <Choice
-          label="What"
+          label={say('shelf.what')}
           value={wanted.kind}
           options={[
-            { value: 'pattern', label: 'Patterns' },
-            { value: 'task', label: 'Tasks' },
+            { value: 'pattern', label: say('shelf.patterns') },
+            { value: 'task', label: say('shelf.tasks') },
           ]}
           onChange={(kind) => set({ ...EVERYTHING, kind, text: wanted.text })}
         />
       )}
       <ul>
-        {button('Everything', {})}
+        {button(say('shelf.everything'), {})}
         {button(own, { where: 'mine' })}
-        {teacher && button('Of the school', { where: 'school' })}
+        {teacher && button(say('shelf.ofSchool'), { where: 'school' })}
         {taught.map(({ key, name }) => button(name, { lesson: key }))}
       </ul>
       <label className="text-sm">
-        Level
+        {say('shelf.level.label')}
         <select
           className="field field-small"
           value={wanted.level ?? ''}
           onChange={(event) => set({ ...wanted, level: event.target.value === '' ? null : Number(event.target.value) })}
         >
-          <option value="">every level</option>
-          <option value="1">1, first lessons</option>
-          <option value="2">2, some lessons in</option>
-          <option value="3">3, far along</option>
+          <option value="">{say('shelf.level.every')}</option>
+          <option value="1">1, {say('beat.level.1')}</option>
+          <option value="2">2, {say('beat.level.2')}</option>
+          <option value="3">3, {say('beat.level.3')}</option>
         </select>
       </label>
       {children}
@@ -207,14 +209,15 @@ function Looking({ shelf, wanted, set, own, teacher, bringing, children }: Looki
 type LineProps = { item: ShelfItem; chosen: boolean; choose: (key: string, play?: boolean) => void };
 
 function Line({ item, chosen, choose }: LineProps) {
+  const say = useSay();
   const { glimpse, title } = item;
   return (
     <li className="shelf-line" data-chosen={chosen}>
       <button
         type="button"
         className="shelf-play"
-        aria-label={`Hear ${title}`}
-        title={`Hear ${title}`}
+        aria-label={say('shelf.hear', { title })}
+        title={say('shelf.hear', { title })}
         onClick={() => choose(item.key, true)}
       >
         <svg aria-hidden="true" viewBox="0 0 12 12" className="size-3 fill-current">
@@ -227,11 +230,11 @@ function Line({ item, chosen, choose }: LineProps) {
           <span className="block truncate text-xs text-faint">
             {glimpse.meter.count}/{glimpse.meter.unit} <TempoSign tempo={glimpse.tempo} />
             <Level level={item.level} />
-            {item.form && <b> {item.form}</b>}
-            {glimpse.swing.percent > 50 && ' · swung'}
-            {item.parts > 1 && ` · ${item.parts} parts`}
-            {item.shared && ' · shared'}
-            {item.lent.length > 0 && ' · open to students'}
+            {item.form && <b> {say(`shelf.form.${item.form as 'easier' | 'harder'}`)}</b>}
+            {glimpse.swing.percent > 50 && ` · ${say('shelf.swung')}`}
+            {item.parts > 1 && ` · ${say('shelf.parts', { count: item.parts })}`}
+            {item.shared && ` · ${say('shelf.shared')}`}
+            {item.lent.length > 0 && ` · ${say('shelf.open')}`}
           </span>
         </span>
         <span className="shelf-bar">
@@ -243,19 +246,14 @@ function Line({ item, chosen, choose }: LineProps) {
 }
 
 function Nothing({ wanted, set, teacher }: { wanted: Wanted; set: (wanted: Wanted) => void; teacher: boolean }) {
+  const say = useSay();
   const looked = wanted.text !== '' || wanted.level !== null || wanted.lesson !== '';
   return (
     <div className="card mt-2 text-sm">
-      <p>
-        {looked
-          ? 'Nothing on the Shelf is like that.'
-          : teacher
-            ? 'Nothing of yours yet. At the Bench, in the Planner and at the Marking table, “Keep on the Shelf” puts a beat here.'
-            : 'Nothing here yet. “Keep on the Shelf”, at the Bench under Steps, puts your beat here; your teacher can put some here too.'}
-      </p>
+      <p>{looked ? say('shelf.none.like') : teacher ? say('shelf.none.teacher') : say('shelf.none.student')}</p>
       {(looked || wanted.where !== '') && (
         <button type="button" className="button button-small mt-2" onClick={() => set({ ...EVERYTHING, kind: wanted.kind })}>
-          Show everything
+          {say('shelf.showAll')}
         </button>
       )}
     </div>

@@ -6,12 +6,14 @@ import type { Shelf, ShelfItem, StudentToday, TeacherToday } from '../api/types'
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { taskName } from '../ui/words';
+import { say, useSay } from '../words/words';
 
 /** Where a pattern can go. */
 type Way = { to: string; label: string };
 
 /** A pattern into a task: for a teacher as target, start or frame of a plan; for a student onto the Bench. */
 export function TakeInto({ item, teacher }: { item: ShelfItem; teacher: boolean }) {
+  const say = useSay();
   const navigate = useNavigate();
   const today = useQuery({ queryKey: ['today'], queryFn: () => reply(api.GET('/api/today')) });
   const ways = today.data ? (teacher ? plansOf(today.data as TeacherToday) : benchesOf(today.data as StudentToday)) : [];
@@ -20,7 +22,7 @@ export function TakeInto({ item, teacher }: { item: ShelfItem; teacher: boolean 
   const to = ways.some((way) => way.to === chosen) ? chosen : (ways[0]?.to ?? '');
   if (today.error) return <Notice>{today.error.message}</Notice>;
   if (ways.length === 0) {
-    return today.data ? <p className="text-sm text-faint">There is no open task to take it into now.</p> : null;
+    return today.data ? <p className="text-sm text-faint">{say('shelf.noTask')}</p> : null;
   }
   const go = () => {
     const [path = '', query = ''] = to.split('?');
@@ -38,7 +40,7 @@ export function TakeInto({ item, teacher }: { item: ShelfItem; teacher: boolean 
       }}
     >
       <label className="min-w-40 flex-1">
-        {teacher ? 'Use in' : 'Open on the Bench for'}
+        {teacher ? say('shelf.use.in') : say('shelf.use.bench')}
         <select className="field field-small" value={to} onChange={(event) => setChosen(event.target.value)}>
           {ways.map((way) => (
             <option key={way.to} value={way.to}>
@@ -49,16 +51,16 @@ export function TakeInto({ item, teacher }: { item: ShelfItem; teacher: boolean 
       </label>
       {teacher && (
         <label>
-          as
+          {say('shelf.use.as')}
           <select className="field field-small" value={as} onChange={(event) => setAs(event.target.value)}>
-            <option value="target">the target</option>
-            <option value="start">what students begin with</option>
-            <option value="frame">a frame that must be there</option>
+            <option value="target">{say('shelf.use.target')}</option>
+            <option value="start">{say('shelf.use.start')}</option>
+            <option value="frame">{say('shelf.use.frame')}</option>
           </select>
         </label>
       )}
       <button type="submit" className="button button-main">
-        {teacher ? 'Use this' : 'Open'}
+        {teacher ? say('shelf.use.do') : say('shelf.use.open')}
       </button>
     </form>
   );
@@ -66,7 +68,7 @@ export function TakeInto({ item, teacher }: { item: ShelfItem; teacher: boolean 
 
 function plansOf(day: TeacherToday): Way[] {
   return [
-    ...day.courses.map(({ id, name }) => ({ to: `/plan/new?class=${id}`, label: `a new task for ${name}` })),
+    ...day.courses.map(({ id, name }) => ({ to: `/plan/new?class=${id}`, label: say('shelf.use.new', { name }) })),
     ...day.assignments.filter(({ publishedAt }) => !publishedAt).map(({ id, title }) => ({ to: `/plan/${id}`, label: title })),
   ];
 }
@@ -78,10 +80,11 @@ function benchesOf(day: StudentToday): Way[] {
 
 /** A task to a class, with all its parts: only its teacher sees it until it is published. */
 export function SetTask({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
+  const say = useSay();
   const navigate = useNavigate();
   const { busy, error, run } = useTask();
   const [course, setCourse] = useState(shelf.courses[0]?.id ?? '');
-  if (shelf.courses.length === 0) return <p className="text-sm text-faint">You have no class to set it to yet.</p>;
+  if (shelf.courses.length === 0) return <p className="text-sm text-faint">{say('shelf.plan.none')}</p>;
   const set = () =>
     run(async () => {
       const { id } = await reply(api.POST('/api/shelf/{key}/assignment', { ...at({ key: item.key }), body: { courseId: course } }));
@@ -96,7 +99,7 @@ export function SetTask({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
       }}
     >
       <label className="min-w-40 flex-1">
-        Plan it for
+        {say('shelf.plan.for')}
         <select className="field field-small" value={course} onChange={(event) => setCourse(event.target.value)}>
           {shelf.courses.map(({ id, name }) => (
             <option key={id} value={id}>
@@ -106,7 +109,7 @@ export function SetTask({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
         </select>
       </label>
       <button type="submit" className="button button-main" disabled={busy}>
-        Plan it
+        {say('shelf.plan.do')}
       </button>
       {error && <Notice>{error}</Notice>}
     </form>

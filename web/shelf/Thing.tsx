@@ -12,7 +12,8 @@ import { TempoSign } from '../ui/NoteValue';
 import { Failed, Notice, Waiting } from '../ui/states';
 import { keep, kept } from '../ui/storage';
 import { useTask } from '../ui/useTask';
-import { plural, swingWords } from '../ui/words';
+import { partName, swingWords } from '../ui/words';
+import { useSay } from '../words/words';
 import { Level } from './Level';
 import { SetTask, TakeInto } from './TakeInto';
 
@@ -40,6 +41,7 @@ export function Thing(props: Props) {
 }
 
 function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props & { thing: ShelfThing }) {
+  const say = useSay();
   const [part, setPart] = useState(0);
   const [as, setAs] = useState<As>(() => kept<As>('setting', 'shelf') ?? 'grid');
   const beat = thing.beats[part] ?? thing.beats[0];
@@ -63,31 +65,31 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
           </span>
           {glimpse.swing.percent > 50 && <span className="head-sign">{swingWords(glimpse.swing)}</span>}
           <span className="text-sm text-faint">
-            {plural(glimpse.bars, 'bar')}
+            {say('frame.bars', { count: glimpse.bars })}
             <Level level={item.level} />
-            {item.form && <b> {item.form}</b>}
+            {item.form && <b> {say(`shelf.form.${item.form as 'easier' | 'harder'}`)}</b>}
           </span>
         </div>
         {item.listen && <p>{item.listen}</p>}
         {item.trains && (
           <p className="text-sm">
-            <b>Trains:</b> {item.trains}
+            <b>{say('shelf.trains')}</b> {item.trains}
           </p>
         )}
         {item.introduction && (
           <p className="text-sm">
-            <b>To introduce it:</b> {item.introduction}
+            <b>{say('shelf.introduce')}</b> {item.introduction}
           </p>
         )}
         <p className="text-sm text-faint">
           {item.tags.join(' · ')}
-          {item.owner && !item.mine && ` · from ${item.owner}`}
+          {item.owner && !item.mine && ` · ${say('shelf.from', { name: item.owner })}`}
         </p>
         {thing.beats.length > 1 && (
           <Choice
-            label="Part"
+            label={say('shelf.part')}
             value={String(part)}
-            options={thing.beats.map(({ name }, i) => ({ value: String(i), label: name || `Part ${i + 1}` }))}
+            options={thing.beats.map(({ name }, i) => ({ value: String(i), label: partName({ position: i + 1, name }) }))}
             onChange={(index) => setPart(Number(index))}
           />
         )}
@@ -98,12 +100,12 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
         <KitTrouble player={player} />
         <span className="ms-auto">
           <Choice
-            label="Seen as"
+            label={say('shelf.seenAs')}
             value={as}
             options={[
-              { value: 'grid', label: 'Grid' },
-              { value: 'staff', label: 'Staff' },
-              { value: 'both', label: 'Both' },
+              { value: 'grid', label: say('shelf.grid') },
+              { value: 'staff', label: say('shelf.staff') },
+              { value: 'both', label: say('shelf.both') },
             ]}
             onChange={(value) => {
               setAs(value);
@@ -119,7 +121,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
         music={beat.music}
         catalogue={catalogue}
         player={player}
-        title={beat.name || 'On the grid'}
+        title={beat.name || say('shelf.onGrid')}
         as={as}
       />
       <div className="mt-3 flex flex-col gap-3">
@@ -129,7 +131,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
         <Copy item={item} thing={thing} />
         <p>
           <Link to={`/sheet/shelf/${item.key}`} className="quiet-link text-sm">
-            {item.title} on paper
+            {say('shelf.print')}
           </Link>
         </p>
       </div>
@@ -139,6 +141,7 @@ function Shown({ item, shelf, catalogue, teacher, plays, remove, thing }: Props 
 
 /** Which classes may take it to their Benches. */
 function Lending({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
   const lend = (courses: string[]) =>
@@ -148,7 +151,7 @@ function Lending({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
     });
   return (
     <fieldset className="text-sm" disabled={busy}>
-      <legend className="font-bold">Students may use it</legend>
+      <legend className="font-bold">{say('shelf.lend')}</legend>
       {shelf.courses.map(({ id, name }) => (
         <label key={id} className="me-4 inline-flex min-h-8 items-center gap-1.5">
           <input
@@ -166,6 +169,7 @@ function Lending({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
 
 /** One's own: worked on, said otherwise, taken off. */
 function Own({ item, remove }: { item: ShelfItem; remove: () => void }) {
+  const say = useSay();
   const queries = useQueryClient();
   const [open, setOpen] = useState(false);
   const { busy, error, run } = useTask();
@@ -182,7 +186,7 @@ function Own({ item, remove }: { item: ShelfItem; remove: () => void }) {
         <KeptFields
           value={{ title, listen, tags, level, shared }}
           busy={busy}
-          done="Save it"
+          done={say('shelf.save')}
           save={(input) => void save(input)}
           leave={() => setOpen(false)}
         />
@@ -190,14 +194,14 @@ function Own({ item, remove }: { item: ShelfItem; remove: () => void }) {
         <p className="flex flex-wrap gap-1.5">
           {item.kind === 'pattern' && (
             <Link to={`/shelf/${item.key}`} className="button button-small">
-              Edit
+              {say('shelf.edit')}
             </Link>
           )}
           <button type="button" className="button button-small" onClick={() => setOpen(true)}>
-            Name, tags, sharing
+            {say('shelf.details')}
           </button>
           <button type="button" className="button button-small" onClick={remove}>
-            Remove from Shelf
+            {say('shelf.remove')}
           </button>
         </p>
       )}
@@ -208,6 +212,7 @@ function Own({ item, remove }: { item: ShelfItem; remove: () => void }) {
 
 /** It once more as one's own. */
 function Copy({ item, thing }: { item: ShelfItem; thing: ShelfThing }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
   const [said, setSaid] = useState('');
@@ -217,13 +222,13 @@ function Copy({ item, thing }: { item: ShelfItem; thing: ShelfThing }) {
       const pattern = thing.beats[0]?.pattern;
       const body = { title, listen, tags, level, ...(thing.plan ? { plan: thing.plan } : pattern && { pattern }) };
       await reply(api.POST('/api/shelf', { body }));
-      setSaid('A copy stands among your own, to be changed.');
+      setSaid(say('shelf.copied'));
       await queries.invalidateQueries({ queryKey: ['shelf'], exact: true });
     });
   return (
     <p className="flex flex-wrap items-center gap-2 text-sm">
       <button type="button" className="button button-small" disabled={busy} onClick={() => void copy()}>
-        {item.mine ? 'Duplicate' : 'Copy it to my own'}
+        {item.mine ? say('shelf.duplicate') : say('shelf.copy')}
       </button>
       <span role="status">{error || said}</span>
     </p>

@@ -1,4 +1,5 @@
 import type { Shelf, ShelfItem } from '../api/types';
+import { say } from '../words/words';
 
 /** What of the Shelf is looked at. where: "", "mine", "school" or "ready" for those that ship; lesson: its key, or "" for all. */
 export type Wanted = {
@@ -19,7 +20,7 @@ export function groupsOf(shelf: Shelf, wanted: Wanted, own: string): Group[] {
   const found = shelf.items.filter((item) => fits(item, wanted, shelf));
   const groups: Group[] = [
     { name: own, teaches: '', items: found.filter(({ mine }) => mine) },
-    { name: 'Shared with you', teaches: '', items: found.filter(({ mine, owner }) => !mine && owner !== '') },
+    { name: say('shelf.sharedWith'), teaches: '', items: found.filter(({ mine, owner }) => !mine && owner !== '') },
     ...shelf.lessons.map(({ key, name, teaches }) => ({ name, teaches, items: found.filter(({ lesson }) => lesson === key) })),
   ];
   return groups.filter(({ items }) => items.length > 0);

@@ -1,5 +1,7 @@
 import type { Catalogue, Pattern } from '../api/types';
 import type { Sounding } from '../music/schedule';
+import { lower } from '../ui/words';
+import { say } from '../words/words';
 import { KitSounds, type Strike } from './KitSounds';
 import { OwnSounds } from './OwnSounds';
 
@@ -101,9 +103,9 @@ export function pieceOf(sound: string | null | undefined): { kit: string; instru
 /** "kick of beacon"; null for an own sound. */
 export function pieceWords(catalogue: Catalogue, sound: string): string | null {
   const piece = pieceOf(sound);
-  const label = catalogue.instruments.find(({ name }) => name === piece?.instrument)?.label.toLowerCase();
+  const label = catalogue.instruments.find(({ name }) => name === piece?.instrument)?.label;
   const kit = catalogue.kits.find(({ name }) => name === piece?.kit)?.label;
-  return label && kit ? `${label} of ${kit}` : null;
+  return label && kit ? say('beat.pieceOf', { name: lower(label), kit }) : null;
 }
 
 /** The kit that is heard for a name: itself, or the electronic one, which is built everywhere. */

@@ -388,10 +388,7 @@ describe('trouble', () => {
     const first = player.play();
     await vi.advanceTimersByTimeAsync(1600);
     await first;
-    expect([player.state.playing, player.state.trouble]).toEqual([
-      false,
-      expect.stringContaining('No sound comes out: press Play once more'),
-    ]);
+    expect([player.state.playing, player.state.trouble]).toEqual([false, expect.stringContaining('There is no sound. Press Play again')]);
     blocked = false;
     await player.play();
     expect([player.state.playing, player.state.trouble]).toEqual([true, '']);

@@ -3,6 +3,7 @@ import { hitCount, MOST_PUSH } from '../music/pattern';
 import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
 import { setMoving } from '../ui/frames';
 import { keep, kept } from '../ui/storage';
+import { say } from '../words/words';
 import { ALL, type Ears, earsFor, flipped, hears, rowKey } from './Ears';
 import { builtKit, Kits, pieceOf } from './Kits';
 import { Loop, type Round } from './Loop';
@@ -43,9 +44,6 @@ const SAMPLE = [
 ];
 /** Milliseconds in which a sound system that is there wakes up. */
 const PATIENCE = 1500;
-const BLOCKED =
-  'No sound comes out: press Play once more; if it stays silent, look whether this page may play sound and a speaker is there.';
-const NO_SOUND = 'This browser has no sound now, so nothing can be heard; the sheet still works. Close other tabs and load it again.';
 const AHEAD = 0.14;
 /** A page out of sight is woken once a second at most. */
 const AHEAD_HIDDEN = 1.6;
@@ -349,7 +347,7 @@ export class Player {
     const failed = () => 'failed';
     await Promise.race([this.#context.resume().then(() => 'awake', failed), patience]);
     const awake = (this.#context.state as string) === 'running';
-    if (awake !== (this.#state.trouble === '')) this.#change({ trouble: awake ? '' : BLOCKED });
+    if (awake !== (this.#state.trouble === '')) this.#change({ trouble: awake ? '' : say('beat.player.silent') });
     return awake;
   }
 
@@ -419,7 +417,7 @@ function contextOr(tell: (trouble: string) => void): AudioContext {
   try {
     return new AudioContext({ latencyHint: 'interactive' });
   } catch {
-    queueMicrotask(() => tell(NO_SOUND));
+    queueMicrotask(() => tell(say('beat.player.none')));
     return new OfflineAudioContext(2, 1, 44100) as unknown as AudioContext;
   }
 }

@@ -13,7 +13,7 @@ describe('a recording', () => {
 
   it('says what to do where the microphone is not allowed', async () => {
     vi.stubGlobal('navigator', { mediaDevices: { getUserMedia: () => Promise.reject(new Error('NotAllowedError')) } });
-    await expect(record()).rejects.toThrow('The microphone cannot be used; allow it for this page in the browser, or bring a file.');
+    await expect(record()).rejects.toThrow('The microphone cannot be used. Allow it for this page in the browser, or upload a file.');
     vi.stubGlobal('navigator', {});
     await expect(record()).rejects.toThrow('The microphone cannot be used');
   });

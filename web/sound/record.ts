@@ -1,3 +1,4 @@
+import { say } from '../words/words';
 /** Seconds that a recording may last. */
 export const MOST_SECONDS = 10;
 const RATE = 44100;
@@ -17,7 +18,7 @@ export async function record(): Promise<Recorder> {
   const stream = await navigator.mediaDevices
     ?.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false } })
     .catch(() => null);
-  if (!stream) throw new Error('The microphone cannot be used; allow it for this page in the browser, or bring a file.');
+  if (!stream) throw new Error(say('beat.record.no'));
   const recorder = new MediaRecorder(stream);
   const parts: Blob[] = [];
   recorder.ondataavailable = ({ data }) => parts.push(data);

@@ -6,6 +6,7 @@ import type { Place } from '../sheet/Pins';
 import type { Player } from '../sound/Player';
 import { usePosition } from '../sound/usePlayer';
 import { Waiting } from '../ui/states';
+import { useSay } from '../words/words';
 
 // A library and a font that nobody else needs.
 const StaffView = lazy(() => import('./StaffView'));
@@ -22,6 +23,7 @@ type Props = {
 
 /** A beat as grid, as staff, or both with one reading line: what is pressed in one is lit in the other. */
 export function GridAndStaff({ pattern, staff, music, catalogue, player, title, as }: Props) {
+  const say = useSay();
   const position = usePosition(player);
   const [lit, setLit] = useState<number | null>(null);
   const heard = useMemo(() => ({ music, position }), [music, position]);
@@ -48,23 +50,23 @@ export function GridAndStaff({ pattern, staff, music, catalogue, player, title, 
         />
       )}
       {as !== 'grid' && (
-        <Suspense fallback={<Waiting what="the staff" />}>
+        <Suspense fallback={<Waiting what={say('beat.loading.staff')} />}>
           <StaffView pattern={pattern} staff={staff} heard={heard} {...(both && { lit: lights })} />
         </Suspense>
       )}
       {both && places.length > 0 && (
         <label className="mt-1 flex items-center gap-2 text-sm text-faint">
-          One place in both
+          {say('beat.both')}
           <input
             type="range"
             className="slider min-w-0 flex-1"
             min={0}
             max={places.length - 1}
             value={Math.max(0, now)}
-            aria-valuetext={now < 0 ? 'none yet' : said(places[now], music, catalogue)}
+            aria-valuetext={now < 0 ? say('beat.both.none') : said(places[now], music, catalogue)}
             onChange={(event) => setLit(places[Number(event.target.value)]?.at ?? null)}
           />
-          <span className="min-w-48 truncate">{now < 0 ? 'Press a note' : said(places[now], music, catalogue)}</span>
+          <span className="min-w-48 truncate">{now < 0 ? say('beat.both.press') : said(places[now], music, catalogue)}</span>
         </label>
       )}
     </>

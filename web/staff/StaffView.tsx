@@ -8,6 +8,7 @@ import { drawSystem, inLines, musicFont, SYSTEM_HEIGHT } from './drawSystem';
 import { SwingMark } from './SwingMark';
 import './staff.css';
 import { everyFrame } from '../ui/frames';
+import { say } from '../words/words';
 
 type Props = {
   pattern: Pattern;
@@ -34,7 +35,7 @@ export default function StaffView({ pattern, staff, heard, lit }: Props) {
         observer = new ResizeObserver(() => setWidth(element.clientWidth));
         observer.observe(element);
       },
-      () => here && setProblem('The music font could not be loaded; load the page again when the connection is back.'),
+      () => here && setProblem(say('beat.staff.noFont')),
     );
     return () => {
       here = false;
@@ -46,7 +47,7 @@ export default function StaffView({ pattern, staff, heard, lit }: Props) {
   const bars = useMemo(() => staffBars(pattern, staff, barTicks), [pattern, staff, barTicks]);
   const lines = useMemo(() => (width > 0 ? inLines(bars, width, meter) : []), [bars, width, meter]);
   return (
-    <div ref={box} className="staff" role="img" aria-label="The beat on the percussion staff">
+    <div ref={box} className="staff" role="img" aria-label={say('beat.staff.label')}>
       {problem && <Notice>{problem}</Notice>}
       <SwingMark swing={pattern.swing} />
       {lines.map((line, index) => (

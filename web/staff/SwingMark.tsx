@@ -1,4 +1,5 @@
 import type { Pattern } from '../api/types';
+import { useSay } from '../words/words';
 
 const TRIPLET = 66.67;
 /** Percent within which a swing is that of triplets to the eye. */
@@ -6,6 +7,7 @@ const NEAR = 1.5;
 
 /** The usual mark over a staff that is swung: an even pair is played as long and short of a triplet; other swings say their percent too. */
 export function SwingMark({ swing }: { swing: Pattern['swing'] }) {
+  const say = useSay();
   const { percent, unit } = swing ?? { percent: 50, unit: 16 };
   if (percent === 50) return null;
   const sixteenths = unit === 16;
@@ -34,7 +36,7 @@ export function SwingMark({ swing }: { swing: Pattern['swing'] }) {
         </text>
       </svg>
       {Math.abs(percent - TRIPLET) > NEAR && <span>{percent} %</span>}
-      <span className="sr-only">swung, in pairs of {sixteenths ? 'sixteenths' : 'eighths'}</span>
+      <span className="sr-only">{say(sixteenths ? 'beat.swung.16' : 'beat.swung.8')}</span>
     </p>
   );
 }

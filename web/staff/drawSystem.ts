@@ -20,6 +20,7 @@ import {
   Voice,
 } from 'vexflow/core';
 import type { NotatedBar, NotatedEvent } from '../api/types';
+import { say } from '../words/words';
 import type { BarPlace, StaffBar } from './bars';
 
 const ACCENT = 105;
@@ -200,7 +201,7 @@ function drawHand(hand: string, x: number, y: number, context: Context): void {
 function drawTimes(times: number, x: number, context: Context): void {
   context.save();
   context.setFont('serif', 11, 'normal', 'italic');
-  context.fillText(`${times} times`, x - 46, OVER + 30);
+  context.fillText(say('beat.staff.times', { count: times }), x - 46, OVER + 30);
   context.restore();
 }
 

@@ -2,13 +2,19 @@ import { useQueryClient } from '@tanstack/react-query';
 import { api, at, reply } from '../api/client';
 import type { TeacherToday } from '../api/types';
 import { useTask } from '../ui/useTask';
+import { type Key, useSay } from '../words/words';
 
 type Course = TeacherToday['courses'][number];
 
-const STYLES: Record<Course['counting'], string> = { steps: '1 2 3 … 16', syllables: '1 e & a', 'bar-beat': 'bar.beat' };
+const STYLES: Record<Course['counting'], Key> = {
+  steps: 'mark.counting.steps',
+  syllables: 'mark.counting.syllables',
+  'bar-beat': 'mark.counting.bar-beat',
+};
 
 /** How places are said to this class: on its sheets, and in everything that is said of its beats. */
 export function CountingField({ course }: { course: Course }) {
+  const say = useSay();
   const queries = useQueryClient();
   const { busy, error, run } = useTask();
   const choose = (counting: Course['counting']) =>
@@ -18,7 +24,7 @@ export function CountingField({ course }: { course: Course }) {
     });
   return (
     <label className="flex items-center gap-1.5 text-sm">
-      Counts
+      {say('mark.counting')}
       <select
         className="field field-small w-auto"
         value={course.counting}
@@ -27,7 +33,7 @@ export function CountingField({ course }: { course: Course }) {
       >
         {Object.entries(STYLES).map(([style, words]) => (
           <option key={style} value={style}>
-            {words}
+            {say(words)}
           </option>
         ))}
       </select>

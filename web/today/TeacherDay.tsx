@@ -20,7 +20,7 @@ export function TeacherDay({ day }: { day: TeacherToday }) {
         <p className="card mt-4">
           {say('mark.day.noClass')}{' '}
           <Link to="/school" className="quiet-link">
-            School
+            {say('mark.day.school')}
           </Link>
         </p>
       )}

@@ -1,4 +1,5 @@
 import { type ReactNode, useState } from 'react';
+import { useSay } from '../words/words';
 
 type Props = {
   /** Verb and thing, as on the button that does it. */
@@ -13,6 +14,7 @@ type Props = {
 
 /** A button for what is rare and large: it first says what will happen, and does it with a second press in the same place. */
 export function AskFirst({ action, to, children, disabled = false, act }: Props) {
+  const say = useSay();
   const [asking, setAsking] = useState(false);
   const label = to ? `${action} …: ${to}` : `${action} …`;
   if (!asking) {
@@ -40,7 +42,7 @@ export function AskFirst({ action, to, children, disabled = false, act }: Props)
           {action}
         </button>
         <button type="button" className="button button-small" onClick={() => setAsking(false)}>
-          Cancel
+          {say('frame.cancel')}
         </button>
       </span>
     </div>

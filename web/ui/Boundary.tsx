@@ -1,4 +1,5 @@
 import { Component, type ReactNode } from 'react';
+import { say } from '../words/words';
 import { Notice } from './states';
 
 /** Catches what breaks in a place, so that the rest of the page stays and there is a way on. */
@@ -13,10 +14,10 @@ export class Boundary extends Component<{ children: ReactNode }, { broken: boole
     if (!this.state.broken) return this.props.children;
     return (
       <div className="mx-auto max-w-xl px-2 py-8">
-        <Notice>This place stopped working. What you built is kept; load the page again to go on.</Notice>
+        <Notice>{say('frame.broken')}</Notice>
         <p className="mt-4">
           <button type="button" className="button button-main" onClick={() => window.location.reload()}>
-            Load the page again
+            {say('frame.reload')}
           </button>
         </p>
       </div>

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { useSay } from '../words/words';
 
 type Props = {
   label: string;
@@ -30,6 +31,7 @@ export function NumberField({
   className = 'field field-small w-14',
   disabled = false,
 }: Props) {
+  const say = useSay();
   const [typed, setTyped] = useState<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a value that comes from elsewhere is shown
   useEffect(() => setTyped(null), [value]);
@@ -44,7 +46,7 @@ export function NumberField({
   return (
     <input
       aria-label={label}
-      title={`${low} to ${high}`}
+      title={say('frame.range', { low, high })}
       className={className}
       inputMode="decimal"
       disabled={disabled}

@@ -1,8 +1,10 @@
+import { useSay } from '../words/words';
 /** The same table as a file of each kind. `href` ends in "." and gets the kind; `query` is without its "?". */
 export function TableLinks({ href, query = '' }: { href: string; query?: string }) {
+  const say = useSay();
   const files: [label: string, kind: string, more: string][] = [
     ['CSV', 'csv', ''],
-    ['CSV for spreadsheets', 'csv', 'mark=1'],
+    [say('frame.table.spreadsheet'), 'csv', 'mark=1'],
     ['XLSX', 'xlsx', ''],
     ['ODS', 'ods', ''],
   ];
@@ -11,7 +13,7 @@ export function TableLinks({ href, query = '' }: { href: string; query?: string 
       key={label}
       className="quiet-link"
       href={`${href}${kind}?${[query, more].filter(Boolean).join('&')}`}
-      title={more ? 'With a byte-order mark: letters with accents are right when a spreadsheet program opens it' : undefined}
+      title={more ? say('frame.table.mark') : undefined}
       download
     >
       {label}

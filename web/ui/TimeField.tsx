@@ -1,4 +1,5 @@
 import { type FocusEvent, useState } from 'react';
+import { useSay } from '../words/words';
 import { type Lesson, lessonsFrom, timeFor } from './lessons';
 import { when } from './words';
 import { instantOf, inZone, isAway, wallTime, zoneName } from './zone';
@@ -22,6 +23,7 @@ const LAST_DAY = '2099-12-31';
  * half filled in is never taken for nothing: it is marked, and `unfinished` finds it.
  */
 export function TimeField({ label, value, change, lesson = null, disabled = false }: Props) {
+  const say = useSay();
   const [day = '', time = ''] = value ? wallTime(value).split('T') : [];
   // What stands in the fields before it makes a moment.
   const [typed, setTyped] = useState({ day, time });
@@ -53,7 +55,7 @@ export function TimeField({ label, value, change, lesson = null, disabled = fals
     <fieldset className="text-sm" disabled={disabled}>
       <legend>
         {label}
-        {isAway() && 'timeZone' in inZone() && <span className="text-faint">, by the school's clock ({zoneName()})</span>}
+        {isAway() && 'timeZone' in inZone() && <span className="text-faint">{say('frame.time.zone', { zone: zoneName() })}</span>}
       </legend>
       <span className="mt-1 flex flex-wrap items-center gap-1.5">
         <input
@@ -61,7 +63,7 @@ export function TimeField({ label, value, change, lesson = null, disabled = fals
           type="date"
           onBlur={look}
           className="field w-40"
-          aria-label={`${label}: day`}
+          aria-label={say('frame.time.day', { label })}
           aria-invalid={lonely}
           data-moment
           min={FIRST_DAY}
@@ -75,22 +77,22 @@ export function TimeField({ label, value, change, lesson = null, disabled = fals
           type="time"
           onBlur={look}
           className="field w-28"
-          aria-label={`${label}: time`}
+          aria-label={say('frame.time.time', { label })}
           data-moment
           value={typed.time}
           onChange={(event) => take({ ...typed, time: event.target.value })}
         />
         {(half || typed.day !== '' || typed.time !== '') && (
-          <button type="button" className="button button-small" aria-label={`Clear ${label}`} onClick={clear}>
-            Clear
+          <button type="button" className="button button-small" aria-label={say('frame.time.clearOf', { label })} onClick={clear}>
+            {say('frame.time.clear')}
           </button>
         )}
       </span>
-      {lonely && <span className="mt-1 block font-bold">Choose a day too, or clear the time.</span>}
-      {half && !lonely && <span className="mt-1 block font-bold">This isn’t complete. Finish it, or clear it.</span>}
+      {lonely && <span className="mt-1 block font-bold">{say('frame.time.noDay')}</span>}
+      {half && !lonely && <span className="mt-1 block font-bold">{say('frame.time.half')}</span>}
       {lessons.length > 0 && typed.day === '' && (
         <span className="mt-1 flex flex-wrap items-center gap-1.5">
-          <span className="text-faint">Next lessons</span>
+          <span className="text-faint">{say('frame.time.lessons')}</span>
           {lessons.map((at) => (
             <button key={at} type="button" className="button button-small" onClick={() => change(at)}>
               {when(at)}

@@ -1,9 +1,16 @@
 import { loaders } from 'virtual:words';
 import { useSyncExternalStore } from 'react';
+import type account from '../../lang/en/account.json';
 import type beat from '../../lang/en/beat.json';
 import type edit from '../../lang/en/edit.json';
 import type frame from '../../lang/en/frame.json';
 import type mark from '../../lang/en/mark.json';
+import type paper from '../../lang/en/paper.json';
+import type picture from '../../lang/en/picture.json';
+import type plan from '../../lang/en/plan.json';
+import type school from '../../lang/en/school.json';
+import type shelf from '../../lang/en/shelf.json';
+import type term from '../../lang/en/term.json';
 
 export type Language = keyof typeof loaders;
 export type Place = keyof (typeof loaders)['de'];
@@ -12,6 +19,13 @@ export type Key =
   | `frame.${keyof typeof frame & string}`
   | `beat.${keyof typeof beat & string}`
   | `edit.${keyof typeof edit & string}`
+  | `plan.${keyof typeof plan & string}`
+  | `account.${keyof typeof account & string}`
+  | `paper.${keyof typeof paper & string}`
+  | `shelf.${keyof typeof shelf & string}`
+  | `picture.${keyof typeof picture & string}`
+  | `term.${keyof typeof term & string}`
+  | `school.${keyof typeof school & string}`
   | `mark.${keyof typeof mark & string}`;
 export type Values = Record<string, string | number>;
 type Messages = Record<string, (values: Values) => string>;
