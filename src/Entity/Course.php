@@ -49,6 +49,9 @@ class Course
         /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Embedded(class: SheetStyle::class, columnPrefix: 'sheet_')]
         public SheetStyle $sheet = new SheetStyle(),
+        /** @readonly @phpstan-allow-private-mutation The tag of the language that this class is taught in; null for the school's. */
+        #[ORM\Column(length: 10, nullable: true)]
+        public ?string $language = null,
     ) {
         $this->id = Uuid::v7();
     }
@@ -94,6 +97,17 @@ class Course
     public function drawSheets(SheetStyle $sheet): void
     {
         $this->sheet = $sheet;
+    }
+
+    public function speak(?string $language): void
+    {
+        $this->language = $language;
+    }
+
+    /** The tag of the language of its texts. */
+    public function spoken(): string
+    {
+        return $this->language ?? $this->school->language;
     }
 
     public function count(CountingStyle $counting): void

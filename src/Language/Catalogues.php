@@ -14,6 +14,8 @@ use Symfony\Component\Translation\Translator;
 final class Catalogues
 {
     private const DOMAIN = 'words';
+    /** Files that the server says; the browser says the others. Their keys are told apart across files. */
+    private const PLACES = ['say', 'hints', 'rules', 'instruments', 'refusals'];
 
     private readonly Translator $translator;
     /** @var array<string, true> messages that were missed already */
@@ -28,8 +30,10 @@ final class Catalogues
         $this->translator = new Translator('en', null, $cache, $debug);
         $this->translator->setFallbackLocales(['en']);
         $this->translator->addLoader('json', new JsonFileLoader());
-        foreach (glob("$folder/*/*.json") ?: [] as $file) {
-            $this->translator->addResource('json', $file, self::locale(basename(\dirname($file))), self::DOMAIN.'+intl-icu');
+        foreach (self::PLACES as $place) {
+            foreach (glob("$folder/*/$place.json") ?: [] as $file) {
+                $this->translator->addResource('json', $file, self::locale(basename(\dirname($file))), self::DOMAIN.'+intl-icu');
+            }
         }
     }
 

@@ -27,6 +27,11 @@ enum Tag: string
         };
     }
 
+    public function isEnglish(): bool
+    {
+        return self::AmericanEnglish === $this || self::BritishEnglish === $this;
+    }
+
     /** @return string "ltr" or "rtl" */
     public function direction(): string
     {

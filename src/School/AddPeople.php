@@ -103,7 +103,7 @@ final readonly class AddPeople
 
         return \count($accounts) === \count($same)
             ? $accounts
-            : throw InvalidInput::at('same', 'one of these accounts does not belong to this list. Look at the list again.');
+            : throw InvalidInput::at('same', 'one of these accounts does not belong to this list. Check the list again.');
     }
 
     /**

@@ -77,10 +77,10 @@ final class PeopleTable
     {
         $said = array_filter($columns);
         if (\count($said) !== \count(array_unique($said)) || [] !== array_diff($said, self::kinds())) {
-            throw InvalidInput::at('columns', 'two columns cannot hold the same; say of each what it holds, or that it is left out.');
+            throw InvalidInput::at('columns', 'two columns cannot hold the same; choose another for one, or skip it.');
         }
         if (!\in_array('name', $said, true) && !\in_array('given', $said, true)) {
-            throw InvalidInput::at('columns', 'no column holds a name; say which one does.');
+            throw InvalidInput::at('columns', 'no column has a name; choose which one does.');
         }
         $people = $faults = $lines = $sources = [];
         $already = 0;

@@ -79,7 +79,7 @@ final readonly class Decoder
             str_starts_with($bytes, 'OggS') && str_contains(substr($bytes, 0, 80), 'OpusHead') => 'opus',
             str_starts_with($bytes, 'OggS') && str_contains(substr($bytes, 0, 80), "\x01vorbis") => 'vorbis',
             str_starts_with($bytes, 'ID3') || 1 === preg_match('/^\xFF[\xE2-\xFF]/', $bytes) => 'mp3',
-            default => throw InvalidInput::at('', 'This is no sound that can be read here; bring a WAV, FLAC, Ogg, Opus or MP3 file.'),
+            default => throw InvalidInput::at('', 'This is no sound that can be read here; use a WAV, FLAC, Ogg, Opus or MP3 file.'),
         };
     }
 
@@ -116,7 +116,7 @@ final readonly class Decoder
             throw new \RuntimeException("$command[0] is missing on this server; install it and start again.");
         }
         if ('' === $out) {
-            throw InvalidInput::at('', 'This sound is broken and cannot be read; save it once more and bring it again.');
+            throw InvalidInput::at('', 'This sound is broken and cannot be read; save it once more and upload it again.');
         }
 
         return $out;

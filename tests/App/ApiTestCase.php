@@ -9,6 +9,7 @@ use Pulsanda\App\Job\JudgeAgain;
 use Pulsanda\App\Job\JudgeAgainHandler;
 use Pulsanda\App\Job\RenderAudio;
 use Pulsanda\App\Job\RenderAudioHandler;
+use Pulsanda\App\Language\Refusals;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\HttpFoundation\Response;
@@ -145,7 +146,9 @@ abstract class ApiTestCase extends WebTestCase
     {
         self::assertSame($status, $response->getStatusCode(), (string) $response->getContent());
         self::assertSame('application/problem+json', $response->headers->get('Content-Type'));
-        self::assertStringContainsString($sentence, $this->text($this->json($response), 'detail'));
+        $problem = $this->json($response);
+        self::assertStringContainsString($sentence, $this->text($problem, 'detail'));
+        self::assertNotSame(Refusals::UNKNOWN, $this->text($problem, 'code'), $this->text($problem, 'detail').' has no code');
     }
 
     /**

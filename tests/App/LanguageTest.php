@@ -6,6 +6,7 @@ namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Pulsanda\App\Language\Catalogues;
+use Pulsanda\App\Language\Refusals;
 use Pulsanda\App\Language\Tag;
 use Symfony\Component\HttpFoundation\Request;
 
@@ -47,6 +48,40 @@ final class LanguageTest extends ApiTestCase
         $this->signIn('wren');
         self::assertSame('fr', $this->json($this->get('/api/session'))['language']);
         self::assertNull($this->at($this->json($this->get('/api/session')), 'account.language'));
+    }
+
+    public function testARefusalHasACodeAndIsSaidInTheReadersLanguage(): void
+    {
+        $this->signIn('odile');
+        $english = $this->json($this->send('PUT', "/api/courses/{$this->course()}", ['lesson' => ['day' => 3, 'time' => 'noon']]));
+        self::assertSame('class.lessonTime', $english['code']);
+        $this->send('PUT', '/api/language', ['language' => 'de']);
+        $german = $this->json($this->send('PUT', "/api/courses/{$this->course()}", ['lesson' => ['day' => 3, 'time' => 'noon']]));
+        self::assertSame(['class.lessonTime', 'lesson.time: hier ist eine Uhrzeit wie "14:30" nötig.'], [$german['code'], $german['detail']]);
+        $this->signIn('wren');
+        $this->send('PUT', '/api/language', ['language' => 'ar']);
+        $arabic = $this->json($this->send('POST', '/api/password', ['old' => 'not it', 'password' => 'a sentence of mine']));
+        self::assertSame(['password.notOld', 'old: ليست كلمة مرورك الحالية؛ اكتبها ثانيةً.'], [$arabic['code'], $arabic['detail']]);
+        $gone = $this->json($this->get('/api/parts/00000000-0000-4000-8000-000000000000/bench'));
+        self::assertSame(['notHere', 'هذا غير موجود أو ليس لك أن تراه.'], [$gone['code'], $gone['detail']]);
+        $this->send('PUT', '/api/language', ['language' => null]);
+    }
+
+    /** Whatever values stand in a refusal, its code and they are found in the English sentence. */
+    public function testEveryRefusalIsKnownByItsSentence(): void
+    {
+        $refusals = $this->service(Refusals::class);
+        /** @var array<string, string> $messages */
+        $messages = json_decode((string) file_get_contents(__DIR__.'/../../lang/en/refusals.json'), true, 2, \JSON_THROW_ON_ERROR);
+        foreach ($messages as $code => $message) {
+            preg_match_all("/(?<!')\\{(\\w+)\\}/", $message, $names);
+            $values = [];
+            foreach ($names[1] as $i => $name) {
+                $values[$name] = "v$i";
+            }
+            $sentence = (string) \MessageFormatter::formatMessage('en', $message, $values);
+            self::assertSame([$code, $values], $refusals->codeOf($sentence), $sentence);
+        }
     }
 
     public function testAnUnknownLanguageIsRefusedAndNotToldBack(): void

@@ -189,7 +189,7 @@ final class AnswerTest extends BrowserTestCase
         $tomas->see('[aria-label^="Your teacher"] [data-reading][style*="opacity: 1"]', true);
         self::assertSame(1, $tomas->script('return document.querySelectorAll("[data-reading][style*=\'opacity: 1\']").length'));
         $tomas->press('Use this suggestion');
-        $tomas->see('[aria-label^="Undo: take the teacher"]');
+        $tomas->see('[aria-label^="Undo: use the teacher"]');
         self::assertSame(90, $tomas->hit(0, 6240));
         $tomas->saved();
         $tomas->press('Undo');

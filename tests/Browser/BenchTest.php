@@ -121,7 +121,7 @@ final class BenchTest extends BrowserTestCase
         $wren->read('changed in another tab');
         $wren->press('Use the other one');
         $wren->until(static fn (): bool => 90 === $wren->hit(1, 960) && null === $wren->hit(2, 480), 'the other beat');
-        $wren->press('Undo: take the other beat');
+        $wren->press('Undo: use the other beat');
         $wren->until(static fn (): bool => null === $wren->hit(1, 960) && 90 === $wren->hit(2, 480), 'the own beat again');
         $wren->saved();
         $wren->driver->switchTo()->window($second);

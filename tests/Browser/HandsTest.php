@@ -65,10 +65,10 @@ final class HandsTest extends BrowserTestCase
         $freya->press('Steps');
         $freya->press('Earlier versions');
         $freya->until(
-            static fn (): bool => \count($freya->driver->findElements(WebDriverBy::xpath('//button[contains(., ", save ")]'))) >= 4,
+            static fn (): bool => \count($freya->driver->findElements(WebDriverBy::xpath('//button[contains(., ", version ")]'))) >= 4,
             'the states of the last hour',
         );
-        $freya->pressHolding(', save 3');
+        $freya->pressHolding(', version 3');
         $freya->read('3 hits in A (1 bar)');
         self::assertCount(
             3,

@@ -51,7 +51,7 @@ final class KitsTest extends BrowserTestCase
         $all = $this->samples($wren);
         self::assertCount(2, $all, 'kick and hat');
         $wren->press('Balance');
-        $wren->press('Solo kick');
+        $wren->press('solo: kick');
         $wren->script('window.heard = []');
         $wren->until(static fn (): bool => \count((array) $wren->script('return heard')) > 4, 'the kick');
         // What was started ahead may still come.

@@ -16,7 +16,7 @@ final class PaperTest extends BrowserTestCase
         $wren->cell(0, 240)->click();
         $wren->press('Form');
         $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
-        $wren->told('Read: 22 hits would come, 1 would go.');
+        $wren->told('Read: 22 new hits, 1 removed.');
         self::assertNull($wren->hit(1, 960), 'not before it is taken');
         $wren->fill('Rows as text', "kick 1\nfrog 3");
         $wren->told('line 2: "frog" is no instrument that is known here');

@@ -18,7 +18,7 @@ final class PartsTest extends BrowserTestCase
         $odile->cell(1, 960)->click();
         $odile->press('Add a part');
         $odile->press('make their own');
-        $odile->tick('opens when part 1 is right');
+        $odile->tick('opens when part 1 is correct');
         $odile->press('Rules');
         $odile->choose('Add a rule', 'a first downbeat');
         $odile->choose('Add a rule', 'words about the work');
@@ -33,12 +33,12 @@ final class PartsTest extends BrowserTestCase
         $wren = $this->person('wren');
         $wren->read('Opens when part 1 is right');
         $wren->press('Begin: Ebb and Flood, part 1');
-        $wren->read('Part 2 opens when part 1 is right');
+        $wren->read('Part 2 opens when part 1 is correct');
         $wren->cell(0, 0)->click();
         $wren->cell(1, 1200)->click();
         $wren->press('Hand in');
         $wren->read('Attempt 1 is with your teacher');
-        $wren->read('Part 2 opens when part 1 is right');
+        $wren->read('Part 2 opens when part 1 is correct');
 
         $odile->go('/');
         $odile->press('Mark 1: Ebb and Flood, part 1');

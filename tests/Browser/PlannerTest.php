@@ -162,7 +162,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Marking');
         $odile->read('17 of 20 for the copy');
         $odile->press('Placement only');
-        $odile->read('Only where the hits stand');
+        $odile->read('Only where the hits are counts');
         $odile->read('17 of 20 for the copy');
         // What the weighing brings may come between two keys: a hand would type it once more.
         $odile->until(static function () use ($odile): bool {

@@ -106,7 +106,7 @@ final class PublishingTest extends BrowserTestCase
         $odile->fill('What to do in this part', 'Twice as many hats.');
         $odile->cell(2, 480)->click();
         $odile->press('Marking');
-        $odile->read('Only where the hits stand');
+        $odile->read('Only where the hits are counts');
         $odile->press('Part 1');
         self::assertNull($odile->hit(2, 480), 'on a sheet of its own');
         $odile->read('Saved at');

@@ -177,7 +177,7 @@ final class ShapesTest extends BrowserTestCase
         self::assertSame([90, 90], [$kwame->hit(0, 0), $kwame->hit(1, 960)], 'no hit has gone');
         $kwame->press('Low ones');
         $kwame->press('Balance');
-        $kwame->press('Mute closed hi-hat in the beat');
+        $kwame->press('mute in beat: closed hi-hat');
         $kwame->see('.row-name[data-muted=true] .row-muted');
         $kwame->press('Task');
         $kwame->read('Muted in the beat: closed hi-hat. Your teacher gets it so.');

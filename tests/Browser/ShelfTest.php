@@ -67,7 +67,7 @@ final class ShelfTest extends BrowserTestCase
         $odile->see('[role=grid] .note');
         $odile->read('Harbour Office');
         $odile->press('Save the task to the Shelf');
-        $odile->fill('Name', 'Boards of ours');
+        $odile->fill('Name on the Shelf', 'Boards of ours');
         $odile->fill('What it teaches', 'backbeat, backbeat, quick steps');
         $odile->press('Save to Shelf');
         $odile->read('“Boards of ours” is on the Shelf.');
@@ -96,7 +96,7 @@ final class ShelfTest extends BrowserTestCase
         $kwame->cell(0, 480)->click();
         $kwame->press('Steps');
         $kwame->press('Keep on the Shelf');
-        $kwame->fill('Name', 'Two steps');
+        $kwame->fill('Name on the Shelf', 'Two steps');
         $kwame->press('Save to Shelf');
         $kwame->read('“Two steps” is on the Shelf.');
         $kwame->saved();

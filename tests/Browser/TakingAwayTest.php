@@ -30,7 +30,7 @@ final class TakingAwayTest extends BrowserTestCase
         $kwame->told('“Creaking door” is saved, and this row plays it');
         $kwame->read('“Creaking door”');
         $this->bring($kwame, 'These are only words.');
-        $kwame->read('This is no sound that can be read here; bring a WAV, FLAC, Ogg, Opus or MP3 file.');
+        $kwame->read('This is no sound that can be read here; use a WAV, FLAC, Ogg, Opus or MP3 file.');
         self::assertSame(90, $kwame->hit(1, 960), 'the sheet goes on working');
         $kwame->saved();
         $kwame->press('Hand in');

@@ -1,16 +1,18 @@
+import { type Key, say } from '../words/words';
+
 /** What the parts of a document are called by people. */
-const NAMES: Record<string, string> = {
-  parts: 'part',
-  sections: 'section',
-  rows: 'row',
-  hits: 'hit',
-  targets: 'target',
-  requirements: 'rule',
-  order: 'place in the order',
-  pins: 'note',
-  start: 'what students begin with',
-  bpm: 'number of the tempo',
-  at: 'place',
+const NAMES: Record<string, Key> = {
+  parts: 'frame.at.part',
+  sections: 'frame.at.section',
+  rows: 'frame.at.row',
+  hits: 'frame.at.hit',
+  targets: 'frame.at.target',
+  requirements: 'frame.at.rule',
+  order: 'frame.at.order',
+  pins: 'frame.at.note',
+  start: 'frame.at.start',
+  bpm: 'frame.at.bpm',
+  at: 'frame.at.place',
 };
 const PATH = /^[a-zA-Z]+(?:\[\d+\])?(?:\.[a-zA-Z]+(?:\[\d+\])?)*(?=: )/;
 
@@ -20,7 +22,8 @@ export function inWords(refusal: string): string {
   if (!path || (!path.includes('.') && !path.includes('[') && !NAMES[path])) return refusal;
   const words = path.split('.').map((step) => {
     const [, name = step, index] = /^([a-zA-Z]+)(?:\[(\d+)\])?$/.exec(step) ?? [];
-    const said = NAMES[name] ?? name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+    const known = NAMES[name];
+    const said = known ? say(known) : name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
     return index === undefined ? said : `${said} ${Number(index) + 1}`;
   });
   const place = words.join(', ');

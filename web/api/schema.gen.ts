@@ -2220,6 +2220,9 @@ export interface components {
         Problem: {
             title: string;
             status: number;
+            /** @description What is refused, the same in every language: a key of lang/en/refusals.json */
+            code?: string;
+            /** @description One sentence in the language of who reads it, behind its place */
             detail: string;
             path?: string;
             reason?: string;
@@ -2611,6 +2614,8 @@ export interface components {
             keeps: boolean;
             courses: {
                 id: string;
+                /** @description Null for that of the school */
+                language: components["schemas"]["Language"] | null;
                 sheet: components["schemas"]["SheetStyle"];
                 lesson: components["schemas"]["Lesson"];
                 name: string;
@@ -3079,6 +3084,7 @@ export interface components {
             closedAt: string | null;
             course: {
                 id: string;
+                language: components["schemas"]["Language"];
                 sheet: components["schemas"]["SheetLook"];
                 name: string;
                 counting: components["schemas"]["Counting"];
@@ -3355,6 +3361,7 @@ export interface components {
         TeacherToday: {
             courses: {
                 id: string;
+                language: components["schemas"]["Language"];
                 sheet: components["schemas"]["SheetLook"];
                 name: string;
                 counting: components["schemas"]["Counting"];
@@ -3395,6 +3402,7 @@ export interface components {
         };
         StudentToday: {
             tasks: {
+                language: components["schemas"]["Language"];
                 /** @description Whether it still takes beats after it is due */
                 late: boolean;
                 excused: boolean;
@@ -8187,6 +8195,8 @@ export interface operations {
         requestBody?: {
             content: {
                 "application/json": {
+                    /** @description Null for that of the school */
+                    language?: components["schemas"]["Language"] | null;
                     counting?: components["schemas"]["Counting"];
                     sheet?: components["schemas"]["SheetStyle"];
                     name?: string;

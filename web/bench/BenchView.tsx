@@ -79,7 +79,9 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
       head={
         <>
           <div className="head-line">
-            <h1>{assignment.title}</h1>
+            <h1 dir="auto" lang={assignment.course.language}>
+              {assignment.title}
+            </h1>
             <PartsNav parts={parts} part={part.id} />
             <span className="ms-auto">
               {trying ? <span className="text-sm text-faint">{say('beat.trying')}</span> : <KeepingNote keeper={keeper} />}

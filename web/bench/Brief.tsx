@@ -31,9 +31,13 @@ export function Brief({ bench, showTarget, toggleTarget, children }: Props) {
   return (
     <section aria-labelledby="brief" className="card p-3">
       <h2 id="brief">{say('beat.brief.title')}</h2>
-      <p dir="auto" className="mt-2 whitespace-pre-line">
-        {[assignment.brief, part.brief].filter(Boolean).join('\n\n') || say('beat.brief.empty')}
-      </p>
+      {assignment.brief || part.brief ? (
+        <p dir="auto" lang={assignment.course.language} className="mt-2 whitespace-pre-line">
+          {[assignment.brief, part.brief].filter(Boolean).join('\n\n')}
+        </p>
+      ) : (
+        <p className="mt-2">{say('beat.brief.empty')}</p>
+      )}
       <p className="mt-3 text-sm text-faint">
         {whatIsSet(part)}
         {assignment.dueAt && say(open ? 'beat.brief.due' : 'beat.brief.wasDue', { when: when(assignment.dueAt) })}

@@ -30,7 +30,9 @@ export default function ReturnedPage() {
       <Compared
         head={
           <header className="head-line pb-1.5">
-            <h1>{data.assignment.title}</h1>
+            <h1 dir="auto" lang={data.assignment.course.language}>
+              {data.assignment.title}
+            </h1>
             <span className="text-sm text-faint">
               {say('beat.returned.attempt', { number: data.attempt.number, when: when(data.attempt.handedInAt) })}
             </span>
@@ -45,9 +47,13 @@ export default function ReturnedPage() {
               <p className="font-head text-4xl leading-none">
                 {feedback.mark} <span className="text-base text-faint">{say('frame.today.of', { points: data.part.points ?? 0 })}</span>
               </p>
-              <p dir="auto" className="mt-2 whitespace-pre-line">
-                {feedback.text || say('beat.returned.noWords')}
-              </p>
+              {feedback.text ? (
+                <p dir="auto" lang={data.assignment.course.language} className="mt-2 whitespace-pre-line">
+                  {feedback.text}
+                </p>
+              ) : (
+                <p className="mt-2">{say('beat.returned.noWords')}</p>
+              )}
               <p className="text-sm text-faint">{say('beat.returned.when', { when: when(feedback.returnedAt) })}</p>
               {data.open && (
                 <Link to={`/bench/${data.part.id}`} className="button button-main mt-2">

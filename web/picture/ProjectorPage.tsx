@@ -53,7 +53,9 @@ export default function ProjectorPage() {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1>{data.assignment.title}</h1>
+        <h1 dir="auto" lang={data.assignment.course.language}>
+          {data.assignment.title}
+        </h1>
         {beats.length > 0 && (
           <span className="joined">
             <button type="button" className="button" onClick={() => step(-1)}>

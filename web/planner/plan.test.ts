@@ -10,6 +10,7 @@ const course: TeacherToday['courses'][number] = {
   id: 'c',
   name: 'Parade line',
   counting: 'steps',
+  language: 'en-US',
   sheet,
   lesson: null,
   points: 20,

@@ -22,7 +22,7 @@ const answer = {
   late: false,
   grace: 0,
   publishedAt: '2026-11-20T10:00:00+00:00',
-  course: { id: 'c', name: 'Parade line', counting: 'steps' },
+  course: { id: 'c', name: 'Parade line', counting: 'steps', language: 'en-US' },
   attempts: 3,
   recomparing: null,
   parts: [
@@ -71,6 +71,7 @@ describe('a new plan that was left before it was sent', () => {
     id: 'c',
     name: 'Parade line',
     counting: 'steps' as const,
+    language: 'en-US' as const,
     sheet: { order: null, values: false },
     lesson: null,
     points: 20,

@@ -6,7 +6,7 @@ import { AskFirst } from '../ui/AskFirst';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
-import { locale, useSay } from '../words/words';
+import { type Language, locale, NAMES, useSay } from '../words/words';
 import { nextYear } from './years';
 
 type Props = { school: SchoolPeople; course: SchoolPeople['courses'][number]; changed: () => void };
@@ -19,6 +19,7 @@ export function ClassSettings(props: Props) {
     <>
       {!course.archived && <LessonTime key={JSON.stringify(course.lesson)} {...props} />}
       {!course.archived && <Sheets key={course.id} {...props} />}
+      {!course.archived && <ClassLanguage key={`language ${course.id}`} {...props} />}
       {!course.archived && <NameAndYear key={`${course.name} ${course.year}`} {...props} />}
       {may && !course.archived && <Sharing key={course.colleagues.join()} {...props} />}
       {school.keeps && <Hand {...props} />}
@@ -125,6 +126,40 @@ function Sheets({ course, changed }: Props) {
       <p className="w-full text-faint">{say('school.sheets.about')}</p>
       {error && <Notice>{error}</Notice>}
     </fieldset>
+  );
+}
+
+/** In which language the class is taught: its texts are marked so, and its students read it who have chosen none. */
+function ClassLanguage({ school, course, changed }: Props) {
+  const say = useSay();
+  const { busy, error, run } = useTask();
+  const choose = (tag: string) =>
+    run(async () => {
+      const language = tag === '' ? null : (tag as Language);
+      await reply(api.PUT('/api/courses/{id}', { ...at({ id: course.id }), body: { language } }));
+      changed();
+    });
+  return (
+    <div className="card mt-3 text-sm">
+      <label>
+        {say('school.settings.language')}
+        <select
+          className="field mt-1 block w-auto"
+          value={course.language ?? ''}
+          disabled={busy}
+          onChange={(event) => void choose(event.target.value)}
+        >
+          <option value="">{say('school.language.asSchool', { name: NAMES[school.language] })}</option>
+          {Object.entries(NAMES).map(([tag, name]) => (
+            <option key={tag} value={tag} lang={tag}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <p className="mt-1 text-faint">{say('school.language.about')}</p>
+      {error && <Notice>{error}</Notice>}
+    </div>
   );
 }
 

@@ -70,7 +70,14 @@ function Group({ title, tasks }: { title: string; tasks: Task[] }) {
       <h2 className="text-faint">{title}</h2>
       <ul className="mt-2 flex flex-col gap-2">
         {tasks.map((task) => (
-          <TaskCard key={task.partId} title={nameOf(task)} kind={task.kind} glimpse={task.glimpse} due={dueOf(task)}>
+          <TaskCard
+            key={task.partId}
+            title={nameOf(task)}
+            language={task.language}
+            kind={task.kind}
+            glimpse={task.glimpse}
+            due={dueOf(task)}
+          >
             <Doing task={task} />
           </TaskCard>
         ))}

@@ -7,17 +7,19 @@ import { useSay } from '../words/words';
 
 type Kind = 'copy' | 'build-on' | 'create';
 
-type Props = { title: string; kind: Kind; glimpse: Glimpse; due: ReactNode; children: ReactNode };
+type Props = { title: string; language?: string | undefined; kind: Kind; glimpse: Glimpse; due: ReactNode; children: ReactNode };
 
 /** A task on Today: its first bar drawn, what its head says, how long there still is, and what to do. */
-export function TaskCard({ title, kind, glimpse, due, children }: Props) {
+export function TaskCard({ title, language, kind, glimpse, due, children }: Props) {
   const say = useSay();
   const { meter, tempo, swing, bars } = glimpse;
   return (
     <li className="task-card">
       <FirstBar glimpse={glimpse} />
       <div className="min-w-52 flex-1">
-        <h3 className="text-lg">{title}</h3>
+        <h3 dir="auto" lang={language} className="text-lg">
+          {title}
+        </h3>
         <p className="text-sm text-faint">
           <TempoSign tempo={tempo} /> · {meter.count}/{meter.unit}
           {swing.percent > 50 && ` · ${swingWords(swing)}`} · {say('frame.bars', { count: bars })} · {say(`frame.kind.${kind}`)}

@@ -125,7 +125,7 @@ final readonly class Answers
         $this->connection->transactional(function () use ($now, $rows, $deeds, $by, $part): void {
             $given = $this->connection->executeStatement(self::RETURN, ['now' => $now, 'rows' => json_encode($rows, \JSON_THROW_ON_ERROR)]);
             if (\count($rows) !== $given) {
-                throw new Conflict('One of them has an answer already; load the class again.');
+                throw new Conflict('One of them has feedback already; load the class again.');
             }
             $this->connection->executeStatement(
                 'UPDATE attempt SET told = true, suggested_before = NULL WHERE id IN (?)',
@@ -240,7 +240,7 @@ final readonly class Answers
     private static function changed(?Feedback $feedback): Conflict
     {
         return new Conflict(
-            'This answer was changed in another tab or on another device; choose which one to keep.',
+            'This feedback was changed in another tab or on another device; choose which one to keep.',
             null === $feedback ? [] : ['feedback' => Shapes::feedback($feedback)],
         );
     }

@@ -86,7 +86,7 @@ final readonly class MarkingController
         $attempt = $this->access->markedAttempt($id);
         [$version, $write] = $this->answer($attempt, $request);
         if (null !== $attempt->feedback?->returnedAt) {
-            throw new Conflict('This answer is returned already; return it again to change it.');
+            throw new Conflict('This feedback is returned already; return it again to change it.');
         }
 
         return new JsonResponse(Shapes::feedback($this->answers->store($attempt, $version, $write)));
@@ -296,7 +296,7 @@ final readonly class MarkingController
             $pin = Fields::of($data, "pins[$i]", ['instrument', 'from', 'to', 'text']);
             $text = $pin->text('text', Feedback::MOST_PIN_TEXT);
             if ('' === $text) {
-                throw InvalidInput::at("pins[$i].text", 'this note is empty; write something, or take it away.');
+                throw InvalidInput::at("pins[$i].text", 'this note is empty; write something, or delete it.');
             }
             [$from, $to] = [$pin->int('from'), $pin->int('to')];
             Range::check("pins[$i].from", $from, 0, $end - 1);

@@ -16,6 +16,7 @@ use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\Entity\SheetStyle;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Tag;
 use Pulsanda\App\School\Enrolments;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Record;
@@ -45,11 +46,11 @@ final readonly class CourseController
     ) {
     }
 
-    /** How it counts, how its sheets are drawn, how it is called and when it meets, whether it is archived; what is left out stays. */
+    /** How it counts, how its sheets are drawn, in which language it is taught, how it is called and when it meets, whether it is archived; what is left out stays. */
     #[Route('/api/courses/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
-        $fields = Body::of($request, ['counting', 'sheet', 'name', 'year', 'lesson', 'archived']);
+        $fields = Body::of($request, ['counting', 'sheet', 'language', 'name', 'year', 'lesson', 'archived']);
         $course = $fields->has('archived') ? $this->access->ownCourse($id) : $this->access->workedCourse($id);
         $this->entities->wrapInTransaction(function () use ($course, $fields): void {
             $this->entities->refresh($course, LockMode::PESSIMISTIC_WRITE);
@@ -58,7 +59,7 @@ final readonly class CourseController
                 $what = null === $course->archivedAt ? 'restore-class' : 'archive';
                 $this->record->now($what, $this->access->account(), $course->id);
             }
-            if ($fields->has('counting') || $fields->has('sheet') || $fields->has('name') || $fields->has('lesson')) {
+            if ([] !== array_filter(['counting', 'sheet', 'language', 'name', 'lesson'], $fields->has(...))) {
                 Access::current($course);
             }
             if ($fields->has('counting')) {
@@ -67,6 +68,9 @@ final readonly class CourseController
             if ($fields->has('sheet')) {
                 $sheet = Fields::of($fields->value('sheet'), 'sheet', ['likeStaff', 'values']);
                 $course->drawSheets(new SheetStyle($sheet->bool('likeStaff', false), $sheet->bool('values', false)));
+            }
+            if ($fields->has('language')) {
+                $course->speak($fields->isNull('language') ? null : self::language($fields)->value);
             }
             if ($fields->has('name')) {
                 [$name, $year] = self::name($fields);
@@ -170,6 +174,7 @@ final readonly class CourseController
             }
             $next->meet($course->lesson());
             $next->drawSheets($course->sheet);
+            $next->speak($course->language);
             $this->entities->persist($next);
             foreach ($this->entities->getRepository(Colleague::class)->findBy(['course' => $course]) as $one) {
                 $this->entities->persist(new Colleague($next, $one->account, $next->school));
@@ -207,6 +212,13 @@ final readonly class CourseController
         });
 
         return new JsonResponse(['id' => (string) $copy->id], 201);
+    }
+
+    /** @throws InvalidInput */
+    private static function language(Fields $fields): Tag
+    {
+        return Tag::tryFrom($fields->string('language'))
+            ?? throw InvalidInput::at('language', 'choose one of '.implode(', ', array_column(Tag::cases(), 'value')).'.');
     }
 
     public static function counting(Fields $fields): CountingStyle

@@ -224,7 +224,7 @@ final readonly class IntakeController
             throw InvalidInput::at(0 === $faults[0]['line'] ? '' : 'line '.$faults[0]['line'], $faults[0]['text']);
         }
 
-        return $nobody ? throw new Conflict('There is nobody in this list to bring in.') : new JsonResponse($take(), 201);
+        return $nobody ? throw new Conflict('There is nobody in this list to add.') : new JsonResponse($take(), 201);
     }
 
     private static function takes(Request $request): bool

@@ -67,7 +67,7 @@ final readonly class PeopleController
         $keeps = Role::Keeper === $account->role;
         $whose = $keeps ? 'c.school_id = :id' : 'c.id IN (SELECT course_id FROM teaching WHERE account_id = :id)';
         $courses = $this->connection->fetchAllAssociative(<<<SQL
-            SELECT c.id, c.name, c.year, c.counting, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time,
+            SELECT c.id, c.name, c.year, c.counting, c.language, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time,
                 a.name AS teacher, c.teacher_id = :me AS own,
                 c.archived_at IS NOT NULL AS archived,
                 (SELECT count(*) FROM enrolment e WHERE e.course_id = c.id) AS students,

@@ -54,6 +54,7 @@ final readonly class Shapes
                 'id' => (string) $assignment->course->id,
                 'name' => $assignment->course->name,
                 'counting' => $assignment->course->counting->value,
+                'language' => $assignment->course->spoken(),
                 'sheet' => $assignment->course->sheet->look(),
                 'lesson' => $assignment->course->lesson(),
             ],

@@ -225,7 +225,7 @@ final readonly class ShelfController
         $thing = $this->shelf->find($key);
         $plan = $thing instanceof Groove ? null : $thing->plan;
         if (null === $plan) {
-            throw new Conflict('This is a pattern; take it into a task as what is to be copied, begun with or asked.');
+            throw new Conflict('This is a pattern; use it in a task as target, starting beat or frame.');
         }
         $assignment = new Assignment($course->school, $course, \DateTimeImmutable::createFromInterface($this->clock->now()));
         foreach ($plan->parts as $part) {
@@ -290,7 +290,7 @@ final readonly class ShelfController
         return new TaskPlan(
             $assignment->title,
             $assignment->brief,
-            [] === $parts ? throw new Conflict('This assignment has no part, so there is nothing to keep.') : $parts,
+            [] === $parts ? throw new Conflict('This assignment has no part, so there is nothing to save.') : $parts,
         );
     }
 

@@ -69,7 +69,7 @@ final readonly class RenderingController
         $order = Order::of(Body::of($request, Order::KEYS));
         $attempts = $this->newest->of($part);
         if ([] === $attempts) {
-            throw new Conflict('Nobody has handed in yet, so there is nothing to take away.');
+            throw new Conflict('Nobody has handed in yet, so there is nothing to download.');
         }
 
         return $this->ask(array_map(self::track(...), $attempts), $order, $part->assignment->title);

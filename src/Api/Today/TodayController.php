@@ -48,7 +48,7 @@ final readonly class TodayController
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time, s.points, '
+            'SELECT c.id, c.name, c.counting, coalesce(c.language, s.language) AS language, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time, s.points, '
                 .'count(e.student_id) AS students '
                 .'FROM teaching t JOIN course c ON c.id = t.course_id '
                 .'JOIN school s ON s.id = c.school_id '
@@ -133,7 +133,7 @@ final readonly class TodayController
         // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT p.id AS part_id, p.position, p.name, p.kind, p.view, a.title, c.name AS course, c.sheet_like_staff,
-                   coalesce(l.until, a.due_at) AS due_at, CASE WHEN l.until > :now THEN NULL ELSE a.closed_at END AS closed_at,
+                   coalesce(c.language, s.language) AS language, coalesce(l.until, a.due_at) AS due_at, CASE WHEN l.until > :now THEN NULL ELSE a.closed_at END AS closed_at,
                    a.late AND l.until IS NULL AS late, coalesce(l.excused, false) AS excused, d.saved_at,
                    p.start, p.targets -> 0 AS target, d.pattern AS draft,
                    n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
@@ -143,6 +143,7 @@ final readonly class TodayController
                        ORDER BY t.number DESC LIMIT 1), 1) > 0 AS waiting
             FROM enrolment e
             JOIN course c ON c.id = e.course_id AND c.archived_at IS NULL
+            JOIN school s ON s.id = c.school_id
             JOIN assignment a ON a.course_id = c.id AND a.published_at <= :now
             LEFT JOIN leave l ON l.assignment_id = a.id AND l.student_id = e.student_id
             JOIN part p ON p.assignment_id = a.id
@@ -166,6 +167,7 @@ final readonly class TodayController
             'kind' => $row['kind'],
             'glimpse' => self::glimpse(self::shown($row), $row['sheet_like_staff'], true !== $row['waiting']),
             'course' => $row['course'],
+            'language' => $row['language'],
             'dueAt' => self::atom($row['due_at']),
             'closedAt' => self::atom($row['closed_at']),
             'late' => $row['late'],

@@ -102,7 +102,7 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
         <Small
           pressed={ears.alone.includes(key)}
           onClick={() => player.alone(key)}
-          label={say('edit.balance.alone', { name })}
+          label={`${say('edit.balance.aloneWord')}: ${name}`}
           title={say('edit.balance.aloneKey')}
         >
           {say('edit.balance.aloneWord')}
@@ -110,7 +110,7 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
         <Small
           pressed={ears.silenced.includes(key)}
           onClick={() => player.silence(key)}
-          label={say('edit.balance.off', { name })}
+          label={`${say('edit.balance.offWord')}: ${name}`}
           title={say('edit.balance.offKey')}
         >
           {say('edit.balance.offWord')}
@@ -119,7 +119,7 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
           pressed={row.muted ?? false}
           disabled={locked}
           onClick={() => set('muted', !row.muted, say('edit.balance.muteStep'))}
-          label={say('edit.balance.mute', { name })}
+          label={`${say('edit.balance.muteWord')}: ${name}`}
           title={say('edit.balance.muteTitle')}
         >
           {say('edit.balance.muteWord')}
