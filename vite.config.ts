@@ -13,6 +13,10 @@ export default defineConfig({
     outDir: process.env.PULSANDA_BUILD ?? `${process.env.PULSANDA_DATA ?? 'var'}/build`,
     emptyOutDir: true,
     manifest: true,
+    // What the Bench is made of is fetched at once; other places find theirs by themselves, so that the first page need not list them.
+    modulePreload: {
+      resolveDependencies: (file, needed) => (/BenchPage/.test(file) ? needed : needed.filter((one) => one.endsWith('.css'))),
+    },
     // Everything is served from files: the content policy allows no inline data.
     assetsInlineLimit: 0,
     // The second one is what the core's mixdown is held against; no page loads it.

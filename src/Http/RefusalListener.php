@@ -10,7 +10,7 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
-/** Gives every refusal its code, and says it in the language of who reads it; the place in front of the sentence stays. */
+/** Gives every refusal its code, and says it in the language of who reads it. */
 #[AsEventListener]
 final readonly class RefusalListener
 {
@@ -28,14 +28,7 @@ final readonly class RefusalListener
         if (!\is_array($problem) || !\is_string($sentence = $problem['detail'] ?? null)) {
             return;
         }
-        $path = $problem['path'] ?? '';
-        $place = \is_string($path) && '' !== $path && str_starts_with($sentence, "$path: ") ? "$path: " : '';
-        $english = substr($sentence, \strlen($place));
-        [$code, $values] = $this->refusals->codeOf($english);
-        $tag = $this->reader->tag();
-        if (Refusals::UNKNOWN !== $code && !$tag->isEnglish()) {
-            $problem['detail'] = $place.$this->refusals->say($tag, $code, $values);
-        }
+        [$code, $problem['detail']] = $this->refusals->told($this->reader->tag(), $sentence);
         $response->setData(['code' => $code] + $problem);
     }
 }

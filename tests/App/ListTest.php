@@ -135,7 +135,7 @@ final class ListTest extends ApiTestCase
         yield 'no name' => ["Name,Email\nAda,\n,b@c.example\n", 'line 3: there is no name'];
         yield 'no address' => ["Name,Email\nAda,nowhere\n", 'line 2: this is no address for mail'];
         yield 'too long' => ["Name\n".str_repeat('a', 121)."\n", 'line 2'];
-        yield 'no column of names' => ["Email,ID\na@b.example,1\n", 'no column holds a name'];
+        yield 'no column of names' => ["Email,ID\na@b.example,1\n", 'no column has a name'];
         yield 'too many' => ["Name\n".implode("\n", array_map(static fn (int $i): string => "P $i", range(1, 41))), 'line 42: from here on'];
         yield 'far too many' => ["Name\n".str_repeat("x\n", 10_001), 'more than 10000 lines'];
         yield 'a quotation mark that never ends' => ["Name\n\"".str_repeat("a,b\n", 2000), 'a cell is far too long'];

@@ -1,4 +1,5 @@
 import { needWords } from '../../web/words/words';
+import { PLACES } from '../../words.plugin';
 
 /** Component tests read English, as the page does that names no language. */
-await needWords('frame', 'beat', 'edit', 'plan', 'account', 'paper', 'shelf', 'picture', 'term', 'school', 'mark');
+await needWords(...PLACES);

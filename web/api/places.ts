@@ -2,17 +2,17 @@ import { type Key, say } from '../words/words';
 
 /** What the parts of a document are called by people. */
 const NAMES: Record<string, Key> = {
-  parts: 'frame.at.part',
-  sections: 'frame.at.section',
-  rows: 'frame.at.row',
-  hits: 'frame.at.hit',
-  targets: 'frame.at.target',
-  requirements: 'frame.at.rule',
-  order: 'frame.at.order',
-  pins: 'frame.at.note',
-  start: 'frame.at.start',
-  bpm: 'frame.at.bpm',
-  at: 'frame.at.place',
+  parts: 'beat.at.part',
+  sections: 'beat.at.section',
+  rows: 'beat.at.row',
+  hits: 'beat.at.hit',
+  targets: 'beat.at.target',
+  requirements: 'beat.at.rule',
+  order: 'beat.at.order',
+  pins: 'beat.at.note',
+  start: 'beat.at.start',
+  bpm: 'beat.at.bpm',
+  at: 'beat.at.place',
 };
 const PATH = /^[a-zA-Z]+(?:\[\d+\])?(?:\.[a-zA-Z]+(?:\[\d+\])?)*(?=: )/;
 

@@ -3,22 +3,22 @@ import { lazy, Suspense } from 'react';
 import { Route, Routes } from 'react-router';
 import { Today } from '../today/Today';
 import { Failed, Waiting } from '../ui/states';
-import { needWords, type Place, useSay } from '../words/words';
+import { useSay, withWords } from '../words/words';
 import { ownedSession } from './ownedSession';
 import { Shell } from './Shell';
 
 const SignIn = lazy(() => withWords(import('./SignIn'), 'account').then((one) => ({ default: one.SignIn })));
-const Bench = lazy(() => withWords(import('../bench/BenchPage'), 'beat', 'edit'));
-const Planner = lazy(() => withWords(import('../planner/PlannerPage'), 'beat', 'edit', 'plan'));
-const Marking = lazy(() => withWords(import('../marking/MarkingPage'), 'beat', 'mark', 'edit'));
+const Bench = lazy(() => withWords(import('../bench/BenchPage'), 'beat', 'form', 'edit'));
+const Planner = lazy(() => withWords(import('../planner/PlannerPage'), 'beat', 'form', 'edit', 'plan'));
+const Marking = lazy(() => withWords(import('../marking/MarkingPage'), 'beat', 'form', 'mark', 'edit'));
 const Picture = lazy(() => withWords(import('../picture/PicturePage'), 'beat', 'mark', 'picture'));
-const Term = lazy(() => withWords(import('../results/TermPage'), 'mark', 'term'));
-const Student = lazy(() => withWords(import('../results/StudentPage'), 'beat', 'mark', 'term'));
+const Term = lazy(() => withWords(import('../results/TermPage'), 'form', 'mark', 'term'));
+const Student = lazy(() => withWords(import('../results/StudentPage'), 'beat', 'form', 'mark', 'term'));
 const Projector = lazy(() => withWords(import('../picture/ProjectorPage'), 'beat', 'mark', 'picture'));
-const Returned = lazy(() => withWords(import('../marking/ReturnedPage'), 'beat', 'mark'));
+const Returned = lazy(() => withWords(import('../marking/ReturnedPage'), 'beat', 'form', 'mark'));
 const Paper = lazy(() => withWords(import('../paper/PaperPage'), 'beat', 'paper'));
-const Shelf = lazy(() => withWords(import('../shelf/ShelfPage'), 'beat', 'shelf'));
-const School = lazy(() => withWords(import('../school/SchoolPage'), 'school'));
+const Shelf = lazy(() => withWords(import('../shelf/ShelfPage'), 'beat', 'form', 'shelf'));
+const School = lazy(() => withWords(import('../school/SchoolPage'), 'school', 'form'));
 const NewPassword = lazy(() => withWords(import('./NewPassword'), 'account').then((one) => ({ default: one.NewPassword })));
 const Join = lazy(() => withWords(import('./Join'), 'account').then((one) => ({ default: one.Join })));
 const Forgot = lazy(() => withWords(import('./Forgot'), 'account').then((one) => ({ default: one.Forgot })));
@@ -26,13 +26,7 @@ const Reset = lazy(() => withWords(import('./Forgot'), 'account').then((one) => 
 const GiveSecond = lazy(() => withWords(import('./GiveSecond'), 'account').then((one) => ({ default: one.GiveSecond })));
 const Second = lazy(() => withWords(import('./Second'), 'account').then((one) => ({ default: one.Second })));
 const Setup = lazy(() => withWords(import('./Setup'), 'account').then((one) => ({ default: one.Setup })));
-const ShelfBench = lazy(() => withWords(import('../shelf/ShelfBench'), 'beat', 'edit', 'shelf'));
-
-/** A place with the words that it says. */
-async function withWords<M>(code: Promise<M>, ...places: Place[]): Promise<M> {
-  const [loaded] = await Promise.all([code, needWords(...places)]);
-  return loaded;
-}
+const ShelfBench = lazy(() => withWords(import('../shelf/ShelfBench'), 'beat', 'form', 'edit', 'shelf'));
 
 export function App() {
   const say = useSay();

@@ -206,7 +206,7 @@ export function Compared(props: Props) {
               <HearAlone player={player} beats={compared ? [submission, compared.target] : [submission]} catalogue={catalogue} />
             </span>
             {bars > 1 && (
-              <label className="flex items-center gap-1.5" title={desk && 'Key L'}>
+              <label className="flex items-center gap-1.5" title={desk && say('mark.key', { key: 'L' })}>
                 {say('beat.compared.loop')}
                 <select
                   className="field field-small w-auto"

@@ -1,5 +1,5 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { lazy, type ReactNode, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, type ReactNode, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { hitCount, instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
@@ -10,13 +10,12 @@ import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
 import { Waiting } from '../ui/states';
-import { useSay } from '../words/words';
+import { useSay, withWords } from '../words/words';
 import { DropRoom } from './DropRoom';
 import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
 import { HeadSigns } from './feel/HeadSigns';
-import { StepsPanel } from './panels/StepsPanel';
 import { SectionTabs } from './SectionTabs';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
 import { useTake } from './useTake';
@@ -24,14 +23,15 @@ import '../ui/rooms.css';
 
 // Nobody needs these at first: they come behind the sheet, and before anybody looks for them.
 const PANEL = {
-  shape: () => import('./panels/ShapePanel').then((one) => ({ default: one.ShapePanel })),
-  row: () => import('./panels/RowPanel').then((one) => ({ default: one.RowPanel })),
-  form: () => import('./panels/FormPanel').then((one) => ({ default: one.FormPanel })),
-  type: () => import('./panels/TypeBlock').then((one) => ({ default: one.TypeBlock })),
-  balance: () => import('./panels/BalancePanel').then((one) => ({ default: one.BalancePanel })),
+  shape: () => withWords(import('./panels/ShapePanel'), 'panels').then((one) => ({ default: one.ShapePanel })),
+  row: () => withWords(import('./panels/RowPanel'), 'panels').then((one) => ({ default: one.RowPanel })),
+  form: () => withWords(import('./panels/FormPanel'), 'panels').then((one) => ({ default: one.FormPanel })),
+  type: () => withWords(import('./panels/TypeBlock'), 'panels').then((one) => ({ default: one.TypeBlock })),
+  steps: () => withWords(import('./panels/StepsPanel'), 'panels').then((one) => ({ default: one.StepsPanel })),
+  balance: () => withWords(import('./panels/BalancePanel'), 'panels').then((one) => ({ default: one.BalancePanel })),
 };
 const [ShapePanel, RowPanel, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
-const [BalancePanel, TypeBlock] = [lazy(PANEL.balance), lazy(PANEL.type)];
+const [BalancePanel, TypeBlock, StepsPanel] = [lazy(PANEL.balance), lazy(PANEL.type), lazy(PANEL.steps)];
 
 type Props = {
   label: string;
@@ -119,8 +119,9 @@ export function Workbench(props: Props) {
     };
   }, [editor, locked]);
   useKitFollows(player, editor);
+  const files = useFilesWait(editor, locked);
   useTake(editor);
-  usePanels();
+  usePanels(files.want);
   const room = useRoom();
   const { freedom } = editor.allowed;
   const mayAdd = !locked && (freedom === null || freedom.rows === true);
@@ -266,9 +267,20 @@ export function Workbench(props: Props) {
               </Later>
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
-              <StepsPanel editor={editor} counting={counting} locked={locked} shown={panel === steps} reveal={() => setPanel(steps)}>
-                {states}
-              </StepsPanel>
+              {(files.wanted || panel === steps) && (
+                <Later>
+                  <StepsPanel
+                    editor={editor}
+                    counting={counting}
+                    locked={locked}
+                    shown={panel === steps}
+                    reveal={() => setPanel(steps)}
+                    ready={files.deliver}
+                  >
+                    {states}
+                  </StepsPanel>
+                </Later>
+              )}
             </TabPanel>
           </TabPanels>
         </TabGroup>
@@ -377,14 +389,36 @@ function Later({ children }: { children: ReactNode }) {
   );
 }
 
+/** A pattern or file that comes from outside before the panel is there that takes it waits for that panel. */
+function useFilesWait(editor: Editor, locked: boolean) {
+  const [wanted, setWanted] = useState(false);
+  const waiting = useRef<(() => void) | null>(null);
+  const want = useCallback(() => setWanted(true), []);
+  useEffect(() => {
+    if (locked || editor.onPattern) return;
+    const hold = (deliver: () => void) => {
+      waiting.current = deliver;
+      want();
+    };
+    editor.onPattern = (text) => hold(() => editor.onPattern?.(text));
+    editor.onFile = (file) => hold(() => editor.onFile?.(file));
+  }, [editor, locked, want]);
+  const deliver = useCallback(() => {
+    waiting.current?.();
+    waiting.current = null;
+  }, []);
+  return { wanted, want, deliver };
+}
+
 /** Loads the panels behind the sheet, so that they are there without a connection too. */
-function usePanels() {
+function usePanels(done: () => void) {
   useEffect(() => {
     const timer = setTimeout(() => {
       for (const load of Object.values(PANEL)) void load().catch(() => {});
+      done();
     }, BEHIND);
     return () => clearTimeout(timer);
-  }, []);
+  }, [done]);
 }
 /** Milliseconds after which the sheet is there and the connection free. */
 const BEHIND = 1500;

@@ -46,7 +46,7 @@ export function NumberField({
   return (
     <input
       aria-label={label}
-      title={say('frame.range', { low, high })}
+      title={say('form.range', { low, high })}
       className={className}
       inputMode="decimal"
       disabled={disabled}

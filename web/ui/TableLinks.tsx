@@ -4,7 +4,7 @@ export function TableLinks({ href, query = '' }: { href: string; query?: string 
   const say = useSay();
   const files: [label: string, kind: string, more: string][] = [
     ['CSV', 'csv', ''],
-    [say('frame.table.spreadsheet'), 'csv', 'mark=1'],
+    [say('form.table.spreadsheet'), 'csv', 'mark=1'],
     ['XLSX', 'xlsx', ''],
     ['ODS', 'ods', ''],
   ];
@@ -13,7 +13,7 @@ export function TableLinks({ href, query = '' }: { href: string; query?: string 
       key={label}
       className="quiet-link"
       href={`${href}${kind}?${[query, more].filter(Boolean).join('&')}`}
-      title={more ? say('frame.table.mark') : undefined}
+      title={more ? say('form.table.mark') : undefined}
       download
     >
       {label}

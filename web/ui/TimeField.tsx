@@ -55,7 +55,7 @@ export function TimeField({ label, value, change, lesson = null, disabled = fals
     <fieldset className="text-sm" disabled={disabled}>
       <legend>
         {label}
-        {isAway() && 'timeZone' in inZone() && <span className="text-faint">{say('frame.time.zone', { zone: zoneName() })}</span>}
+        {isAway() && 'timeZone' in inZone() && <span className="text-faint">{say('form.time.zone', { zone: zoneName() })}</span>}
       </legend>
       <span className="mt-1 flex flex-wrap items-center gap-1.5">
         <input
@@ -63,7 +63,7 @@ export function TimeField({ label, value, change, lesson = null, disabled = fals
           type="date"
           onBlur={look}
           className="field w-40"
-          aria-label={say('frame.time.day', { label })}
+          aria-label={say('form.time.day', { label })}
           aria-invalid={lonely}
           data-moment
           min={FIRST_DAY}
@@ -77,22 +77,22 @@ export function TimeField({ label, value, change, lesson = null, disabled = fals
           type="time"
           onBlur={look}
           className="field w-28"
-          aria-label={say('frame.time.time', { label })}
+          aria-label={say('form.time.time', { label })}
           data-moment
           value={typed.time}
           onChange={(event) => take({ ...typed, time: event.target.value })}
         />
         {(half || typed.day !== '' || typed.time !== '') && (
-          <button type="button" className="button button-small" aria-label={say('frame.time.clearOf', { label })} onClick={clear}>
-            {say('frame.time.clear')}
+          <button type="button" className="button button-small" aria-label={say('form.time.clearOf', { label })} onClick={clear}>
+            {say('form.time.clear')}
           </button>
         )}
       </span>
-      {lonely && <span className="mt-1 block font-bold">{say('frame.time.noDay')}</span>}
-      {half && !lonely && <span className="mt-1 block font-bold">{say('frame.time.half')}</span>}
+      {lonely && <span className="mt-1 block font-bold">{say('form.time.noDay')}</span>}
+      {half && !lonely && <span className="mt-1 block font-bold">{say('form.time.half')}</span>}
       {lessons.length > 0 && typed.day === '' && (
         <span className="mt-1 flex flex-wrap items-center gap-1.5">
-          <span className="text-faint">{say('frame.time.lessons')}</span>
+          <span className="text-faint">{say('form.time.lessons')}</span>
           {lessons.map((at) => (
             <button key={at} type="button" className="button button-small" onClick={() => change(at)}>
               {when(at)}

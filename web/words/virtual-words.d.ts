@@ -1,19 +1,7 @@
 declare module 'virtual:words' {
-  type Load = () => Promise<{ default: unknown }>;
-  type Places = {
-    frame: Load;
-    beat: Load;
-    edit: Load;
-    plan: Load;
-    account: Load;
-    paper: Load;
-    shelf: Load;
-    picture: Load;
-    term: Load;
-    school: Load;
-    mark: Load;
-  };
-  export const loaders: { 'en-US': Places; 'en-GB': Places; de: Places; fr: Places; es: Places; ar: Places };
+  type Messages = Record<string, (values: Record<string, string | number>) => string>;
+  /** The messages of a place in a language. */
+  export function load(tag: string, place: string): Promise<{ default: Messages }>;
 }
 
 declare module '@messageformat/core/compile-module' {

@@ -17,7 +17,7 @@ const ALIKE = new Set([
   'frame.kind.copy',
   'beat.legend.extra',
   'edit.swing.sign',
-  'edit.row.becomes',
+  'panels.row.becomes',
   'plan.rules.point',
   'beat.versions.one',
   'picture.title',

@@ -1,10 +1,12 @@
-import { loaders } from 'virtual:words';
+import { load } from 'virtual:words';
 import { useSyncExternalStore } from 'react';
 import type account from '../../lang/en/account.json';
 import type beat from '../../lang/en/beat.json';
 import type edit from '../../lang/en/edit.json';
+import type form from '../../lang/en/form.json';
 import type frame from '../../lang/en/frame.json';
 import type mark from '../../lang/en/mark.json';
+import type panels from '../../lang/en/panels.json';
 import type paper from '../../lang/en/paper.json';
 import type picture from '../../lang/en/picture.json';
 import type plan from '../../lang/en/plan.json';
@@ -12,13 +14,16 @@ import type school from '../../lang/en/school.json';
 import type shelf from '../../lang/en/shelf.json';
 import type term from '../../lang/en/term.json';
 
-export type Language = keyof typeof loaders;
-export type Place = keyof (typeof loaders)['de'];
+export type Language = 'en-US' | 'en-GB' | 'de' | 'fr' | 'es' | 'ar';
+/** A file of lang/<tag>/ that the browser reads. */
+export type Place = Key extends `${infer P}.${string}` ? P : never;
 /** A message: its place, and its key there. */
 export type Key =
   | `frame.${keyof typeof frame & string}`
   | `beat.${keyof typeof beat & string}`
   | `edit.${keyof typeof edit & string}`
+  | `form.${keyof typeof form & string}`
+  | `panels.${keyof typeof panels & string}`
   | `plan.${keyof typeof plan & string}`
   | `account.${keyof typeof account & string}`
   | `paper.${keyof typeof paper & string}`
@@ -59,16 +64,22 @@ export async function needWords(...places: Place[]): Promise<void> {
   const missing = places.filter((place) => !held[place]);
   await Promise.all(
     missing.map(async (place) => {
-      held[place] = ((await loaders[language][place]()) as { default: Messages }).default;
+      held[place] = (await load(language, place)).default;
     }),
   );
+}
+
+/** The code of a place with the words that it says. */
+export async function withWords<M>(code: Promise<M>, ...places: Place[]): Promise<M> {
+  const [loaded] = await Promise.all([code, needWords(...places)]);
+  return loaded;
 }
 
 /** Changes the language of the page at once; what has been typed stays. */
 export async function speak(next: Language): Promise<void> {
   if (next === language) return;
   const places = Object.keys(held) as Place[];
-  const loaded = await Promise.all(places.map((place) => loaders[next][place]() as Promise<{ default: Messages }>));
+  const loaded = await Promise.all(places.map((place) => load(next, place)));
   language = next;
   held = Object.fromEntries(places.map((place, i) => [place, loaded[i]?.default]));
   document.documentElement.lang = next;

@@ -14,6 +14,8 @@ use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Format\Table;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
+use Pulsanda\App\Language\Refusals;
 use Pulsanda\App\School\ClassLock;
 use Pulsanda\App\School\Intakes;
 use Pulsanda\App\School\OneRoster;
@@ -45,6 +47,8 @@ final readonly class IntakeController
         private Usernames $usernames,
         private EntityManagerInterface $entities,
         private Connection $connection,
+        private Reader $reader,
+        private Refusals $refusals,
     ) {
     }
 
@@ -101,9 +105,18 @@ final readonly class IntakeController
             ),
             'count' => \count($people),
             'already' => $already,
-            'faults' => \array_slice($faults, 0, self::SHOWN),
+            'faults' => array_map(
+                fn (array $one): array => ['text' => $this->told($one['text'])] + $one,
+                \array_slice($faults, 0, self::SHOWN),
+            ),
             'faultCount' => \count($faults),
         ]);
+    }
+
+    /** What cannot be taken, in the reader's language. */
+    private function told(string $fault): string
+    {
+        return $this->refusals->told($this->reader->tag(), $fault)[1];
     }
 
     /** Who is in a class, as a table that comes in again; ?mark=1 gives CSV a byte-order mark. */
@@ -178,7 +191,7 @@ final readonly class IntakeController
             'over' => $plan->over,
             'delta' => $set->delta,
             'nothing' => $plan->changesNothing(),
-            'faults' => \array_slice($plan->faults, 0, self::SHOWN),
+            'faults' => array_map($this->told(...), \array_slice($plan->faults, 0, self::SHOWN)),
             'faultCount' => \count($plan->faults),
         ]);
     }

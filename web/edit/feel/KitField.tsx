@@ -3,11 +3,11 @@ import type { Catalogue } from '../../api/types';
 import { withKit } from '../../music/kits';
 import { builtKit } from '../../sound/Kits';
 import type { Player } from '../../sound/Player';
-import { say, useSay } from '../../words/words';
+import { say, useSay, withWords } from '../../words/words';
 import type { Editor } from '../Editor';
 import { useOwnKit } from './useOwnKit';
 
-const OwnKits = lazy(() => import('./OwnKits').then((one) => ({ default: one.OwnKits })));
+const OwnKits = lazy(() => withWords(import('./OwnKits'), 'panels').then((one) => ({ default: one.OwnKits })));
 
 export const kitLabel = (catalogue: Catalogue, name: string): string => catalogue.kits.find((kit) => kit.name === name)?.label ?? name;
 

@@ -41,14 +41,14 @@ export function OwnKits({ editor }: { editor: Editor }) {
       await put(kitOf(pattern, name));
       await renew();
       setTyped('');
-      editor.say(say('edit.ownKits.kept', { name }));
+      editor.say(say('panels.ownKits.kept', { name }));
     });
   const remove = (kit: KeptKit) =>
     run(async () => {
       await reply(api.DELETE('/api/kits/{id}', at({ id: kit.id })));
       await renew();
       setRemoved(kit);
-      editor.say(say('edit.ownKits.removed', { name: kit.name }));
+      editor.say(say('panels.ownKits.removed', { name: kit.name }));
     });
   const bringBack = (kit: KeptKit) =>
     run(async () => {
@@ -58,7 +58,7 @@ export function OwnKits({ editor }: { editor: Editor }) {
       setRemoved(null);
     });
   return (
-    <fieldset aria-label={say('edit.ownKits')} className="flex w-full min-w-0 flex-wrap items-center gap-1.5">
+    <fieldset aria-label={say('panels.ownKits')} className="flex w-full min-w-0 flex-wrap items-center gap-1.5">
       {kits.length <= FEW ? (
         kits.map((kit) => (
           <button
@@ -66,7 +66,7 @@ export function OwnKits({ editor }: { editor: Editor }) {
             type="button"
             className="button"
             aria-pressed={kit === chosen}
-            title={kit.own ? say('edit.ownKits.mine') : say('edit.ownKits.lent', { name: kit.by })}
+            title={kit.own ? say('panels.ownKits.mine') : say('panels.ownKits.lent', { name: kit.by })}
             onClick={() => play(kit)}
           >
             {kit.name}
@@ -74,40 +74,40 @@ export function OwnKits({ editor }: { editor: Editor }) {
         ))
       ) : (
         <select
-          aria-label={say('edit.ownKits.play')}
+          aria-label={say('panels.ownKits.play')}
           className="field field-small w-56"
           value={chosen?.id ?? ''}
           onChange={({ target }) => kits.filter(({ id }) => id === target.value).map(play)}
         >
           <option value="" disabled>
-            {say('edit.ownKits')}
+            {say('panels.ownKits')}
           </option>
           {kits.map((kit) => (
             <option key={kit.id} value={kit.id}>
               {kit.name}
-              {kit.own ? '' : say('edit.ownKits.lentIn', { name: kit.by })}
+              {kit.own ? '' : say('panels.ownKits.lentIn', { name: kit.by })}
             </option>
           ))}
         </select>
       )}
       <input
-        aria-label={say('edit.ownKits.name')}
-        placeholder={say('edit.ownKits.nameHint')}
+        aria-label={say('panels.ownKits.name')}
+        placeholder={say('panels.ownKits.nameHint')}
         className="field field-small w-44"
         maxLength={MOST_NAME}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
       />
       <Small disabled={busy || name === '' || pattern.sections.every(({ rows }) => rows.length === 0)} onClick={() => void keep()}>
-        {kits.some((kit) => kit.own && kit.name === name) ? say('edit.ownKits.replace') : say('edit.ownKits.keep')}
+        {kits.some((kit) => kit.own && kit.name === name) ? say('panels.ownKits.replace') : say('panels.ownKits.keep')}
       </Small>
       {chosen?.own && (
         <>
           <a className="quiet-link text-sm" href={`/api/kits/${chosen.id}/file`} download>
-            {say('edit.ownKits.download', { name: chosen.name })}
+            {say('panels.ownKits.download', { name: chosen.name })}
           </a>
           <Small disabled={busy} onClick={() => void remove(chosen)}>
-            {say('edit.ownKits.remove', { name: chosen.name })}
+            {say('panels.ownKits.remove', { name: chosen.name })}
           </Small>
           {data?.courses.map((course) => (
             <label key={course.id} className="flex items-center gap-1 text-sm">
@@ -119,14 +119,14 @@ export function OwnKits({ editor }: { editor: Editor }) {
                   void lend(chosen, target.checked ? [...chosen.lent, course.id] : chosen.lent.filter((id) => id !== course.id))
                 }
               />
-              {say('edit.ownKits.may', { name: course.name })}
+              {say('panels.ownKits.may', { name: course.name })}
             </label>
           ))}
         </>
       )}
       {removed && (
         <Small disabled={busy} onClick={() => void bringBack(removed)}>
-          {say('edit.ownKits.back', { name: removed.name })}
+          {say('panels.ownKits.back', { name: removed.name })}
         </Small>
       )}
       {error && <Notice>{error}</Notice>}

@@ -18,7 +18,7 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
         {asked && (
           <>
             <p>
-              {asked.changes.length > 0 ? say('edit.file.changes', { name: asked.from }) : say('edit.file.ready', { name: asked.from })}
+              {asked.changes.length > 0 ? say('panels.file.changes', { name: asked.from }) : say('panels.file.ready', { name: asked.from })}
             </p>
             <ul className="my-1 list-disc ps-5">
               {asked.changes.map((change) => (
@@ -29,16 +29,16 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
         )}
         {understood && understood.channels.length > 1 && (
           <label className="my-1 flex flex-wrap items-center gap-1.5">
-            {say('edit.file.drums')}
+            {say('panels.file.drums')}
             <select
               className="field field-small w-auto"
               value={understood.channel}
               onChange={(event) => again({ channel: Number(event.target.value) })}
             >
-              <option value={0}>{asked ? say('edit.file.channel10') : say('edit.file.choose')}</option>
+              <option value={0}>{asked ? say('panels.file.channel10') : say('panels.file.choose')}</option>
               {understood.channels.map(({ channel, notes }) => (
                 <option key={channel} value={channel}>
-                  {say('edit.file.channel', { channel, count: notes })}
+                  {say('panels.file.channel', { channel, count: notes })}
                 </option>
               ))}
             </select>
@@ -54,12 +54,12 @@ export function AskedFile({ editor, opening }: { editor: Editor; opening: Openin
         <p className="flex gap-1.5">
           {asked && (
             <button type="button" className="button button-small" onClick={() => opening.take(asked)}>
-              {say('edit.use')}
+              {say('panels.use')}
             </button>
           )}
           {(asked || understood) && (
             <button type="button" className="button button-small" onClick={opening.leave}>
-              {say('edit.cancel')}
+              {say('panels.cancel')}
             </button>
           )}
         </p>
@@ -77,13 +77,13 @@ function UnknownNotes({ editor, understood, choose }: NotesProps) {
     <div className="my-1 flex flex-col gap-1">
       {understood.notes.map((note) => (
         <label key={note} className="flex items-center gap-1.5">
-          {say('edit.file.note', { note })}
+          {say('panels.file.note', { note })}
           <select
             className="field field-small w-auto"
             value={understood.map[note] ?? ''}
             onChange={(event) => choose(note, event.target.value)}
           >
-            <option value="">{say('edit.file.out')}</option>
+            <option value="">{say('panels.file.out')}</option>
             {editor.catalogue.instruments.map(({ name, label }) => (
               <option key={name} value={name}>
                 {label}

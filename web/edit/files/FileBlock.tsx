@@ -18,18 +18,18 @@ export function FileBlock({ editor, counting, locked, shown, reveal }: Props) {
   return (
     <section aria-labelledby="file" className="card p-3">
       <h2 id="file">{say('edit.files')}</h2>
-      <p className="mb-2 text-sm text-faint">{say('edit.files.about')}</p>
+      <p className="mb-2 text-sm text-faint">{say('panels.files.about')}</p>
       {shown && <SaveFile editor={editor} />}
       <p className="mt-2">
         <button type="button" className="button button-small" disabled={locked || opening.busy} onClick={() => input.current?.click()}>
-          {opening.busy ? say('edit.file.reading') : say('edit.file.open')}
+          {opening.busy ? say('panels.file.reading') : say('panels.file.open')}
         </button>
-        {!locked && <span className="ms-2 text-sm text-faint max-sm:hidden">{say('edit.file.drop')}</span>}
+        {!locked && <span className="ms-2 text-sm text-faint max-sm:hidden">{say('panels.file.drop')}</span>}
       </p>
       <input
         ref={input}
         type="file"
-        aria-label={say('edit.file.name')}
+        aria-label={say('panels.file.name')}
         accept={READ}
         className="sr-only"
         tabIndex={-1}

@@ -7,15 +7,15 @@ import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 
 const KINDS = [
-  { value: 'json', label: 'edit.file.json' },
-  { value: 'mid', label: 'edit.file.mid' },
-  { value: 'mid.zip', label: 'edit.file.zip' },
-  { value: 'musicxml', label: 'edit.file.musicxml' },
-  { value: 'mxl', label: 'edit.file.mxl' },
-  { value: 'xlsx', label: 'edit.file.xlsx' },
-  { value: 'ods', label: 'edit.file.ods' },
-  { value: 'csv', label: 'edit.file.csv' },
-  { value: 'txt', label: 'edit.file.txt' },
+  { value: 'json', label: 'panels.file.json' },
+  { value: 'mid', label: 'panels.file.mid' },
+  { value: 'mid.zip', label: 'panels.file.zip' },
+  { value: 'musicxml', label: 'panels.file.musicxml' },
+  { value: 'mxl', label: 'panels.file.mxl' },
+  { value: 'xlsx', label: 'panels.file.xlsx' },
+  { value: 'ods', label: 'panels.file.ods' },
+  { value: 'csv', label: 'panels.file.csv' },
+  { value: 'txt', label: 'panels.file.txt' },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
@@ -55,7 +55,7 @@ export function SaveFile({ editor }: { editor: Editor }) {
     <>
       <div className="flex flex-wrap gap-1.5">
         <select
-          aria-label={say('edit.file.kind')}
+          aria-label={say('panels.file.kind')}
           className="field field-small w-auto"
           value={kind}
           onChange={(event) => setKind(event.target.value as Kind)}
@@ -67,24 +67,24 @@ export function SaveFile({ editor }: { editor: Editor }) {
           ))}
         </select>
         <button type="button" className="button button-small" disabled={busy} onClick={() => void save()}>
-          {say('edit.file.download')}
+          {say('panels.file.download')}
         </button>
       </div>
       {(kind === 'mid' || kind === 'mid.zip') && (
         <p className="mt-1 flex flex-wrap gap-x-3 text-sm">
           <label className="flex min-h-8 items-center gap-1.5">
             <input type="checkbox" checked={how.written} onChange={(event) => setHow({ ...how, written: event.target.checked })} />
-            {say('edit.file.plain')}
+            {say('panels.file.plain')}
           </label>
           <label className="flex min-h-8 items-center gap-1.5" hidden={kind !== 'mid'}>
             <input type="checkbox" checked={how.rows} onChange={(event) => setHow({ ...how, rows: event.target.checked })} />
-            {say('edit.file.tracks')}
+            {say('panels.file.tracks')}
           </label>
         </p>
       )}
       {lost.length > 0 && (
         <p role="status" className="mt-1 text-sm text-faint">
-          {say('edit.file.lost', { what: lost.join(' ') })}
+          {say('panels.file.lost', { what: lost.join(' ') })}
         </p>
       )}
       {error && <Notice>{error}</Notice>}

@@ -42,8 +42,8 @@ export function useOpening(editor: Editor, counting: Counting, locked: boolean, 
       setUnderstood(null);
       editor.show(0);
       editor.go({ row: 0, at: 0 });
-      editor.store.change(say('edit.file.step'), () => pattern);
-      editor.say(say('edit.file.opened', { name: from }));
+      editor.store.change(say('panels.file.step'), () => pattern);
+      editor.say(say('panels.file.opened', { name: from }));
     },
     [editor],
   );
@@ -66,7 +66,7 @@ export function useOpening(editor: Editor, counting: Counting, locked: boolean, 
   const bring = useCallback(
     async (file: File, how: { map: Record<number, string>; channel: number } = { map: {}, channel: 0 }) => {
       setAsked(null);
-      if (file.size > MOST_BYTES) return setError(say('edit.file.large'));
+      if (file.size > MOST_BYTES) return setError(say('panels.file.large'));
       if (OWN.test(file.name)) return void open(await file.text());
       const { map, channel } = how;
       setUnderstood((before) => (before?.file === file ? before : null));

@@ -15,10 +15,10 @@ export function AddRow({ editor }: { editor: Editor }) {
   const { data } = useQuery(keptKits);
   const add = (instrument: Instrument) => {
     const { limits } = editor.catalogue;
-    if (editor.section.rows.length >= limits.rows) return editor.say(say('edit.row.full', { limit: limits.rows }));
+    if (editor.section.rows.length >= limits.rows) return editor.say(say('panels.row.full', { limit: limits.rows }));
     const kit = data?.kits.find((one) => isPlayedWith(editor.store.pattern, one));
     const row = editor.section.rows.length;
-    editor.store.change(say('edit.row.addOf', { name: lower(instrument.label) }), (pattern) => {
+    editor.store.change(say('panels.row.addOf', { name: lower(instrument.label) }), (pattern) => {
       const added = rowAdded(pattern, editor.index, instrument.name);
       // Where all is played with a kit of one's own, so is this.
       return kit ? rowChanged(added, editor.index, row, pieceFor(kit, { instrument: instrument.name })) : added;
@@ -26,14 +26,14 @@ export function AddRow({ editor }: { editor: Editor }) {
     editor.go({ row, at: 0 });
     // It is in sight, wherever the sheet was.
     requestAnimationFrame(() => document.querySelector(`[role=grid] [data-cell="${row}-0"]`)?.scrollIntoView({ block: 'nearest' }));
-    editor.say(say('edit.row.added', { name: instrument.label }));
+    editor.say(say('panels.row.added', { name: instrument.label }));
   };
   return (
     <section aria-labelledby="add-row" className="card p-3">
       <h2 id="add-row" className="mb-1">
-        {say('edit.row.add')}
+        {say('panels.row.add')}
       </h2>
-      <InstrumentFinder editor={editor} label={say('edit.row.find')} adding take={add} />
+      <InstrumentFinder editor={editor} label={say('panels.row.find')} adding take={add} />
     </section>
   );
 }
@@ -43,15 +43,15 @@ export function ChangeInstrument({ editor, index }: { editor: Editor; index: num
   const say = useSay();
   return (
     <div className="mt-3">
-      <p className="mb-1 text-sm text-faint">{say('edit.row.change')}</p>
+      <p className="mb-1 text-sm text-faint">{say('panels.row.change')}</p>
       <InstrumentFinder
         editor={editor}
-        label={say('edit.row.other')}
+        label={say('panels.row.other')}
         take={(instrument) => {
-          editor.store.change(say('edit.row.becomes', { row: editor.words.name(index), name: lower(instrument.label) }), (pattern) =>
+          editor.store.change(say('panels.row.becomes', { row: editor.words.name(index), name: lower(instrument.label) }), (pattern) =>
             rowChanged(pattern, editor.index, index, { instrument: instrument.name }),
           );
-          editor.say(say('edit.row.isNow', { name: lower(instrument.label) }));
+          editor.say(say('panels.row.isNow', { name: lower(instrument.label) }));
         }}
       />
     </div>
@@ -81,13 +81,13 @@ function InstrumentFinder({ editor, label, adding, take }: FinderProps) {
         className="field field-small"
         aria-label={label}
         data-find-instrument={adding || undefined}
-        placeholder={say('edit.row.findHint')}
+        placeholder={say('panels.row.findHint')}
         displayValue={() => typed}
         onChange={(event) => setTyped(event.target.value)}
         autoComplete="off"
       />
       <ComboboxOptions modal={false} className="mt-1 max-h-56 overflow-y-auto rounded-md border border-rule bg-paper text-sm">
-        {found.length === 0 && <p className="px-2 py-1">{say('edit.row.notFound')}</p>}
+        {found.length === 0 && <p className="px-2 py-1">{say('panels.row.notFound')}</p>}
         {families.map((family) => (
           // biome-ignore lint/a11y/useSemanticElements: a listbox holds groups, not fieldsets
           <div key={family} role="group" aria-label={family}>

@@ -27,17 +27,17 @@ type Knob = {
 const KNOBS: Knob[] = [
   {
     key: 'level',
-    label: 'edit.knob.level',
+    label: 'panels.knob.level',
     low: 0,
     high: 1.5,
     step: 0.05,
     usual: 1,
     typed: 100,
-    words: (value) => say('edit.percent', { percent: Math.round(value * 100) }),
+    words: (value) => say('panels.percent', { percent: Math.round(value * 100) }),
   },
   {
     key: 'pan',
-    label: 'edit.knob.pan',
+    label: 'panels.knob.pan',
     low: -1,
     high: 1,
     step: 0.1,
@@ -47,7 +47,7 @@ const KNOBS: Knob[] = [
   },
   {
     key: 'tune',
-    label: 'edit.knob.tune',
+    label: 'panels.knob.tune',
     low: -12,
     high: 12,
     step: 1,
@@ -57,13 +57,13 @@ const KNOBS: Knob[] = [
   },
   {
     key: 'room',
-    label: 'edit.knob.room',
+    label: 'panels.knob.room',
     low: 0,
     high: 1,
     step: 0.05,
     usual: 0,
     typed: 100,
-    words: (value) => say('edit.percent', { percent: Math.round(value * 100) }),
+    words: (value) => say('panels.percent', { percent: Math.round(value * 100) }),
   },
 ];
 
@@ -75,8 +75,8 @@ export function BalancePanel({ editor, player, locked }: { editor: Editor; playe
   return (
     <>
       <section aria-labelledby="balance" className="card p-3">
-        <h2 id="balance">{say('edit.balance')}</h2>
-        <p className="text-sm text-faint">{say('edit.balance.about')}</p>
+        <h2 id="balance">{say('panels.balance')}</h2>
+        <p className="text-sm text-faint">{say('panels.balance.about')}</p>
         {editor.order.map((index) => (
           <RowBalance key={index} editor={editor} player={player} row={editor.section.rows[index] as Row} index={index} locked={locked} />
         ))}
@@ -94,7 +94,7 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
   const key = keyOfRow(editor.section.rows, index);
   const name = editor.words.name(index);
   const set = (key: Control | 'muted', value: number | boolean, label: string) =>
-    editor.store.change(say('edit.of', { what: label, name }), (pattern) => rowChanged(pattern, editor.index, index, { [key]: value }));
+    editor.store.change(say('panels.of', { what: label, name }), (pattern) => rowChanged(pattern, editor.index, index, { [key]: value }));
   return (
     <fieldset className="mt-3 border-t border-rule pt-2">
       <legend className="float-left me-auto font-bold first-letter:uppercase">{name}</legend>
@@ -102,27 +102,27 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
         <Small
           pressed={ears.alone.includes(key)}
           onClick={() => player.alone(key)}
-          label={`${say('edit.balance.aloneWord')}: ${name}`}
-          title={say('edit.balance.aloneKey')}
+          label={`${say('panels.balance.aloneWord')}: ${name}`}
+          title={say('panels.balance.aloneKey')}
         >
-          {say('edit.balance.aloneWord')}
+          {say('panels.balance.aloneWord')}
         </Small>
         <Small
           pressed={ears.silenced.includes(key)}
           onClick={() => player.silence(key)}
-          label={`${say('edit.balance.offWord')}: ${name}`}
-          title={say('edit.balance.offKey')}
+          label={`${say('panels.balance.offWord')}: ${name}`}
+          title={say('panels.balance.offKey')}
         >
-          {say('edit.balance.offWord')}
+          {say('panels.balance.offWord')}
         </Small>
         <Small
           pressed={row.muted ?? false}
           disabled={locked}
-          onClick={() => set('muted', !row.muted, say('edit.balance.muteStep'))}
-          label={`${say('edit.balance.muteWord')}: ${name}`}
-          title={say('edit.balance.muteTitle')}
+          onClick={() => set('muted', !row.muted, say('panels.balance.muteStep'))}
+          label={`${say('panels.balance.muteWord')}: ${name}`}
+          title={say('panels.balance.muteTitle')}
         >
-          {say('edit.balance.muteWord')}
+          {say('panels.balance.muteWord')}
         </Small>
       </span>
       <div className="clear-both">
@@ -139,20 +139,20 @@ function RowBalance({ editor, player, row, index, locked }: Props) {
                   {label}: {words(value)}
                 </span>
                 <NumberField
-                  label={say('edit.typed', { what: label, name })}
+                  label={say('panels.typed', { what: label, name })}
                   value={Math.round(value * typed)}
                   low={low * typed}
                   high={high * typed}
                   disabled={locked}
                   className="field field-small w-11 text-xs"
                   take={(number) => set(key, Math.round(number) / typed, label)}
-                  refuse={(number) => editor.say(say('edit.notFit', { number, what: label, low: low * typed, high: high * typed }))}
+                  refuse={(number) => editor.say(say('panels.notFit', { number, what: label, low: low * typed, high: high * typed }))}
                 />
               </span>
               <input
                 type="range"
                 className="slider block w-full"
-                aria-label={say('edit.of', { what: label, name })}
+                aria-label={say('panels.of', { what: label, name })}
                 aria-valuetext={words(value)}
                 min={low}
                 max={high}

@@ -44,8 +44,8 @@ export function FillBlock({ editor, row, index }: Props) {
   }, [editor, index, places]);
 
   const labelOf = () => {
-    if (chosen === 'spread') return say('edit.fill.spread', { count });
-    return chosen === 'every' ? say('edit.fill.everyN', { count }) : say('edit.fill.step', { fill: fillWords(chosen ?? '') });
+    if (chosen === 'spread') return say('panels.fill.spread', { count });
+    return chosen === 'every' ? say('panels.fill.everyN', { count }) : say('panels.fill.step', { fill: fillWords(chosen ?? '') });
   };
   const take = () => {
     if (!places) return;
@@ -54,35 +54,35 @@ export function FillBlock({ editor, row, index }: Props) {
     editor.store.change(`${label}, ${editor.words.name(index)}`, (pattern) =>
       filled(pattern, editor.index, index, places, from, to, velocity),
     );
-    editor.say(say('edit.fill.done', { label, count: places.length }));
+    editor.say(say('panels.fill.done', { label, count: places.length }));
     setChosen(null);
   };
   return (
-    <Block title={say('edit.fill')}>
+    <Block title={say('panels.fill')}>
       {fills.map((fill) => (
         <Small key={fill.name} pressed={chosen === fill.name} onClick={() => setChosen(chosen === fill.name ? null : fill.name)}>
           {fillWords(fill.name)}
         </Small>
       ))}
       <Small pressed={chosen === 'spread'} onClick={() => setChosen(chosen === 'spread' ? null : 'spread')}>
-        {say('edit.fill.evenly')}
+        {say('panels.fill.evenly')}
       </Small>
       <Small pressed={chosen === 'every'} onClick={() => setChosen(chosen === 'every' ? null : 'every')}>
-        {say('edit.fill.nth')}
+        {say('panels.fill.nth')}
       </Small>
       {chosen !== null && (
         <div className="w-full rounded-md border border-dashed border-target p-2 text-sm">
           {(chosen === 'spread' || chosen === 'every') && (
             <p className="mb-2 flex items-center gap-2">
               <Count
-                label={chosen === 'spread' ? say('edit.fill.hits') : say('edit.fill.every')}
+                label={chosen === 'spread' ? say('panels.fill.hits') : say('panels.fill.every')}
                 value={Math.min(count, steps)}
                 low={1}
                 high={steps}
                 set={(value) => setSteps({ count: value, start })}
               />
               <Count
-                label={say('edit.fill.from')}
+                label={say('panels.fill.from')}
                 value={Math.min(start, steps - 1) + 1}
                 low={1}
                 high={steps}
@@ -100,18 +100,18 @@ export function FillBlock({ editor, row, index }: Props) {
           {editor.section.bars > 1 && (
             <p className="mb-2 flex gap-1.5">
               <Small pressed={!whole} onClick={() => setWhole(false)}>
-                {say('edit.fill.inBar', { bar: bar + 1 })}
+                {say('panels.fill.inBar', { bar: bar + 1 })}
               </Small>
               <Small pressed={whole} onClick={() => setWhole(true)}>
-                {say('edit.fill.inAll')}
+                {say('panels.fill.inAll')}
               </Small>
             </p>
           )}
           <p className="flex gap-1.5">
             <button type="button" className="button button-small button-main" disabled={!places} onClick={take}>
-              {say('edit.use')}
+              {say('panels.use')}
             </button>
-            <Small onClick={() => setChosen(null)}>{say('edit.cancel')}</Small>
+            <Small onClick={() => setChosen(null)}>{say('panels.cancel')}</Small>
           </p>
         </div>
       )}
@@ -122,7 +122,7 @@ export function FillBlock({ editor, row, index }: Props) {
 type CountProps = { label: string; value: number; low: number; high: number; set: (value: number) => void };
 
 /** A way to fill a row, as musicians call it. */
-const fillWords = (name: string): string => say(`edit.filling.${name}` as Key);
+const fillWords = (name: string): string => say(`panels.filling.${name}` as Key);
 
 /** A number that is shown on the sheet while it is typed; emptied, it stays empty until another one is typed. */
 export function Count({ label, value, low, high, set }: CountProps) {

@@ -26,8 +26,8 @@ export function FormPanel({ editor, locked }: { editor: Editor; locked: boolean 
   const open = (editor.allowed.freedom?.form ?? true) && !locked;
   return (
     <section aria-labelledby="form" className="card p-3">
-      <h2 id="form">{say('edit.form')}</h2>
-      {!open && !locked && <p className="text-sm text-faint">{say('edit.form.fixed')}</p>}
+      <h2 id="form">{say('panels.form')}</h2>
+      {!open && !locked && <p className="text-sm text-faint">{say('panels.form.fixed')}</p>}
       <BarBlock editor={editor} open={open} locked={locked} />
       {open && (
         <>
@@ -54,57 +54,57 @@ function BarBlock({ editor, open, locked }: { editor: Editor; open: boolean; loc
     editor.say(name);
   };
   return (
-    <Block title={say('edit.form.bar', { bar: bar + 1, bars, name: editor.section.name })}>
+    <Block title={say('panels.form.bar', { bar: bar + 1, bars, name: editor.section.name })}>
       <Small
         disabled={locked || (bar === bars - 1 && (!open || full))}
         onClick={() => change(say('edit.bar.repeat', { bar: bar + 1 }), (one) => barRepeated(one, at, bar, bar + 1, barTicks))}
       >
-        {say('edit.form.repeat')}
+        {say('panels.form.repeat')}
       </Small>
       <Small
         disabled={locked || bar === bars - 1}
-        onClick={() => change(say('edit.form.toEnd', { bar: bar + 1 }), (one) => barRepeatedToEnd(one, at, bar, barTicks))}
+        onClick={() => change(say('panels.form.toEnd', { bar: bar + 1 }), (one) => barRepeatedToEnd(one, at, bar, barTicks))}
       >
-        {say('edit.form.toEndWord')}
+        {say('panels.form.toEndWord')}
       </Small>
       {open && (
         <>
           <Small
             disabled={bars * 2 > editor.catalogue.limits.bars}
-            onClick={() => change(say('edit.form.all'), (one) => allRepeated(one, at, barTicks))}
+            onClick={() => change(say('panels.form.all'), (one) => allRepeated(one, at, barTicks))}
           >
-            {say('edit.form.allWord')}
+            {say('panels.form.allWord')}
           </Small>
           <Small
             disabled={full}
-            onClick={() => change(say('edit.form.before', { bar: bar + 1 }), (one) => barInserted(one, at, bar, barTicks))}
+            onClick={() => change(say('panels.form.before', { bar: bar + 1 }), (one) => barInserted(one, at, bar, barTicks))}
           >
-            {say('edit.form.beforeWord')}
+            {say('panels.form.beforeWord')}
           </Small>
           <Small
             disabled={full}
-            onClick={() => change(say('edit.form.after', { bar: bar + 1 }), (one) => barInserted(one, at, bar + 1, barTicks))}
+            onClick={() => change(say('panels.form.after', { bar: bar + 1 }), (one) => barInserted(one, at, bar + 1, barTicks))}
           >
-            {say('edit.form.afterWord')}
+            {say('panels.form.afterWord')}
           </Small>
           <Small
             disabled={bars === 1}
-            onClick={() => change(say('edit.form.remove', { bar: bar + 1 }), (one) => barRemoved(one, at, bar, barTicks))}
+            onClick={() => change(say('panels.form.remove', { bar: bar + 1 }), (one) => barRemoved(one, at, bar, barTicks))}
           >
-            {say('edit.form.removeWord')}
+            {say('panels.form.removeWord')}
           </Small>
         </>
       )}
       {bars > 1 && (
         <label className="flex items-center gap-1.5 text-sm">
-          {say('edit.form.swapWith')}
+          {say('panels.form.swapWith')}
           <select
             className="field field-small w-auto"
             value=""
             disabled={locked}
             onChange={(event) => {
               const other = Number(event.target.value);
-              change(say('edit.form.swap', { bar: bar + 1, other: other + 1 }), (one) => barsExchanged(one, at, bar, other, barTicks));
+              change(say('panels.form.swap', { bar: bar + 1, other: other + 1 }), (one) => barsExchanged(one, at, bar, other, barTicks));
             }}
           >
             <option value="">…</option>
@@ -132,26 +132,26 @@ function SectionBlock({ editor }: { editor: Editor }) {
     const wanted = name.trim();
     if (wanted === section.name) return;
     if (wanted === '' || sections.some((one) => one.name === wanted)) {
-      editor.say(wanted === '' ? say('edit.form.noName') : say('edit.form.taken', { name: wanted }));
+      editor.say(wanted === '' ? say('panels.form.noName') : say('panels.form.taken', { name: wanted }));
       setName(section.name);
       return;
     }
-    editor.store.change(say('edit.form.call', { name: wanted }), (pattern) => sectionRenamed(pattern, editor.index, wanted));
+    editor.store.change(say('panels.form.call', { name: wanted }), (pattern) => sectionRenamed(pattern, editor.index, wanted));
   };
   const remove = () => {
-    editor.store.change(say('edit.form.removeSection', { name: section.name }), (pattern) => sectionRemoved(pattern, editor.index));
+    editor.store.change(say('panels.form.removeSection', { name: section.name }), (pattern) => sectionRemoved(pattern, editor.index));
     editor.show(editor.index);
     editor.go({ row: 0, at: 0 });
-    editor.say(say('edit.form.removedSection', { name: section.name }));
+    editor.say(say('panels.form.removedSection', { name: section.name }));
   };
   const rescale = (to: 'double' | 'half') =>
-    void compute(editor, to === 'double' ? say('edit.form.double') : say('edit.form.half'), (pattern) =>
+    void compute(editor, to === 'double' ? say('panels.form.double') : say('panels.form.half'), (pattern) =>
       reply(api.POST('/api/edit/rescale', { body: { pattern, section: editor.index, to } })),
     );
   return (
-    <Block title={say('edit.form.section', { name: section.name, bars: say('frame.bars', { count: section.bars }) })}>
+    <Block title={say('panels.form.section', { name: section.name, bars: say('frame.bars', { count: section.bars }) })}>
       <label className="flex items-center gap-1.5 text-sm">
-        {say('edit.form.name')}
+        {say('panels.form.name')}
         <input
           className="field field-small w-28"
           maxLength={40}
@@ -162,19 +162,19 @@ function SectionBlock({ editor }: { editor: Editor }) {
         />
       </label>
       <Small disabled={full} onClick={() => addSection(editor, true)}>
-        {say('edit.form.variation')}
+        {say('panels.form.variation')}
       </Small>
       <Small disabled={full} onClick={() => addSection(editor, false)}>
-        {say('edit.form.addEmpty')}
+        {say('panels.form.addEmpty')}
       </Small>
       <Small disabled={sections.length === 1} onClick={remove}>
-        {say('edit.form.removeThis')}
+        {say('panels.form.removeThis')}
       </Small>
-      <Small onClick={() => rescale('double')} title={say('edit.form.doubleTitle')}>
-        {say('edit.form.doubleWord')}
+      <Small onClick={() => rescale('double')} title={say('panels.form.doubleTitle')}>
+        {say('panels.form.doubleWord')}
       </Small>
-      <Small onClick={() => rescale('half')} title={say('edit.form.halfTitle')}>
-        {say('edit.form.halfWord')}
+      <Small onClick={() => rescale('half')} title={say('panels.form.halfTitle')}>
+        {say('panels.form.halfWord')}
       </Small>
     </Block>
   );

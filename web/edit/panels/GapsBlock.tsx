@@ -28,26 +28,26 @@ export function GapsBlock({ editor, row }: { editor: Editor; row: Row }) {
   const step = editor.step(row);
   const inSteps = (gap: number) => (gap % step === 0 ? gap / step : Math.round((10 * gap) / step) / 10);
   return (
-    <Block title={say('edit.gaps')}>
+    <Block title={say('panels.gaps')}>
       <Small pressed={open} onClick={() => setOpen(!open)}>
-        {say('edit.gaps.look')}
+        {say('panels.gaps.look')}
       </Small>
       {open && error && <p className="text-sm">{error}</p>}
       {open && shape && !error && (
         <dl className="w-full text-sm" data-gaps>
           {shape.gaps.length === 0 ? (
-            <dd>{say('edit.gaps.none')}</dd>
+            <dd>{say('panels.gaps.none')}</dd>
           ) : (
             <>
-              <dt className="text-faint">{say('edit.gaps.steps')}</dt>
+              <dt className="text-faint">{say('panels.gaps.steps')}</dt>
               <dd className="font-head text-lg tracking-wide">{shape.gaps.map(inSteps).join(' ')}</dd>
               <dd>
-                {shape.turns > 1 ? say('edit.gaps.turns', { count: shape.turns }) : say('edit.gaps.noTurns')}
-                {shape.evenness !== null && ` ${say('edit.gaps.even', { percent: Math.round(shape.evenness * 100) })}`}
+                {shape.turns > 1 ? say('panels.gaps.turns', { count: shape.turns }) : say('panels.gaps.noTurns')}
+                {shape.evenness !== null && ` ${say('panels.gaps.even', { percent: Math.round(shape.evenness * 100) })}`}
               </dd>
               <dd>
-                {shape.bars.map((group) => `${say('edit.gaps.bars', { bars: group.join(', ') })} `)}
-                {shape.halves.length > 0 && say('edit.gaps.halves', { halves: shape.halves.join(', ') })}
+                {shape.bars.map((group) => `${say('panels.gaps.bars', { bars: group.join(', ') })} `)}
+                {shape.halves.length > 0 && say('panels.gaps.halves', { halves: shape.halves.join(', ') })}
               </dd>
             </>
           )}

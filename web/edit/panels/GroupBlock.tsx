@@ -17,32 +17,32 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
   const fold = () => {
     const names = indices.map((row) => editor.words.name(row)).join(', ');
     const name = names.charAt(0).toUpperCase() + names.slice(1);
-    editor.folds.fold(rows, indices, name.length > MOST_NAME ? say('edit.group.rows', { count: indices.length }) : name);
+    editor.folds.fold(rows, indices, name.length > MOST_NAME ? say('panels.group.rows', { count: indices.length }) : name);
     editor.mark(null);
     editor.settle();
-    editor.say(say('edit.group.folded', { name }));
+    editor.say(say('panels.group.folded', { name }));
   };
   return (
-    <Block title={say('edit.group')}>
-      <Small onClick={fold}>{several ? say('edit.group.foldMany', { count: indices.length }) : say('edit.group.foldOne')}</Small>
-      {!several && <p className="text-xs text-faint">{say('edit.group.hint')}</p>}
+    <Block title={say('panels.group')}>
+      <Small onClick={fold}>{several ? say('panels.group.foldMany', { count: indices.length }) : say('panels.group.foldOne')}</Small>
+      {!several && <p className="text-xs text-faint">{say('panels.group.hint')}</p>}
       {groups.map((group, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a group has no name that stays
         <div key={i} className="flex w-full flex-wrap items-center gap-1.5 border-t border-rule pt-1.5">
           <input
-            aria-label={say('edit.group.name', { name: group.name })}
+            aria-label={say('panels.group.name', { name: group.name })}
             className="field field-small w-full"
             maxLength={MOST_NAME}
             value={group.name}
             onChange={(event) => editor.folds.change(i, { name: event.target.value })}
           />
           <select
-            aria-label={say('edit.group.tint', { name: group.name })}
+            aria-label={say('panels.group.tint', { name: group.name })}
             className="field field-small w-20"
             value={group.tint ?? ''}
             onChange={(event) => editor.folds.change(i, { tint: event.target.value || null })}
           >
-            <option value="">{say('edit.group.noTint')}</option>
+            <option value="">{say('panels.group.noTint')}</option>
             {TINTS.map((tint) => (
               <option key={tint}>{tint}</option>
             ))}
@@ -54,10 +54,10 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
               editor.settle();
             }}
           >
-            {group.folded ? 'open' : 'fold'}
+            {say(group.folded ? 'panels.group.open' : 'panels.group.fold')}
           </Small>
-          <Small label={say('edit.group.letGo', { name: group.name })} onClick={() => editor.folds.part(i)}>
-            {say('edit.group.letGoWord')}
+          <Small label={say('panels.group.letGo', { name: group.name })} onClick={() => editor.folds.part(i)}>
+            {say('panels.group.letGoWord')}
           </Small>
         </div>
       ))}

@@ -16,14 +16,14 @@ export function ListeningBlock({ player }: { player: Player }) {
   const percent = Math.round(set.level * 100);
   return (
     <section aria-labelledby="listening" className="card mt-3 p-3">
-      <h2 id="listening">{say('edit.ears')}</h2>
-      <p className="text-sm text-faint">{say('edit.ears.about')}</p>
-      <Block title={say('edit.ears.all', { percent })}>
+      <h2 id="listening">{say('panels.ears')}</h2>
+      <p className="text-sm text-faint">{say('panels.ears.about')}</p>
+      <Block title={say('panels.ears.all', { percent })}>
         <input
           type="range"
           className="slider w-40"
-          aria-label={say('edit.ears.level')}
-          aria-valuetext={say('edit.percent', { percent })}
+          aria-label={say('panels.ears.level')}
+          aria-valuetext={say('panels.percent', { percent })}
           min={MASTER.low}
           max={MASTER.high}
           step={0.05}
@@ -31,17 +31,17 @@ export function ListeningBlock({ player }: { player: Player }) {
           onChange={(event) => level(event.target.valueAsNumber)}
         />
         <NumberField
-          label={say('edit.ears.typed')}
+          label={say('panels.ears.typed')}
           value={percent}
           low={MASTER.low * 100}
           high={MASTER.high * 100}
           take={(value) => level(value / 100)}
         />
         <Small disabled={ears.silenced.length + ears.alone.length === 0} onClick={() => player.hearAll()}>
-          {say('edit.ears.hearAll')}
+          {say('panels.ears.hearAll')}
         </Small>
       </Block>
-      <Block title={say('edit.ears.click')}>
+      <Block title={say('panels.ears.click')}>
         <span className="joined">
           {CLICKS.map((sound) => (
             <Small
@@ -49,42 +49,42 @@ export function ListeningBlock({ player }: { player: Player }) {
               pressed={metronome.sound === sound}
               onClick={() => player.setHearing({ metronome: { ...metronome, sound } })}
             >
-              {say(`edit.click.${sound}`)}
+              {say(`panels.click.${sound}`)}
             </Small>
           ))}
         </span>
         <Small
           pressed={metronome.groups}
           onClick={() => player.setHearing({ metronome: { ...metronome, groups: !metronome.groups } })}
-          title={say('edit.ears.groupsTitle')}
+          title={say('panels.ears.groupsTitle')}
         >
-          {say('edit.ears.groups')}
+          {say('panels.ears.groups')}
         </Small>
       </Block>
-      <Block title={say('edit.ears.parts')}>
+      <Block title={say('panels.ears.parts')}>
         <span className="joined">
           {PARTS.map((parts) => (
             <Small
               key={parts}
               pressed={metronome.parts === parts}
               onClick={() => player.setHearing({ metronome: { ...metronome, parts } })}
-              label={say('edit.ears.partsOf', { count: parts })}
+              label={say('panels.ears.partsOf', { count: parts })}
             >
               {parts}
             </Small>
           ))}
         </span>
       </Block>
-      <Block title={say('edit.ears.countIn')}>
+      <Block title={say('panels.ears.countIn')}>
         <span className="joined">
           {([0, 1, 2] as const).map((bars) => (
             <Small
               key={bars}
               pressed={countIn === bars}
               onClick={() => player.setCountIn(bars)}
-              label={bars === 0 ? say('edit.ears.noCountIn') : say('edit.countIn', { count: bars })}
+              label={bars === 0 ? say('panels.ears.noCountIn') : say('panels.countIn', { count: bars })}
             >
-              {bars === 0 ? say('edit.none') : bars}
+              {bars === 0 ? say('panels.none') : bars}
             </Small>
           ))}
         </span>

@@ -13,18 +13,18 @@ export function OrderBlock({ editor, order }: { editor: Editor; order: OrderEntr
   const set = (name: string, next: OrderEntry[]) => editor.store.change(name, (pattern) => ({ ...pattern, order: next }));
   const times = (index: number, by: number) =>
     set(
-      say('edit.order.change'),
+      say('panels.order.change'),
       order.map((entry, i) => (i === index ? { ...entry, times: entry.times + by } : entry)),
     );
   const move = (index: number, by: number) => {
     const next = [...order];
     const [entry] = next.splice(index, 1);
     if (entry) next.splice(index + by, 0, entry);
-    set(say('edit.order.change'), next);
+    set(say('panels.order.change'), next);
   };
   return (
     <fieldset className="mt-3 min-w-0">
-      <legend className="mb-1 text-sm text-faint">{say('edit.order', { count: bars })}</legend>
+      <legend className="mb-1 text-sm text-faint">{say('panels.order', { count: bars })}</legend>
       <ol className="flex flex-col gap-1">
         {order.map((entry, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same section may stand in the order several times
@@ -32,37 +32,37 @@ export function OrderBlock({ editor, order }: { editor: Editor; order: OrderEntr
             <span className="min-w-0 flex-1 truncate font-head font-bold">
               {entry.section} <span className="font-text font-normal">{entry.times > 1 && `× ${entry.times}`}</span>
             </span>
-            <Small label={say('edit.order.less', { name: entry.section })} disabled={entry.times === 1} onClick={() => times(index, -1)}>
+            <Small label={say('panels.order.less', { name: entry.section })} disabled={entry.times === 1} onClick={() => times(index, -1)}>
               −
             </Small>
             <Small
-              label={say('edit.order.more', { name: entry.section })}
+              label={say('panels.order.more', { name: entry.section })}
               disabled={entry.times >= MOST_TIMES}
               onClick={() => times(index, 1)}
             >
               +
             </Small>
-            <Small label={say('edit.order.up', { name: entry.section })} disabled={index === 0} onClick={() => move(index, -1)}>
-              {say('edit.row.up')}
+            <Small label={say('panels.order.up', { name: entry.section })} disabled={index === 0} onClick={() => move(index, -1)}>
+              {say('panels.row.up')}
             </Small>
             <Small
-              label={say('edit.order.down', { name: entry.section })}
+              label={say('panels.order.down', { name: entry.section })}
               disabled={index === order.length - 1}
               onClick={() => move(index, 1)}
             >
-              {say('edit.row.down')}
+              {say('panels.row.down')}
             </Small>
             <Small
-              label={say('edit.order.out', { name: entry.section })}
+              label={say('panels.order.out', { name: entry.section })}
               disabled={order.length === 1}
               onClick={() =>
                 set(
-                  say('edit.order.change'),
+                  say('panels.order.change'),
                   order.filter((_, i) => i !== index),
                 )
               }
             >
-              {say('edit.order.outWord')}
+              {say('panels.order.outWord')}
             </Small>
           </li>
         ))}
@@ -72,9 +72,9 @@ export function OrderBlock({ editor, order }: { editor: Editor; order: OrderEntr
           <Small
             key={name}
             disabled={order.length >= editor.catalogue.limits.order}
-            onClick={() => set(say('edit.order.play', { name }), [...order, { section: name, times: 1 }])}
+            onClick={() => set(say('panels.order.play', { name }), [...order, { section: name, times: 1 }])}
           >
-            {say('edit.order.then', { name })}
+            {say('panels.order.then', { name })}
           </Small>
         ))}
       </div>

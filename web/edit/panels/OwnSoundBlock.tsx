@@ -36,8 +36,8 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
   const { busy, error, setError, run } = useTask();
   const file = useRef<HTMLInputElement>(null);
   const give = (sound: string | null) => {
-    const what = sound === null ? say('edit.sound.kit') : (pieceWords(editor.catalogue, sound) ?? `“${sound}”`);
-    editor.store.change(say('edit.sound.play', { name: editor.words.name(index), what }), (pattern) =>
+    const what = sound === null ? say('panels.sound.kit') : (pieceWords(editor.catalogue, sound) ?? `“${sound}”`);
+    editor.store.change(say('panels.sound.play', { name: editor.words.name(index), what }), (pattern) =>
       rowChanged(pattern, editor.index, index, { sound }),
     );
     void player.audition(row.instrument, 100, { ...row, sound });
@@ -48,7 +48,7 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
   };
   const bring = (bytes: Blob, usual: string) =>
     run(async () => {
-      if (bytes.size > MOST_BYTES) throw new Error(say('edit.sound.large'));
+      if (bytes.size > MOST_BYTES) throw new Error(say('panels.sound.large'));
       const query = { name: unused(name.trim() || usual, sounds) };
       const sound = await reply(
         api.POST('/api/sounds', {
@@ -61,10 +61,10 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
       setName('');
       await renew();
       give(sound.name);
-      editor.say(say('edit.sound.yours', { name: sound.name }));
+      editor.say(say('panels.sound.yours', { name: sound.name }));
     });
   const bringFile = (chosenFile: File) =>
-    bring(chosenFile, chosenFile.name.replace(/\.\w+$/, '').slice(0, MOST_NAME) || say('edit.sound.mine'));
+    bring(chosenFile, chosenFile.name.replace(/\.\w+$/, '').slice(0, MOST_NAME) || say('panels.sound.mine'));
   const latest = useRef({ bringFile, taken });
   latest.current = { bringFile, taken };
   useEffect(() => {
@@ -76,30 +76,32 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
     run(async () => {
       await reply(api.DELETE('/api/sounds/{id}', at({ id: sound.id })));
       await renew();
-      editor.say(say('edit.sound.gone', { name: sound.name }));
+      editor.say(say('panels.sound.gone', { name: sound.name }));
     });
   const chosen = sounds.find((one) => one.name === row.sound);
   return (
-    <Block title={say('edit.sound')}>
+    <Block title={say('panels.sound')}>
       <select
-        aria-label={say('edit.sound')}
+        aria-label={say('panels.sound')}
         className="field field-small"
         value={row.sound ?? ''}
         disabled={locked}
         onChange={(event) => give(event.target.value || null)}
       >
-        <option value="">{say('edit.sound.asKit')}</option>
+        <option value="">{say('panels.sound.asKit')}</option>
         {sounds.map((one) => (
           <option key={one.id} value={one.name}>
             {one.name}
-            {one.own ? '' : ` ${say('edit.sound.teacher')}`}
+            {one.own ? '' : ` ${say('panels.sound.teacher')}`}
           </option>
         ))}
-        {row.sound && !chosen && !pieceOf(row.sound) && <option value={row.sound}>{say('edit.sound.notHere', { name: row.sound })}</option>}
+        {row.sound && !chosen && !pieceOf(row.sound) && (
+          <option value={row.sound}>{say('panels.sound.notHere', { name: row.sound })}</option>
+        )}
         {editor.catalogue.kits
           .filter((kit) => kit.url !== null)
           .map((kit) => (
-            <optgroup key={kit.name} label={say('edit.sound.from', { name: kit.label })}>
+            <optgroup key={kit.name} label={say('panels.sound.from', { name: kit.label })}>
               {piecesOf(editor.catalogue, kit, row.instrument).map((one) => (
                 <option key={one.name} value={`${kit.name}/${one.name}`}>
                   {one.label}, {kit.label}
@@ -111,24 +113,24 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
       {!locked && (
         <>
           <input
-            aria-label={say('edit.sound.name')}
-            placeholder={say('edit.sound.name')}
+            aria-label={say('panels.sound.name')}
+            placeholder={say('panels.sound.name')}
             className="field field-small w-36"
             maxLength={MOST_NAME}
             value={name}
             onChange={(event) => setName(event.target.value)}
           />
           <Small disabled={busy} onClick={() => file.current?.click()}>
-            {busy ? say('edit.sound.reading') : say('edit.sound.bring')}
+            {busy ? say('panels.sound.reading') : say('panels.sound.bring')}
           </Small>
-          <RecordButton disabled={busy} take={(bytes) => void bring(bytes, say('edit.sound.mine'))} refuse={setError} />
-          <Small disabled={busy || !chosen?.own} onClick={() => chosen && void remove(chosen)} title={say('edit.sound.forAll')}>
-            {say('edit.form.removeWord')}
+          <RecordButton disabled={busy} take={(bytes) => void bring(bytes, say('panels.sound.mine'))} refuse={setError} />
+          <Small disabled={busy || !chosen?.own} onClick={() => chosen && void remove(chosen)} title={say('panels.sound.forAll')}>
+            {say('panels.form.removeWord')}
           </Small>
           <input
             ref={file}
             type="file"
-            aria-label={say('edit.sound.file')}
+            aria-label={say('panels.sound.file')}
             accept="audio/*,.wav,.flac,.ogg,.opus,.mp3"
             className="sr-only"
             tabIndex={-1}
@@ -138,7 +140,7 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
               if (chosenFile) void bringFile(chosenFile);
             }}
           />
-          <p className="w-full text-xs text-faint">{say('edit.sound.kinds', { seconds: MOST_SECONDS })}</p>
+          <p className="w-full text-xs text-faint">{say('panels.sound.kinds', { seconds: MOST_SECONDS })}</p>
         </>
       )}
       {error && <Notice>{error}</Notice>}
@@ -178,11 +180,11 @@ function RecordButton({ disabled, take, refuse }: { disabled: boolean; take: (by
   };
   return recorder ? (
     <Small pressed onClick={() => recorder.stop()}>
-      {say('edit.sound.stop')}
+      {say('panels.sound.stop')}
     </Small>
   ) : (
     <Small disabled={disabled} onClick={() => void begin()}>
-      {say('edit.sound.record')}
+      {say('panels.sound.record')}
     </Small>
   );
 }

@@ -55,22 +55,22 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
   const ordered = editor.music.order !== null;
   const kept = editor.allowed.whyKept(editor.section.rows, index);
   const change = (what: string, part: Partial<Omit<Row, 'hits'>>) =>
-    store.change(say('edit.of', { what, name }), (pattern) => rowChanged(pattern, editor.index, index, part));
+    store.change(say('panels.of', { what, name }), (pattern) => rowChanged(pattern, editor.index, index, part));
   const remove = () => {
-    store.change(say('edit.row.removeOf', { name }), (pattern) => rowRemoved(pattern, editor.index, index));
+    store.change(say('panels.row.removeOf', { name }), (pattern) => rowRemoved(pattern, editor.index, index));
     editor.go({ row: Math.min(index, editor.section.rows.length - 1), at: 0 });
-    editor.say(say('edit.row.removed', { name }));
+    editor.say(say('panels.row.removed', { name }));
   };
   const move = (by: -1 | 1) => {
-    store.change(say('edit.row.moveOf', { name }), (pattern) => rowMoved(pattern, editor.index, index, by));
+    store.change(say('panels.row.moveOf', { name }), (pattern) => rowMoved(pattern, editor.index, index, by));
     editor.go({ row: index + by, at: editor.state.cursor.at });
   };
   return (
     <>
-      <Block title={say('edit.form.name')}>
+      <Block title={say('panels.form.name')}>
         <input
           key={`${index} ${row.name ?? ''}`}
-          aria-label={say('edit.row.nameOf')}
+          aria-label={say('panels.row.nameOf')}
           className="field field-small w-44"
           maxLength={MOST_NAME}
           placeholder={name}
@@ -79,17 +79,17 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
           onBlur={(event) => {
             const called = event.target.value.trim() || null;
-            if (called !== (row.name ?? null)) change(say('edit.row.nameStep'), { name: called });
+            if (called !== (row.name ?? null)) change(say('panels.row.nameStep'), { name: called });
           }}
         />
       </Block>
-      <Block title={say('edit.row.grid')}>
+      <Block title={say('panels.row.grid')}>
         <select
-          aria-label={say('edit.row.grid')}
+          aria-label={say('panels.row.grid')}
           className="field field-small"
           value={row.snap ?? '16'}
           disabled={locked}
-          onChange={(event) => change(say('edit.row.gridStep'), { snap: event.target.value })}
+          onChange={(event) => change(say('panels.row.gridStep'), { snap: event.target.value })}
         >
           {editor.catalogue.snaps.map((snap) => (
             <option key={snap.name} value={snap.name}>
@@ -97,7 +97,7 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
             </option>
           ))}
         </select>
-        <p className="text-xs text-faint">{say('edit.row.gridHint')}</p>
+        <p className="text-xs text-faint">{say('panels.row.gridHint')}</p>
       </Block>
       {!locked && <FillBlock key={`${editor.index} ${index}`} editor={editor} row={row} index={index} />}
       <OwnSoundBlock
@@ -113,37 +113,37 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
       <ShiftBlock editor={editor} row={row} index={index} disabled={locked} />
       <CycleBlock editor={editor} row={row} index={index} disabled={locked} />
       <GapsBlock key={`gaps ${editor.index} ${index}`} editor={editor} row={row} />
-      <Block title={say('edit.row.row')}>
-        <Small onClick={() => void player.audition(row.instrument, 90, row)}>{say('edit.row.hearIt')}</Small>
-        <Small onClick={() => editor.markRow(index)} title={say('edit.row.shiftPress')}>
-          {say('edit.row.markHits')}
+      <Block title={say('panels.row.row')}>
+        <Small onClick={() => void player.audition(row.instrument, 90, row)}>{say('panels.row.hearIt')}</Small>
+        <Small onClick={() => editor.markRow(index)} title={say('panels.row.shiftPress')}>
+          {say('panels.row.markHits')}
         </Small>
         <Small disabled={locked || ordered || index === 0} onClick={() => move(-1)}>
-          {say('edit.row.up')}
+          {say('panels.row.up')}
         </Small>
         <Small disabled={locked || ordered || index === rows - 1} onClick={() => move(1)}>
-          {say('edit.row.down')}
+          {say('panels.row.down')}
         </Small>
         <Small
           disabled={locked || rows >= editor.catalogue.limits.rows}
-          onClick={() => store.change(say('edit.row.duplicateOf', { name }), (pattern) => rowDuplicated(pattern, editor.index, index))}
+          onClick={() => store.change(say('panels.row.duplicateOf', { name }), (pattern) => rowDuplicated(pattern, editor.index, index))}
         >
-          {say('edit.row.duplicate')}
+          {say('panels.row.duplicate')}
         </Small>
         <Small disabled={locked || kept !== null} onClick={remove}>
-          {say('edit.row.removeWord')}
+          {say('panels.row.removeWord')}
         </Small>
         {kept && <p className="text-xs text-faint">{kept}</p>}
-        {ordered && <p className="text-xs text-faint">{say('edit.row.staff')}</p>}
+        {ordered && <p className="text-xs text-faint">{say('panels.row.staff')}</p>}
       </Block>
       {!locked && !kept && <ChangeInstrument editor={editor} index={index} />}
       <GroupBlock editor={editor} index={index} />
-      <Block title={say('edit.row.tint')}>
-        <Small disabled={locked} pressed={!row.tint} onClick={() => change(say('edit.row.tint'), { tint: null })}>
-          {say('edit.row.noTint')}
+      <Block title={say('panels.row.tint')}>
+        <Small disabled={locked} pressed={!row.tint} onClick={() => change(say('panels.row.tint'), { tint: null })}>
+          {say('panels.row.noTint')}
         </Small>
         {TINTS.map((tint) => (
-          <Small key={tint} disabled={locked} pressed={row.tint === tint} onClick={() => change(say('edit.row.tint'), { tint })}>
+          <Small key={tint} disabled={locked} pressed={row.tint === tint} onClick={() => change(say('panels.row.tint'), { tint })}>
             <span aria-hidden="true" className="tint-dot" data-tint={tint} />
             {tint}
           </Small>
@@ -158,20 +158,20 @@ function ShiftBlock({ editor, row, index, disabled }: { editor: Editor; row: Row
   const [wrap, setWrap] = useState(true);
   const none = disabled || row.hits.length === 0;
   const shift = (steps: number) =>
-    editor.store.change(say('edit.row.shift', { name: editor.words.name(index) }), (pattern) =>
+    editor.store.change(say('panels.row.shift', { name: editor.words.name(index) }), (pattern) =>
       shifted(pattern, editor.index, index, steps * editor.step(row), row.cycle ?? editor.length, wrap),
     );
   return (
-    <Block title={say('edit.row.shiftAll')}>
+    <Block title={say('panels.row.shiftAll')}>
       <Small disabled={none} onClick={() => shift(-1)}>
-        {say('edit.row.earlier')}
+        {say('panels.row.earlier')}
       </Small>
       <Small disabled={none} onClick={() => shift(1)}>
-        {say('edit.row.later')}
+        {say('panels.row.later')}
       </Small>
       <label className="flex items-center gap-1.5 text-sm">
         <input type="checkbox" checked={wrap} onChange={(event) => setWrap(event.target.checked)} />
-        {say('edit.row.wrap')}
+        {say('panels.row.wrap')}
       </label>
     </Block>
   );
@@ -185,37 +185,37 @@ function CycleBlock({ editor, row, index, disabled }: { editor: Editor; row: Row
   const steps = row.cycle ? row.cycle / step : most;
   const set = (next: number) => {
     const cycle = next >= most || next < 1 ? null : next * step;
-    editor.store.change(say('edit.row.cycle', { name: editor.words.name(index) }), (pattern) =>
+    editor.store.change(say('panels.row.cycle', { name: editor.words.name(index) }), (pattern) =>
       rowChanged(pattern, editor.index, index, { cycle }),
     );
     editor.say(
       cycle
-        ? say('edit.row.cycleEvery', { name: editor.words.name(index), count: next })
-        : say('edit.row.cycleWhole', { name: editor.words.name(index) }),
+        ? say('panels.row.cycleEvery', { name: editor.words.name(index), count: next })
+        : say('panels.row.cycleWhole', { name: editor.words.name(index) }),
     );
   };
   const beyond = row.cycle ? row.hits.filter((hit) => hit.at >= (row.cycle ?? 0)).length : 0;
   return (
-    <Block title={row.cycle ? say('edit.row.cycleIts', { count: steps }) : say('edit.row.wholeIts')}>
-      <Small disabled={disabled || steps <= 1} onClick={() => set(Math.ceil(steps) - 1)} label={say('edit.row.shorter')}>
+    <Block title={row.cycle ? say('panels.row.cycleIts', { count: steps }) : say('panels.row.wholeIts')}>
+      <Small disabled={disabled || steps <= 1} onClick={() => set(Math.ceil(steps) - 1)} label={say('panels.row.shorter')}>
         −
       </Small>
       <NumberField
-        label={say('edit.row.cycleAfter', { name: editor.words.name(index) })}
+        label={say('panels.row.cycleAfter', { name: editor.words.name(index) })}
         value={steps}
         low={1}
         high={most}
         disabled={disabled}
         take={(typed) => set(Math.round(typed))}
-        refuse={(typed) => editor.say(say('edit.row.cycleRange', { count: typed, most }))}
+        refuse={(typed) => editor.say(say('panels.row.cycleRange', { count: typed, most }))}
       />
-      <Small disabled={disabled || !row.cycle} onClick={() => set(Math.floor(steps) + 1)} label={say('edit.row.longer')}>
+      <Small disabled={disabled || !row.cycle} onClick={() => set(Math.floor(steps) + 1)} label={say('panels.row.longer')}>
         +
       </Small>
       <Small disabled={disabled || !row.cycle} onClick={() => set(most)}>
-        {say('edit.row.whole')}
+        {say('panels.row.whole')}
       </Small>
-      {beyond > 0 && <p className="text-xs text-faint">{say('edit.row.beyond', { count: beyond })}</p>}
+      {beyond > 0 && <p className="text-xs text-faint">{say('panels.row.beyond', { count: beyond })}</p>}
     </Block>
   );
 }

@@ -14,14 +14,14 @@ import { snapWords } from './RowPanel';
 
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
 const ACCENTS = [
-  [2, 'edit.accent.2'],
-  [3, 'edit.accent.3'],
-  [4, 'edit.accent.4'],
+  [2, 'panels.accent.2'],
+  [3, 'panels.accent.3'],
+  [4, 'panels.accent.4'],
 ] as const;
 const WAYS: { label: Key; shape: Shape; title: Key }[] = [
-  { label: 'edit.way.alternate', shape: 'alternate', title: 'edit.way.alternate.title' },
-  { label: 'edit.way.louder', shape: 'louder', title: 'edit.way.louder.title' },
-  { label: 'edit.way.softer', shape: 'softer', title: 'edit.way.softer.title' },
+  { label: 'panels.way.alternate', shape: 'alternate', title: 'panels.way.alternate.title' },
+  { label: 'panels.way.louder', shape: 'louder', title: 'panels.way.louder.title' },
+  { label: 'panels.way.softer', shape: 'softer', title: 'panels.way.softer.title' },
 ];
 const ODDS = [100, 75, 50, 25];
 
@@ -40,30 +40,30 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         {range
           ? say('edit.marked', { count: hits.length })
           : first
-            ? say('edit.shape.one', { name: capital(editor.words.name(cursor.row)) })
-            : say('edit.shape.none')}
+            ? say('panels.shape.one', { name: capital(editor.words.name(cursor.row)) })
+            : say('panels.shape.none')}
       </h2>
-      <p className="text-sm text-faint">{range ? say('edit.shape.forAll') : first ? editor.words.hit(first) : say('edit.shape.go')}</p>
-      <Block title={say('edit.velocity')}>
+      <p className="text-sm text-faint">{range ? say('panels.shape.forAll') : first ? editor.words.hit(first) : say('panels.shape.go')}</p>
+      <Block title={say('panels.velocity')}>
         {editor.catalogue.levels.map((level, i) => (
           <Small
             key={level.name}
             disabled={locked}
             pressed={hits.length > 0 && hits.every((hit) => editor.words.level(hit.velocity ?? 90) === level.name)}
             onClick={() => editor.level(level.name)}
-            title={say('edit.key.stem', { key: i + 1 })}
+            title={say('panels.key.stem', { key: i + 1 })}
           >
             {levelWords(level.name)}
           </Small>
         ))}
         <Small disabled={none} onClick={() => editor.louder(-6)} title={say('edit.key', { key: '−' })}>
-          {say('edit.shape.softer')}
+          {say('panels.shape.softer')}
         </Small>
         <Small disabled={none} onClick={() => editor.louder(6)} title={say('edit.key', { key: '+' })}>
-          {say('edit.shape.louder')}
+          {say('panels.shape.louder')}
         </Small>
         <NumberField
-          label={say('edit.velocity')}
+          label={say('panels.velocity')}
           value={first ? (first.velocity ?? 90) : null}
           low={1}
           high={127}
@@ -71,15 +71,15 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           take={(velocity) => editor.velocityTo(velocity)}
         />
       </Block>
-      <Block title={range ? say('edit.shape.marked') : say('edit.shape.row')}>
-        <span className="text-sm">{say('edit.shape.accentEvery')}</span>
+      <Block title={range ? say('panels.shape.marked') : say('panels.shape.row')}>
+        <span className="text-sm">{say('panels.shape.accentEvery')}</span>
         <span className="joined">
           {ACCENTS.map(([every, label]) => (
             <Small
               key={every}
               disabled={locked}
-              label={say('edit.shape.accentHit', { which: say(label) })}
-              onClick={() => editor.shapeBy({ every }, say('edit.shape.accentHit', { which: say(label) }))}
+              label={say('panels.shape.accentHit', { which: say(label) })}
+              onClick={() => editor.shapeBy({ every }, say('panels.shape.accentHit', { which: say(label) }))}
             >
               {say(label)}
             </Small>
@@ -93,30 +93,30 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           ))}
         </span>
       </Block>
-      <Block title={first ? say('edit.shape.push', { push: editor.words.push(first.push ?? 0) }) : say('edit.shape.pushNone')}>
+      <Block title={first ? say('panels.shape.push', { push: editor.words.push(first.push ?? 0) }) : say('panels.shape.pushNone')}>
         <Small disabled={none} onClick={() => editor.pushBy(-10)} title={say('edit.key', { key: ',' })}>
-          {say('edit.row.earlier')}
+          {say('panels.row.earlier')}
         </Small>
         <Small disabled={none} onClick={() => editor.pushBy(10)} title={say('edit.key', { key: '.' })}>
-          {say('edit.row.later')}
+          {say('panels.row.later')}
         </Small>
-        <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))} title={say('edit.shape.dragBack')}>
-          {say('edit.shape.back')}
+        <Small disabled={none || !first?.push} onClick={() => editor.pushBy(-(first?.push ?? 0))} title={say('panels.shape.dragBack')}>
+          {say('panels.shape.back')}
         </Small>
         <span className="whitespace-nowrap text-sm">
           <NumberField
-            label={say('edit.shape.pushMs')}
+            label={say('panels.shape.pushMs')}
             value={first ? Math.round((first.push ?? 0) * tickSeconds(editor.store.pattern) * 1000) : null}
             low={-editor.mostPush}
             high={editor.mostPush}
             disabled={none}
             take={(milliseconds) => editor.pushTo(milliseconds)}
-            refuse={(milliseconds) => editor.say(say('edit.shape.pushFar', { ms: milliseconds, most: editor.mostPush }))}
+            refuse={(milliseconds) => editor.say(say('panels.shape.pushFar', { ms: milliseconds, most: editor.mostPush }))}
           />{' '}
-          {say('edit.ms')}
+          {say('panels.ms')}
         </span>
       </Block>
-      <Block title={say('edit.shape.roll')}>
+      <Block title={say('panels.shape.roll')}>
         <span className="joined">
           {ROLLS.map((roll) => (
             <Small
@@ -124,15 +124,15 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={all(roll, (hit) => hit.roll ?? 1)}
               onClick={() => editor.roll(roll)}
-              title={say('edit.key.roll')}
-              label={roll === 1 ? say('edit.shape.rollOne') : say('edit.shape.rollOf', { count: roll })}
+              title={say('panels.key.roll')}
+              label={roll === 1 ? say('panels.shape.rollOne') : say('panels.shape.rollOf', { count: roll })}
             >
               {roll}
             </Small>
           ))}
         </span>
       </Block>
-      <Block title={say('edit.shape.grace')}>
+      <Block title={say('panels.shape.grace')}>
         <span className="joined">
           {([null, 'flam', 'drag'] as const).map((one) => (
             <Small
@@ -140,12 +140,12 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={hits.length > 0 && hits.every((hit) => (hit.ornament ?? null) === one)}
               onClick={() => editor.ornament(one)}
-              title={say('edit.key.next', { key: 'F' })}
+              title={say('panels.key.next', { key: 'F' })}
               label={
                 one === null ? say('edit.grace.noneTitle') : one === 'flam' ? say('edit.grace.flamTitle') : say('edit.grace.dragTitle')
               }
             >
-              {one === null ? say('edit.none') : lower(say(`edit.grace.${one}`))}
+              {one === null ? say('panels.none') : lower(say(`edit.grace.${one}`))}
             </Small>
           ))}
         </span>
@@ -156,20 +156,20 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={hits.length > 0 && hits.every((hit) => (hit.hand ?? null) === one)}
               onClick={() => editor.hand(one)}
-              label={one === null ? say('edit.hand.noneTitle') : one === 'R' ? say('edit.hand.RTitle') : say('edit.hand.LTitle')}
+              label={one === null ? say('panels.hand.noneTitle') : one === 'R' ? say('panels.hand.RTitle') : say('panels.hand.LTitle')}
             >
               {one ?? '–'}
             </Small>
           ))}
         </span>
-        <Small disabled={locked} onClick={() => editor.sticking('alternate')} title={say('edit.hands.alternateTitle')}>
-          {say('edit.hands.alternateWord')}
+        <Small disabled={locked} onClick={() => editor.sticking('alternate')} title={say('panels.hands.alternateTitle')}>
+          {say('panels.hands.alternateWord')}
         </Small>
-        <Small disabled={locked} onClick={() => editor.sticking('leads')} title={say('edit.hands.leadsTitle')}>
-          {say('edit.hands.leadsWord')}
+        <Small disabled={locked} onClick={() => editor.sticking('leads')} title={say('panels.hands.leadsTitle')}>
+          {say('panels.hands.leadsWord')}
         </Small>
       </Block>
-      <Block title={say('edit.shape.odds')}>
+      <Block title={say('panels.shape.odds')}>
         <span className="joined">
           {ODDS.map((odds) => (
             <Small
@@ -177,7 +177,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               disabled={none}
               pressed={all(odds, (hit) => hit.odds ?? 100)}
               onClick={() => editor.odds(odds)}
-              title={say('edit.key.next', { key: 'O' })}
+              title={say('panels.key.next', { key: 'O' })}
             >
               {odds}
             </Small>
@@ -192,74 +192,74 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           {say('edit.row.muted')}
         </Small>
       </Block>
-      <Block title={say('edit.shape.where')}>
-        <NumberLabel label={say('edit.knob.pan')} words={say('edit.shape.panWords')}>
+      <Block title={say('panels.shape.where')}>
+        <NumberLabel label={say('panels.knob.pan')} words={say('panels.shape.panWords')}>
           <NumberField
-            label={say('edit.shape.panOf')}
+            label={say('panels.shape.panOf')}
             value={first ? Math.round((first.pan ?? 0) * 100) : null}
             low={-100}
             high={100}
             disabled={none}
             take={(pan) => editor.panTo(Math.round(pan) / 100)}
-            refuse={(pan) => editor.say(say('edit.shape.panRange', { pan }))}
+            refuse={(pan) => editor.say(say('panels.shape.panRange', { pan }))}
           />
         </NumberLabel>
-        <NumberLabel label={say('edit.knob.tune')} words={say('edit.shape.semitones')}>
+        <NumberLabel label={say('panels.knob.tune')} words={say('panels.shape.semitones')}>
           <NumberField
-            label={say('edit.shape.tuneOf')}
+            label={say('panels.shape.tuneOf')}
             value={first ? (first.tune ?? 0) : null}
             low={-12}
             high={12}
             disabled={none}
             take={(tune) => editor.tuneTo(tune)}
-            refuse={(tune) => editor.say(say('edit.shape.tuneRange', { tune }))}
+            refuse={(tune) => editor.say(say('panels.shape.tuneRange', { tune }))}
           />
         </NumberLabel>
-        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) - 1, -12, 12))} label={say('edit.shape.lowerBy')}>
-          {say('edit.shape.lower')}
+        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) - 1, -12, 12))} label={say('panels.shape.lowerBy')}>
+          {say('panels.shape.lower')}
         </Small>
-        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) + 1, -12, 12))} label={say('edit.shape.higherBy')}>
-          {say('edit.shape.higher')}
+        <Small disabled={none} onClick={() => editor.tuneTo(bounded((first?.tune ?? 0) + 1, -12, 12))} label={say('panels.shape.higherBy')}>
+          {say('panels.shape.higher')}
         </Small>
       </Block>
-      <Block title={say('edit.mark')}>
-        <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title={say('edit.key.bar')}>
-          {say('edit.mark.bar')}
+      <Block title={say('panels.mark')}>
+        <Small onClick={() => editor.markBars(Math.floor(cursor.at / editor.music.barTicks))} title={say('panels.key.bar')}>
+          {say('panels.mark.bar')}
         </Small>
-        <Small onClick={() => editor.markRow(cursor.row)} title={say('edit.key.row')}>
-          {say('edit.mark.row')}
+        <Small onClick={() => editor.markRow(cursor.row)} title={say('panels.key.row')}>
+          {say('panels.mark.row')}
         </Small>
         <Small onClick={() => editor.markBars(0, editor.section.bars - 1)} title={say('edit.key', { key: 'Ctrl + A' })}>
-          {say('edit.mark.all')}
+          {say('panels.mark.all')}
         </Small>
         <Small disabled={!range} onClick={() => editor.go(cursor)} title={say('edit.key', { key: 'Escape' })}>
           {say('edit.kit.nothing')}
         </Small>
       </Block>
-      <Block title={say('edit.move')}>
+      <Block title={say('panels.move')}>
         <Small disabled={none} onClick={() => editor.move(-1, 0)} title={say('edit.key', { key: 'E' })}>
-          {say('edit.move.earlier')}
+          {say('panels.move.earlier')}
         </Small>
         <Small disabled={none} onClick={() => editor.move(1, 0)} title={say('edit.key', { key: 'L' })}>
-          {say('edit.move.later')}
+          {say('panels.move.later')}
         </Small>
         <Small disabled={none} onClick={() => editor.move(0, -1)} title={say('edit.key', { key: 'H' })}>
-          {say('edit.move.above')}
+          {say('panels.move.above')}
         </Small>
         <Small disabled={none} onClick={() => editor.move(0, 1)} title={say('edit.key', { key: 'B' })}>
-          {say('edit.move.below')}
+          {say('panels.move.below')}
         </Small>
         <Small disabled={none} onClick={() => editor.copy()} title={say('edit.key', { key: 'Ctrl + C' })}>
-          {say('edit.move.copy')}
+          {say('panels.move.copy')}
         </Small>
         <Small disabled={none} onClick={() => editor.cut()} title={say('edit.key', { key: 'Ctrl + X' })}>
-          {say('edit.move.cut')}
+          {say('panels.move.cut')}
         </Small>
         <Small disabled={locked} onClick={() => editor.paste()} title={say('edit.key', { key: 'Ctrl + V' })}>
-          {say('edit.move.paste')}
+          {say('panels.move.paste')}
         </Small>
         <Small disabled={none} onClick={() => editor.clear()} title={say('edit.key', { key: 'Delete' })}>
-          {say('edit.row.removeWord')}
+          {say('panels.row.removeWord')}
         </Small>
       </Block>
       <QuantizeBlock editor={editor} disabled={locked} />
@@ -285,14 +285,14 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
     const { range, cursor } = editor.state;
     const scope = range ?? { rows: [cursor.row], from: 0, to: editor.length };
     const how = { section: editor.index, rows: [...scope.rows], from: scope.from, to: scope.to, snap, strength };
-    void compute(editor, say('edit.quantize.to', { value: snapWords(snap) }), (pattern) =>
+    void compute(editor, say('panels.quantize.to', { value: snapWords(snap) }), (pattern) =>
       reply(api.POST('/api/edit/quantize', { body: { pattern, ...how } })),
     );
   };
   return (
-    <Block title={say('edit.quantize')}>
+    <Block title={say('panels.quantize')}>
       <select
-        aria-label={say('edit.quantize.label')}
+        aria-label={say('panels.quantize.label')}
         className="field field-small w-auto"
         value={snap}
         disabled={disabled}
@@ -307,7 +307,7 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
       <label className="flex items-center gap-1.5 text-sm">
         <input
           type="range"
-          aria-label={say('edit.quantize.strength')}
+          aria-label={say('panels.quantize.strength')}
           className="slider w-20"
           min={0}
           max={100}
@@ -319,7 +319,7 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
         {strength} %
       </label>
       <Small disabled={disabled} onClick={quantize}>
-        {say('edit.quantize.do')}
+        {say('panels.quantize.do')}
       </Small>
     </Block>
   );

@@ -13,10 +13,10 @@ export function ShelfBlock({ editor, locked }: { editor: Editor; locked: boolean
   const [open, setOpen] = useState(false);
   return (
     <section aria-labelledby="from-shelf" className="card flex flex-col gap-2 p-3">
-      <h2 id="from-shelf">{say('edit.shelf')}</h2>
+      <h2 id="from-shelf">{say('panels.shelf')}</h2>
       <div className="flex flex-wrap gap-1.5">
         <button type="button" className="button button-small" aria-expanded={open} disabled={locked} onClick={() => setOpen(!open)}>
-          {say('edit.shelf.take')}
+          {say('panels.shelf.take')}
         </button>
         <KeepOnShelf title={editor.store.pattern.title} what={() => ({ pattern: editor.store.pattern })} />
       </div>
@@ -47,8 +47,8 @@ function Choosing({ editor, done }: { editor: Editor; done: () => void }) {
     <div>
       <input
         type="search"
-        aria-label={say('edit.shelf.look')}
-        placeholder={say('edit.shelf.name')}
+        aria-label={say('panels.shelf.look')}
+        placeholder={say('panels.shelf.name')}
         className="field field-small"
         value={text}
         onChange={(event) => setText(event.target.value)}
@@ -65,8 +65,8 @@ function Choosing({ editor, done }: { editor: Editor; done: () => void }) {
           </li>
         ))}
       </ul>
-      {shelf.data && found.length === 0 && <p className="text-sm text-faint">{say('edit.shelf.none')}</p>}
-      {found.length > MOST && <p className="text-xs text-faint">{say('edit.shelf.more', { count: found.length - MOST })}</p>}
+      {shelf.data && found.length === 0 && <p className="text-sm text-faint">{say('panels.shelf.none')}</p>}
+      {found.length > MOST && <p className="text-xs text-faint">{say('panels.shelf.more', { count: found.length - MOST })}</p>}
       {error && <Notice>{error}</Notice>}
     </div>
   );

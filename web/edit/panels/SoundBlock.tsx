@@ -10,7 +10,7 @@ export function SoundBlock({ editor }: { editor: Editor }) {
   const sections = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections);
   return (
     <TakeSound
-      title={say('edit.audio.download')}
+      title={say('panels.audio.download')}
       sections={sections.map(({ name }) => name)}
       ask={(order) => reply(api.POST('/api/renderings', { body: { ...order, pattern: editor.store.pattern } }))}
     />

@@ -1,4 +1,4 @@
-import { type ReactNode, useSyncExternalStore } from 'react';
+import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
 import { lower } from '../../ui/words';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
@@ -13,12 +13,16 @@ type Props = {
   locked: boolean;
   shown: boolean;
   reveal: () => void;
+  /** Told once it takes files. */
+  ready: () => void;
   children: ReactNode;
 };
 
 /** Every step so far, earlier versions of the draft, and files out and in. */
 export function StepsPanel(props: Props) {
-  const { editor, counting, locked, shown, reveal, children } = props;
+  const { editor, counting, locked, shown, reveal, ready, children } = props;
+  // After the effects of what is inside, which takes files from then on.
+  useEffect(() => ready(), [ready]);
   return (
     <div className="flex flex-col gap-3">
       {shown && <StepList editor={editor} locked={locked} />}
@@ -39,8 +43,10 @@ function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
   const earlier = [...done].reverse();
   return (
     <section aria-labelledby="steps" className="card p-3">
-      <h2 id="steps">{say('edit.steps')}</h2>
-      <p className="text-sm text-faint">{done.length === 0 ? say('edit.steps.none') : say('edit.steps.count', { count: done.length })}</p>
+      <h2 id="steps">{say('panels.steps')}</h2>
+      <p className="text-sm text-faint">
+        {done.length === 0 ? say('panels.steps.none') : say('panels.steps.count', { count: done.length })}
+      </p>
       <ol className="mt-2 flex max-h-72 flex-col gap-0.5 overflow-y-auto text-sm">
         {later.map(({ step, count }) => (
           <li key={`later ${count}`}>
@@ -49,13 +55,13 @@ function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
               className="step-line text-faint"
               disabled={locked}
               onClick={() => store.redo(count)}
-              aria-label={say('edit.steps.again', { name: step.name })}
+              aria-label={say('panels.steps.again', { name: step.name })}
             >
               {step.name}
             </button>
           </li>
         ))}
-        {undone.length > 0 && <li className="border-t-2 border-lamp" aria-label={say('edit.steps.here')} />}
+        {undone.length > 0 && <li className="border-t-2 border-lamp" aria-label={say('panels.steps.here')} />}
         {earlier.map((step, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its place in the list
           <li key={i}>
@@ -64,7 +70,7 @@ function StepList({ editor, locked }: { editor: Editor; locked: boolean }) {
               className="step-line"
               disabled={locked}
               onClick={() => store.undo(i + 1)}
-              aria-label={say('edit.steps.back', { name: lower(step.name), number: done.length - i })}
+              aria-label={say('panels.steps.back', { name: lower(step.name), number: done.length - i })}
             >
               {step.name}
             </button>

@@ -74,11 +74,11 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
   const take = () => {
     if (!read) return;
     const typed = read.sections[section];
-    editor.store.change(say('edit.type.step'), (pattern) => ({
+    editor.store.change(say('panels.type.step'), (pattern) => ({
       ...pattern,
       sections: pattern.sections.map((one, i) => (i === section && typed ? typed : one)),
     }));
-    editor.say(say('edit.type.done'));
+    editor.say(say('panels.type.done'));
     setText('');
   };
   const write = async () => {
@@ -92,10 +92,10 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
   };
   return (
     <section aria-labelledby="typed" className="card p-3">
-      <h2 id="typed">{say('edit.type')}</h2>
-      <p className="text-sm text-faint">{say('edit.type.how')}</p>
+      <h2 id="typed">{say('panels.type')}</h2>
+      <p className="text-sm text-faint">{say('panels.type.how')}</p>
       <textarea
-        aria-label={say('edit.type.rows')}
+        aria-label={say('panels.type.rows')}
         className="field mt-2 h-28 font-mono text-sm"
         spellCheck={false}
         maxLength={MOST_TEXT}
@@ -107,7 +107,7 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
         {said}
       </p>
       {either && (
-        <fieldset className="mb-1.5 flex flex-wrap gap-1.5" aria-label={say('edit.type.numbers')}>
+        <fieldset className="mb-1.5 flex flex-wrap gap-1.5" aria-label={say('panels.type.numbers')}>
           {(['beats', 'steps'] as const).map((one) => (
             <button
               key={one}
@@ -116,20 +116,20 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
               aria-pressed={either.as === one}
               onClick={() => setNumbers(one)}
             >
-              {say(either.as === one ? `edit.type.read.${one}` : `edit.type.as.${one}`, { numbers: listed(either.which) })}
+              {say(either.as === one ? `panels.type.read.${one}` : `panels.type.as.${one}`, { numbers: listed(either.which) })}
             </button>
           ))}
         </fieldset>
       )}
       <div className="flex flex-wrap gap-1.5">
         <button type="button" className="button button-main button-small" disabled={!read} onClick={take}>
-          {say('edit.use')}
+          {say('panels.use')}
         </button>
         <button type="button" className="button button-small" disabled={text === ''} onClick={() => setText('')}>
-          {say('edit.cancel')}
+          {say('panels.cancel')}
         </button>
         <button type="button" className="button button-small" onClick={() => void write()}>
-          {say('edit.type.write')}
+          {say('panels.type.write')}
         </button>
       </div>
     </section>
@@ -158,10 +158,10 @@ function whyNot(editor: Editor, read: Pattern, section: number): string | null {
   for (const row of after.rows.slice(before.rows.length)) {
     const why = editor.allowed.whyNot(row.instrument);
     const label = editor.catalogue.instruments.find(({ name }) => name === row.instrument)?.label ?? row.instrument;
-    if (why) return say('edit.type.not', { name: label, why });
+    if (why) return say('panels.type.not', { name: label, why });
   }
   const { freedom } = editor.allowed;
-  return after.bars > before.bars && freedom && !freedom.form ? say('edit.type.beyond', { bars: after.bars, count: before.bars }) : null;
+  return after.bars > before.bars && freedom && !freedom.form ? say('panels.type.beyond', { bars: after.bars, count: before.bars }) : null;
 }
 
 /** "Read: 6 hits come, 2 go, a row of cowbell, 2 bars." */
@@ -176,9 +176,9 @@ function changes(editor: Editor, read: Pattern, section: number): string {
   const label = (name: string) => lower(editor.catalogue.instruments.find((one) => one.name === name)?.label ?? name);
   const added = after.rows
     .slice(before.rows.length)
-    .map((row) => say('edit.type.newRow', { name: label(row.instrument), count: row.hits.length }));
-  const bars = after.bars > before.bars ? [say('edit.type.bars', { count: after.bars, before: before.bars })] : [];
-  return say('edit.type.readThis', {
-    changes: [say('edit.type.come', { count: come }), say('edit.type.go', { count: go }), ...added, ...bars].join(', '),
+    .map((row) => say('panels.type.newRow', { name: label(row.instrument), count: row.hits.length }));
+  const bars = after.bars > before.bars ? [say('panels.type.bars', { count: after.bars, before: before.bars })] : [];
+  return say('panels.type.readThis', {
+    changes: [say('panels.type.come', { count: come }), say('panels.type.go', { count: go }), ...added, ...bars].join(', '),
   });
 }
