@@ -14,7 +14,7 @@ use Pulsanda\Core\Say\Voice;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\RequestStack;
 
-/** Who reads what is answered now, and in which language: that of the account, else of the class or the school; before signing in the browser's. */
+/** Who reads what is answered now, in the language of the account, else of the class or the school; before signing in the browser's. */
 final readonly class Reader
 {
     /** Set by the browser where somebody chooses before signing in. */
@@ -48,7 +48,8 @@ final readonly class Reader
             return null;
         }
         $tags = $this->connection->fetchFirstColumn(
-            'SELECT DISTINCT c.language FROM enrolment e JOIN course c ON c.id = e.course_id WHERE e.student_id = ? AND c.archived_at IS NULL',
+            'SELECT DISTINCT c.language FROM enrolment e JOIN course c ON c.id = e.course_id '
+                .'WHERE e.student_id = ? AND c.archived_at IS NULL',
             [(string) $student->id],
         );
 

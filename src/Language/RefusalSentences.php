@@ -27,7 +27,8 @@ final class RefusalSentences
             }
             $pattern = self::pattern($pieces);
             $this->patterns[$pattern] = $code;
-            $lengths[$pattern] = \strlen(implode('', array_filter($pieces, static fn (int $i): bool => 0 === $i % 2, \ARRAY_FILTER_USE_KEY)));
+            $said = array_filter($pieces, static fn (int $i): bool => 0 === $i % 2, \ARRAY_FILTER_USE_KEY);
+            $lengths[$pattern] = \strlen(implode('', $said));
         }
         uksort($this->patterns, static fn (string $one, string $other): int => $lengths[$other] <=> $lengths[$one]);
     }

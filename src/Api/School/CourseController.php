@@ -46,7 +46,7 @@ final readonly class CourseController
     ) {
     }
 
-    /** How it counts, how its sheets are drawn, in which language it is taught, how it is called and when it meets, whether it is archived; what is left out stays. */
+    /** How it counts, is drawn, taught and called, when it meets, and whether it is archived; what is left out stays. */
     #[Route('/api/courses/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {

@@ -48,7 +48,8 @@ final readonly class TodayController
     private function teacher(string $id): array
     {
         $courses = $this->connection->fetchAllAssociative(
-            'SELECT c.id, c.name, c.counting, coalesce(c.language, s.language) AS language, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time, s.points, '
+            'SELECT c.id, c.name, c.counting, coalesce(c.language, s.language) AS language, c.sheet_like_staff, c.sheet_values, '
+                .'c.lesson_day, c.lesson_time, s.points, '
                 .'count(e.student_id) AS students '
                 .'FROM teaching t JOIN course c ON c.id = t.course_id '
                 .'JOIN school s ON s.id = c.school_id '
@@ -133,7 +134,8 @@ final readonly class TodayController
         // A part that waits is open when there is nothing left to say to the newest attempt at the part before.
         $tasks = $this->connection->fetchAllAssociative(<<<'SQL'
             SELECT p.id AS part_id, p.position, p.name, p.kind, p.view, a.title, c.name AS course, c.sheet_like_staff,
-                   coalesce(c.language, s.language) AS language, coalesce(l.until, a.due_at) AS due_at, CASE WHEN l.until > :now THEN NULL ELSE a.closed_at END AS closed_at,
+                   coalesce(c.language, s.language) AS language, coalesce(l.until, a.due_at) AS due_at,
+                   CASE WHEN l.until > :now THEN NULL ELSE a.closed_at END AS closed_at,
                    a.late AND l.until IS NULL AS late, coalesce(l.excused, false) AS excused, d.saved_at,
                    p.start, p.targets -> 0 AS target, d.pattern AS draft,
                    n.id AS attempt_id, n.number, n.handed_in_at, f.returned_at, f.mark, p.points,
