@@ -63,27 +63,6 @@ final readonly class Names
         'mute-conga' => ['mute hi conga', 'mute high conga'], 'open-conga' => ['open hi conga', 'open high conga'],
         'high-woodblock' => ['hi wood block'],
     ];
-    /** As music teachers say it in German, French and Spanish. */
-    private const IN_OTHER_LANGUAGES = [
-        'kick' => ['bassdrum', 'große trommel', 'basstrommel', 'grosse caisse', 'bombo'],
-        'snare' => ['kleine trommel', 'snaredrum', 'caisse claire', 'caja', 'tarola'],
-        'closed-hat' => [
-            'hi-hat geschlossen', 'geschlossene hi-hat', 'charleston', 'charley', 'charleston fermé', 'charles', 'platillo charles',
-        ],
-        'open-hat' => ['hi-hat offen', 'offene hi-hat', 'charleston ouvert', 'charles abierto'],
-        'pedal-hat' => ['getretene hi-hat', 'charleston au pied', 'charles con pie'],
-        'crash' => ['crash-becken', 'cymbale crash', 'platillo crash'],
-        'ride' => ['ride-becken', 'cymbale ride', 'platillo ride'],
-        'floor-tom' => ['stand-tom', 'standtom', 'tom basse', 'tom base', 'tom de piso'],
-        'high-tom' => ['hohes tom', 'tom aigu', 'tom alto', 'tom agudo'],
-        'low-tom' => ['tiefes tom', 'tom grave'],
-        'side-stick' => ['rimklick', 'cross-stick', 'baguette sur le bord', 'aro'],
-        'clap' => ['klatschen', 'claquement', 'palmada', 'palmas'],
-        'tambourine' => ['schellenkranz', 'tambour de basque', 'pandereta'],
-        'cowbell' => ['kuhglocke', 'cloche', 'cencerro'],
-        'shaker' => ['rassel'],
-        'open-triangle' => ['triangel', 'triangle ouvert', 'triángulo'],
-    ];
 
     /**
      * The instrument of this name, in any case, with hyphens or without; null where none is called so. A number that belongs to a name is
@@ -98,7 +77,7 @@ final readonly class Names
                 $others = array_merge(
                     self::OTHERS[$one->value] ?? [],
                     self::IN_GENERAL_MIDI[$one->value] ?? [],
-                    self::IN_OTHER_LANGUAGES[$one->value] ?? [],
+                    NamesElsewhere::NAMES[$one->value],
                 );
                 foreach ([$one->value, $one->label(), ...$others] as $other) {
                     $known[self::plain($other)] ??= $one;

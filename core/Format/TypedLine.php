@@ -12,7 +12,8 @@ final readonly class TypedLine
     /** Words of a list of places that are no instruments, and no signs of a grid. */
     private const WORDS = [
         'on', 'and', 'the', 'beat', 'beats', 'step', 'steps', 'count', 'counts', 'every', 'each', 'all', 'odd', 'even', 'note', 'notes',
-        'e', 'n', 'a', 'trip', 'let', 'la', 'li', 'quarter', 'quarters', 'crotchets', 'eighth', 'eighths', 'quavers', 'sixteenth',
+        'e', 'n', 'a', 'und', 'et', 'y', 'trip', 'let', 'la', 'li', 'quarter', 'quarters', 'crotchets', 'eighth', 'eighths', 'quavers',
+        'sixteenth',
         'sixteenths', 'semiquavers', 'triplet', 'triplets', '4ths', '8ths', '16ths', '4th', '8th', '16th',
     ];
     /** Signs of a cell; with digits alone, 1 and 0. */

@@ -17,9 +17,10 @@ final readonly class TypedPlaces
 {
     private const STEP = 240;
     private const SIMPLE = [
-        'e' => 240, '&' => 480, '+' => 480, 'and' => 480, 'n' => 480, 'a' => 720, 'trip' => 320, 'let' => 640, 'la' => 320, 'li' => 640,
+        'e' => 240, '&' => 480, '+' => 480, 'and' => 480, 'n' => 480, 'und' => 480, 'et' => 480, 'y' => 480, 'a' => 720,
+        'trip' => 320, 'let' => 640, 'la' => 320, 'li' => 640,
     ];
-    private const COMPOUND = ['&' => 240, '+' => 240, 'and' => 240, 'n' => 240];
+    private const COMPOUND = ['&' => 240, '+' => 240, 'and' => 240, 'n' => 240, 'und' => 240, 'et' => 240, 'y' => 240];
     /** Words for a stroke on every one of a note value. */
     private const VALUES = [
         'quarter' => 960, 'quarters' => 960, 'crotchets' => 960, '4ths' => 960,
@@ -222,8 +223,8 @@ final readonly class TypedPlaces
     {
         $words = [];
         foreach (preg_split('/[\s,;]+|(?<=[&+])(?=\d)/u', $text, -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            if (1 === preg_match('/^(\d{1,2})((?:trip|let|and|la|li|e|&|\+|n|a){2,})$/u', $word, $match)) {
-                preg_match_all('/trip|let|and|la|li|e|&|\+|n|a/u', $match[2], $parts);
+            if (1 === preg_match('/^(\d{1,2})((?:trip|let|and|und|et|la|li|e|&|\+|n|y|a){2,})$/u', $word, $match)) {
+                preg_match_all('/trip|let|and|und|et|la|li|e|&|\+|n|y|a/u', $match[2], $parts);
                 array_push($words, $match[1], ...$parts[0]);
             } else {
                 $words[] = $word;

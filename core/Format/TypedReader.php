@@ -19,6 +19,8 @@ use Pulsanda\Core\Rhythm\Meter;
  */
 final class TypedReader
 {
+    /** Between two beats, as it is counted in the languages that are read. */
+    private const AND = ['&', '+', 'and', 'und', 'et', 'y'];
     public const MOST_TEXT = 20_000;
     /** A row of sixty-fourths over sixteen bars of 4/4 has 1,024 cells. */
     private const MOST_LINE = 2_000;
@@ -235,8 +237,8 @@ final class TypedReader
         $count = $this->meter->count;
         $beats = range(1, $count);
         $ways = [
-            [Snap::Sixteenth, 4 === $this->meter->unit ? ['e&a', 'e+a', 'eanda'] : ['&', '+', 'and']],
-            [Snap::Eighth, 4 === $this->meter->unit ? ['&', '+', 'and'] : ['']],
+            [Snap::Sixteenth, 4 === $this->meter->unit ? array_map(static fn (string $and): string => "e{$and}a", self::AND) : self::AND],
+            [Snap::Eighth, 4 === $this->meter->unit ? self::AND : ['']],
             [Snap::EighthTriplet, 4 === $this->meter->unit ? ['triplet', 'lali'] : []],
             [Snap::Quarter, 4 === $this->meter->unit ? [''] : []],
         ];

@@ -42,7 +42,7 @@ final readonly class Counting
             ? $this->voice->say('place.inBar', ['bar' => $this->bar($tick), 'place' => $said]) : $said;
     }
 
-    /** The place without its noun: "27", "27½", "3 &", "3 let", "2.3". */
+    /** The place without its noun: "27", "27½", "3 &" ("3 +", "3 et" or "3 y" in other languages), "3 let", "2.3". */
     public function number(int $tick): string
     {
         $bar = $this->bar($tick);
@@ -156,7 +156,7 @@ final readonly class Counting
         $rest = $in % $unit;
         $syllable = match (true) {
             0 === $rest => '',
-            2 * $rest === $unit => ' &',
+            2 * $rest === $unit => ' '.$this->voice->say('count.and'),
             4 * $rest === $unit => ' e',
             4 * $rest === 3 * $unit => ' a',
             3 * $rest === $unit => ' trip',

@@ -9,6 +9,8 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\ResetLink;
 use Pulsanda\App\Entity\SignInName;
+use Pulsanda\App\Language\Catalogues;
+use Pulsanda\App\Language\Tag;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Mailer\MailerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
@@ -29,6 +31,7 @@ final readonly class MailResetHandler
         private MailerInterface $mailer,
         private ClockInterface $clock,
         private RateLimiterFactory $resetAccountLimiter,
+        private Catalogues $catalogues,
         #[Autowire('%env(default:app.sender:MAIL_FROM)%')]
         private string $from,
     ) {
@@ -52,10 +55,11 @@ final readonly class MailResetHandler
         $now = \DateTimeImmutable::createFromInterface($this->clock->now());
         $this->entities->persist(new ResetLink(hash('sha256', $key), $account, $now->modify(self::GOOD_FOR)));
         $this->entities->flush();
-        $this->mailer->send((new Email())->from($this->from)->to($account->email)->subject('A new password for Pulsanda')->text(
-            "Hello $account->given,\n\nwith this link you choose a new password for {$account->school->name}. "
-                ."It is good once, for an hour:\n\n"
-                ."$asked->server/reset#$key\n\nIf you have not asked for it, leave it: nothing changes.\n",
+        $words = $this->catalogues->in(Tag::meant($account->language ?? $account->school->language) ?? Tag::AmericanEnglish);
+        $this->mailer->send((new Email())->from($this->from)->to($account->email)->subject($words->say('mail.reset.subject'))->text(
+            $words->say('mail.reset.text', [
+                'name' => $account->given, 'school' => $account->school->name, 'link' => "$asked->server/reset#$key",
+            ]),
         ));
     }
 }

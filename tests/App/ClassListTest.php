@@ -225,7 +225,7 @@ final class ClassListTest extends ApiTestCase
         self::assertSame(['Zoë Ährens', 'Bo', 'Ada Zeller'], $names());
         self::assertSame(['Zoë Ährens', 'Bo', 'Ada Zeller'], array_column((array) $this->json($this->get("/api/courses/$course/term"))['students'], 'name'));
         $csv = array_values(Csv::read((string) $this->get("/api/courses/$course/term.csv")->getContent()));
-        self::assertSame(['Family name', 'Given name', 'Username', 'Id'], \array_slice($csv[0], 1, 4));
+        self::assertSame(['Family name', 'Given name', 'Username', 'ID'], \array_slice($csv[0], 1, 4));
         self::assertSame([['Ährens', 'Zoë', 'zoe-a'], ['', 'Bo', 'bo-2'], ['Zeller', 'Ada', 'ada']], array_map(
             static fn (array $line): array => \array_slice($line, 1, 3),
             \array_slice($csv, 1),

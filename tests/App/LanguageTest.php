@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Pulsanda\App\Format\Csv;
+use Pulsanda\App\Job\MailReset;
+use Pulsanda\App\Job\MailResetHandler;
 use Pulsanda\App\Language\Catalogues;
 use Pulsanda\App\Language\Tag;
+use Pulsanda\App\Mail\Mailbox;
 use Symfony\Component\HttpFoundation\Request;
 
 /** The same stored work is told to each reader in their own language. */
@@ -64,6 +68,19 @@ final class LanguageTest extends ApiTestCase
         $gone = $this->json($this->get('/api/parts/00000000-0000-4000-8000-000000000000/bench'));
         self::assertSame(['notHere', 'هذا غير موجود أو ليس لك أن تراه.'], [$gone['code'], $gone['detail']]);
         $this->send('PUT', '/api/language', ['language' => null]);
+    }
+
+    public function testMailsAndListsComeInTheReadersLanguage(): void
+    {
+        $this->signIn('odile');
+        $this->send('PUT', '/api/language', ['language' => 'de']);
+        $csv = array_values(Csv::read((string) $this->get("/api/courses/{$this->course()}/term.csv")->getContent()));
+        self::assertSame(['Schüler', 'Nachname', 'Vorname', 'Benutzername', 'Kennung', 'Foghorn Shuffle (von 20)'], \array_slice($csv[0], 0, 6));
+        self::assertContains('nicht bewertet', array_column($csv, 5));
+        ($this->service(MailResetHandler::class))(new MailReset('odile', 'https://drums.example'));
+        $mail = $this->service(Mailbox::class)->read()[0];
+        self::assertSame('Ein neues Passwort für Pulsanda', $mail['subject']);
+        self::assertStringContainsString('mit diesem Link wählst du ein neues Passwort', $mail['text']);
     }
 
     public function testAnUnknownLanguageIsRefusedAndNotToldBack(): void

@@ -9,6 +9,7 @@ use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Language\Reader;
+use Pulsanda\App\Language\Refusals;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Edit\Quantize;
 use Pulsanda\Core\Edit\Remeter;
@@ -43,7 +44,7 @@ final readonly class EditController
     /** How a class counts that has not said otherwise. */
     private const SYLLABLES = CountingStyle::Syllables->value;
 
-    public function __construct(private Access $access, private Reader $reader)
+    public function __construct(private Access $access, private Reader $reader, private Refusals $refusals)
     {
     }
 
@@ -169,7 +170,7 @@ final readonly class EditController
         $others = [Loss::Tempo->value => 0, Loss::Swing->value => 0, Loss::Sound->value => 0];
         $lost = array_diff_key(Losses::of($pattern->only($section), 'txt'), $others);
 
-        return new JsonResponse(['text' => TypedWriter::section($section, $pattern->meter), 'lost' => array_values($lost)]);
+        return new JsonResponse(['text' => TypedWriter::section($section, $pattern->meter), 'lost' => $this->told($lost)]);
     }
 
     /** Reads a file of another kind into a pattern; its name, which tells the kind, stands in the address. */
@@ -203,7 +204,7 @@ final readonly class EditController
 
         return new JsonResponse([
             'pattern' => PatternWriter::toData($read->pattern),
-            'lost' => $read->lost,
+            'lost' => $this->told($read->lost),
             'channels' => $channels,
             'unknown' => array_map(
                 static fn (int $note, int $count): array => ['note' => $note, 'count' => $count],
@@ -231,6 +232,18 @@ final readonly class EditController
         return $map;
     }
 
+    /**
+     * @param array<string> $sentences
+     *
+     * @return list<string> in the reader's language
+     */
+    private function told(array $sentences): array
+    {
+        $tag = $this->reader->tag();
+
+        return array_map(fn (string $one): string => $this->refusals->told($tag, $one)[1], array_values($sentences));
+    }
+
     /** A pattern as a file of another kind, and what that cannot hold. */
     #[Route('/api/edit/export', methods: 'POST')]
     public function export(Request $request): JsonResponse
@@ -244,7 +257,7 @@ final readonly class EditController
             $fields->bool('rows', false),
         );
 
-        return new JsonResponse(['bytes' => base64_encode($bytes), 'lost' => $lost]);
+        return new JsonResponse(['bytes' => base64_encode($bytes), 'lost' => $this->told($lost)]);
     }
 
     /** Reads a pattern file, or says what is wrong with it. */

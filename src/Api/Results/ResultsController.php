@@ -10,6 +10,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Format\Table;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Body;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\School\OneRoster;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Record;
@@ -33,6 +34,7 @@ final readonly class ResultsController
         private Connection $connection,
         private ClockInterface $clock,
         private Record $record,
+        private Reader $reader,
     ) {
     }
 
@@ -56,7 +58,9 @@ final readonly class ResultsController
         $course = $this->access->taughtCourse($id);
         $term = $this->table->of($course, 'best' === $request->query->get('attempt'));
         if ('zip' !== $kind) {
-            return Table::response(TermFile::table($term), $kind, "$course->name marks", '1' === $request->query->get('mark'));
+            $table = TermFile::table($term, $this->reader->phrases());
+
+            return Table::response($table, $kind, "$course->name marks", '1' === $request->query->get('mark'));
         }
         /** @var array<string, string> $people */
         $people = $this->connection->fetchAllKeyValue(

@@ -7,6 +7,7 @@ namespace Pulsanda\App\Api\Results;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\PersonName;
 use Pulsanda\App\School\OneRoster;
+use Pulsanda\Core\Say\Phrases;
 
 /**
  * A marks table for other programs: as a table, and as the results of a OneRoster 1.2 CSV set.
@@ -19,21 +20,23 @@ final readonly class TermFile
     /**
      * @param array{parts: list<Column>, students: list<Line>} $term
      *
-     * @return non-empty-list<non-empty-list<string|int|float|null>>
+     * @return non-empty-list<non-empty-list<string|int|float|null>> with headings for its reader; marks are bare numbers
      */
-    public static function table(array $term): array
+    public static function table(array $term, Phrases $words): array
     {
-        $head = ['Student', 'Family name', 'Given name', 'Username', 'Id'];
+        $say = static fn (string $key): string => $words->say("export.$key");
+        $head = array_map($say, ['student', 'family', 'given', 'username', 'id']);
         foreach ($term['parts'] as $part) {
-            $name = 1 < $part['parts'] ? ', '.('' !== $part['name'] ? $part['name'] : "part {$part['position']}") : '';
-            $head[] = \sprintf('%s%s (of %s)', $part['title'], $name, $part['points']);
+            $name = '' !== $part['name'] ? $part['name'] : $words->say('export.part', ['number' => (string) $part['position']]);
+            $title = 1 < $part['parts'] ? "{$part['title']}, $name" : $part['title'];
+            $head[] = $words->say('export.of', ['title' => $title, 'points' => (string) $part['points']]);
         }
-        $table = [[...$head, 'Percent', 'Percent with missing', 'Missing', 'Late', 'Excused']];
+        $table = [[...$head, ...array_map($say, ['percent', 'withMissing', 'missing', 'late', 'excused'])]];
         foreach ($term['students'] as $line) {
             [$given, $family] = PersonName::parts($line['name'], $line['given'], $line['family']);
             $row = [$line['name'], $family, $given, $line['signIn'], $line['source']];
             foreach ($line['cells'] as $cell) {
-                $row[] = $cell['mark'] ?? (['handed-in' => 'not marked', 'open' => ''][$cell['state']] ?? $cell['state']);
+                $row[] = $cell['mark'] ?? ('open' === $cell['state'] ? '' : $say("state.{$cell['state']}"));
             }
             $table[] = [
                 ...$row, self::percent($line['share']), self::percent($line['withMissing']), $line['missing'], $line['lateCount'],

@@ -6,10 +6,12 @@ namespace Pulsanda\Tests\Core\Format;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Pulsanda\Core\Format\Names;
 use Pulsanda\Core\Format\Numbers;
 use Pulsanda\Core\Format\TypedReader;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Hit;
+use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Pulsanda\Core\Rhythm\Meter;
@@ -101,6 +103,23 @@ final class TypedFormsTest extends TestCase
         yield ['kick x', ['kick' => [1]], '1/4'];
         yield ['grosse caisse 1 9', ['kick' => [1, 9]]];
         yield ['Kleine Trommel 5 13', ['snare' => [5, 13]]];
+        yield ["Bassdrum: 1 3\nHi-Hat geschlossen: 1 + 2 + 3 + 4 +", ['kick' => [1, 9], 'closed-hat' => $eighths]];
+        yield ['caisse claire 2 et 4 et', ['snare' => [5, 7, 13, 15]]];
+        yield ['Caja 1 e y a', ['snare' => [1, 2, 3, 4]]];
+        yield ['السنير 5 13', ['snare' => [5, 13]]];
+        yield ["   1 e et a 2 e et a 3 e et a 4 e et a\nSD - - - - x - - - - - - - x - - -", ['snare' => [5, 13]]];
+    }
+
+    /** Whoever types an instrument as the page calls it is understood, in every language. */
+    public function testInstrumentsAreReadByTheirNamesInEveryLanguage(): void
+    {
+        foreach (['en', 'de', 'fr', 'es', 'ar'] as $tag) {
+            /** @var array<string, string> $names */
+            $names = json_decode((string) file_get_contents(__DIR__."/../../../lang/$tag/instruments.json"), true, 2, \JSON_THROW_ON_ERROR);
+            foreach (Instrument::cases() as $instrument) {
+                self::assertSame($instrument, Names::instrument($names["instrument.$instrument->value"]), "$tag: $instrument->value");
+            }
+        }
     }
 
     public function testHandsAndGracesAreKept(): void
