@@ -10,8 +10,8 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 
-/** Gives every refusal its code, and says it in the language of who reads it. */
-#[AsEventListener]
+/** Gives every refusal its code, and says it in the language of who reads it, before HeaderListener tells its length. */
+#[AsEventListener(priority: 8)]
 final readonly class RefusalListener
 {
     public function __construct(private Refusals $refusals, private Reader $reader)

@@ -146,6 +146,7 @@ abstract class ApiTestCase extends WebTestCase
     {
         self::assertSame($status, $response->getStatusCode(), (string) $response->getContent());
         self::assertSame('application/problem+json', $response->headers->get('Content-Type'));
+        self::assertSame((string) \strlen((string) $response->getContent()), $response->headers->get('Content-Length'));
         $problem = $this->json($response);
         self::assertStringContainsString($sentence, $this->text($problem, 'detail'));
         self::assertNotSame(Refusals::UNKNOWN, $this->text($problem, 'code'), $this->text($problem, 'detail').' has no code');
