@@ -12,9 +12,10 @@ final readonly class TypedLine
     /** Words of a list of places that are no instruments, and no signs of a grid. */
     private const WORDS = [
         'on', 'and', 'the', 'beat', 'beats', 'step', 'steps', 'count', 'counts', 'every', 'each', 'all', 'odd', 'even', 'note', 'notes',
-        'e', 'n', 'a', 'und', 'et', 'y', 'trip', 'let', 'la', 'li', 'quarter', 'quarters', 'crotchets', 'eighth', 'eighths', 'quavers',
-        'sixteenth',
-        'sixteenths', 'semiquavers', 'triplet', 'triplets', '4ths', '8ths', '16ths', '4th', '8th', '16th',
+        'e', 'n', 'a', 'und', 'et', 'y', 'auf', 'sur', 'en', 'trip', 'let', 'la', 'li', '4ths', '8ths', '16ths', '4th', '8th', '16th',
+        'quarter', 'quarters', 'crotchets', 'eighth', 'eighths', 'quavers', 'sixteenth', 'sixteenths', 'semiquavers', 'triplet', 'triplets',
+        'viertel', 'achtel', 'sechzehntel', 'triolen', 'noires', 'croches', 'doubles-croches', 'triolets', 'negras', 'corcheas',
+        'semicorcheas', 'tresillos',
     ];
     /** Signs of a cell; with digits alone, 1 and 0. */
     private const SIGNS = 'xXoOgGsSfFdDrRlLaA>*';

@@ -26,9 +26,16 @@ final readonly class TypedPlaces
         'quarter' => 960, 'quarters' => 960, 'crotchets' => 960, '4ths' => 960,
         'eighth' => 480, 'eighths' => 480, 'quavers' => 480, '8ths' => 480,
         'sixteenth' => 240, 'sixteenths' => 240, 'semiquavers' => 240, '16ths' => 240, 'triplet' => 320, 'triplets' => 320,
+        'viertel' => 960, 'achtel' => 480, 'sechzehntel' => 240, 'triolen' => 320,
+        'noires' => 960, 'croches' => 480, 'doubles-croches' => 240, 'triolets' => 320,
+        'negras' => 960, 'corcheas' => 480, 'semicorcheas' => 240, 'tresillos' => 320,
     ];
+    /** Between two beats that are listed, or the second half of a beat. */
+    private const AND = ['and', 'und', 'et', 'y'];
     private const EVERY = ['odd' => [0, 2], 'even' => [1, 2], 'all' => [0, 1]];
-    private const FILLERS = ['on', 'the', 'beat', 'beats', 'step', 'steps', 'count', 'counts', 'every', 'each', 'note', 'notes'];
+    private const FILLERS = [
+        'on', 'auf', 'sur', 'en', 'the', 'beat', 'beats', 'step', 'steps', 'count', 'counts', 'every', 'each', 'note', 'notes',
+    ];
 
     /**
      * @param list<string> $words  without fillers
@@ -51,12 +58,12 @@ final readonly class TypedPlaces
     {
         $text = mb_strtolower(trim($text));
         $words = self::words($text);
-        $isList = [] !== array_intersect(['on', 'beats', 'steps'], $words) || str_contains($text, ',');
+        $isList = [] !== array_intersect(['on', 'auf', 'sur', 'en', 'beats', 'steps'], $words) || str_contains($text, ',');
         $kept = $either = [];
         [$beats, $steps, $only] = [false, [] !== array_intersect(['step', 'steps', 'odd', 'even'], $words), ''];
         $isNumber = static fn (?string $word): bool => null !== $word && 1 === preg_match('/^[(>]*\d+[)!>]*$/u', $word);
         foreach ($words as $i => $word) {
-            $between = 'and' === $word && $isNumber($words[$i - 1] ?? null) && $isNumber($words[$i + 1] ?? null);
+            $between = \in_array($word, self::AND, true) && $isNumber($words[$i - 1] ?? null) && $isNumber($words[$i + 1] ?? null);
             if ($between && !$isList) {
                 throw InvalidInput::at($place, \sprintf(
                     '"%1$s and %2$s" can be two beats, or a beat, its "and", and another; write "on %1$s and %2$s" or "%1$s & %2$s".',

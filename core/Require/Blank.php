@@ -8,63 +8,80 @@ use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Say\Voice;
 
 /** A blank in the sentence of a requirement: what may stand in it, in a file and on a teacher's screen. */
 final readonly class Blank
 {
     private const MOST_INSTRUMENTS = 48;
 
-    /** @param array<string, mixed> $more what else a screen needs to know */
-    private function __construct(public string $key, private string $type, private string $label, private array $more = [])
+    /** @param array<string, mixed> $more what else is known of it */
+    private function __construct(public string $key, private string $type, private array $more = [])
     {
     }
 
     /** @param string|null $from key of another blank that this one is not below */
-    public static function number(string $key, string $label, float $low, float $high, ?string $from = null): self
+    public static function number(string $key, float $low, float $high, ?string $from = null): self
     {
-        return new self($key, 'number', $label, ['low' => $low, 'high' => $high] + (null === $from ? [] : ['from' => $from]));
+        return new self($key, 'number', ['low' => $low, 'high' => $high] + (null === $from ? [] : ['from' => $from]));
     }
 
     /** @param string|null $from key of another blank that this one is not below */
-    public static function whole(string $key, string $label, int $low, int $high, ?string $from = null): self
+    public static function whole(string $key, int $low, int $high, ?string $from = null): self
     {
-        return new self($key, 'whole', $label, ['low' => $low, 'high' => $high] + (null === $from ? [] : ['from' => $from]));
+        return new self($key, 'whole', ['low' => $low, 'high' => $high] + (null === $from ? [] : ['from' => $from]));
     }
 
-    /** @param string|null $all what stands for all instruments; null where one must be named */
-    public static function instrument(string $label, ?string $all = null): self
+    /** @param bool $all whether it may stand for all instruments */
+    public static function instrument(bool $all = false): self
     {
-        return new self('instrument', 'instrument', $label, null === $all ? [] : ['all' => $all]);
+        return new self('instrument', 'instrument', $all ? ['all' => true] : []);
     }
 
-    /** @param string|null $none what an empty list says; null where at least one is needed */
-    public static function instruments(string $key, string $label, ?string $none = null): self
+    /** @param bool $none whether the list may be empty */
+    public static function instruments(string $key, bool $none = false): self
     {
-        return new self($key, 'instruments', $label, null === $none ? [] : ['none' => $none]);
+        return new self($key, 'instruments', $none ? ['none' => true] : []);
     }
 
-    /** @param non-empty-array<string, string> $options words by value; the last one holds where nothing is said */
-    public static function choice(string $key, string $label, array $options): self
+    /** @param non-empty-list<string> $options the last one holds where nothing is said */
+    public static function choice(string $key, array $options): self
     {
-        return new self($key, 'choice', $label, ['options' => $options]);
+        return new self($key, 'choice', ['options' => $options]);
     }
 
     /** Two different bars, from 1. */
     public static function bars(): self
     {
-        return new self('bars', 'bars', 'bars');
+        return new self('bars', 'bars');
     }
 
     /** A pattern that is drawn on a sheet of its own. */
     public static function frame(): self
     {
-        return new self('frame', 'frame', 'frame');
+        return new self('frame', 'frame');
     }
 
-    /** @return array<string, mixed> as the catalogue sends it */
-    public function toData(): array
+    /** @return array<string, mixed> as the catalogue sends it, in the words of a voice */
+    public function toData(string $kind, Voice $voice): array
     {
-        return ['key' => $this->key, 'type' => $this->type, 'label' => $this->label] + $this->more;
+        $words = [];
+        foreach (array_intersect(['all', 'none'], array_keys($this->more)) as $which) {
+            $words[$which] = $voice->say("asks.$kind.$which");
+        }
+        foreach ($this->options() as $option) {
+            $words['options'][$option] = $voice->say("asks.$kind.$option");
+        }
+
+        return ['key' => $this->key, 'type' => $this->type, 'label' => $voice->say("asks.blank.$this->key")] + $words + $this->more;
+    }
+
+    /** @return list<string> of a choice */
+    private function options(): array
+    {
+        $options = $this->more['options'] ?? [];
+
+        return \is_array($options) ? array_values(array_filter($options, \is_string(...))) : [];
     }
 
     /**
@@ -99,8 +116,8 @@ final readonly class Blank
                     self::MOST_INSTRUMENTS,
                 );
             case 'choice':
-                $options = array_keys((array) $this->more['options']);
-                $value = $fields->string($this->key, (string) array_key_last((array) $this->more['options']));
+                $options = $this->options();
+                $value = $fields->string($this->key, $options[array_key_last($options) ?? 0] ?? '');
 
                 return \in_array($value, $options, true) ? $value
                     : throw InvalidInput::at($this->key, \sprintf('this must be "%s".', implode('" or "', $options)));

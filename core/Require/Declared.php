@@ -4,34 +4,48 @@ declare(strict_types=1);
 
 namespace Pulsanda\Core\Require;
 
+use Pulsanda\Core\Say\Voice;
+
 /**
- * What a kind of requirement says of itself: its name in a file, its words in a menu, its sentence with blanks, and what stands in them
- * at first.
+ * What a kind of requirement says of itself: its name in a file, the blanks of its sentence, and what stands in them at first. The words
+ * are messages: "asks.KIND.menu" its name in a menu, "asks.KIND" the sentence, "asks.KIND.OPTION" what may be chosen in a blank.
  */
 final readonly class Declared
 {
+    /** Around a blank in a sentence, no letter of any language. */
+    private const MARK = "\u{E000}";
+
     /**
-     * @param list<string|Blank>   $sentence
-     * @param array<string, mixed> $usual    as in a requirements file; a frame is drawn, so it has none
+     * @param list<Blank>          $blanks in the order in which a file is read; a language may have another
+     * @param array<string, mixed> $usual  as in a requirements file; a frame is drawn, so it has none
      */
-    public function __construct(public string $kind, public string $menu, public array $sentence, public array $usual = [])
+    public function __construct(public string $kind, public array $blanks, public array $usual = [])
     {
     }
 
-    /** @return list<Blank> */
-    public function blanks(): array
+    /**
+     * As the catalogue sends it, in the words of a voice.
+     *
+     * @return array{kind: string, menu: string, sentence: list<string|array<string, mixed>>, usual: object}
+     */
+    public function toData(Voice $voice): array
     {
-        return array_values(array_filter($this->sentence, static fn (string|Blank $piece): bool => $piece instanceof Blank));
-    }
-
-    /** @return array{kind: string, menu: string, sentence: list<string|array<string, mixed>>, usual: object} as the catalogue sends it */
-    public function toData(): array
-    {
-        $sentence = array_map(
-            static fn (string|Blank $piece): string|array => $piece instanceof Blank ? $piece->toData() : $piece,
-            $this->sentence,
+        $blanks = array_column(
+            array_map(fn (Blank $blank): array => [$blank->key, $blank->toData($this->kind, $voice)], $this->blanks),
+            1,
+            0,
         );
+        $marks = array_map(static fn (string $key): string => self::MARK.$key.self::MARK, array_combine(array_keys($blanks), array_keys($blanks)));
+        $sentence = [];
+        foreach (explode(self::MARK, $voice->say("asks.$this->kind", $marks)) as $piece) {
+            $text = trim($piece);
+            if ('' !== $text) {
+                $sentence[] = $blanks[$piece] ?? $text;
+            }
+        }
 
-        return ['kind' => $this->kind, 'menu' => $this->menu, 'sentence' => $sentence, 'usual' => (object) $this->usual];
+        return [
+            'kind' => $this->kind, 'menu' => $voice->say("asks.$this->kind.menu"), 'sentence' => $sentence, 'usual' => (object) $this->usual,
+        ];
     }
 }

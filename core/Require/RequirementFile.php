@@ -60,7 +60,7 @@ final readonly class RequirementFile
         if (null === $rule) {
             throw InvalidInput::at("$path.kind", 'this must be one of: '.implode(', ', array_keys(self::rules())).'.');
         }
-        $blanks = $rule::declares()->blanks();
+        $blanks = $rule::declares()->blanks;
         $fields = Fields::of($data, $path, ['kind', 'points', ...array_map(static fn (Blank $blank): string => $blank->key, $blanks)]);
 
         return $fields->build(static function () use ($fields, $rule, $blanks): array {

@@ -19,11 +19,9 @@ final readonly class AccentsOn implements Requirement
 {
     /** How much louder than the strokes around it, in velocity: less is not heard as an accent. */
     private const LOUDER = 10;
-    private const WHERE = [
-        'bar' => 'on every 1', 'backbeat' => 'on the backbeat', 'offbeats' => 'between the beats', 'beats' => 'on every beat',
-    ];
+    private const WHERE = ['bar', 'backbeat', 'offbeats', 'beats'];
 
-    /** @param string $where a key of WHERE */
+    /** @param string $where one of WHERE */
     public function __construct(private Instrument $instrument, private string $where)
     {
     }
@@ -32,10 +30,9 @@ final readonly class AccentsOn implements Requirement
     {
         return new Declared(
             'accents-on',
-            'accents',
             [
-                Blank::instrument('instrument'), 'is louder', Blank::choice('where', 'where', self::WHERE),
-                'than between, all the way through.',
+                Blank::instrument(),
+                Blank::choice('where', self::WHERE),
             ],
             ['instrument' => 'closed-hat', 'where' => 'beats'],
         );

@@ -32,10 +32,9 @@ final readonly class Answers implements Requirement
     {
         return new Declared(
             'answers',
-            'call and answer',
             [
-                'Of bars', Blank::bars(), 'the second answers the first: as long, at other places, on',
-                Blank::instrument('instrument', 'all instruments'),
+                Blank::bars(),
+                Blank::instrument(true),
             ],
             ['bars' => [1, 2], 'instrument' => 'all'],
         );

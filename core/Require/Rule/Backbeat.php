@@ -24,8 +24,9 @@ final readonly class Backbeat implements Requirement
     {
         return new Declared(
             'backbeat',
-            'the backbeat',
-            ['The backbeat is there in every bar, on', Blank::instruments('instruments', 'instruments')],
+            [
+                Blank::instruments('instruments'),
+            ],
             ['instruments' => ['snare', 'clap', 'side-stick']],
         );
     }

@@ -26,15 +26,10 @@ final readonly class BarsDiffer implements Requirement
     {
         return new Declared(
             'bars-differ',
-            'bars that differ',
             [
-                'Bars',
                 Blank::bars(),
-                'differ by',
-                Blank::whole('low', 'least', 0, 100_000),
-                'to',
-                Blank::whole('high', 'most', 0, 100_000, 'low'),
-                'hits.',
+                Blank::whole('low', 0, 100_000),
+                Blank::whole('high', 0, 100_000, 'low'),
             ],
             ['bars' => [1, 2], 'low' => 1, 'high' => 4],
         );

@@ -22,8 +22,10 @@ final readonly class BarsTotal implements Requirement
     {
         return new Declared(
             'bars-total',
-            'a length',
-            ['One pass lasts', Blank::whole('low', 'fewest', 1, 100_000), 'to', Blank::whole('high', 'most', 1, 100_000, 'low'), 'bars.'],
+            [
+                Blank::whole('low', 1, 100_000),
+                Blank::whole('high', 1, 100_000, 'low'),
+            ],
             ['low' => 2, 'high' => 8],
         );
     }

@@ -22,7 +22,7 @@ final readonly class Contains implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('contains', 'strokes that must be there', ['Everything on the frame is there.', Blank::frame()]);
+        return new Declared('contains', [Blank::frame()]);
     }
 
     public function asks(Voice $voice): string

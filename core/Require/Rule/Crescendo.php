@@ -31,8 +31,10 @@ final readonly class Crescendo implements InBeats
     {
         return new Declared(
             'crescendo',
-            'a crescendo',
-            [Blank::instrument('instrument'), 'grows louder through the last', Blank::whole('beats', 'beats', 1, 64), 'beats.'],
+            [
+                Blank::instrument(),
+                Blank::whole('beats', 1, 64),
+            ],
             ['instrument' => 'snare', 'beats' => 4],
         );
     }

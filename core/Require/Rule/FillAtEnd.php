@@ -37,14 +37,10 @@ final readonly class FillAtEnd implements InBeats
     {
         return new Declared(
             'fill-at-end',
-            'a fill at the end',
             [
-                'The last',
-                Blank::whole('beats', 'beats', 1, 64),
-                'beats or more are a fill of at least',
-                Blank::whole('least', 'hits', 1, 1000),
-                'hits, one after the other, on',
-                Blank::instruments('instruments', 'instruments', 'any instrument'),
+                Blank::whole('beats', 1, 64),
+                Blank::whole('least', 1, 1000),
+                Blank::instruments('instruments', true),
             ],
             ['beats' => 1, 'least' => 4, 'instruments' => []],
         );

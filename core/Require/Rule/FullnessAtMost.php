@@ -25,12 +25,9 @@ final readonly class FullnessAtMost implements Requirement
     {
         return new Declared(
             'fullness-at-most',
-            'room between the strokes',
             [
-                'No row fills more than',
-                Blank::number('percent', 'percent', 0, 100),
-                'percent of its sixteenths; left out of this:',
-                Blank::instruments('except', 'instruments left out', 'none'),
+                Blank::number('percent', 0, 100),
+                Blank::instruments('except', true),
             ],
             ['percent' => 50, 'except' => []],
         );

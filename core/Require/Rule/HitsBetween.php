@@ -28,15 +28,11 @@ final readonly class HitsBetween implements Requirement
     {
         return new Declared(
             'hits-between',
-            'a number of hits',
             [
-                Blank::instrument('instrument', 'the whole beat'),
-                'has',
-                Blank::whole('low', 'least', 0, 100_000),
-                'to',
-                Blank::whole('high', 'most', 0, 100_000, 'low'),
-                'hits',
-                Blank::choice('per', 'in every bar or in all', ['bar' => 'in every bar.', 'whole' => 'in all.']),
+                Blank::instrument(true),
+                Blank::whole('low', 0, 100_000),
+                Blank::whole('high', 0, 100_000, 'low'),
+                Blank::choice('per', ['bar', 'whole']),
             ],
             ['instrument' => 'all', 'low' => 4, 'high' => 16, 'per' => 'bar'],
         );

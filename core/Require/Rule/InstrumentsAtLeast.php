@@ -20,12 +20,7 @@ final readonly class InstrumentsAtLeast implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared(
-            'instruments-at-least',
-            'several instruments',
-            ['At least', Blank::whole('number', 'instruments', 1, 48), 'instruments are heard.'],
-            ['number' => 3],
-        );
+        return new Declared('instruments-at-least', [Blank::whole('number', 1, 48)], ['number' => 3]);
     }
 
     public function asks(Voice $voice): string

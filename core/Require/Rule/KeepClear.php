@@ -22,7 +22,7 @@ final readonly class KeepClear implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared('keep-clear', 'places that must stay clear', ['Everything on the frame stays clear.', Blank::frame()]);
+        return new Declared('keep-clear', [Blank::frame()]);
     }
 
     public function asks(Voice $voice): string

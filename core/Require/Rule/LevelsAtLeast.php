@@ -25,8 +25,10 @@ final readonly class LevelsAtLeast implements Requirement
     {
         return new Declared(
             'levels-at-least',
-            'loud and soft',
-            [Blank::instrument('instrument'), 'has at least', Blank::whole('number', 'levels', 1, 4), 'of ghost, soft, firm and accent.'],
+            [
+                Blank::instrument(),
+                Blank::whole('number', 1, 4),
+            ],
             ['instrument' => 'snare', 'number' => 2],
         );
     }

@@ -20,12 +20,7 @@ final readonly class NoteWords implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared(
-            'note-words',
-            'words about the work',
-            ['The student writes at least', Blank::whole('least', 'words', 1, 200), 'words about the work.'],
-            ['least' => 5],
-        );
+        return new Declared('note-words', [Blank::whole('least', 1, 200)], ['least' => 5]);
     }
 
     public function asks(Voice $voice): string

@@ -25,10 +25,9 @@ final readonly class OffTheBeat implements Requirement
     {
         return new Declared(
             'off-the-beat',
-            'off the beat',
             [
-                'Of', Blank::instrument('instrument', 'the whole beat'), 'at least', Blank::whole('percent', 'percent', 1, 100),
-                'percent stands between the beats.',
+                Blank::instrument(true),
+                Blank::whole('percent', 1, 100),
             ],
             ['instrument' => 'kick', 'percent' => 50],
         );

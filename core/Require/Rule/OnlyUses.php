@@ -23,12 +23,7 @@ final readonly class OnlyUses implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared(
-            'only-uses',
-            'no other instruments',
-            ['Nothing is heard but', Blank::instruments('instruments', 'instruments')],
-            ['instruments' => ['kick', 'snare']],
-        );
+        return new Declared('only-uses', [Blank::instruments('instruments')], ['instruments' => ['kick', 'snare']]);
     }
 
     public function asks(Voice $voice): string

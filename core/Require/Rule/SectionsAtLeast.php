@@ -22,12 +22,7 @@ final readonly class SectionsAtLeast implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared(
-            'sections-at-least',
-            'several sections',
-            ['At least', Blank::whole('number', 'sections', 1, Pattern::MOST_SECTIONS), 'different sections are played.'],
-            ['number' => 2],
-        );
+        return new Declared('sections-at-least', [Blank::whole('number', 1, Pattern::MOST_SECTIONS)], ['number' => 2]);
     }
 
     public function asks(Voice $voice): string

@@ -22,12 +22,7 @@ final readonly class StartsWith implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared(
-            'starts-with',
-            'a first downbeat',
-            [Blank::instrument('instrument'), 'stands on the first downbeat.'],
-            ['instrument' => 'kick'],
-        );
+        return new Declared('starts-with', [Blank::instrument()], ['instrument' => 'kick']);
     }
 
     public function asks(Voice $voice): string

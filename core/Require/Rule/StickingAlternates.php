@@ -25,12 +25,7 @@ final readonly class StickingAlternates implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared(
-            'sticking-alternates',
-            'sticking that alternates',
-            [Blank::instrument('instrument'), 'has its sticking, and right and left take turns.'],
-            ['instrument' => 'snare'],
-        );
+        return new Declared('sticking-alternates', [Blank::instrument()], ['instrument' => 'snare']);
     }
 
     public function asks(Voice $voice): string

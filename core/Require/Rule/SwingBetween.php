@@ -22,13 +22,9 @@ final readonly class SwingBetween implements Requirement
     {
         return new Declared(
             'swing-between',
-            'a swing',
             [
-                'The swing lies between',
-                Blank::number('low', 'lowest', 50, 75),
-                'and',
-                Blank::number('high', 'highest', 50, 75, 'low'),
-                'percent.',
+                Blank::number('low', 50, 75),
+                Blank::number('high', 50, 75, 'low'),
             ],
             ['low' => 55, 'high' => 67],
         );

@@ -24,13 +24,9 @@ final readonly class TempoBetween implements Requirement
     {
         return new Declared(
             'tempo-between',
-            'a tempo',
             [
-                'The tempo lies between',
-                Blank::number('low', 'lowest', 1, 1600),
-                'and',
-                Blank::number('high', 'highest', 1, 1600, 'low'),
-                'beats a minute.',
+                Blank::number('low', 1, 1600),
+                Blank::number('high', 1, 1600, 'low'),
             ],
             ['low' => 60, 'high' => 120],
         );

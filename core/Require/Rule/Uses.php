@@ -22,12 +22,7 @@ final readonly class Uses implements Requirement
 
     public static function declares(): Declared
     {
-        return new Declared(
-            'uses',
-            'instruments that are heard',
-            ['These are all heard:', Blank::instruments('instruments', 'instruments')],
-            ['instruments' => ['kick', 'snare']],
-        );
+        return new Declared('uses', [Blank::instruments('instruments')], ['instruments' => ['kick', 'snare']]);
     }
 
     public function asks(Voice $voice): string

@@ -104,7 +104,9 @@ final class TypedFormsTest extends TestCase
         yield ['grosse caisse 1 9', ['kick' => [1, 9]]];
         yield ['Kleine Trommel 5 13', ['snare' => [5, 13]]];
         yield ["Bassdrum: 1 3\nHi-Hat geschlossen: 1 + 2 + 3 + 4 +", ['kick' => [1, 9], 'closed-hat' => $eighths]];
-        yield ['caisse claire 2 et 4 et', ['snare' => [5, 7, 13, 15]]];
+        yield ["Bassdrum auf 1 und 3\nSnare: Sechzehntel", ['kick' => [1, 9], 'snare' => range(1, 16)]];
+        yield ["Grosse caisse sur 2 et 4\nCharles: corcheas", ['kick' => [5, 13], 'closed-hat' => $eighths]];
+        yield ['caisse claire 2et 4et', ['snare' => [7, 15]]];
         yield ['Caja 1 e y a', ['snare' => [1, 2, 3, 4]]];
         yield ['السنير 5 13', ['snare' => [5, 13]]];
         yield ["   1 e et a 2 e et a 3 e et a 4 e et a\nSD - - - - x - - - - - - - x - - -", ['snare' => [5, 13]]];

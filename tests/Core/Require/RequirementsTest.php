@@ -281,11 +281,11 @@ final class RequirementsTest extends TestCase
         $frame = json_decode(PatternWriter::write(Lesson::steps(['kick' => [1]])));
         $offered = $declared = [];
         foreach (RequirementFile::rules() as $kind => $rule) {
-            $data = $rule::declares()->toData();
+            $data = $rule::declares()->toData(Spoken::voice());
             $declared[] = $kind;
             self::assertSame($kind, $data['kind']);
             self::assertNotSame('', $data['menu']);
-            $keys = array_map(static fn (Blank $blank): string => $blank->key, $rule::declares()->blanks());
+            $keys = array_map(static fn (Blank $blank): string => $blank->key, $rule::declares()->blanks);
             $offered[] = ['kind' => $kind] + (\in_array('frame', $keys, true) ? ['frame' => $frame] : []) + (array) $data['usual'];
             self::assertSame(
                 [],
@@ -296,6 +296,21 @@ final class RequirementsTest extends TestCase
         $checked = self::check($offered, Lesson::steps(['kick' => [1]]));
         self::assertSame($declared, array_column($checked['results'], 'kind'));
         self::assertCount(22, $declared);
+    }
+
+    /** Whatever the order of the words, a sentence has each blank once, and none of its words is missing. */
+    public function testEverySentenceHasItsBlanksInEveryLanguage(): void
+    {
+        foreach (['en', 'de', 'fr', 'es', 'ar'] as $language) {
+            foreach (RequirementFile::rules() as $kind => $rule) {
+                $data = $rule::declares()->toData(Spoken::voice(language: $language));
+                $blanks = array_column(array_filter($data['sentence'], \is_array(...)), 'key');
+                self::assertEqualsCanonicalizing(array_column($rule::declares()->blanks, 'key'), $blanks, "$language: $kind");
+                $words = array_filter($data['sentence'], \is_string(...));
+                self::assertSame($words, array_unique($words), 'pieces are told apart by their words');
+                self::assertStringNotContainsString("\u{E000}", implode('', $words));
+            }
+        }
     }
 
     public function testEveryKindSaysWhatItAsks(): void
