@@ -78,6 +78,14 @@ final class DemoWorld
         'tariq' => ['Tariq', 'Tariq', ''],
     ];
 
+    /** In the class that is taught in German. */
+    private const UNDER_THE_LANTERN = [
+        'merle' => ['Merle Hansen', 'Merle', 'Hansen'],
+        'thies' => ['Thies Brodersen', 'Thies', 'Brodersen'],
+        'wiebke' => ['Wiebke Ünal', 'Wiebke', 'Ünal'],
+        'samira' => ['سميرة الحداد', 'سميرة', 'الحداد'],
+    ];
+
     /** @var array<string, Account> */
     private array $students = [];
     /** @var array<string, Assignment> by title */
@@ -106,9 +114,11 @@ final class DemoWorld
         $known = [
             'odile' => 'the teacher, Odile Marrick',
             'bertil' => 'a teacher of another class, Bertil Sandoval',
+            'jette' => 'a teacher who reads and teaches in German, Jette Lorenzen',
             'marit' => 'the administrator, Marit Oakes',
             'ines' => 'a student with work returned',
             'wren' => 'a student who has not begun',
+            'samira' => 'a student of the German class who reads Arabic',
         ];
         $lines = [];
         foreach (array_intersect_key($known, array_flip($usernames)) as $username => $who) {
@@ -129,7 +139,9 @@ final class DemoWorld
         $this->hash = $this->hasher->hashPassword($teacher, $password);
         $keeper = new Account($this->school, 'marit', 'Marit Oakes', Role::Keeper, 'Marit', 'Oakes');
         $bertil = new Account($this->school, 'bertil', 'Bertil Sandoval', Role::Teacher, 'Bertil', 'Sandoval');
-        foreach ([$teacher, $keeper, $bertil] as $one) {
+        $jette = new Account($this->school, 'jette', 'Jette Lorenzen', Role::Teacher, 'Jette', 'Lorenzen');
+        $jette->read('de');
+        foreach ([$teacher, $keeper, $bertil, $jette] as $one) {
             $one->setPassword($this->hash);
             $one->find($one->signIn.'@saltmarsh.example');
             $this->entities->persist($one);
@@ -153,6 +165,7 @@ final class DemoWorld
         }
         $this->lastYear($teacher, self::year($year - 1));
         $this->gullDeck($bertil, self::year($year));
+        $this->underTheLantern($jette, self::year($year));
         $this->entities->flush();
     }
 
@@ -207,6 +220,25 @@ final class DemoWorld
         $beat = Beat::of($part->targets[0]);
         $this->attempt($part, 'pim', $beat->without('snare', 16), 'I left the quiet one out.', '-8 hours');
         $this->attempt($part, 'sunniva', $beat, '', '-30 hours', 20.0, 'Light as a gull.');
+    }
+
+    private function underTheLantern(Account $teacher, string $year): void
+    {
+        $this->classOf($teacher, 'Laternenzug, donnerstags', $year, self::UNDER_THE_LANTERN);
+        $this->course->speak('de');
+        $this->students['samira']->read('ar');
+        $words = "Erst gehen, dann spielen: ein Schritt auf jede starke Zählzeit. Die Snare ruft, die Hi-Hat trägt das Licht.\n"
+            ."Bassdrum >1 3 3+\nSnare 2 4\nHi-Hat: Achtel";
+        $part = $this->part('Laternenschritt', $words, '+5 days', View::Seen, Meter::of(4, 4), Tempo::of(88, '4'), Swing::of(), 1, <<<'GRID'
+            kick        X...|....|x.x.|....
+            snare       ....|x...|....|x...
+            closed-hat  x.x.|x.x.|x.x.|x.x.
+            GRID);
+        $beat = Beat::of($part->targets[0]);
+        $this->attempt($part, 'merle', $beat->late('snare', 1), 'Ist die Snare richtig?', '-7 hours');
+        $this->attempt($part, 'thies', $beat, '', '-27 hours', 20.0, 'Ganz ruhig gegangen, Thies. Genau so.');
+        $missed = 'Gut gehört, Samira. Es fehlt nur das kleine „3 und“ der Bassdrum.';
+        $this->attempt($part, 'samira', $beat->without('kick', 11), 'أحب هذا الإيقاع.', '-26 hours', 18.0, $missed);
     }
 
     private function march(string $title, string $due, string $typed, string $grid): Part
