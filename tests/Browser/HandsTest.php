@@ -72,7 +72,7 @@ final class HandsTest extends BrowserTestCase
         $freya->read('3 hits in A (1 bar)');
         self::assertCount(
             3,
-            $freya->driver->findElements(WebDriverBy::cssSelector('section[aria-label^="Save 3"] .note')),
+            $freya->driver->findElements(WebDriverBy::cssSelector('section[aria-label^="Version 3"] .note')),
             'it is looked at on a sheet',
         );
         $freya->press('Restore this version');

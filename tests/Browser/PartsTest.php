@@ -20,7 +20,7 @@ final class PartsTest extends BrowserTestCase
         $odile->press('make their own');
         $odile->tick('opens when part 1 is correct');
         $odile->press('Rules');
-        $odile->choose('Add a rule', 'a first downbeat');
+        $odile->choose('Add a rule', 'an instrument on the first 1');
         $odile->choose('Add a rule', 'words about the work');
         $odile->until(
             static fn (): bool => str_contains($odile->text(), 'Saved at') && !str_contains($odile->text(), 'Saving'),
@@ -33,12 +33,12 @@ final class PartsTest extends BrowserTestCase
         $wren = $this->person('wren');
         $wren->read('Opens when part 1 is right');
         $wren->press('Begin: Ebb and Flood, part 1');
-        $wren->read('Part 2 opens when part 1 is correct');
+        $wren->read('Part 2 opens when part 1 is right');
         $wren->cell(0, 0)->click();
         $wren->cell(1, 1200)->click();
         $wren->press('Hand in');
         $wren->read('Attempt 1 is with your teacher');
-        $wren->read('Part 2 opens when part 1 is correct');
+        $wren->read('Part 2 opens when part 1 is right');
 
         $odile->go('/');
         $odile->press('Mark 1: Ebb and Flood, part 1');

@@ -228,7 +228,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->press('Rules');
         $odile->choose('Add a rule', 'a number of hits');
         $odile->choose('instrument', 'Snare');
-        $odile->choose('Add a rule', 'places that must stay clear');
+        $odile->choose('Add a rule', 'places that must stay empty');
         $odile->press('Publish to Parade line');
         $odile->read('A rule’s sheet is empty, so it asks for nothing.');
         $odile->press('Cancel');

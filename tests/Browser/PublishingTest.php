@@ -34,7 +34,7 @@ final class PublishingTest extends BrowserTestCase
         $odile->press('Open the plan: Quay Walk');
         $odile->read('1 beat is handed in');
         $odile->readNot('Withdraw from class');
-        $odile->press('Close');
+        $odile->press('Close task');
         $odile->read('closed');
         $wren->go('/');
         $wren->press('Look at it: Quay Walk');
