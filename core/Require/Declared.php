@@ -30,12 +30,11 @@ final readonly class Declared
      */
     public function toData(Voice $voice): array
     {
-        $blanks = array_column(
-            array_map(fn (Blank $blank): array => [$blank->key, $blank->toData($this->kind, $voice)], $this->blanks),
-            1,
-            0,
-        );
-        $marks = array_map(static fn (string $key): string => self::MARK.$key.self::MARK, array_combine(array_keys($blanks), array_keys($blanks)));
+        $blanks = $marks = [];
+        foreach ($this->blanks as $blank) {
+            $blanks[$blank->key] = $blank->toData($this->kind, $voice);
+            $marks[$blank->key] = self::MARK.$blank->key.self::MARK;
+        }
         $sentence = [];
         foreach (explode(self::MARK, $voice->say("asks.$this->kind", $marks)) as $piece) {
             $text = trim($piece);
@@ -44,8 +43,8 @@ final readonly class Declared
             }
         }
 
-        return [
-            'kind' => $this->kind, 'menu' => $voice->say("asks.$this->kind.menu"), 'sentence' => $sentence, 'usual' => (object) $this->usual,
-        ];
+        $menu = $voice->say("asks.$this->kind.menu");
+
+        return ['kind' => $this->kind, 'menu' => $menu, 'sentence' => $sentence, 'usual' => (object) $this->usual];
     }
 }

@@ -114,7 +114,10 @@ final readonly class CatalogueController
             ],
             'help' => Help::of()->toData(),
             'freedom' => Freedom::of()->toData(),
-            'rules' => array_map(static fn (string $rule): array => $rule::declares()->toData($voice), array_values(RequirementFile::rules())),
+            'rules' => array_map(
+                static fn (string $rule): array => $rule::declares()->toData($voice),
+                array_values(RequirementFile::rules()),
+            ),
             'newPattern' => self::newPattern(),
             'kits' => self::kits($kits->all()),
             'sound' => [
