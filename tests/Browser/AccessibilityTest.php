@@ -19,8 +19,7 @@ final class AccessibilityTest extends BrowserTestCase
     public function testNothingSerious(?string $who, array $views): void
     {
         $person = $this->person($who);
-        $axe = (string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js');
-        $person->command('Page.addScriptToEvaluateOnNewDocument', ['source' => $axe]);
+        $person->bringAxe();
         $person->go('/');
         if (null !== $who) {
             $person->see('.account-button');
@@ -42,11 +41,11 @@ final class AccessibilityTest extends BrowserTestCase
                 $person->press($press);
             }
             $person->see($shown);
-            $this->assertNothingSerious($person, $view);
+            $person->assertNothingSerious($view);
             if (null !== $who) {
                 // Only the colours are others.
                 $person->script('document.documentElement.dataset.theme = "evening"');
-                $this->assertNothingSerious($person, "$view in the evening", ['color-contrast']);
+                $person->assertNothingSerious("$view in the evening", ['color-contrast']);
             }
         }
     }
@@ -111,22 +110,5 @@ final class AccessibilityTest extends BrowserTestCase
             'the projector' => [['Class picture: Lamp', 'Projector', 'Next beat', 'Both in one'], '.note-matched'],
         ]];
         yield 'a keeper' => ['marit', ['teachers and the school' => [['School', 'Mail kept on this server'], '#bring-set']]];
-    }
-
-    /** @param list<string> $only rules of axe; none for all */
-    private function assertNothingSerious(Person $person, string $view, array $only = []): void
-    {
-        // Colours must have arrived before contrast is measured.
-        $person->until(
-            static fn (): bool => true === $person->script('return document.getAnimations().every((one) => one.playState !== "running")'),
-            'transitions to end',
-        );
-        $found = $person->driver->executeAsyncScript(
-            'const [only, done] = arguments; axe.run(document, {resultTypes: ["violations"], selectors: false, ...(only.length > 0 && {runOnly: '
-                .'only})}).then((r) => done(r.violations.filter((v) => ["serious", "critical"].includes(v.impact)).map((v) => v.id + '
-                    .'": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160) + " " + n.failureSummary).join(" | "))))',
-            [$only],
-        );
-        self::assertSame([], $found, $view);
     }
 }

@@ -183,6 +183,30 @@ final readonly class Person
     }
 
     /** Waits until the page says this somewhere. */
+    /** Every page from now on has axe-core. */
+    public function bringAxe(): void
+    {
+        $axe = (string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js');
+        $this->command('Page.addScriptToEvaluateOnNewDocument', ['source' => $axe]);
+    }
+
+    /** @param list<string> $only rules of axe; none for all */
+    public function assertNothingSerious(string $view, array $only = []): void
+    {
+        // Colours must have arrived before contrast is measured.
+        $this->until(
+            fn (): bool => true === $this->script('return document.getAnimations().every((one) => one.playState !== "running")'),
+            'transitions to end',
+        );
+        $found = $this->driver->executeAsyncScript(
+            'const [only, done] = arguments; axe.run(document, {resultTypes: ["violations"], selectors: false, ...(only.length > 0 && {runOnly: '
+                .'only})}).then((r) => done(r.violations.filter((v) => ["serious", "critical"].includes(v.impact)).map((v) => v.id + '
+                    .'": " + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160) + " " + n.failureSummary).join(" | "))))',
+            [$only],
+        );
+        Assert::assertSame([], $found, $view);
+    }
+
     public function read(string $text): void
     {
         $this->waits('return document.body.innerText.includes(arguments[0])', "to read \"$text\"", $text);

@@ -1,6 +1,6 @@
 import type { Catalogue, Result } from '../api/types';
 import { useSay } from '../words/words';
-import type { ASPECT_NAMES } from './names';
+import type { ASPECTS } from './aspects';
 
 /** The suggested mark, unfolded into what it was reckoned from. */
 export function Arithmetic({ result, catalogue }: { result: Result; catalogue: Catalogue }) {
@@ -55,7 +55,7 @@ export function Arithmetic({ result, catalogue }: { result: Result; catalogue: C
       <p className="mt-2 text-sm">{say('mark.sum.placement', { percent: percent(placement ?? 0) })}</p>
       {others.map(({ name, value, weight }) => (
         <p key={name} className="text-sm">
-          {say('mark.sum.aspect', { name: say(`mark.aspect.${name as keyof typeof ASPECT_NAMES}`), percent: percent(value), weight })}
+          {say('mark.sum.aspect', { name: say(`mark.aspect.${name as (typeof ASPECTS)[number]}`), percent: percent(value), weight })}
         </p>
       ))}
       {weights > 0 && (

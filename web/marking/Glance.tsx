@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { Aspects, MarkingList } from '../api/types';
-import { ASPECT_NAMES } from '../compared/names';
+import type { MarkingList } from '../api/types';
+import { ASPECTS } from '../compared/aspects';
 import { Choice } from '../ui/Choice';
 import { useKeys } from '../ui/useKeys';
 import { briefly, lateWords } from '../ui/words';
@@ -9,8 +9,6 @@ import { say, useSay } from '../words/words';
 import { Leave, leaveWords } from './Leave';
 import { Sharing } from './Sharing';
 import '../ui/rooms.css';
-
-const NAMES = Object.keys(ASPECT_NAMES) as (keyof Aspects)[];
 
 /** The class at a glance: who is where, or who made the same mistakes. */
 export function Glance({ list }: { list: MarkingList }) {
@@ -81,7 +79,7 @@ function Table({ list }: { list: MarkingList }) {
             <th>{say('mark.glance.state')}</th>
             <th>{say('mark.glance.attempts')}</th>
             <th>{say('mark.glance.handedIn')}</th>
-            {aspects && NAMES.map((name) => <th key={name}>{say(`mark.aspect.${name}`)}</th>)}
+            {aspects && ASPECTS.map((name) => <th key={name}>{say(`mark.aspect.${name}`)}</th>)}
             {rules && <th>{say('mark.glance.rules')}</th>}
             <th>{say('mark.glance.said')}</th>
             <th>{say('mark.glance.mark')}</th>
@@ -96,7 +94,9 @@ function Table({ list }: { list: MarkingList }) {
                   <th scope="row" className="font-normal">
                     <bdi>{student.name}</bdi>
                   </th>
-                  <td colSpan={6 + (aspects ? NAMES.length : 0) + (rules ? 1 : 0)}>{leaveWords(student) || say('mark.glance.missing')}</td>
+                  <td colSpan={6 + (aspects ? ASPECTS.length : 0) + (rules ? 1 : 0)}>
+                    {leaveWords(student) || say('mark.glance.missing')}
+                  </td>
                 </tr>
               );
             }
@@ -115,7 +115,7 @@ function Table({ list }: { list: MarkingList }) {
                   {newest.late > 0 && <b>, {lateWords(newest.late)}</b>}
                 </td>
                 {aspects &&
-                  NAMES.map((name) => (
+                  ASPECTS.map((name) => (
                     <td key={name} className="whitespace-nowrap">
                       <Bar value={values[name]} /> {percent(values[name])}
                     </td>

@@ -4,7 +4,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { api, reply } from '../api/client';
 import type { Picture } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
-import { ASPECT_NAMES } from '../compared/names';
+import type { ASPECTS } from '../compared/aspects';
 import { Failed, Waiting } from '../ui/states';
 import { partName, taskName } from '../ui/words';
 import { PictureSheet } from './PictureSheet';
@@ -64,7 +64,7 @@ export default function PicturePage() {
               {Object.entries(picture.aspects).map(([name, values]) => (
                 <Spread
                   key={name}
-                  title={ASPECT_NAMES[name as keyof typeof ASPECT_NAMES]}
+                  title={say(`mark.aspect.${name as (typeof ASPECTS)[number]}`)}
                   values={values.map((one) => ({ ...one, value: one.value * 100 }))}
                   most={100}
                   unit=" %"

@@ -2,8 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
-import type { Aspects, StudentTerm } from '../api/types';
-import { ASPECT_NAMES } from '../compared/names';
+import type { StudentTerm } from '../api/types';
+import { ASPECTS } from '../compared/aspects';
 import { FirstBar } from '../sheet/FirstBar';
 import { Failed, Waiting } from '../ui/states';
 import { lateWords, taskName, when } from '../ui/words';
@@ -61,7 +61,7 @@ export default function StudentPage({ own }: { own: boolean }) {
 
 function Sum({ data, own }: { data: StudentTerm; own: boolean }) {
   const say = useSay();
-  const aspects = (Object.keys(ASPECT_NAMES) as (keyof Aspects)[]).flatMap((name) => {
+  const aspects = ASPECTS.flatMap((name) => {
     const value = data.aspects[name];
     return value === null || value === undefined ? [] : [{ name, value }];
   });
@@ -82,7 +82,7 @@ function Sum({ data, own }: { data: StudentTerm; own: boolean }) {
           <dl className="mt-1 text-sm">
             {aspects.map(({ name, value }) => (
               <div key={name} className="mt-1 grid grid-cols-[1fr_auto] gap-x-2">
-                <dt>{ASPECT_NAMES[name]}</dt>
+                <dt>{say(`mark.aspect.${name}`)}</dt>
                 <dd>{percentWords(value)}</dd>
                 <svg aria-hidden="true" viewBox="0 0 100 4" preserveAspectRatio="none" className="col-span-2 h-1.5 w-full">
                   <rect width="100" height="4" className="fill-wash" />

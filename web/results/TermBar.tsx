@@ -1,5 +1,5 @@
 import type { Aspects } from '../api/types';
-import { ASPECT_NAMES } from '../compared/names';
+import { ASPECTS } from '../compared/aspects';
 import { Choice } from '../ui/Choice';
 import { useSay } from '../words/words';
 import type { Only } from './states';
@@ -30,7 +30,7 @@ export function TermBar({ view, change, hidden }: Props) {
         value={view.shown}
         options={[
           { value: 'mark', label: say('term.mark') },
-          ...(Object.keys(ASPECT_NAMES) as (keyof Aspects)[]).map((name) => ({ value: name, label: ASPECT_NAMES[name] })),
+          ...ASPECTS.map((name) => ({ value: name, label: say(`mark.aspect.${name}`) })),
         ]}
         onChange={(shown) => change({ shown })}
       />

@@ -138,68 +138,70 @@ function People({ school, course, students, again, show }: PeopleProps) {
         </p>
       )}
       {error && <Notice>{error}</Notice>}
-      <table className="glance">
-        <thead>
-          <tr>
-            <th scope="col">{say('school.name')}</th>
-            <th scope="col">{say('school.username')}</th>
-            <th scope="col">{say('school.passwordWord')}</th>
-            <th scope="col">
-              <span className="sr-only">{say('school.actions')}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {byName(students).map(({ id, name, given, family, signIn, disabled, password }) => (
-            <Fragment key={id}>
-              <tr>
-                <td>
-                  <bdi>{name}</bdi>
-                  {disabled && ` (${say('school.disabled')})`}
-                </td>
-                <td>{signIn}</td>
-                <td>{say(`school.password.${password}`)}</td>
-                <td className="text-end">
-                  <span className="flex flex-wrap justify-end gap-1.5">
-                    {!course.archived && (
-                      <Care
-                        person={{ id, name, disabled, hasPassword: password === 'own' }}
-                        mayDisable={school.keeps}
-                        task={task}
-                        show={show}
-                        changed={again}
-                      />
-                    )}
-                    <button
-                      type="button"
-                      className="button button-small"
-                      aria-expanded={open === id}
-                      aria-label={say('school.moreOf', { name })}
-                      onClick={() => setOpen(open === id ? null : id)}
-                    >
-                      {say('school.moreWord')}
-                    </button>
-                  </span>
-                </td>
-              </tr>
-              {open === id && (
+      <div className="overflow-x-auto">
+        <table className="glance">
+          <thead>
+            <tr>
+              <th scope="col">{say('school.name')}</th>
+              <th scope="col">{say('school.username')}</th>
+              <th scope="col">{say('school.passwordWord')}</th>
+              <th scope="col">
+                <span className="sr-only">{say('school.actions')}</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {byName(students).map(({ id, name, given, family, signIn, disabled, password }) => (
+              <Fragment key={id}>
                 <tr>
-                  <td colSpan={4}>
-                    <Person
-                      key={name + given + family}
-                      person={{ id, name, given, family }}
-                      course={course}
-                      school={school}
-                      task={task}
-                      changed={again}
-                    />
+                  <td>
+                    <bdi>{name}</bdi>
+                    {disabled && ` (${say('school.disabled')})`}
+                  </td>
+                  <td>{signIn}</td>
+                  <td>{say(`school.password.${password}`)}</td>
+                  <td className="text-end">
+                    <span className="flex flex-wrap justify-end gap-1.5">
+                      {!course.archived && (
+                        <Care
+                          person={{ id, name, disabled, hasPassword: password === 'own' }}
+                          mayDisable={school.keeps}
+                          task={task}
+                          show={show}
+                          changed={again}
+                        />
+                      )}
+                      <button
+                        type="button"
+                        className="button button-small"
+                        aria-expanded={open === id}
+                        aria-label={say('school.moreOf', { name })}
+                        onClick={() => setOpen(open === id ? null : id)}
+                      >
+                        {say('school.moreWord')}
+                      </button>
+                    </span>
                   </td>
                 </tr>
-              )}
-            </Fragment>
-          ))}
-        </tbody>
-      </table>
+                {open === id && (
+                  <tr>
+                    <td colSpan={4}>
+                      <Person
+                        key={name + given + family}
+                        person={{ id, name, given, family }}
+                        course={course}
+                        school={school}
+                        task={task}
+                        changed={again}
+                      />
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {!course.archived && <Former course={course} changed={again} />}
     </div>
   );

@@ -31,62 +31,64 @@ export function Teachers({ school, changed, show }: Props) {
         </p>
       )}
       {task.error && <Notice>{task.error}</Notice>}
-      <table className="glance">
-        <thead>
-          <tr>
-            <th scope="col">{say('school.name')}</th>
-            <th scope="col">{say('school.username')}</th>
-            <th scope="col">{say('school.teachers.mail')}</th>
-            <th scope="col">
-              <span className="sr-only">{say('school.actions')}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {byName(school.teachers).map(({ id, name, signIn, email, role, disabled, second, password }) => (
-            <tr key={id}>
-              <td>
-                <bdi>{name}</bdi>
-                {role === 'keeper' && `, ${say('school.administrator')}`}
-                {disabled && ` (${say('school.disabled')})`}
-              </td>
-              <td>{signIn}</td>
-              <td>
-                <Address key={email} id={id} name={name} email={email} task={task} changed={changed} />
-              </td>
-              <td className="text-end">
-                {role === 'teacher' && (
-                  <span className="flex flex-wrap justify-end gap-1.5">
-                    {second && (
-                      <button
-                        type="button"
-                        className="button button-small"
-                        disabled={task.busy}
-                        aria-label={say('school.teachers.endOf', { name })}
-                        onClick={() =>
-                          void task.run(async () => {
-                            await reply(api.POST('/api/accounts/{id}/second/end', at({ id })));
-                            changed();
-                          })
-                        }
-                      >
-                        {say('school.teachers.end')}
-                      </button>
-                    )}
-                    <Care
-                      person={{ id, name, disabled, hasPassword: password === 'own' }}
-                      mayDisable={true}
-                      task={task}
-                      show={show}
-                      changed={changed}
-                    />
-                  </span>
-                )}
-              </td>
+      <div className="overflow-x-auto">
+        <table className="glance">
+          <thead>
+            <tr>
+              <th scope="col">{say('school.name')}</th>
+              <th scope="col">{say('school.username')}</th>
+              <th scope="col">{say('school.teachers.mail')}</th>
+              <th scope="col">
+                <span className="sr-only">{say('school.actions')}</span>
+              </th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {byName(school.teachers).map(({ id, name, signIn, email, role, disabled, second, password }) => (
+              <tr key={id}>
+                <td>
+                  <bdi>{name}</bdi>
+                  {role === 'keeper' && `, ${say('school.administrator')}`}
+                  {disabled && ` (${say('school.disabled')})`}
+                </td>
+                <td>{signIn}</td>
+                <td>
+                  <Address key={email} id={id} name={name} email={email} task={task} changed={changed} />
+                </td>
+                <td className="text-end">
+                  {role === 'teacher' && (
+                    <span className="flex flex-wrap justify-end gap-1.5">
+                      {second && (
+                        <button
+                          type="button"
+                          className="button button-small"
+                          disabled={task.busy}
+                          aria-label={say('school.teachers.endOf', { name })}
+                          onClick={() =>
+                            void task.run(async () => {
+                              await reply(api.POST('/api/accounts/{id}/second/end', at({ id })));
+                              changed();
+                            })
+                          }
+                        >
+                          {say('school.teachers.end')}
+                        </button>
+                      )}
+                      <Care
+                        person={{ id, name, disabled, hasPassword: password === 'own' }}
+                        mayDisable={true}
+                        task={task}
+                        show={show}
+                        changed={changed}
+                      />
+                    </span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </>
   );
 }

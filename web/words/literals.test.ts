@@ -8,6 +8,9 @@ const NAMES = /^(Pulsanda|Today|Shelf|School|MIDI|CSV|XLSX|ODS|A4|MP3|ms|kick 1 
 /** Attributes that people read or hear. */
 const READ = /^(aria-label|aria-valuetext|title|placeholder|alt|label|action|what|hint|mine|other|words)$/;
 
+/** Properties whose values are names of keys, of panels, and of patterns that are data. */
+const DATA = /^(key|keys|name|title)$/;
+
 /** Literal texts for people in a file: they belong into lang/. */
 function literals(file: string): string[] {
   const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
@@ -31,13 +34,19 @@ function literals(file: string): string[] {
       const { initializer } = node;
       inside(initializer && ts.isJsxExpression(initializer) ? initializer.expression : (initializer as ts.Expression | undefined));
     }
+    // A table of names.
+    else if (ts.isPropertyAssignment(node) && !DATA.test(node.name.getText()) && ts.isStringLiteralLike(node.initializer)) {
+      if (/^\p{Lu}\p{Ll}+( \p{L}+)*$/u.test(node.initializer.text)) look(node.initializer.text);
+    }
     ts.forEachChild(node, visit);
   };
   visit(source);
   return found;
 }
 
-const files = readdirSync('web', { recursive: true, encoding: 'utf8' }).filter((file) => /\.tsx$/.test(file) && !/\.test\./.test(file));
+const files = readdirSync('web', { recursive: true, encoding: 'utf8' }).filter(
+  (file) => /\.tsx?$/.test(file) && !/\.(test|gen)\./.test(file) && file !== 'words/words.ts',
+);
 
 describe('pages', () => {
   it('hold no literal text for people', () => {
