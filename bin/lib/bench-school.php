@@ -49,7 +49,7 @@ if ('pages' === $argv[1]) {
         'class picture of 35' => ['teacher1', "/api/parts/$part/picture"],
         'marks of the class over the term' => ['teacher1', "/api/courses/{$school['courses'][0]}/term"],
         'a student over the term' => ['teacher1', "/api/students/$student/term"],
-        'the School of its keeper, 60 classes' => ['marit', '/api/school'],
+        'the School of its administrator, 60 classes' => ['marit', '/api/school'],
         'Today of a student' => ['player1', '/api/today'],
         'the Bench' => ['player1', "/api/parts/$part/bench"],
     ];

@@ -77,7 +77,7 @@ final class AccountCommand extends Command
     {
         [$typed, $role] = [$input->getOption('sign-in'), $input->getOption('role')];
         $signIn = SignInName::canonical(\is_string($typed) ? $typed : '');
-        $role = 'administrator' === $role ? Role::Keeper : Role::tryFrom($role);
+        $role = Role::tryFrom($role);
         $name = PersonName::clean($name);
         $school = $this->entities->getRepository(School::class)->findOneBy([]);
         if (null === $school) {

@@ -30,7 +30,8 @@ final class SetupCommand extends Command
         if (false !== $this->connection->fetchOne('SELECT 1 FROM school LIMIT 1')) {
             // A link from before it was set up another way is good no more.
             $this->connection->executeStatement('DELETE FROM setup_link');
-            if (false === $this->connection->fetchOne("SELECT 1 FROM account WHERE role = 'keeper' AND disabled_at IS NULL LIMIT 1")) {
+            $administrator = "SELECT 1 FROM account WHERE role = 'administrator' AND disabled_at IS NULL LIMIT 1";
+            if (false === $this->connection->fetchOne($administrator)) {
                 $output->writeln([
                     'This school has no administrator who can sign in. Make one, with a name and a username of your choice:',
                     '  bin/console pulsanda:account make "Name" --sign-in=username --role=administrator',

@@ -10,17 +10,17 @@ use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Attempt;
+use Pulsanda\App\Entity\AuditEntry;
 use Pulsanda\App\Entity\Course;
-use Pulsanda\App\Entity\Deed;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\Enrolment;
 use Pulsanda\App\Entity\Feedback;
-use Pulsanda\App\Entity\Kept;
-use Pulsanda\App\Entity\Lent;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Entity\Phrase;
 use Pulsanda\App\Entity\Role;
 use Pulsanda\App\Entity\School;
+use Pulsanda\App\Entity\SharedItem;
+use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\App\Entity\Username;
 use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Pattern;
@@ -137,11 +137,11 @@ final class DemoWorld
         $this->entities->persist($this->school);
         $teacher = new Account($this->school, 'odile', 'Odile Marrick', Role::Teacher, 'Odile', 'Marrick');
         $this->hash = $this->hasher->hashPassword($teacher, $password);
-        $keeper = new Account($this->school, 'marit', 'Marit Oakes', Role::Keeper, 'Marit', 'Oakes');
+        $administrator = new Account($this->school, 'marit', 'Marit Oakes', Role::Administrator, 'Marit', 'Oakes');
         $bertil = new Account($this->school, 'bertil', 'Bertil Sandoval', Role::Teacher, 'Bertil', 'Sandoval');
         $jette = new Account($this->school, 'jette', 'Jette Lorenzen', Role::Teacher, 'Jette', 'Lorenzen');
         $jette->read('de');
-        foreach ([$teacher, $keeper, $bertil, $jette] as $one) {
+        foreach ([$teacher, $administrator, $bertil, $jette] as $one) {
             $one->setPassword($this->hash);
             $one->find($one->signIn.'@saltmarsh.example');
             $this->entities->persist($one);
@@ -498,7 +498,7 @@ final class DemoWorld
     private function shelf(): void
     {
         $meter = Meter::of(4, 4);
-        $kept = static fn (Account $owner, string $title, string $grid, int $bars): Kept => self::kept($owner, Pattern::of(
+        $kept = static fn (Account $owner, string $title, string $grid, int $bars): ShelfItem => self::kept($owner, Pattern::of(
             $title,
             $meter,
             Tempo::of(96, '4'),
@@ -511,7 +511,7 @@ final class DemoWorld
         $small->describe($small->title, 'Listen for left and right; nobody has to hurry.', ['march', 'backbeat'], 1, true);
         $tides = $this->assignments['Slack Tide / Spring Tide'];
         $plan = new TaskPlan($tides->title, $tides->brief, [$tides->parts()[0]->planned(), $tides->parts()[1]->planned()]);
-        $task = Kept::task($this->course->teacher, $plan, Glimpse::of($plan->parts[0]->task->start));
+        $task = ShelfItem::task($this->course->teacher, $plan, Glimpse::of($plan->parts[0]->task->start));
         $task->describe($plan->title, 'Two beats of one\'s own, a calm and a lively one.', ['own beats'], 3, false);
         $waves = $kept($this->students['zoe'], 'Waves', <<<'GRID'
             kick        X..x|..x.|X..x|..x.
@@ -520,14 +520,14 @@ final class DemoWorld
             GRID, 1);
         array_map($this->entities->persist(...), [$small, $task, $waves]);
         foreach (['first-lamp', 'plain-boards', 'oars', 'breath', 'heron', 'son-clave-three-two'] as $groove) {
-            $this->entities->persist(new Lent($this->school, $this->course, null, $groove));
+            $this->entities->persist(new SharedItem($this->school, $this->course, null, $groove));
         }
-        $this->entities->persist(new Lent($this->school, $this->course, $small, null));
+        $this->entities->persist(new SharedItem($this->school, $this->course, $small, null));
     }
 
-    private static function kept(Account $owner, Pattern $pattern): Kept
+    private static function kept(Account $owner, Pattern $pattern): ShelfItem
     {
-        $kept = Kept::pattern($owner, $pattern, Glimpse::of($pattern));
+        $kept = ShelfItem::pattern($owner, $pattern, Glimpse::of($pattern));
         $kept->describe($pattern->title, '', [], 1, false);
 
         return $kept;
@@ -632,7 +632,7 @@ final class DemoWorld
     /** @param array<string, mixed> $details */
     private function deed(string $what, Account $who, Attempt $attempt, array $details, \DateTimeImmutable $at): void
     {
-        $this->entities->persist(new Deed($this->school, $what, $who->id, $attempt->id, $details, $at));
+        $this->entities->persist(new AuditEntry($this->school, $what, $who->id, $attempt->id, $details, $at));
     }
 
     private function draft(Part $part, string $student, Beat|Pattern $beat, string $note): void

@@ -76,7 +76,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column(length: 120)]
         public string $name,
-        #[ORM\Column(length: 10, enumType: Role::class)]
+        #[ORM\Column(length: 20, enumType: Role::class)]
         public readonly Role $role,
         /** @readonly @phpstan-allow-private-mutation */
         #[ORM\Column(length: 60)]

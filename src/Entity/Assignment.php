@@ -179,19 +179,19 @@ class Assignment
     }
 
     /** Until when it is on time: for everybody, or for whoever has leave. */
-    public function dueFor(?Leave $leave): ?\DateTimeImmutable
+    public function dueFor(?Exemption $leave): ?\DateTimeImmutable
     {
         return $leave->until ?? $this->dueAt?->add(new \DateInterval("PT{$this->grace}M"));
     }
 
     /** @return int minutes by which what came in then is late, counted from when it was due, rounded up; 0 where it is not */
-    public function lateness(\DateTimeImmutable $at, ?Leave $leave = null): int
+    public function lateness(\DateTimeImmutable $at, ?Exemption $leave = null): int
     {
         return Lateness::minutes($at, $this->dueFor($leave), $leave->until ?? $this->dueAt);
     }
 
-    /** @param Leave|null $leave of the student who asks: it holds although the task is closed */
-    public function isOpen(\DateTimeImmutable $now, ?Leave $leave = null): bool
+    /** @param Exemption|null $leave of the student who asks: it holds although the task is closed */
+    public function isOpen(\DateTimeImmutable $now, ?Exemption $leave = null): bool
     {
         if (!$this->isPublished($now) || null !== $this->course->archivedAt) {
             return false;
@@ -205,7 +205,7 @@ class Assignment
     }
 
     /** @return bool whether a beat that arrives now, and was handed in by the clock of the student's device at that time, is in time */
-    public function wasOpen(\DateTimeImmutable $pressed, \DateTimeImmutable $now, ?Leave $leave = null): bool
+    public function wasOpen(\DateTimeImmutable $pressed, \DateTimeImmutable $now, ?Exemption $leave = null): bool
     {
         return $this->isOpen($pressed, $leave) && $now <= $pressed->modify(self::ARRIVES_WITHIN);
     }

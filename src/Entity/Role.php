@@ -8,7 +8,7 @@ namespace Pulsanda\App\Entity;
 enum Role: string
 {
     /** Keeps the school: its people and classes; and may do in every class what its teacher may. */
-    case Keeper = 'keeper';
+    case Administrator = 'administrator';
     case Teacher = 'teacher';
     case Student = 'student';
 }

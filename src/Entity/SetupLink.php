@@ -6,7 +6,7 @@ namespace Pulsanda\App\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
 
-/** A link, good once, with which the first keeper sets up the school. Its key is not kept, only what can be told from it. */
+/** A link, good once, with which the first administrator sets up the school. Its key is not kept, only what can be told from it. */
 #[ORM\Entity(readOnly: true)]
 class SetupLink
 {

@@ -18,8 +18,8 @@ use Symfony\Component\Mime\Email;
 use Symfony\Component\RateLimiter\RateLimiterFactory;
 
 /**
- * Mails a link for a new password to a teacher or keeper whose address is known; to everybody else nothing, so that nobody learns by it who
- * there is. The worker does it, so that the answer takes the same time for every name.
+ * Mails a link for a new password to a teacher or administrator whose address is known; to everybody else nothing, so that nobody learns
+ * by it who there is. The worker does it, so that the answer takes the same time for every name.
  */
 #[AsMessageHandler]
 final readonly class MailResetHandler

@@ -9,8 +9,8 @@ use Symfony\Component\Mailer\SentMessage;
 use Symfony\Component\Mailer\Transport\AbstractTransport;
 
 /**
- * A stand-in for a mail server: keeps each mail as a file (.eml, RFC 5322) in the data folder, where the keeper reads them. MAILER_DSN
- * names the school's own server in its place.
+ * A stand-in for a mail server: keeps each mail as a file (.eml, RFC 5322) in the data folder, where the administrator reads them.
+ * MAILER_DSN names the school's own server in its place.
  */
 final class Mailbox extends AbstractTransport
 {

@@ -90,7 +90,7 @@ final readonly class Intakes
         $strangers = [];
         $sources = array_values(array_filter(array_column($people, 'source'), is_string(...)));
         foreach ($this->known($by, $sources) as $id => $account) {
-            $theirs = Role::Keeper === $by->role || false !== $this->connection->fetchOne(
+            $theirs = Role::Administrator === $by->role || false !== $this->connection->fetchOne(
                 'SELECT 1 FROM enrolment e JOIN teaching t ON t.course_id = e.course_id '
                     .'WHERE t.account_id = ? AND e.student_id = ? LIMIT 1',
                 [(string) $by->id, (string) $account->id],

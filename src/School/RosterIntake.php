@@ -64,7 +64,7 @@ final readonly class RosterIntake
                 $changed[$id] = $user;
             }
             // An administrator is not shut out by a set; whoever was disabled here by hand stays so.
-            if (!$user['on'] && !$account->isDisabled() && Role::Keeper !== $account->role) {
+            if (!$user['on'] && !$account->isDisabled() && Role::Administrator !== $account->role) {
                 $disable[] = $account;
             } elseif ($user['on'] && $account->isDisabled() && $account->wasDisabledByRoster()) {
                 $enable[] = $account;

@@ -20,9 +20,9 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * Gives each person what is theirs, and nothing else: a teacher what belongs to their own classes, a keeper what belongs to the school,
- * a student what is published in the classes they are in, and their own work. Everything else is "not found", so that nobody learns what
- * there is.
+ * Gives each person what is theirs, and nothing else: a teacher what belongs to their own classes, an administrator what belongs to the
+ * school, a student what is published in the classes they are in, and their own work. Everything else is "not found", so that nobody
+ * learns what there is.
  */
 final readonly class Access
 {
@@ -55,9 +55,9 @@ final readonly class Access
         return $this->account()->teaches();
     }
 
-    public function keeper(): Account
+    public function administrator(): Account
     {
-        return Role::Keeper === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
+        return Role::Administrator === $this->account()->role ? $this->account() : throw new NotFoundHttpException();
     }
 
     /** Whether a class is the signed-in teacher's, shared with them, or in the school that they keep. */
@@ -65,7 +65,7 @@ final readonly class Access
     {
         $account = $this->teacher();
 
-        return $course->teacher === $account || (Role::Keeper === $account->role && $course->school === $account->school)
+        return $course->teacher === $account || (Role::Administrator === $account->role && $course->school === $account->school)
             || 0 < $this->entities->getRepository(Colleague::class)->count(['course' => $course, 'account' => $account]);
     }
 
@@ -96,7 +96,7 @@ final readonly class Access
     {
         $course = $this->taughtCourse($id);
 
-        $own = $course->teacher === $this->account() || Role::Keeper === $this->account()->role;
+        $own = $course->teacher === $this->account() || Role::Administrator === $this->account()->role;
 
         return $own ? $course : throw new NotFoundHttpException();
     }
@@ -130,7 +130,7 @@ final readonly class Access
         if (Role::Student !== $student->role || $student->school !== $by->school) {
             throw new NotFoundHttpException();
         }
-        $taught = Role::Keeper === $by->role || false !== $this->entities->getConnection()->fetchOne(
+        $taught = Role::Administrator === $by->role || false !== $this->entities->getConnection()->fetchOne(
             'SELECT 1 FROM enrolment e JOIN teaching t ON t.course_id = e.course_id JOIN course c ON c.id = e.course_id '
                 .'WHERE t.account_id = ? AND e.student_id = ? AND c.archived_at IS NULL LIMIT 1',
             [(string) $by->id, $id],
@@ -165,7 +165,7 @@ final readonly class Access
         return $worked ? $student : $this->taughtStudent($id);
     }
 
-    /** Somebody of the keeper's school, or a student of the teacher's; not oneself, unless that is said. */
+    /** Somebody of the administrator's school, or a student of the teacher's; not oneself, unless that is said. */
     public function cared(string $id, bool $self = false): Account
     {
         $by = $this->teacher();
@@ -174,7 +174,7 @@ final readonly class Access
             throw new NotFoundHttpException();
         }
 
-        return Role::Keeper === $by->role ? $account : $this->taughtStudent($id);
+        return Role::Administrator === $by->role ? $account : $this->taughtStudent($id);
     }
 
     /** A part that the signed-in student has been set. */

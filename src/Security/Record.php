@@ -8,7 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Types\Types;
 use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
-use Pulsanda\App\Entity\Deed;
+use Pulsanda\App\Entity\AuditEntry;
 use Pulsanda\App\Entity\School;
 use Symfony\Component\Uid\Uuid;
 
@@ -42,7 +42,7 @@ final readonly class Record
         ?School $school = null,
         ?string $address = null,
     ): void {
-        $deed = new Deed(
+        $deed = new AuditEntry(
             $school ?? $who?->school,
             $what,
             $who?->id,

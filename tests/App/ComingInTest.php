@@ -141,7 +141,7 @@ final class ComingInTest extends ApiTestCase
         self::assertSame(429, end($statuses));
     }
 
-    public function testAKeeperAndTheCommandUnlockWhoHasLostTheirDevice(): void
+    public function testAnAdministratorAndTheCommandUnlockWhoHasLostTheirDevice(): void
     {
         $this->secure();
         $this->signIn('marit');

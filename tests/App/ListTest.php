@@ -149,7 +149,7 @@ final class ListTest extends ApiTestCase
             self::assertSame(404, $this->send('POST', '/api/courses/'.$this->course().$path, "Name\nAda")->getStatusCode(), $path);
         }
         self::assertSame(404, $this->get('/api/courses/'.$this->course().'/list.csv')->getStatusCode());
-        self::assertSame(404, $this->send('POST', '/api/school/oneroster', 'PK')->getStatusCode(), 'the set is the keeper\'s');
+        self::assertSame(404, $this->send('POST', '/api/school/oneroster', 'PK')->getStatusCode(), 'the set is the administrator\'s');
     }
 
     public function testNobodyGetsAStudentOfOthersByAnId(): void
@@ -163,7 +163,7 @@ final class ListTest extends ApiTestCase
         }
         $this->signIn('marit');
         $taken = $this->json($this->send('POST', "/api/courses/$course/list/take", "Name,ID\nPim,1001\n"));
-        self::assertSame([0, 1], [$taken['made'], $taken['enrolled']], 'the keeper knows everybody');
+        self::assertSame([0, 1], [$taken['made'], $taken['enrolled']], 'the administrator knows everybody');
     }
 
     public function testTheOneRosterSetGoesOutAndComesInAgain(): void

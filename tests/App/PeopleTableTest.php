@@ -7,12 +7,12 @@ namespace Pulsanda\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /**
- * Goes through the whole table of docs/people.md: what it says of keeper, teacher and student is asked of the server by the keeper, by the
+ * Goes through the whole table of docs/people.md: what it says of administrator, teacher and student is asked of the server by the administrator, by the
  * teacher of a class, by one with whom it is shared, by one with whom it is not, and by a student.
  */
 final class PeopleTableTest extends ApiTestCase
 {
-    private const PEOPLE = ['keeper' => 'marit', 'own teacher' => 'odile', 'colleague' => 'bertil', 'other teacher' => 'bertil', 'student' => 'wren'];
+    private const PEOPLE = ['administrator' => 'marit', 'own teacher' => 'odile', 'colleague' => 'bertil', 'other teacher' => 'bertil', 'student' => 'wren'];
     /** What a cell of the teacher's column says of the three teachers. */
     private const TEACHERS = [
         'yes' => [true, true, true],
@@ -80,12 +80,12 @@ final class PeopleTableTest extends ApiTestCase
         $page = (string) file_get_contents(\dirname(__DIR__, 2).'/docs/people.md');
         preg_match_all('/^\| (.+?) \| (.+?) \| (.+?) \| (.+?) \|$/m', $page, $lines, \PREG_SET_ORDER);
         self::assertCount(\count(self::ASKED), $lines, 'every line of the table is asked, and every question has a line');
-        foreach ($lines as [, $label, $keeper, $teacher, $student]) {
+        foreach ($lines as [, $label, $administrator, $teacher, $student]) {
             $line = $label;
             foreach (array_keys(self::ASKED) as $beginning) {
                 $line = str_starts_with($label, $beginning) ? $beginning : $line;
             }
-            yield "$line: keeper" => [$line, 'keeper', 'no' !== $keeper];
+            yield "$line: administrator" => [$line, 'administrator', 'no' !== $administrator];
             foreach (array_combine(['own teacher', 'colleague', 'other teacher'], self::TEACHERS[$teacher]) as $who => $may) {
                 yield "$line: $who" => [$line, $who, $may];
             }

@@ -183,7 +183,7 @@ final class ResultsTest extends ApiTestCase
         self::assertStringNotContainsString('Ines', implode(' ', $files));
         self::assertSame(404, $this->get('/api/accounts/'.$this->account('bo').'/file')->getStatusCode());
         $this->signIn('odile');
-        self::assertSame(404, $this->get('/api/accounts/'.$this->account('bo').'/file')->getStatusCode(), 'the keeper gives it out');
+        self::assertSame(404, $this->get('/api/accounts/'.$this->account('bo').'/file')->getStatusCode(), 'the administrator gives it out');
         $this->signIn('marit');
         self::assertSame(200, $this->get('/api/accounts/'.$this->account('bo').'/file')->getStatusCode());
     }

@@ -9,7 +9,7 @@ use Pulsanda\App\Console\AccountCommand;
 use Pulsanda\App\Console\SetupCommand;
 use Symfony\Component\Console\Tester\CommandTester;
 
-/** From nothing to a class: the keeper, teachers, students by their names, first passwords and one's own. */
+/** From nothing to a class: the administrator, teachers, students by their names, first passwords and one's own. */
 final class SchoolTest extends ApiTestCase
 {
     private const OWN = 'the tide comes twice';
@@ -25,7 +25,7 @@ final class SchoolTest extends ApiTestCase
         self::assertSame('1', $this->one('SELECT count(*)::text FROM school'));
     }
 
-    public function testAKeeperMakesTeachersAndClassesAndTheyComeIn(): void
+    public function testAnAdministratorMakesTeachersAndClassesAndTheyComeIn(): void
     {
         $this->signIn('marit');
         $slip = $this->slip($this->json($this->send('POST', '/api/teachers', ['names' => "Fenn, Ottoline\n"])));
@@ -52,7 +52,7 @@ final class SchoolTest extends ApiTestCase
         self::assertSame(204, $this->send('POST', '/api/password', $change)->getStatusCode());
         self::assertSame('Kelp line, Mondays', $this->at($this->json($this->get('/api/today')), 'courses.0.name'));
         self::assertCount(1, (array) $this->json($this->get('/api/school'))['courses']);
-        self::assertSame([], $this->json($this->get('/api/school'))['teachers'], 'teachers are the keeper\'s');
+        self::assertSame([], $this->json($this->get('/api/school'))['teachers'], 'teachers are the administrator\'s');
         $this->assertProblem(422, 'the one that you have', $this->send('POST', '/api/password', ['old' => self::OWN, 'password' => self::OWN]));
     }
 
@@ -69,7 +69,7 @@ final class SchoolTest extends ApiTestCase
         foreach (["/api/accounts/$marit/password", '/api/teachers'] as $path) {
             self::assertSame(404, $this->send('POST', $path, ['names' => 'X'])->getStatusCode(), $path);
         }
-        self::assertSame(404, $this->send('PUT', "/api/accounts/$wren", ['disabled' => true])->getStatusCode(), 'disabling is the keeper\'s');
+        self::assertSame(404, $this->send('PUT', "/api/accounts/$wren", ['disabled' => true])->getStatusCode(), 'disabling is the administrator\'s');
         self::assertSame(404, $this->send('POST', '/api/courses', ['name' => 'x', 'teacherId' => $marit])->getStatusCode());
         $own = $this->text($this->json($this->send('POST', '/api/courses', ['name' => 'A second class'])), 'id');
         self::assertSame(204, $this->send('DELETE', "/api/courses/$course/students/$wren")->getStatusCode());
@@ -84,7 +84,7 @@ final class SchoolTest extends ApiTestCase
         }
     }
 
-    public function testAKeeperMayWhatTeachersMayAndDisables(): void
+    public function testAnAdministratorMayWhatTeachersMayAndDisables(): void
     {
         $this->signIn('marit');
         self::assertSame(200, $this->get('/api/parts/'.$this->part("Lamplighters' March").'/marking')->getStatusCode());
@@ -142,7 +142,7 @@ final class SchoolTest extends ApiTestCase
         $setup = new CommandTester($this->service(SetupCommand::class));
         self::assertSame(0, $setup->execute([]));
         self::assertSame('', $setup->getDisplay(), 'the demo school has an administrator');
-        $this->one("UPDATE account SET role = 'teacher' WHERE role = 'keeper' RETURNING id");
+        $this->one("UPDATE account SET role = 'teacher' WHERE role = 'administrator' RETURNING id");
         self::assertSame(0, $setup->execute([]));
         self::assertStringContainsString('This school has no administrator who can sign in.', $setup->getDisplay());
         self::assertStringNotContainsString('/setup#', $setup->getDisplay(), 'a second school is none');

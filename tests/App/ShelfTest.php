@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\App;
 
-use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Tests\Core\Lesson;
 use Symfony\Component\HttpFoundation\Response;
@@ -197,12 +197,12 @@ final class ShelfTest extends ApiTestCase
     {
         $this->signIn('wren');
         $files = [];
-        for ($i = 0; $i < Kept::MOST_OWN; ++$i) {
+        for ($i = 0; $i < ShelfItem::MOST_OWN; ++$i) {
             $files["$i.pulsanda.json"] = (string) json_encode(['title' => "Beat $i"] + self::pattern('kick x...'));
         }
-        self::assertSame(['kept' => Kept::MOST_OWN, 'twice' => 0], $this->json($this->bring(self::zip($files))));
+        self::assertSame(['kept' => ShelfItem::MOST_OWN, 'twice' => 0], $this->json($this->bring(self::zip($files))));
         $this->assertProblem(409, 'room for 100 and holds 100', $this->send('POST', '/api/shelf', ['title' => 'x', 'pattern' => self::pattern('kick x')]));
-        self::assertCount(Kept::MOST_OWN, $this->own());
+        self::assertCount(ShelfItem::MOST_OWN, $this->own());
     }
 
     public function testAZipThatIsNoneIsRefusedWithTheFile(): void

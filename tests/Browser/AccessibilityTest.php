@@ -109,6 +109,6 @@ final class AccessibilityTest extends BrowserTestCase
             'two-step sign-in' => [['Odile Marrick', 'Change my password', 'Begin'], '[aria-label="The key as a picture"] path'],
             'the projector' => [['Class picture: Lamp', 'Projector', 'Next beat', 'Both in one'], '.note-matched'],
         ]];
-        yield 'a keeper' => ['marit', ['teachers and the school' => [['School', 'Mail kept on this server'], '#bring-set']]];
+        yield 'an administrator' => ['marit', ['teachers and the school' => [['School', 'Mail kept on this server'], '#bring-set']]];
     }
 }

@@ -7,7 +7,7 @@ namespace Pulsanda\Tests\Browser;
 use Facebook\WebDriver\WebDriverKeys;
 use Pulsanda\App\Security\TimeCode;
 
-/** A school of its own: keeper, teacher and student come in for the first time, and a beat is handed in and marked. */
+/** A school of its own: administrator, teacher and student come in for the first time, and a beat is handed in and marked. */
 final class SchoolTest extends BrowserTestCase
 {
     private const OWN = 'the tide comes twice';

@@ -386,9 +386,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The classes of a teacher; for a keeper all of the school, and its teachers */
+        /** The classes of a teacher; for an administrator all of the school, and its teachers */
         get: operations["getSchool"];
-        /** What holds for the whole school; for keepers */
+        /** What holds for the whole school; for administrators */
         put: operations["putSchool"];
         post?: never;
         delete?: never;
@@ -406,7 +406,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Makes a class; a keeper for any teacher */
+        /** Makes a class; an administrator for any teacher */
         post: operations["postCourses"];
         delete?: never;
         options?: never;
@@ -423,7 +423,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Makes teachers by their names; for keepers */
+        /** Makes teachers by their names; for administrators */
         post: operations["postTeachers"];
         delete?: never;
         options?: never;
@@ -438,7 +438,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Login slips of teachers that wait to be printed; for keepers */
+        /** Login slips of teachers that wait to be printed; for administrators */
         get: operations["getTeachersSlips"];
         put?: never;
         post?: never;
@@ -472,7 +472,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Students of the school by a part of their name or username; for keepers */
+        /** Students of the school by a part of their name or username; for administrators */
         get: operations["getPeople"];
         put?: never;
         post?: never;
@@ -559,7 +559,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Erases a person and all that is theirs; for keepers */
+        /** Erases a person and all that is theirs; for administrators */
         post: operations["postAccountsByIdErase"];
         delete?: never;
         options?: never;
@@ -575,7 +575,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Gives a class to another teacher; for keepers */
+        /** Gives a class to another teacher; for administrators */
         put: operations["putCoursesByIdTeacher"];
         post?: never;
         delete?: never;
@@ -664,7 +664,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Mails a link for a new password to a teacher or keeper whose address is known */
+        /** Mails a link for a new password to a teacher or administrator whose address is known */
         post: operations["postForgot"];
         delete?: never;
         options?: never;
@@ -696,7 +696,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the stand-in for a mail server has kept; for keepers */
+        /** What the stand-in for a mail server has kept; for administrators */
         get: operations["getMailbox"];
         put?: never;
         post?: never;
@@ -767,7 +767,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Turns two-step sign-in off for somebody who has lost it; for keepers */
+        /** Turns two-step sign-in off for somebody who has lost it; for administrators */
         post: operations["postAccountsByIdSecondEnd"];
         delete?: never;
         options?: never;
@@ -1212,7 +1212,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Disables an account or enables it again, and where mail reaches it; for keepers */
+        /** Disables an account or enables it again, and where mail reaches it; for administrators */
         put: operations["putAccountsById"];
         post?: never;
         delete?: never;
@@ -2281,7 +2281,7 @@ export interface components {
                 language: components["schemas"]["Language"] | null;
                 name: string;
                 /** @enum {string} */
-                role: "keeper" | "teacher" | "student";
+                role: "administrator" | "teacher" | "student";
                 school: string;
                 /** @description In which the school reads times */
                 zone: string;
@@ -2628,7 +2628,7 @@ export interface components {
                 /** @description Accounts with whom it is shared */
                 colleagues: string[];
             }[];
-            /** @description For keepers */
+            /** @description For administrators */
             teachers: {
                 id: string;
                 name: string;
@@ -2636,7 +2636,7 @@ export interface components {
                 signIn: string;
                 email: string;
                 /** @enum {string} */
-                role: "keeper" | "teacher";
+                role: "administrator" | "teacher";
                 disabled: boolean;
                 second: boolean;
                 /**
@@ -4359,7 +4359,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The keeper can sign in */
+            /** @description The administrator can sign in */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -6,7 +6,7 @@ import { useTask } from '../ui/useTask';
 import { useSay } from '../words/words';
 import { Door } from './Door';
 
-/** How a school begins: the link that the server has printed makes whoever opens it the first keeper. */
+/** How a school begins: the link that the server has printed makes whoever opens it the first queue. */
 export function Setup() {
   const say = useSay();
   const { busy, error, run } = useTask();

@@ -27,7 +27,7 @@ export function belongTo(account: string): void {
 /** On signing out: the next person at this computer finds nothing of the last one. Unsent work stays, for the same account only. */
 export async function leaveNothing(): Promise<void> {
   // Read when it is needed: most who sign out have never built a beat. Where it cannot be read, everybody's steps go.
-  const steps = await import('../keep/StepKeeper').catch(() => null);
+  const steps = await import('../keep/UndoStore').catch(() => null);
   if (!steps) indexedDB.deleteDatabase('pulsanda');
   forget();
   await steps?.forgetSteps();

@@ -2,21 +2,21 @@ import { useSyncExternalStore } from 'react';
 import type { Bench, Pattern } from '../api/types';
 import { Tick } from '../ui/Tick';
 import { useSay } from '../words/words';
-import type { DraftKeeper } from './DraftKeeper';
+import type { DraftQueue } from './DraftQueue';
 
 type Props = {
   asks: Bench['asks'];
   ticks: boolean;
-  keeper: DraftKeeper;
+  queue: DraftQueue;
   /** The pattern of a rule that stands above the sheet now. */
   frame: Pattern | null;
   show: (frame: { title: string; pattern: Pattern } | null) => void;
 };
 
 /** What the task asks for, as a list that ticks itself while the beat is built, where the teacher allows it. */
-export function Asked({ asks, ticks, keeper, frame, show }: Props) {
+export function Asked({ asks, ticks, queue, frame, show }: Props) {
   const say = useSay();
-  const checked = useSyncExternalStore(keeper.subscribe, () => keeper.checked);
+  const checked = useSyncExternalStore(queue.subscribe, () => queue.checked);
   if (asks.length === 0) return null;
   const shown = ticks ? checked : null;
   return (

@@ -2,12 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import { useCatalogue } from '../api/useCatalogue';
-import { arrived, unsent } from '../keep/Keeper';
-import { StepKeeper } from '../keep/StepKeeper';
+import { arrived, unsent } from '../keep/SaveQueue';
+import { UndoStore } from '../keep/UndoStore';
 import { Failed, Waiting } from '../ui/states';
 import { useSay } from '../words/words';
 import { BenchView } from './BenchView';
-import { draftName, newest, type Work } from './DraftKeeper';
+import { draftName, newest, type Work } from './DraftQueue';
 
 export default function BenchPage() {
   const say = useSay();
@@ -23,7 +23,7 @@ export default function BenchPage() {
       const answer = await reply(api.GET('/api/parts/{id}/bench', at({ id: partId })));
       if (!answer.trying) answer.draft = newest(name, answer.draft);
       const left = answer.trying ? null : unsent<Work>(name);
-      const steps = new StepKeeper(name);
+      const steps = new UndoStore(name);
       const history = await steps.read(left?.work.pattern ?? answer.draft.pattern);
       return { answer, left, steps, history };
     },

@@ -7,7 +7,7 @@ import { KeysHelp } from '../edit/KeysHelp';
 import { sameMeter } from '../edit/meters';
 import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
-import type { StepKeeper } from '../keep/StepKeeper';
+import type { UndoStore } from '../keep/UndoStore';
 import { type History, PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
@@ -15,7 +15,7 @@ import { say, useSay } from '../words/words';
 import { Asked } from './Asked';
 import { Brief } from './Brief';
 import { CheckBlock } from './CheckBlock';
-import { DraftKeeper, type Work } from './DraftKeeper';
+import { DraftQueue, type Work } from './DraftQueue';
 import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
 import { PartsNav } from './PartsNav';
@@ -28,7 +28,7 @@ const TryOut = lazy(() => import('./TryOut').then((one) => ({ default: one.TryOu
 type Props = {
   answer: Bench;
   left: { version: number; work: Work } | null;
-  steps: StepKeeper;
+  steps: UndoStore;
   history: History;
   catalogue: Catalogue;
 };
@@ -38,7 +38,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
   const say = useSay();
   const { part, target, trying, assignment } = bench;
   const [store] = useState(() => new PatternStore(left?.work.pattern ?? bench.draft.pattern, history));
-  const [keeper] = useState(() => new DraftKeeper(part.id, store, { ...bench.draft, checked: bench.checked }, left));
+  const [queue] = useState(() => new DraftQueue(part.id, store, { ...bench.draft, checked: bench.checked }, left));
   const [showTarget, setShowTarget] = useState(false);
   const [looked, setLooked] = useState<Looked | null>(null);
   const [parts, setParts] = useState(bench.parts);
@@ -51,13 +51,13 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
   useTaken(store);
   useEffect(() => {
     if (trying) return;
-    keeper.start();
+    queue.start();
     steps.follow(store);
     return () => {
-      keeper.stop();
+      queue.stop();
       steps.stop();
     };
-  }, [keeper, steps, store, trying]);
+  }, [queue, steps, store, trying]);
   if (error) return <Failed error={error} />;
   if (!music) return <Waiting what={say('beat.loading.meter')} />;
   editor.music = music;
@@ -84,10 +84,10 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
             </h1>
             <PartsNav parts={parts} part={part.id} />
             <span className="ms-auto">
-              {trying ? <span className="text-sm text-faint">{say('beat.trying')}</span> : <KeepingNote keeper={keeper} />}
+              {trying ? <span className="text-sm text-faint">{say('beat.trying')}</span> : <KeepingNote queue={queue} />}
             </span>
           </div>
-          <ConflictNotice keeper={keeper} />
+          <ConflictNotice queue={queue} />
         </>
       }
       hint={say('beat.hint.first')}
@@ -98,7 +98,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           content: (
             <>
               <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })}>
-                <Asked asks={bench.asks} ticks={bench.checked !== null} keeper={keeper} frame={frame?.pattern ?? null} show={setFrame} />
+                <Asked asks={bench.asks} ticks={bench.checked !== null} queue={queue} frame={frame?.pattern ?? null} show={setFrame} />
               </Brief>
               {part.view === 'heard' && (
                 <Suspense fallback={<Waiting what={say('beat.loading.target')} />}>
@@ -116,8 +116,8 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           ),
         },
       ]}
-      foot={trying ? null : <HandIn bench={bench} keeper={keeper} editor={editor} limit={catalogue.limits.note} setParts={setParts} />}
-      states={trying ? null : <StatesBlock editor={editor} partId={part.id} keeper={keeper} looked={looked} look={setLooked} />}
+      foot={trying ? null : <HandIn bench={bench} queue={queue} editor={editor} limit={catalogue.limits.note} setParts={setParts} />}
+      states={trying ? null : <StatesBlock editor={editor} partId={part.id} queue={queue} looked={looked} look={setLooked} />}
     />
   );
 }

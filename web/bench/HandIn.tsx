@@ -8,15 +8,15 @@ import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { clock, when } from '../ui/words';
 import { say, useSay } from '../words/words';
-import type { DraftKeeper } from './DraftKeeper';
+import type { DraftQueue } from './DraftQueue';
 
-type Props = { bench: Bench; keeper: DraftKeeper; editor: Editor; limit: number; setParts: (parts: Sibling[]) => void };
+type Props = { bench: Bench; queue: DraftQueue; editor: Editor; limit: number; setParts: (parts: Sibling[]) => void };
 
 /** A line about the work, and one press to hand in. */
-export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
+export function HandIn({ bench, queue, editor, limit, setParts }: Props) {
   const say = useSay();
   const queries = useQueryClient();
-  const [note, setNote] = useState(keeper.note);
+  const [note, setNote] = useState(queue.note);
   const [attempts, setAttempts] = useState(bench.attempts);
   const [said, setSaid] = useState('');
   const { busy, error, run } = useTask();
@@ -26,7 +26,7 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
   const handIn = async () => {
     setSaid('');
     presses.seen(bench.part.id);
-    const done = await run(() => keeper.handIn());
+    const done = await run(() => queue.handIn());
     if (!done) return;
     arrive(done);
     setSaid(say('beat.handIn.done', { number: done.attempts[0]?.number ?? 1 }));
@@ -56,7 +56,7 @@ export function HandIn({ bench, keeper, editor, limit, setParts }: Props) {
           value={note}
           onChange={(event) => {
             setNote(event.target.value);
-            keeper.setNote(event.target.value);
+            queue.setNote(event.target.value);
           }}
         />
       </label>

@@ -6,12 +6,12 @@ import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { clock } from '../ui/words';
 import { useSay } from '../words/words';
-import type { DraftKeeper } from './DraftKeeper';
+import type { DraftQueue } from './DraftQueue';
 
 /** The saved state, always in sight. */
-export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
-  const here = useSyncExternalStore(keeper.subscribe, () => keeper.here);
+export function KeepingNote({ queue }: { queue: DraftQueue }) {
+  const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
+  const here = useSyncExternalStore(queue.subscribe, () => queue.here);
   return (
     <p
       role="status"
@@ -25,17 +25,17 @@ export function KeepingNote({ keeper }: { keeper: DraftKeeper }) {
 }
 
 /** Two beats for one task: the person chooses. */
-export function ConflictNotice({ keeper }: { keeper: DraftKeeper }) {
+export function ConflictNotice({ queue }: { queue: DraftQueue }) {
   const say = useSay();
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
   const { error, run } = useTask();
   if (keeping.state !== 'conflict') return null;
   const { work, savedAt } = keeping.other;
-  const settle = (which: 'mine' | 'other' | 'both') => void run(() => keeper.settle(which));
+  const settle = (which: 'mine' | 'other' | 'both') => void run(() => queue.settle(which));
   return (
     <>
       <Conflict
-        keeper={keeper}
+        queue={queue}
         mine={say('beat.conflict.mine')}
         other={say(savedAt ? 'beat.conflict.otherSaved' : 'beat.conflict.other', {
           count: hitCount(work.pattern),

@@ -7,7 +7,7 @@ import { hitCount } from '../music/pattern';
 import { useTask } from '../ui/useTask';
 import { clock } from '../ui/words';
 import { useSay } from '../words/words';
-import type { DraftKeeper } from './DraftKeeper';
+import type { DraftQueue } from './DraftQueue';
 
 /** An earlier state that is looked at, above the sheet. */
 export type Looked = { version: number; pattern: Pattern };
@@ -15,15 +15,15 @@ export type Looked = { version: number; pattern: Pattern };
 type Props = {
   editor: Editor;
   partId: string;
-  keeper: DraftKeeper;
+  queue: DraftQueue;
   looked: Looked | null;
   look: (looked: Looked | null) => void;
 };
 
 /** What the draft was at each save of the last hour, and beats that were kept: to look at, and to take back. */
-export function StatesBlock({ editor, partId, keeper, looked: chosen, look: setChosen }: Props) {
+export function StatesBlock({ editor, partId, queue, looked: chosen, look: setChosen }: Props) {
   const say = useSay();
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
   const [open, setOpen] = useState(false);
   const saved = keeping.state === 'saved' ? keeping.at : null;
   const { data, error } = useQuery({

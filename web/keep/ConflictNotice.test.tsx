@@ -2,13 +2,13 @@
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, it, vi } from 'vitest';
 import { ConflictNotice } from './ConflictNotice';
-import type { Keeping } from './Keeper';
+import type { Keeping } from './SaveQueue';
 
 afterEach(cleanup);
 
 it('asks only while two have changed the same, and gives back what was chosen', () => {
   const listeners = new Set<() => void>();
-  const keeper = {
+  const queue = {
     keeping: { state: 'saved' } as Keeping<string>,
     subscribe: (listener: () => void) => {
       listeners.add(listener);
@@ -17,11 +17,11 @@ it('asks only while two have changed the same, and gives back what was chosen', 
   };
   const become = (keeping: Keeping<string>) =>
     act(() => {
-      keeper.keeping = keeping;
+      queue.keeping = keeping;
       for (const listener of listeners) listener();
     });
   const settle = vi.fn();
-  render(<ConflictNotice keeper={keeper} mine="Keep mine" other="Take the other" settle={settle} />);
+  render(<ConflictNotice queue={queue} mine="Keep mine" other="Take the other" settle={settle} />);
   expect(screen.queryByRole('button')).toBeNull();
   become({ state: 'conflict', sentence: 'This plan was changed in another tab.' } as Keeping<string>);
   expect(screen.getByText('This plan was changed in another tab.')).toBeTruthy();

@@ -1,10 +1,10 @@
 import { type ReactNode, useSyncExternalStore } from 'react';
 import { Notice } from '../ui/states';
-import type { Keeping } from './Keeper';
+import type { Keeping } from './SaveQueue';
 
 type Props<W> = {
   /** Whose state is looked at. */
-  keeper: { subscribe: (listener: () => void) => () => void; keeping: Keeping<W> };
+  queue: { subscribe: (listener: () => void) => () => void; keeping: Keeping<W> };
   /** Words of the two ways on. */
   mine: string;
   other: string;
@@ -13,8 +13,8 @@ type Props<W> = {
 };
 
 /** The same work was changed in two places: the person chooses, and nothing is lost before. */
-export function ConflictNotice<W>({ keeper, mine, other, settle, children }: Props<W>) {
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+export function ConflictNotice<W>({ queue, mine, other, settle, children }: Props<W>) {
+  const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
   if (keeping.state !== 'conflict') return null;
   return (
     <div className="mb-3">

@@ -1,6 +1,6 @@
 import { clock } from '../ui/words';
 import { say } from '../words/words';
-import type { Keeping } from './Keeper';
+import type { Keeping } from './SaveQueue';
 
 /**
  * How far work is kept, in words.

@@ -61,7 +61,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
     let next: string | null | undefined;
     if (group.length > 0) {
       // Notes and a suggestion go with this one alone: they are kept first.
-      await answer.keeper.send();
+      await answer.queue.send();
       // Where the suggestion was taken, each gets their own.
       const body = {
         attempts: everybody.map(({ id }) => id),
@@ -70,7 +70,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
       };
       const done = await answer.run(() => reply(api.POST('/api/parts/{id}/return-group', { ...at({ id: data.part.id }), body })));
       if (!done) return;
-      answer.returned(new Date().toISOString(), answer.keeper.version + 1);
+      answer.returned(new Date().toISOString(), answer.queue.version + 1);
       next = null;
     } else {
       next = await answer.giveBack();
@@ -95,10 +95,10 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
     <section aria-labelledby="answer" className="flex flex-col">
       <h2 id="answer">{say('mark.answer')}</h2>
       <ConflictNotice
-        keeper={answer.keeper}
+        queue={answer.queue}
         mine={say('mark.answer.mine')}
         other={say('mark.answer.other')}
-        settle={(which) => answer.keeper.settle(which)}
+        settle={(which) => answer.queue.settle(which)}
       />
       <label className="mt-1 block text-sm">
         {say('mark.answer.to', { name: first })}

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Feedback, Pattern, Pin } from '../api/types';
-import { Keeper, type Known, unsent } from '../keep/Keeper';
+import { type Known, SaveQueue, unsent } from '../keep/SaveQueue';
 import { useTask } from '../ui/useTask';
 
 /** What a teacher has typed so far. */
@@ -37,9 +37,9 @@ export function useAnswer(data: AttemptToMark) {
   const wrong = value !== null && (Number.isNaN(value) || value < 0 || value > data.part.points);
   const latest = useRef({ typed, open: false });
   latest.current = { typed, open: !returnedAt && !wrong };
-  const [keeper] = useState(
+  const [queue] = useState(
     () =>
-      new Keeper<Typed>(
+      new SaveQueue<Typed>(
         name,
         {
           send: async (work, version, keepalive) => {
@@ -58,13 +58,13 @@ export function useAnswer(data: AttemptToMark) {
         { pause: PAUSE },
       ),
   );
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
   useEffect(() => {
-    keeper.start();
-    return () => keeper.stop();
-  }, [keeper]);
+    queue.start();
+    return () => queue.stop();
+  }, [queue]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is told of every change of what is typed
-  useEffect(() => keeper.changed(), [keeper, typed]);
+  useEffect(() => queue.changed(), [queue, typed]);
 
   const change = useCallback((part: Partial<Typed>) => setTyped((before) => ({ ...before, ...part })), []);
   const add = useCallback(
@@ -80,7 +80,7 @@ export function useAnswer(data: AttemptToMark) {
   };
   /** Called when this answer, or one to the whole group, has reached the students. */
   const returned = (when: string, version: number) => {
-    keeper.took(latest.current.typed, { version, savedAt: null });
+    queue.took(latest.current.typed, { version, savedAt: null });
     setReturnedAt(when);
     void queries.invalidateQueries({ queryKey: ['marking', data.part.id] });
     void queries.invalidateQueries({ queryKey: ['today'] });
@@ -88,13 +88,13 @@ export function useAnswer(data: AttemptToMark) {
   /** @returns the attempt that waits next, undefined when it could not be returned */
   const giveBack = async (): Promise<string | null | undefined> => {
     // What is on its way comes first, so that nothing older comes after it.
-    await keeper.rest();
-    const body = { ...latest.current.typed, mark: markOf(latest.current.typed), version: keeper.version };
+    await queue.rest();
+    const body = { ...latest.current.typed, mark: markOf(latest.current.typed), version: queue.version };
     const done = await run(async () => {
       try {
         return await reply(api.POST('/api/attempts/{id}/return', { ...at({ id }), body }));
       } catch (problem) {
-        keeper.refused(problem);
+        queue.refused(problem);
         throw problem;
       }
     });
@@ -102,7 +102,7 @@ export function useAnswer(data: AttemptToMark) {
     returned(done.returnedAt ?? '', done.version);
     return done.next;
   };
-  return { typed, change, add, pinNow, value, wrong, keeper, keeping, returnedAt, error, run, giveBack, returned };
+  return { typed, change, add, pinNow, value, wrong, queue, keeping, returnedAt, error, run, giveBack, returned };
 }
 
 export type AnswerState = ReturnType<typeof useAnswer>;

@@ -1,9 +1,9 @@
 import type { Effect } from '../api/types';
 import { useSay } from '../words/words';
-import type { PlanKeeper } from './usePlanKeeping';
+import type { PlanQueue } from './usePlanKeeping';
 
 /** What saving would mean for beats that are handed in: for whom, and how the suggested mark moves. */
-export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanKeeper }) {
+export function EffectNotice({ effect, queue }: { effect: Effect; queue: PlanQueue }) {
   const say = useSay();
   const changes = effect.parts.flatMap((part) => part.changes.map((change) => ({ ...change, part: part.position })));
   const attempts = effect.parts.reduce((sum, part) => sum + part.attempts, 0);
@@ -52,10 +52,10 @@ export function EffectNotice({ effect, keeper }: { effect: Effect; keeper: PlanK
         </div>
       )}
       <p className="mt-3 flex flex-wrap gap-2">
-        <button type="button" className="button button-main" disabled={keeper.busy} onClick={() => void keeper.save()}>
+        <button type="button" className="button button-main" disabled={queue.busy} onClick={() => void queue.save()}>
           {say('plan.effect.save')}
         </button>
-        <button type="button" className="button" onClick={keeper.forgetEffect}>
+        <button type="button" className="button" onClick={queue.forgetEffect}>
           {say('plan.notYet')}
         </button>
       </p>

@@ -3,7 +3,7 @@ import { Navigate, useParams, useSearchParams } from 'react-router';
 import { ApiError, api, at, reply } from '../api/client';
 import type { AssignmentInput, TeacherToday } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
-import { arrived, type Left, unsent } from '../keep/Keeper';
+import { arrived, type Left, unsent } from '../keep/SaveQueue';
 import { Failed, Waiting } from '../ui/states';
 import { keep } from '../ui/storage';
 import { useSay } from '../words/words';

@@ -23,7 +23,7 @@ import { MarkingPanel } from './MarkingPanel';
 import { PartNav, SheetNav } from './PartNav';
 import type { Opened } from './PlannerPage';
 import { doubtsOf, type PartPlan, type Plan, type PlanSheet, roomFor, sheetsOf } from './plan';
-import { type PlanKeeper, usePlanKeeping } from './usePlanKeeping';
+import { type PlanQueue, usePlanKeeping } from './usePlanKeeping';
 import { WordsPanel } from './WordsPanel';
 
 /** The Planner: the words of the task beside the sheet, which is the one that students use. */
@@ -32,7 +32,7 @@ export function PlannerView({ saved, left, catalogue }: Opened & { catalogue: Ca
   const [begun] = useState(() => roomFor(search.get('take') === null ? '' : (search.get('as') ?? ''), left?.plan ?? saved));
   const [plan, setPlan] = useState(begun.plan);
   const [chosen, setChosen] = useState({ part: 0, sheet: begun.sheet });
-  const keeper = usePlanKeeping(plan, setPlan, saved, left, catalogue);
+  const queue = usePlanKeeping(plan, setPlan, saved, left, catalogue);
   const part = (plan.parts[chosen.part] ?? plan.parts[0]) as PartPlan;
   const sheets = sheetsOf(part);
   const sheet = sheets.find(({ key }) => key === chosen.sheet) ?? (sheets[0] as PlanSheet);
@@ -45,7 +45,7 @@ export function PlannerView({ saved, left, catalogue }: Opened & { catalogue: Ca
       part={part}
       sheet={sheet}
       choose={(index, key) => setChosen({ part: index, sheet: key })}
-      keeper={keeper}
+      queue={queue}
       catalogue={catalogue}
       panel={panel}
       setPanel={setPanel}
@@ -59,7 +59,7 @@ type Props = {
   part: PartPlan;
   sheet: PlanSheet;
   choose: (part: number, sheet: string) => void;
-  keeper: PlanKeeper;
+  queue: PlanQueue;
   catalogue: Catalogue;
   panel: number;
   setPanel: (panel: number) => void;
@@ -68,7 +68,7 @@ type Props = {
 const LABELS: Record<PlanSheet['role'], Key> = { target: 'plan.sheet.target', start: 'plan.sheet.start', frame: 'plan.sheet.frame' };
 
 /** One sheet of one part, with the panels of its part beside it. */
-function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, setPanel }: Props) {
+function Sheet({ plan, setPlan, part, sheet, choose, queue, catalogue, panel, setPanel }: Props) {
   const say = useSay();
   const { counting } = plan.course;
   const { music, error } = useMusic(sheet.store, counting, null, plan.course.sheet);
@@ -95,10 +95,10 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
       locked={part.attempts > 0 && sheet.role === 'start'}
       panel={panel}
       setPanel={setPanel}
-      head={<PlanHead plan={plan} keeper={keeper} parts={<PartNav {...choosing} />} attempts={part.attempts} role={sheet.role} />}
+      head={<PlanHead plan={plan} queue={queue} parts={<PartNav {...choosing} />} attempts={part.attempts} role={sheet.role} />}
       sheets={<SheetNav {...choosing} />}
       halves={[say('plan.half.task'), say('plan.half.beat')]}
-      foot={<Publish plan={plan} part={part} keeper={keeper} />}
+      foot={<Publish plan={plan} part={part} queue={queue} />}
       panels={[
         {
           name: 'Words',
@@ -107,7 +107,7 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
             <>
               <WordsPanel {...props} setPlan={setPlan} choose={choose} />
               {!isOut(plan) && plan.title.trim() !== '' && (
-                <Later busy={keeper.busy} lesson={plan.course.lesson} publish={(at) => void keeper.publish(at)} />
+                <Later busy={queue.busy} lesson={plan.course.lesson} publish={(at) => void queue.publish(at)} />
               )}
               {plan.id && <CopyTo id={plan.id} courseId={plan.course.id} />}
             </>
@@ -138,18 +138,18 @@ function Sheet({ plan, setPlan, part, sheet, choose, keeper, catalogue, panel, s
   );
 }
 
-type HeadProps = { plan: Plan; keeper: PlanKeeper; parts: ReactNode; attempts: number; role: PlanSheet['role'] };
+type HeadProps = { plan: Plan; queue: PlanQueue; parts: ReactNode; attempts: number; role: PlanSheet['role'] };
 
-function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
+function PlanHead({ plan, queue, parts, attempts, role }: HeadProps) {
   const say = useSay();
   return (
     <>
       <div className="head-line">
-        <h1>{plan.id || keeper.dirty ? planTitle(plan) : say('plan.new')}</h1>
+        <h1>{plan.id || queue.dirty ? planTitle(plan) : say('plan.new')}</h1>
         <span className="text-sm text-faint">{plan.course.name}</span>
         {parts}
         <p role="status" className="keeps-room ms-auto text-end text-sm text-faint" data-room="Changed, not saved yet">
-          {keeper.said}
+          {queue.said}
         </p>
       </div>
       {attempts > 0 && <p className="text-sm text-faint">{say('plan.locked', { count: attempts })}</p>}
@@ -157,13 +157,13 @@ function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
         {role === 'frame' && say('plan.frame.note')}
       </p>
       <ConflictNotice
-        keeper={keeper.keeper}
+        queue={queue.queue}
         mine={say('plan.keepMine')}
         other={say('plan.keepOther')}
-        settle={(which) => keeper.keeper.settle(which)}
+        settle={(which) => queue.queue.settle(which)}
       />
-      {keeper.error && <Notice>{keeper.error}</Notice>}
-      {keeper.effect && <EffectNotice effect={keeper.effect} keeper={keeper} />}
+      {queue.error && <Notice>{queue.error}</Notice>}
+      {queue.effect && <EffectNotice effect={queue.effect} queue={queue} />}
     </>
   );
 }
@@ -171,20 +171,20 @@ function PlanHead({ plan, keeper, parts, attempts, role }: HeadProps) {
 /** Whether the class has it; a planned one opens by itself. */
 const isOut = (plan: Plan): boolean => plan.publishedAt !== null && new Date(plan.publishedAt) <= new Date();
 
-function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: PlanKeeper }) {
+function Publish({ plan, part, queue }: { plan: Plan; part: PartPlan; queue: PlanQueue }) {
   const say = useSay();
   const [doubts, setDoubts] = useState<string[]>([]);
   const [impossible, setImpossible] = useState<string[]>([]);
   const publish = async () => {
     if (unfinished()) return;
-    const known = await keeper.feasible();
+    const known = await queue.feasible();
     if (!known) return;
     setImpossible(known.impossible);
     if (known.impossible.length > 0) return setDoubts([]);
     const found = [...doubtsOf(plan), ...known.undecided.map((text) => say('plan.unchecked', { text }))];
     if (found.length > 0 && doubts.length === 0) return setDoubts(found);
     setDoubts([]);
-    void keeper.publish(null);
+    void queue.publish(null);
   };
   return (
     <section aria-label={say('plan.publish')}>
@@ -231,8 +231,8 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           <button
             type="button"
             className="button button-main flex-1 justify-center"
-            disabled={!keeper.dirty || keeper.busy}
-            onClick={() => !unfinished() && void keeper.saveChanges()}
+            disabled={!queue.dirty || queue.busy}
+            onClick={() => !unfinished() && void queue.saveChanges()}
           >
             {say('plan.save')}
           </button>
@@ -250,8 +250,8 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
       </p>
       {plan.id && plan.publishedAt && (
         <p className="mt-2 flex flex-wrap gap-2">
-          {keeper.dirty && (
-            <button type="button" className="button button-small" onClick={keeper.forget}>
+          {queue.dirty && (
+            <button type="button" className="button button-small" onClick={queue.forget}>
               {say('plan.forget')}
             </button>
           )}
@@ -259,13 +259,13 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
             type="button"
             className="button button-small"
             title={plan.closedAt ? say('plan.reopen.title') : say('plan.close.title')}
-            disabled={keeper.busy}
-            onClick={() => void keeper.step(plan.closedAt ? 'reopen' : 'close')}
+            disabled={queue.busy}
+            onClick={() => void queue.step(plan.closedAt ? 'reopen' : 'close')}
           >
             {plan.closedAt ? say('plan.reopen') : say('plan.close')}
           </button>
           {plan.parts.every((one) => one.attempts === 0) && (
-            <AskFirst action={say('plan.withdraw')} disabled={keeper.busy} act={() => void keeper.step('withdraw')}>
+            <AskFirst action={say('plan.withdraw')} disabled={queue.busy} act={() => void queue.step('withdraw')}>
               {say('plan.withdraw.what', { name: plan.course.name })}
             </AskFirst>
           )}
@@ -281,7 +281,7 @@ function Publish({ plan, part, keeper }: { plan: Plan; part: PartPlan; keeper: P
           <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label={say('plan.toShelf')} />
         </div>
       )}
-      {plan.id && !plan.publishedAt && <RemovePlan remove={keeper.remove} />}
+      {plan.id && !plan.publishedAt && <RemovePlan remove={queue.remove} />}
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useReducer, useRef, useState, useSyncExternalStore 
 import { useNavigate } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { AssignmentInput, Effect, PlannedAssignment } from '../api/types';
-import { Keeper, type Keeping, type Known, type Left } from '../keep/Keeper';
+import { type Keeping, type Known, type Left, SaveQueue } from '../keep/SaveQueue';
 import { useTask } from '../ui/useTask';
 import { clock } from '../ui/words';
 import { say } from '../words/words';
@@ -55,8 +55,8 @@ export function usePlanKeeping(
   const [recomparing, setRecomparing] = useState<PlannedAssignment['recomparing']>(null);
   const published = plan.publishedAt !== null;
 
-  const [keeper] = useState(() => {
-    const one: Keeper<AssignmentInput> = new Keeper<AssignmentInput>(
+  const [queue] = useState(() => {
+    const one: SaveQueue<AssignmentInput> = new SaveQueue<AssignmentInput>(
       plan.id ? planName(plan.id) : newPlanName(plan.course.id),
       {
         send: async (input, version, keepalive) => {
@@ -106,16 +106,16 @@ export function usePlanKeeping(
     };
     return one;
   });
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
   useEffect(() => {
-    keeper.start();
+    queue.start();
     return () => {
-      keeper.stop();
+      queue.stop();
       void queries.invalidateQueries({ queryKey: ['today'] });
     };
-  }, [keeper, queries]);
+  }, [queue, queries]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is told of every change of the plan
-  useEffect(() => keeper.changed(), [keeper, work]);
+  useEffect(() => queue.changed(), [queue, work]);
 
   /** Saves, or first says what that changes for whom. */
   const saveChanges = async () => {
@@ -130,13 +130,13 @@ export function usePlanKeeping(
         return;
       }
     }
-    await keeper.send();
+    await queue.send();
   };
   /** What no beat can meet, and what nobody knows, as sentences. The plan is kept first, so that the core reads what is here. */
   const feasible = async () => {
-    await keeper.send();
+    await queue.send();
     const { id } = latest.current.plan;
-    if (keeper.dirty || !id) return null;
+    if (queue.dirty || !id) return null;
     const found = await run(() => reply(api.GET('/api/assignments/{id}/feasible', at({ id }))));
     const several = latest.current.plan.parts.length > 1;
     const said = ({ part, text }: { part: number; text: string }) => (several ? say('plan.part.text', { part, text }) : text);
@@ -144,9 +144,9 @@ export function usePlanKeeping(
   };
   /** @param when a time to come at which it opens by itself; null for now */
   const publish = async (when: string | null) => {
-    await keeper.send();
+    await queue.send();
     const { id } = latest.current.plan;
-    if (keeper.dirty || !id) return;
+    if (queue.dirty || !id) return;
     if (!(await run(() => reply(api.POST('/api/assignments/{id}/publish', { ...at({ id }), body: { at: when } }))))) return;
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate('/');
@@ -164,19 +164,19 @@ export function usePlanKeeping(
   };
   const remove = async () => {
     const { id } = latest.current.plan;
-    await keeper.rest();
+    await queue.rest();
     const gone = await run(async () => {
       if (id) await reply(api.DELETE('/api/assignments/{id}', at({ id })));
       return true;
     });
     if (!gone) return;
-    keeper.took(latest.current.work, { version: keeper.version, savedAt: null });
+    queue.took(latest.current.work, { version: queue.version, savedAt: null });
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate('/');
   };
   /** Goes back to what is saved. */
   const forget = () => {
-    keeper.forget();
+    queue.forget();
     void queries.resetQueries({ queryKey: ['plan'] });
   };
   useEffect(() => {
@@ -190,11 +190,11 @@ export function usePlanKeeping(
     }, LOOK);
     return () => clearTimeout(timer);
   }, [recomparing, plan]);
-  const dirty = keeper.dirty;
+  const dirty = queue.dirty;
   return {
-    keeper,
+    queue,
     keeping,
-    save: () => keeper.send(),
+    save: () => queue.send(),
     saveChanges,
     feasible,
     publish,
@@ -231,4 +231,4 @@ function saidOf(plan: Plan, keeping: Keeping<AssignmentInput>, dirty: boolean, r
   }
 }
 
-export type PlanKeeper = ReturnType<typeof usePlanKeeping>;
+export type PlanQueue = ReturnType<typeof usePlanKeeping>;

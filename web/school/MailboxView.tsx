@@ -3,7 +3,7 @@ import { api, reply } from '../api/client';
 import { when } from '../ui/words';
 import { useSay } from '../words/words';
 
-/** What the stand-in for a mail server has kept, for the keeper to pass on. */
+/** What the stand-in for a mail server has kept, for the administrator to pass on. */
 export function MailboxView() {
   const say = useSay();
   const mailbox = useQuery({ queryKey: ['mailbox'], queryFn: () => reply(api.GET('/api/mailbox')) });

@@ -13,7 +13,7 @@ type Props = {
   changed: () => void;
 };
 
-/** What is done seldom for a student: their page, another class, out of the class, and for keepers their file and their end. */
+/** What is done seldom for a student: their page, another class, out of the class, and for administrators their file and their end. */
 export function Person({ person: { id, name, given, family }, course, school, task: { busy, run }, changed }: Props) {
   const say = useSay();
   const [to, setTo] = useState('');

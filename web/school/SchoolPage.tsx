@@ -18,7 +18,7 @@ import '../ui/rooms.css';
 import './school.css';
 import { useSay } from '../words/words';
 
-/** People and classes: a keeper has the whole school, a teacher their own classes. */
+/** People and classes: an administrator has the whole school, a teacher their own classes. */
 export default function SchoolPage() {
   const say = useSay();
   const queries = useQueryClient();

@@ -48,7 +48,7 @@ export function Teachers({ school, changed, show }: Props) {
               <tr key={id}>
                 <td>
                   <bdi>{name}</bdi>
-                  {role === 'keeper' && `, ${say('school.administrator')}`}
+                  {role === 'administrator' && `, ${say('school.administrator')}`}
                   {disabled && ` (${say('school.disabled')})`}
                 </td>
                 <td>{signIn}</td>

@@ -10,8 +10,8 @@ import { KeysHelp } from '../edit/KeysHelp';
 import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
 import { ConflictNotice } from '../keep/ConflictNotice';
-import { arrived, Keeper, type Known, unsent } from '../keep/Keeper';
 import { keepingWords } from '../keep/keepingWords';
+import { arrived, type Known, SaveQueue, unsent } from '../keep/SaveQueue';
 import { PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
@@ -55,7 +55,7 @@ type Props = { thing: ShelfThing; work: Work; left: { version: number; work: Wor
 function Open({ thing, work, left, catalogue }: Props) {
   const say = useSay();
   const [store] = useState(() => new PatternStore(left?.work.pattern ?? work.pattern));
-  const [keeper] = useState(() => keeperOf(thing, work, left, store));
+  const [queue] = useState(() => queueOf(thing, work, left, store));
   const { music, error } = useMusic(store, thing.counting, null);
   const [editor, setEditor] = useState<Editor | null>(null);
   useEffect(() => {
@@ -68,14 +68,14 @@ function Open({ thing, work, left, catalogue }: Props) {
     if (file) setTimeout(() => editor.onFile?.(file));
   }, [editor]);
   useEffect(() => {
-    const end = store.subscribe(() => keeper.changed());
-    keeper.start();
+    const end = store.subscribe(() => queue.changed());
+    queue.start();
     return () => {
       end();
-      keeper.stop();
+      queue.stop();
     };
-  }, [keeper, store]);
-  const keeping = useSyncExternalStore(keeper.subscribe, () => keeper.keeping);
+  }, [queue, store]);
+  const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
   if (error) return <Failed error={error} />;
   if (!music || !editor) return <Waiting what={say('shelf.loading.sheet')} />;
   editor.music = music;
@@ -102,10 +102,10 @@ function Open({ thing, work, left, catalogue }: Props) {
             </p>
           </div>
           <ConflictNotice
-            keeper={keeper}
+            queue={queue}
             mine={say('shelf.keepMine')}
             other={say('shelf.keepOther')}
-            settle={(which) => keeper.settle(which)}
+            settle={(which) => queue.settle(which)}
           />
         </>
       }
@@ -126,9 +126,9 @@ function Open({ thing, work, left, catalogue }: Props) {
   );
 }
 
-function keeperOf(thing: ShelfThing, work: Work, left: Props['left'], store: PatternStore): Keeper<Work> {
+function queueOf(thing: ShelfThing, work: Work, left: Props['left'], store: PatternStore): SaveQueue<Work> {
   const known: Known<Work> = { version: thing.version, work, savedAt: null };
-  return new Keeper<Work>(
+  return new SaveQueue<Work>(
     nameOf(thing.key),
     {
       send: async (body, version, keepalive) => {

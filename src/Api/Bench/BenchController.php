@@ -10,7 +10,7 @@ use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
-use Pulsanda\App\Entity\Leave;
+use Pulsanda\App\Entity\Exemption;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
@@ -153,9 +153,9 @@ final readonly class BenchController
         ], 201);
     }
 
-    private function leave(Part $part, Account $student): ?Leave
+    private function leave(Part $part, Account $student): ?Exemption
     {
-        return $this->entities->getRepository(Leave::class)->findOneBy(['assignment' => $part->assignment, 'student' => $student]);
+        return $this->entities->getRepository(Exemption::class)->findOneBy(['assignment' => $part->assignment, 'student' => $student]);
     }
 
     private function now(): \DateTimeImmutable

@@ -10,7 +10,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Api\Shape\Shapes;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Attempt;
-use Pulsanda\App\Entity\Leave;
+use Pulsanda\App\Entity\Exemption;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Job\Judging;
@@ -150,7 +150,7 @@ final readonly class HandIn
     /** @throws Conflict when the time for handing in is over, or was when it was pressed */
     private function refuseTooLate(Part $part, Account $student, ?\DateTimeImmutable $pressed): void
     {
-        $leave = $this->entities->getRepository(Leave::class)->findOneBy(['assignment' => $part->assignment, 'student' => $student]);
+        $leave = $this->entities->getRepository(Exemption::class)->findOneBy(['assignment' => $part->assignment, 'student' => $student]);
         $now = $this->now();
         if (!$part->assignment->isOpen($now, $leave) && (null === $pressed || !$part->assignment->wasOpen($pressed, $now, $leave))) {
             throw new Conflict('The time for handing in is over; your beat is kept. Ask your teacher if it should still count.');

@@ -7,8 +7,8 @@ namespace Pulsanda\App\Api\Mark;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\Shapes;
+use Pulsanda\App\Entity\Exemption;
 use Pulsanda\App\Entity\Lateness;
-use Pulsanda\App\Entity\Leave;
 use Pulsanda\App\Entity\Part;
 use Pulsanda\App\Language\Reader;
 use Pulsanda\Core\Compare\ClassPicture;
@@ -82,7 +82,7 @@ final readonly class ClassTable
             SQL, [(string) $part->id]);
         $voice = $this->reader->of($part->assignment->course);
         $leaves = [];
-        foreach ($this->entities->getRepository(Leave::class)->findBy(['assignment' => $part->assignment]) as $leave) {
+        foreach ($this->entities->getRepository(Exemption::class)->findBy(['assignment' => $part->assignment]) as $leave) {
             $leaves[(string) $leave->student->id] = $leave;
         }
         $byStudent = $keys = $said = [];

@@ -111,7 +111,7 @@ final readonly class StudentTerm
         $courses = $this->entities->createQuery(
             'SELECT c FROM '.Course::class.' c WHERE c.id IN (:ids) ORDER BY c.archivedAt DESC, c.id DESC',
         )->setParameter('ids', $ids)->getResult();
-        if (null === $teacher || Role::Keeper === $teacher->role) {
+        if (null === $teacher || Role::Administrator === $teacher->role) {
             return $courses;
         }
         $taught = $this->connection->fetchFirstColumn('SELECT course_id FROM teaching WHERE account_id = ?', [(string) $teacher->id]);

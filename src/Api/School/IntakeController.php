@@ -143,20 +143,20 @@ final readonly class IntakeController
     #[Route('/api/school/oneroster', methods: 'POST'), Route('/api/school/oneroster/take', name: 'take_oneroster', methods: 'POST')]
     public function oneRoster(Request $request): JsonResponse
     {
-        $keeper = $this->access->keeper();
-        $today = $this->clock->now()->setTimezone(new \DateTimeZone($keeper->school->zone))->format('Y-m-d');
+        $administrator = $this->access->administrator();
+        $today = $this->clock->now()->setTimezone(new \DateTimeZone($administrator->school->zone))->format('Y-m-d');
         $school = $request->query->getString('school');
         $set = RosterSet::read($request->getContent(), $today, $school);
         if (self::takes($request)) {
             if ('' === $school && \count($set->schools) > 1) {
                 throw InvalidInput::at('school', 'this set holds several schools; choose one of them.');
             }
-            $plan = $this->roster->plan($set, $keeper);
+            $plan = $this->roster->plan($set, $administrator);
             $faults = array_map(static fn (string $text): array => ['line' => 0, 'text' => $text], $plan->faults);
 
-            return $this->taken($faults, false, fn (): array => $this->roster->take($set, $keeper));
+            return $this->taken($faults, false, fn (): array => $this->roster->take($set, $administrator));
         }
-        $plan = $this->roster->plan($set, $keeper);
+        $plan = $this->roster->plan($set, $administrator);
         $role = static fn (Role $role): int => \count(array_filter($plan->new, static fn (array $one): bool => $role === $one['role']));
 
         return new JsonResponse([
@@ -201,7 +201,7 @@ final readonly class IntakeController
     public function away(): Response
     {
         $account = $this->access->teacher();
-        $keeps = Role::Keeper === $account->role;
+        $keeps = Role::Administrator === $account->role;
         /** @var list<string> $courses */
         $courses = $this->connection->fetchFirstColumn(
             $keeps ? 'SELECT id FROM course WHERE school_id = ? AND archived_at IS NULL'

@@ -36,7 +36,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * The School: people and classes. A keeper has all of them, a teacher their own classes and the students in them. Starter
+ * The School: people and classes. An administrator has all of them, a teacher their own classes and the students in them. Starter
  * passwords stand on login slips, which can be fetched until they were printed or used.
  */
 final readonly class PeopleController
@@ -64,7 +64,7 @@ final readonly class PeopleController
     {
         $account = $this->access->teacher();
         $school = $account->school;
-        $keeps = Role::Keeper === $account->role;
+        $keeps = Role::Administrator === $account->role;
         $whose = $keeps ? 'c.school_id = :id' : 'c.id IN (SELECT course_id FROM teaching WHERE account_id = :id)';
         $courses = $this->connection->fetchAllAssociative(<<<SQL
             SELECT c.id, c.name, c.year, c.counting, c.language, c.sheet_like_staff, c.sheet_values, c.lesson_day, c.lesson_time,
@@ -141,9 +141,9 @@ final readonly class PeopleController
     #[Route('/api/teachers', methods: 'POST')]
     public function addTeachers(Request $request): JsonResponse
     {
-        $keeper = $this->access->keeper();
+        $administrator = $this->access->administrator();
 
-        return $this->added($this->add->teachers(Body::of($request, ['names'])->text('names', 20_000), $keeper));
+        return $this->added($this->add->teachers(Body::of($request, ['names'])->text('names', 20_000), $administrator));
     }
 
     /** What a pasted list would make; nothing is kept. `known` are accounts that somebody of this name may have already. */
@@ -184,14 +184,15 @@ final readonly class PeopleController
         return new JsonResponse(['students' => $this->known->formerly($this->access->taughtCourse($id), $this->access->account())]);
     }
 
-    /** Students of the school by a part of their name, also those who are in no class; for keepers. */
+    /** Students of the school by a part of their name, also those who are in no class; for administrators. */
     #[Route('/api/people', methods: 'GET')]
     public function find(Request $request): JsonResponse
     {
         $part = trim((string) $request->query->get('name'));
 
         return new JsonResponse([
-            'students' => mb_strlen($part) < 2 ? [] : $this->known->search(mb_substr($part, 0, PersonName::MOST), $this->access->keeper()),
+            'students' => mb_strlen($part) < 2 ? []
+                : $this->known->search(mb_substr($part, 0, PersonName::MOST), $this->access->administrator()),
         ]);
     }
 
@@ -229,11 +230,11 @@ final readonly class PeopleController
         return new JsonResponse(['slips' => $this->loginSlips->complete($this->access->workedCourse($id), $this->access->account())]);
     }
 
-    /** Login slips of teachers that wait to be printed; for keepers. */
+    /** Login slips of teachers that wait to be printed; for administrators. */
     #[Route('/api/teachers/slips', methods: 'GET')]
     public function slipsOfTeachers(): JsonResponse
     {
-        return new JsonResponse(['slips' => $this->loginSlips->ofTeachers($this->access->keeper()->school)]);
+        return new JsonResponse(['slips' => $this->loginSlips->ofTeachers($this->access->administrator()->school)]);
     }
 
     /** The slips of these accounts were printed: their passwords are told no more. */
@@ -247,7 +248,7 @@ final readonly class PeopleController
         return new Response(null, 204);
     }
 
-    /** A new starter password: by a keeper for everybody else, by a teacher for the students of their classes. */
+    /** A new starter password: by an administrator for everybody else, by a teacher for the students of their classes. */
     #[Route('/api/accounts/{id}/password', methods: 'POST')]
     public function reset(string $id): JsonResponse
     {
@@ -260,7 +261,7 @@ final readonly class PeopleController
     #[Route('/api/accounts/{id}', methods: 'PUT')]
     public function change(string $id, Request $request): JsonResponse
     {
-        $this->access->keeper();
+        $this->access->administrator();
         $account = $this->access->cared($id);
         $fields = Body::of($request, ['disabled', 'email']);
         $email = $fields->has('email') ? $fields->text('email', 200) : $account->email;
@@ -278,7 +279,7 @@ final readonly class PeopleController
         return new JsonResponse(['id' => (string) $account->id, 'disabled' => $account->isDisabled()]);
     }
 
-    /** A name as people have it: by a keeper for everybody else, by a teacher for the students of their classes. */
+    /** A name as people have it: by an administrator for everybody else, by a teacher for the students of their classes. */
     #[Route('/api/accounts/{id}/name', methods: 'PUT')]
     public function call(string $id, Request $request): Response
     {
@@ -340,10 +341,10 @@ final readonly class PeopleController
 
     private function colleague(string $id): Account
     {
-        $keeper = $this->access->keeper();
+        $administrator = $this->access->administrator();
         $account = Uuid::isValid($id) ? $this->entities->find(Account::class, Uuid::fromString($id)) : null;
 
-        if (null === $account || $account->school !== $keeper->school || !$account->teaches()) {
+        if (null === $account || $account->school !== $administrator->school || !$account->teaches()) {
             throw new NotFoundHttpException();
         }
 

@@ -9,8 +9,8 @@ use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
-use Pulsanda\App\Entity\Kept;
-use Pulsanda\App\Entity\KeptKit;
+use Pulsanda\App\Entity\SavedKit;
+use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\App\Sound\OwnSounds;
@@ -65,7 +65,7 @@ final readonly class PersonFile
         foreach ($this->entities->getRepository(Draft::class)->findBy(['student' => $account]) as $i => $one) {
             $files[self::name('drafts', $i + 1, $one->part->assignment->title)] = PatternWriter::write($one->pattern);
         }
-        foreach ($this->entities->getRepository(Kept::class)->findBy(['owner' => $account], ['id' => 'ASC']) as $i => $one) {
+        foreach ($this->entities->getRepository(ShelfItem::class)->findBy(['owner' => $account], ['id' => 'ASC']) as $i => $one) {
             $files[self::name('shelf', $i + 1, $one->title)] = $one->pattern instanceof Pattern
                 ? PatternWriter::write($one->pattern)
                 : json_encode($one->plan?->toData(), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
@@ -79,7 +79,7 @@ final readonly class PersonFile
         foreach ($sounds as $i => $one) {
             $files[self::name('sounds', $i + 1, $one['name'], 'flac')] = $this->sounds->flac($one['id']);
         }
-        foreach ($this->entities->getRepository(KeptKit::class)->findBy(['account' => $account], ['name' => 'ASC']) as $i => $one) {
+        foreach ($this->entities->getRepository(SavedKit::class)->findBy(['account' => $account], ['name' => 'ASC']) as $i => $one) {
             $kit = json_encode($one->kit->toData(), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT);
             $files[self::name('kits', $i + 1, $one->name, 'json')] = $kit;
         }

@@ -39,23 +39,23 @@ final readonly class PrivacyController
     #[Route('/api/school', methods: 'PUT')]
     public function settle(Request $request): Response
     {
-        $keeper = $this->access->keeper();
+        $administrator = $this->access->administrator();
         $fields = Body::of($request, ['name', 'zone', 'language', 'counting', 'points', 'keepYears', 'sortBy']);
         $name = PersonName::read('name', $fields->string('name'));
         $points = $fields->int('points');
         Range::check('points', $points, 1, 1000);
-        $keeper->school->settle($name, self::zone($fields->string('zone')), CourseController::counting($fields), $points);
+        $administrator->school->settle($name, self::zone($fields->string('zone')), CourseController::counting($fields), $points);
         if ($fields->has('language')) {
-            $keeper->school->speak(SessionController::tag($fields)->value);
+            $administrator->school->speak(SessionController::tag($fields)->value);
         }
         $years = $fields->has('keepYears') && !$fields->isNull('keepYears') ? $fields->int('keepYears') : null;
         null === $years || Range::check('keepYears', $years, 1, self::MOST_YEARS);
         $sortBy = !$fields->has('sortBy') ? null : SortBy::tryFrom($fields->string('sortBy'))
             ?? throw InvalidInput::at('sortBy', 'this must be "given" or "family".');
-        $this->entities->wrapInTransaction(function () use ($keeper, $years, $sortBy): void {
-            $keeper->school->keepFor($years);
-            null === $sortBy || $keeper->school->sortBy($sortBy);
-            $this->record->now('settle', $keeper, $keeper->school->id, ['keepYears' => $years]);
+        $this->entities->wrapInTransaction(function () use ($administrator, $years, $sortBy): void {
+            $administrator->school->keepFor($years);
+            null === $sortBy || $administrator->school->sortBy($sortBy);
+            $this->record->now('settle', $administrator, $administrator->school->id, ['keepYears' => $years]);
         });
 
         return new Response(null, 204);
@@ -65,7 +65,7 @@ final readonly class PrivacyController
     #[Route('/api/school/kept', methods: 'GET')]
     public function kept(): JsonResponse
     {
-        return new JsonResponse(['classes' => $this->erasure->planned((string) $this->access->keeper()->school->id)]);
+        return new JsonResponse(['classes' => $this->erasure->planned((string) $this->access->administrator()->school->id)]);
     }
 
     /** All data about the signed-in person. */
@@ -81,7 +81,7 @@ final readonly class PrivacyController
     public function file(string $id): Response
     {
         $account = $this->access->cared($id);
-        $this->access->keeper();
+        $this->access->administrator();
         $this->record->now('take-file', $this->access->account(), $account->id);
 
         return Away::file($this->file->of($account), Away::TYPES['zip'], "$account->name.zip");
@@ -91,7 +91,7 @@ final readonly class PrivacyController
     #[Route('/api/accounts/{id}/erase', methods: 'POST')]
     public function erase(string $id, Request $request): Response
     {
-        $keeper = $this->access->keeper();
+        $administrator = $this->access->administrator();
         $account = $this->access->cared($id);
         if (trim(Body::of($request, ['name'])->string('name')) !== $account->name) {
             throw InvalidInput::at('name', "type \"$account->name\", so that nobody is erased by accident.");
@@ -100,9 +100,9 @@ final readonly class PrivacyController
             throw new Conflict("$account->name has classes; give them to another teacher first.");
         }
         $this->entities->detach($account);
-        $this->connection->transactional(function () use ($id, $keeper, $account): void {
+        $this->connection->transactional(function () use ($id, $administrator, $account): void {
             $this->erasure->people([$id]);
-            $this->record->now('erase', $keeper, $account->id);
+            $this->record->now('erase', $administrator, $account->id);
         });
 
         return new Response(null, 204);
@@ -112,16 +112,16 @@ final readonly class PrivacyController
     #[Route('/api/courses/{id}/teacher', methods: 'PUT')]
     public function hand(string $id, Request $request): Response
     {
-        $keeper = $this->access->keeper();
+        $administrator = $this->access->administrator();
         $course = $this->access->taughtCourse($id);
         $teacher = $this->access->cared(Body::of($request, ['teacherId'])->string('teacherId'), true);
         if (!$teacher->teaches() || $teacher->isDisabled()) {
             throw InvalidInput::at('teacherId', 'this is no teacher of the school; choose one of the list.');
         }
-        $this->entities->wrapInTransaction(function () use ($course, $teacher, $keeper, $id): void {
+        $this->entities->wrapInTransaction(function () use ($course, $teacher, $administrator, $id): void {
             $course->handTo($teacher);
             $this->connection->delete('colleague', ['course_id' => $id, 'account_id' => (string) $teacher->id]);
-            $this->record->now('hand-class', $keeper, $course->id);
+            $this->record->now('hand-class', $administrator, $course->id);
         });
 
         return new Response(null, 204);

@@ -23,7 +23,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\RateLimiter\RateLimiterFactory;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** A new password by mail, for those whose address is known; and the stand-in mailbox, for the keeper. */
+/** A new password by mail, for those whose address is known; and the stand-in mailbox, for the administrator. */
 final readonly class ResetController
 {
     private const USED = 'This link has been used, or its hour is over. Ask for another.';
@@ -90,7 +90,7 @@ final readonly class ResetController
     #[Route('/api/mailbox', methods: 'GET')]
     public function mailbox(): JsonResponse
     {
-        $this->access->keeper();
+        $this->access->administrator();
         $stands = Mailbox::DSN === $this->mailer;
 
         return new JsonResponse(['standIn' => $stands, 'mails' => $stands ? $this->mailbox->read() : []]);

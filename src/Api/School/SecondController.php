@@ -100,11 +100,11 @@ final readonly class SecondController
         return $this->ended($account);
     }
 
-    /** A keeper ends it for a teacher who has lost device and codes. */
+    /** An administrator ends it for a teacher who has lost device and codes. */
     #[Route('/api/accounts/{id}/second/end', methods: 'POST')]
     public function endFor(string $id): Response
     {
-        $this->access->keeper();
+        $this->access->administrator();
         $account = $this->access->cared($id);
 
         return $account->hasSecond() ? $this->ended($account) : throw new Conflict("$account->name has no two-step sign-in.");

@@ -24,7 +24,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** How a school begins: whoever has the link that bin/start --empty has printed becomes its first keeper. The link is good once. */
+/** How a school begins: whoever has the link that bin/start --empty has printed becomes its first administrator. The link is good once. */
 final readonly class SetupController
 {
     public function __construct(
@@ -61,12 +61,12 @@ final readonly class SetupController
             }
             $school = new School($school);
             $school->settle($school->name, $zone, $counting, $points);
-            $keeper = new Account($school, $signIn, $name, Role::Keeper, (preg_split('/\s+/u', $name) ?: [$name])[0]);
-            $this->passwords->choose($keeper, $fields->string('password'));
+            $administrator = new Account($school, $signIn, $name, Role::Administrator, (preg_split('/\s+/u', $name) ?: [$name])[0]);
+            $this->passwords->choose($administrator, $fields->string('password'));
             $this->entities->persist($school);
-            $this->entities->persist($keeper);
+            $this->entities->persist($administrator);
             $this->entities->flush();
-            $this->record->now('setup', $keeper, $keeper->id);
+            $this->record->now('setup', $administrator, $administrator->id);
         });
 
         return new Response(null, 204);

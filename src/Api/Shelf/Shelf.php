@@ -8,7 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
-use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Pattern\Pattern;
@@ -80,13 +80,13 @@ final readonly class Shelf
     }
 
     /** @throws NotFoundHttpException where it is not on the Shelf of the signed-in person */
-    public function find(string $key): Kept|Groove|ReadyTask
+    public function find(string $key): ShelfItem|Groove|ReadyTask
     {
         [$kind, $name] = explode(':', $key, 2) + ['', ''];
         $found = match ($kind) {
             'groove' => Grooves::find($name),
             'task' => $this->access->teaches() ? ReadyTasks::find($name) : null,
-            default => Uuid::isValid($key) ? $this->entities->find(Kept::class, Uuid::fromString($key)) : null,
+            default => Uuid::isValid($key) ? $this->entities->find(ShelfItem::class, Uuid::fromString($key)) : null,
         };
         if (null === $found || !($found instanceof ReadyTask || $this->mayTake($found, $key))) {
             throw new NotFoundHttpException();
@@ -96,9 +96,9 @@ final readonly class Shelf
     }
 
     /** One that the signed-in person has kept. */
-    public function own(string $id): Kept
+    public function own(string $id): ShelfItem
     {
-        $kept = Uuid::isValid($id) ? $this->entities->find(Kept::class, Uuid::fromString($id)) : null;
+        $kept = Uuid::isValid($id) ? $this->entities->find(ShelfItem::class, Uuid::fromString($id)) : null;
 
         return $kept?->owner === $this->access->account() ? $kept : throw new NotFoundHttpException();
     }
@@ -106,7 +106,7 @@ final readonly class Shelf
     /**
      * Puts things on the Shelf of somebody, all or none.
      *
-     * @param list<Kept> $things
+     * @param list<ShelfItem> $things
      *
      * @throws Conflict where they do not fit
      */
@@ -116,7 +116,7 @@ final readonly class Shelf
             // One at a time for one person, so that the count holds.
             $this->connection->executeQuery('SELECT 1 FROM account WHERE id = ? FOR NO KEY UPDATE', [(string) $owner->id]);
             $count = $this->connection->fetchOne('SELECT count(*) FROM kept WHERE owner_id = ?', [(string) $owner->id]);
-            $most = $owner->teaches() ? Kept::MOST : Kept::MOST_OWN;
+            $most = $owner->teaches() ? ShelfItem::MOST : ShelfItem::MOST_OWN;
             if (\is_int($count) && $count + \count($things) > $most) {
                 throw new Conflict(\sprintf('Your shelf has room for %d and holds %d; take some off first.', $most, $count));
             }
@@ -125,7 +125,7 @@ final readonly class Shelf
     }
 
     /** @return list<array{string, Pattern}> the beats to look at and to hear, with their names */
-    public static function beats(Kept|Groove|ReadyTask $thing): array
+    public static function beats(ShelfItem|Groove|ReadyTask $thing): array
     {
         $plan = $thing instanceof Groove ? null : $thing->plan;
         if (null !== $plan) {
@@ -146,10 +146,10 @@ final readonly class Shelf
         return $part->task->targets[0] ?? $part->task->start;
     }
 
-    private function mayTake(Kept|Groove $found, string $key): bool
+    private function mayTake(ShelfItem|Groove $found, string $key): bool
     {
         $account = $this->access->account();
-        if ($found instanceof Kept && $found->owner === $account) {
+        if ($found instanceof ShelfItem && $found->owner === $account) {
             return true;
         }
         if ($this->access->teaches()) {

@@ -15,9 +15,9 @@ use Pulsanda\App\Api\Shape\TaughtClasses;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Course;
 use Pulsanda\App\Entity\Enrolment;
-use Pulsanda\App\Entity\Kept;
-use Pulsanda\App\Entity\Lent;
 use Pulsanda\App\Entity\Part;
+use Pulsanda\App\Entity\SharedItem;
+use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\App\Language\Reader;
@@ -77,7 +77,7 @@ final readonly class ShelfController
 
         return new JsonResponse([
             'key' => $key,
-            'version' => $thing instanceof Kept ? $thing->version : 0,
+            'version' => $thing instanceof ShelfItem ? $thing->version : 0,
             'counting' => $style->value,
             'beats' => array_map(fn (array $beat): array => [
                 'name' => $beat[0],
@@ -100,7 +100,7 @@ final readonly class ShelfController
     {
         $thing = $this->shelf->find($key);
         [$title, $words] = match (true) {
-            $thing instanceof Kept => [$thing->title, $thing->plan->brief ?? $thing->listen],
+            $thing instanceof ShelfItem => [$thing->title, $thing->plan->brief ?? $thing->listen],
             $thing instanceof Groove => [$thing->pattern->title, $thing->listen],
             default => [$thing->plan->title, $thing->plan->brief],
         };
@@ -115,17 +115,17 @@ final readonly class ShelfController
     {
         $account = $this->access->account();
         $most = $this->access->teaches() ? Document::MOST_BYTES : Body::MOST_BEAT;
-        $fields = Body::of($request, [...KeptInput::KEYS, 'pattern', 'plan', 'assignmentId'], $most);
-        $input = KeptInput::of($fields);
+        $fields = Body::of($request, [...ShelfItemInput::KEYS, 'pattern', 'plan', 'assignmentId'], $most);
+        $input = ShelfItemInput::of($fields);
         if ($fields->has('pattern')) {
             $pattern = Body::pattern($fields)->titled($input->title);
-            $kept = Kept::pattern($account, $pattern, Glimpse::of($pattern));
+            $kept = ShelfItem::pattern($account, $pattern, Glimpse::of($pattern));
         } else {
             $this->access->teacher();
             $plan = $fields->has('assignmentId')
                 ? self::planOf($this->access->taughtAssignment($fields->string('assignmentId')))
                 : TaskPlan::of(Fields::of($fields->value('plan'), 'plan', TaskPlan::KEYS));
-            $kept = Kept::task($account, $plan, Glimpse::of(Shelf::first($plan)));
+            $kept = ShelfItem::task($account, $plan, Glimpse::of(Shelf::first($plan)));
         }
         $input->describe($kept, $this->access->teaches());
         $this->shelf->keep($account, [$kept]);
@@ -138,9 +138,9 @@ final readonly class ShelfController
     public function change(string $key, Request $request): JsonResponse
     {
         $kept = $this->shelf->own($key);
-        $fields = Body::of($request, ['version', ...KeptInput::KEYS, 'pattern'], Body::MOST_BEAT);
+        $fields = Body::of($request, ['version', ...ShelfItemInput::KEYS, 'pattern'], Body::MOST_BEAT);
         $version = $fields->int('version');
-        $input = KeptInput::of($fields);
+        $input = ShelfItemInput::of($fields);
         $pattern = $fields->has('pattern') ? Body::pattern($fields)->titled($input->title) : null;
         if (null !== $pattern && null !== $kept->plan) {
             throw InvalidInput::at('pattern', 'this is a task; it has parts, and no pattern of its own.');
@@ -196,7 +196,7 @@ final readonly class ShelfController
     {
         $this->access->teacher();
         $thing = $this->shelf->find($key);
-        if (!$thing instanceof Groove && !($thing instanceof Kept && null !== $thing->pattern)) {
+        if (!$thing instanceof Groove && !($thing instanceof ShelfItem && null !== $thing->pattern)) {
             throw new Conflict('A class can take patterns; a task is set to it.');
         }
         [$mine, $courses] = [$this->classes->all(), $this->classes->chosen($request)];
@@ -204,10 +204,10 @@ final readonly class ShelfController
             $of = $thing instanceof Groove ? ['groove' => $thing->key] : ['kept' => $thing];
             foreach ($mine as $course) {
                 $this->entities->lock($course, LockMode::PESSIMISTIC_WRITE);
-                $known = $this->entities->getRepository(Lent::class)->findOneBy(['course' => $course] + $of);
+                $known = $this->entities->getRepository(SharedItem::class)->findOneBy(['course' => $course] + $of);
                 $wanted = \in_array($course, $courses, true);
                 if (null === $known && $wanted) {
-                    $this->entities->persist(new Lent($course->school, $course, $of['kept'] ?? null, $of['groove'] ?? null));
+                    $this->entities->persist(new SharedItem($course->school, $course, $of['kept'] ?? null, $of['groove'] ?? null));
                 } elseif (null !== $known && !$wanted) {
                     $this->entities->remove($known);
                 }
@@ -242,7 +242,7 @@ final readonly class ShelfController
     #[Route('/api/shelf-file', methods: 'GET')]
     public function file(): Response
     {
-        $own = $this->entities->getRepository(Kept::class)->findBy(['owner' => $this->access->account()], ['id' => 'ASC']);
+        $own = $this->entities->getRepository(ShelfItem::class)->findBy(['owner' => $this->access->account()], ['id' => 'ASC']);
         if ([] === $own) {
             throw new Conflict('There is nothing of your own on the shelf yet.');
         }
@@ -260,7 +260,7 @@ final readonly class ShelfController
         $account = $this->access->account();
         $teaches = $this->access->teaches();
         $known = [];
-        foreach ($this->entities->getRepository(Kept::class)->findBy(['owner' => $account]) as $kept) {
+        foreach ($this->entities->getRepository(ShelfItem::class)->findBy(['owner' => $account]) as $kept) {
             $known[self::said($kept, $kept->pattern)] = true;
         }
         $new = $twice = [];
@@ -275,7 +275,7 @@ final readonly class ShelfController
     }
 
     /** All that makes a kept thing what it is. */
-    private static function said(Kept $kept, ?Pattern $pattern): string
+    private static function said(ShelfItem $kept, ?Pattern $pattern): string
     {
         return json_encode([
             $kept->title, $kept->listen, $kept->tags, $kept->level, $kept->shared,

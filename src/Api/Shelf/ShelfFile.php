@@ -6,7 +6,7 @@ namespace Pulsanda\App\Api\Shelf;
 
 use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
-use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\Core\Input\Document;
 use Pulsanda\Core\Input\Fields;
@@ -29,7 +29,7 @@ final readonly class ShelfFile
     private const LIST = 'shelf.json';
     private const THING = '/\.(pulsanda|task)\.json$/D';
 
-    /** @param non-empty-list<Kept> $things */
+    /** @param non-empty-list<ShelfItem> $things */
     public static function write(array $things): string
     {
         $files = $list = [];
@@ -51,7 +51,7 @@ final readonly class ShelfFile
     }
 
     /**
-     * @return list<Kept> not persisted
+     * @return list<ShelfItem> not persisted
      *
      * @throws InvalidInput naming the file in the zip
      */
@@ -62,7 +62,7 @@ final readonly class ShelfFile
         }
         $files = Zip::read(
             $bytes,
-            Kept::MOST + 1,
+            ShelfItem::MOST + 1,
             self::MOST_UNPACKED,
             static fn (string $name): bool => self::LIST === $name || 1 === preg_match(self::THING, $name),
             'This is not a zip file; choose one that was downloaded from a shelf.',
@@ -82,7 +82,7 @@ final readonly class ShelfFile
         return $things;
     }
 
-    private static function thing(string $text, string $name, bool $task, mixed $said, Account $owner, bool $teaches): Kept
+    private static function thing(string $text, string $name, bool $task, mixed $said, Account $owner, bool $teaches): ShelfItem
     {
         if ($task && !$teaches) {
             throw InvalidInput::at($name, 'this is a task; only teachers keep tasks.');
@@ -91,12 +91,12 @@ final readonly class ShelfFile
             $data = Document::decode($text);
             if ($task) {
                 $plan = TaskPlan::of(Fields::of($data, '', TaskPlan::KEYS));
-                [$kept, $title] = [Kept::task($owner, $plan, Glimpse::of(Shelf::first($plan))), $plan->title];
+                [$kept, $title] = [ShelfItem::task($owner, $plan, Glimpse::of(Shelf::first($plan))), $plan->title];
             } else {
                 $pattern = PatternReader::fromData($data);
-                [$kept, $title] = [Kept::pattern($owner, $pattern, Glimpse::of($pattern)), $pattern->title];
+                [$kept, $title] = [ShelfItem::pattern($owner, $pattern, Glimpse::of($pattern)), $pattern->title];
             }
-            $input = KeptInput::of(Fields::of($said ?? (object) ['title' => $title], '', ['file', ...KeptInput::KEYS]));
+            $input = ShelfItemInput::of(Fields::of($said ?? (object) ['title' => $title], '', ['file', ...ShelfItemInput::KEYS]));
         } catch (InvalidInput $error) {
             throw $error->under($name);
         }
@@ -113,7 +113,7 @@ final readonly class ShelfFile
         if ('pulsanda-shelf' !== $fields->string('format') || 1 !== $fields->int('version')) {
             throw InvalidInput::at(self::LIST, 'this is not a list of a shelf of version 1.');
         }
-        foreach ($fields->list('items', 0, Kept::MOST) as $item) {
+        foreach ($fields->list('items', 0, ShelfItem::MOST) as $item) {
             if ($item instanceof \stdClass && \is_string($item->file ?? null)) {
                 $said[$item->file] = $item;
             }

@@ -101,16 +101,16 @@ final readonly class OwnSoundController
         $own = $this->access->account();
 
         return $account === (string) $own->id || (Uuid::isValid($account) && (
-            $this->teaches((string) $own->id, $account) || $this->isKeeperOf($account)
+            $this->teaches((string) $own->id, $account) || $this->isAdministratorOf($account)
         ));
     }
 
     /** An administrator marks in every class of the school, and hears what a teacher hears. */
-    private function isKeeperOf(string $student): bool
+    private function isAdministratorOf(string $student): bool
     {
         $own = $this->access->account();
 
-        return Role::Keeper === $own->role && false !== $this->connection->fetchOne(
+        return Role::Administrator === $own->role && false !== $this->connection->fetchOne(
             "SELECT 1 FROM account WHERE id = ? AND school_id = ? AND role = 'student'",
             [$student, (string) $own->school->id],
         );

@@ -1,7 +1,7 @@
 import { ApiError, api, at, reply } from '../api/client';
 import type { Checked, Draft, HandedIn, Pattern } from '../api/types';
-import { Keeper, type Keeping, type Known, type Left } from '../keep/Keeper';
 import { handIn, mayComeLater, presses } from '../keep/Presses';
+import { type Keeping, type Known, type Left, SaveQueue } from '../keep/SaveQueue';
 import type { PatternStore } from '../music/PatternStore';
 import { sameMusic } from '../music/pattern';
 import { keep, kept } from '../ui/storage';
@@ -28,8 +28,8 @@ function takenBack(error: unknown): never {
 }
 
 /** Keeps the draft of a beat, and hands it in. */
-export class DraftKeeper {
-  #keeper: Keeper<Work>;
+export class DraftQueue {
+  #queue: SaveQueue<Work>;
   #note: string;
   #checked: Checked | null;
   #end: (() => void) | null = null;
@@ -45,7 +45,7 @@ export class DraftKeeper {
   ) {
     this.#note = left?.work.note ?? draft.note;
     this.#checked = draft.checked ?? null;
-    this.#keeper = new Keeper<Work>(
+    this.#queue = new SaveQueue<Work>(
       draftName(partId),
       {
         send: (work, version, keepalive) => this.#save(work, version, keepalive),
@@ -64,12 +64,12 @@ export class DraftKeeper {
   }
 
   get keeping(): Keeping<Work> {
-    return this.#keeper.keeping;
+    return this.#queue.keeping;
   }
 
   /** Whether the browser could keep what is not sent. */
   get here(): boolean {
-    return this.#keeper.here;
+    return this.#queue.here;
   }
 
   /** What the requirements say of the beat as it was last kept; null where they are not ticked. */
@@ -82,23 +82,23 @@ export class DraftKeeper {
   }
 
   get subscribe() {
-    return this.#keeper.subscribe;
+    return this.#queue.subscribe;
   }
 
   start(): void {
-    this.#end = this.store.subscribe(() => this.#keeper.changed());
-    this.#keeper.start();
+    this.#end = this.store.subscribe(() => this.#queue.changed());
+    this.#queue.start();
   }
 
   stop(): void {
     this.#end?.();
     this.#end = null;
-    this.#keeper.stop();
+    this.#queue.stop();
   }
 
   setNote(note: string): void {
     this.#note = note;
-    this.#keeper.changed();
+    this.#queue.changed();
   }
 
   /**
@@ -107,19 +107,19 @@ export class DraftKeeper {
    * @throws ApiError with the sentence to show
    */
   async handIn(): Promise<HandedIn | null> {
-    await this.#keeper.rest();
+    await this.#queue.rest();
     const work = { pattern: this.store.pattern, note: this.#note };
     const at = new Date().toISOString().replace(/\.\d+Z$/, 'Z');
-    const press = { part: this.partId, key: crypto.randomUUID(), at, version: this.#keeper.version, ...work };
+    const press = { part: this.partId, key: crypto.randomUUID(), at, version: this.#queue.version, ...work };
     try {
       const done = await handIn(press, false).catch(takenBack);
       this.#took(work, done.draft);
-      this.#keeper.took(work, done.draft);
+      this.#queue.took(work, done.draft);
       return done;
     } catch (error) {
-      if (!this.#keeper.refused(error)) this.#keeper.changed();
+      if (!this.#queue.refused(error)) this.#queue.changed();
       // What the server had was sent from here: the press goes on with its version.
-      else if (this.#keeper.keeping.state !== 'conflict') return this.handIn();
+      else if (this.#queue.keeping.state !== 'conflict') return this.handIn();
       if (!mayComeLater(error)) throw error;
       if (!presses.add(press)) throw new ApiError(0, say('beat.handIn.not'), (error as ApiError).body);
       return null;
@@ -132,13 +132,13 @@ export class DraftKeeper {
    * @throws ApiError when the other one could not be kept
    */
   async settle(which: 'mine' | 'other' | 'both'): Promise<void> {
-    const { keeping } = this.#keeper;
+    const { keeping } = this.#queue;
     if (keeping.state !== 'conflict') return;
     if (which === 'both') {
       const { version } = keeping.other;
       await reply(api.POST('/api/parts/{id}/draft/states/{version}/keep', at({ id: this.partId, version })));
     }
-    this.#keeper.settle(which === 'other' ? 'other' : 'mine');
+    this.#queue.settle(which === 'other' ? 'other' : 'mine');
   }
 
   async #save(work: Work, version: number, keepalive: boolean) {

@@ -7,12 +7,12 @@ namespace Pulsanda\App\Api\Sound;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Api\Shape\TaughtClasses;
 use Pulsanda\App\Entity\Course;
-use Pulsanda\App\Entity\KeptKit;
+use Pulsanda\App\Entity\SavedKit;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\App\Http\Away;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Security\Access;
-use Pulsanda\App\Sound\KeptKits;
+use Pulsanda\App\Sound\SavedKits;
 use Pulsanda\Core\Sound\Kit\OwnKit;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -22,13 +22,13 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
 
 /** Kits that people put together from pieces of other kits and their own sounds. */
-final readonly class KeptKitController
+final readonly class SavedKitController
 {
     private const MOST_BYTES = 32_768;
 
     public function __construct(
         private Access $access,
-        private KeptKits $kits,
+        private SavedKits $kits,
         private TaughtClasses $classes,
         private EntityManagerInterface $entities,
     ) {
@@ -84,10 +84,10 @@ final readonly class KeptKitController
         return Away::file(Zip::write($this->kits->files($kit)), Away::TYPES['zip'], "$kit->name.zip");
     }
 
-    private function own(string $id): KeptKit
+    private function own(string $id): SavedKit
     {
-        $kit = Uuid::isValid($id) ? $this->entities->find(KeptKit::class, Uuid::fromString($id)) : null;
+        $kit = Uuid::isValid($id) ? $this->entities->find(SavedKit::class, Uuid::fromString($id)) : null;
 
-        return $kit instanceof KeptKit && $kit->account === $this->access->account() ? $kit : throw new NotFoundHttpException();
+        return $kit instanceof SavedKit && $kit->account === $this->access->account() ? $kit : throw new NotFoundHttpException();
     }
 }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Pulsanda\App\Api\Shelf;
 
-use Pulsanda\App\Entity\Kept;
+use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Pattern;
 
 /** What is said of a thing on the Shelf. */
-final readonly class KeptInput
+final readonly class ShelfItemInput
 {
     public const KEYS = ['title', 'listen', 'tags', 'level', 'shared'];
 
@@ -31,21 +31,21 @@ final readonly class KeptInput
         $title = trim($fields->string('title'));
         Range::checkText($fields->at('title'), $title, Pattern::MOST_TITLE);
         $tags = [];
-        foreach ($fields->has('tags') ? $fields->list('tags', 0, Kept::MOST_TAGS) : [] as $i => $tag) {
+        foreach ($fields->has('tags') ? $fields->list('tags', 0, ShelfItem::MOST_TAGS) : [] as $i => $tag) {
             $tag = \is_string($tag) ? trim($tag) : '';
-            Range::checkText($fields->at("tags[$i]"), $tag, Kept::MOST_TAG);
+            Range::checkText($fields->at("tags[$i]"), $tag, ShelfItem::MOST_TAG);
             $tags[] = $tag;
         }
         $level = $fields->int('level', 1);
         Range::check($fields->at('level'), $level, 1, 3);
 
-        $listen = $fields->text('listen', Kept::MOST_LISTEN);
+        $listen = $fields->text('listen', ShelfItem::MOST_LISTEN);
 
         return new self($title, $listen, array_values(array_unique($tags)), $level, $fields->bool('shared', false));
     }
 
     /** @param bool $mayShare whether its owner teaches */
-    public function describe(Kept $kept, bool $mayShare): void
+    public function describe(ShelfItem $kept, bool $mayShare): void
     {
         $kept->describe($this->title, $this->listen, $this->tags, $this->level, $this->shared && $mayShare);
     }

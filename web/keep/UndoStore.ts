@@ -15,7 +15,7 @@ interface Database extends DBSchema {
  * Keeps the steps of a beat in the browser's database, so that undo goes on after a reload. A browser that has none (a private
  * window, say) just forgets them.
  */
-export class StepKeeper {
+export class UndoStore {
   #store: PatternStore | null = null;
   #written: readonly Step[] = [];
   #done = 0;

@@ -9,7 +9,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Assignment;
 use Pulsanda\App\Entity\Enrolment;
-use Pulsanda\App\Entity\Leave;
+use Pulsanda\App\Entity\Exemption;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Record;
@@ -21,7 +21,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
 
 /** More time for one student or several, also where a task is closed already, or that nothing is expected of them. */
-final readonly class LeaveController
+final readonly class ExemptionController
 {
     /** In one statement, so that of two presses at once neither fails. */
     private const GRANT = <<<'SQL'
@@ -49,7 +49,7 @@ final readonly class LeaveController
         if (null !== $until && $until <= \DateTimeImmutable::createFromInterface($this->clock->now())) {
             throw InvalidInput::at('until', 'this time is over already; take one to come.');
         }
-        $reason = $fields->text('reason', Leave::MOST_REASON);
+        $reason = $fields->text('reason', Exemption::MOST_REASON);
         $this->entities->wrapInTransaction(function () use ($assignment, $fields, $until, $excused, $reason): void {
             foreach ($this->students($assignment, $fields) as $student) {
                 $place = ['assignment_id' => (string) $assignment->id, 'student_id' => (string) $student->id];

@@ -7,8 +7,8 @@ namespace Pulsanda\App\Entity;
 use Doctrine\ORM\Mapping as ORM;
 
 /** What holds for one student at a task: more time, also after it is closed, or that nothing is expected. The reason is for staff alone. */
-#[ORM\Entity]
-class Leave
+#[ORM\Entity, ORM\Table(name: 'leave')]
+class Exemption
 {
     public const MOST_REASON = 300;
 

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Pulsanda\App\Entity\KeptKit;
+use Pulsanda\App\Entity\SavedKit;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\Core\Sound\Wav;
 
 /** Kits that people put together: kept by name, lent to a class, taken away with their sounds. */
-final class KeptKitTest extends ApiTestCase
+final class SavedKitTest extends ApiTestCase
 {
     private const KIT = ['name' => 'Harbour', 'base' => 'boathouse', 'pieces' => [
         ['instrument' => 'kick', 'sound' => 'parade/kick', 'level' => 0.9, 'pan' => 0, 'tune' => -2],
@@ -97,7 +97,7 @@ final class KeptKitTest extends ApiTestCase
     public function testThereIsAnEndToHowManyAreKept(): void
     {
         $this->signIn('ines');
-        for ($i = 1; $i <= KeptKit::MOST; ++$i) {
+        for ($i = 1; $i <= SavedKit::MOST; ++$i) {
             $this->keep(['name' => "Kit $i"] + self::KIT);
         }
         $this->assertProblem(409, 'remove one first', $this->send('PUT', '/api/kits', ['name' => 'One more'] + self::KIT));

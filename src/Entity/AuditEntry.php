@@ -11,8 +11,9 @@ use Symfony\Component\Uid\Uuid;
  * One entry in the record of deeds: who did what to what, and when. The application may add to the record and read it, never change it:
  * the database refuses that to its role. Record writes it.
  */
-#[ORM\Entity(readOnly: true), ORM\Index(columns: ['subject', 'at']), ORM\Index(columns: ['who', 'at'], name: 'deed_who')]
-class Deed
+#[ORM\Entity(readOnly: true), ORM\Table(name: 'deed')]
+#[ORM\Index(columns: ['subject', 'at']), ORM\Index(columns: ['who', 'at'], name: 'deed_who')]
+class AuditEntry
 {
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]

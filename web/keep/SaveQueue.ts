@@ -70,7 +70,7 @@ export function unsent<W>(name: string): Left<W> | null {
  * connection, or a server that is being restarted, only delays it. The server counts versions; when another tab or device has kept
  * since, nothing is overwritten and the person chooses.
  */
-export class Keeper<W> {
+export class SaveQueue<W> {
   #keeping: Keeping<W>;
   #known: Known<W>;
   #timer: ReturnType<typeof setTimeout> | null = null;

@@ -1,10 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft, Pattern } from '../api/types';
-import { arrived, unsent } from '../keep/Keeper';
 import { Presses, presses } from '../keep/Presses';
+import { arrived, unsent } from '../keep/SaveQueue';
 import { PatternStore } from '../music/PatternStore';
 import { withHit } from '../music/pattern';
-import { DraftKeeper, draftName, newest, type Work } from './DraftKeeper';
+import { DraftQueue, draftName, newest, type Work } from './DraftQueue';
 
 const pattern: Pattern = {
   format: 'pulsanda-pattern',
@@ -62,20 +62,20 @@ class World {
 
 let world: World;
 let store: PatternStore;
-let keeper: DraftKeeper;
+let queue: DraftQueue;
 const add = (at: number) => store.change('Add kick', (before) => withHit(before, 0, 0, { at }));
 
 beforeEach(() => {
   vi.useFakeTimers();
   world = new World();
   store = new PatternStore(pattern);
-  keeper = new DraftKeeper('1', store, draft);
+  queue = new DraftQueue('1', store, draft);
 });
 afterEach(async () => {
   presses.drop('1');
   presses.seen('1');
   world.answer = ({ body }) => ({ status: 200, body: { version: body.version + 1, savedAt: null } });
-  keeper.stop();
+  queue.stop();
   await vi.advanceTimersByTimeAsync(0);
   vi.useRealTimers();
   vi.unstubAllGlobals();
@@ -83,13 +83,13 @@ afterEach(async () => {
 
 describe('keeping a draft', () => {
   it('sends several quick changes once, within a second, with the version they rest on', async () => {
-    keeper.start();
+    queue.start();
     add(0);
     add(240);
-    expect(keeper.keeping.state).toBe('changed');
+    expect(queue.keeping.state).toBe('changed');
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent.map((one) => [one.method, one.path, one.body.version])).toEqual([['PUT', `${PATH}/draft`, 3]]);
-    expect(keeper.keeping).toEqual({ state: 'saved', at: '2026-11-24T10:05:00+00:00' });
+    expect(queue.keeping).toEqual({ state: 'saved', at: '2026-11-24T10:05:00+00:00' });
     add(480);
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent[1]?.body.version).toBe(4);
@@ -99,25 +99,25 @@ describe('keeping a draft', () => {
   });
 
   it('keeps a change in the browser from the first moment, and sends it when the connection is back', async () => {
-    keeper.start();
+    queue.start();
     world.answer = () => 'offline';
     add(0);
     await vi.advanceTimersByTimeAsync(50);
     expect(JSON.parse(world.kept.get(UNSENT) ?? '{}').version).toBe(3);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping.state).toBe('waiting');
+    expect(queue.keeping.state).toBe('waiting');
     add(240);
     world.answer = ({ body }) => ({ status: 200, body: { ...body, version: 4, savedAt: null } });
     world.listeners.get('online')?.();
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping.state).toBe('saved');
+    expect(queue.keeping.state).toBe('saved');
     expect(world.sent.at(-1)?.body.pattern.sections[0]?.rows[0]?.hits).toHaveLength(2);
   });
 
   it('sends what an earlier visit could not', async () => {
     world.kept.set(UNSENT, JSON.stringify({ version: 3, work: { pattern: withHit(pattern, 0, 0, { at: 960 }), note: 'Later' } }));
     const kept = unsent<Work>(NAME);
-    const again = new DraftKeeper('1', new PatternStore(kept?.work.pattern ?? pattern), draft, kept);
+    const again = new DraftQueue('1', new PatternStore(kept?.work.pattern ?? pattern), draft, kept);
     again.start();
     expect(again.note).toBe('Later');
     await vi.advanceTimersByTimeAsync(1000);
@@ -130,7 +130,7 @@ describe('keeping a draft', () => {
     const work = { pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' };
     // The server has it, in its own writing: defaults are left out or not, and keys stand in another order.
     const taken: Draft = { ...draft, version: 4, pattern: withHit(pattern, 0, 0, { velocity: 90, at: 960, push: 0 }) };
-    const again = new DraftKeeper('1', new PatternStore(work.pattern), taken, { version: 3, work });
+    const again = new DraftQueue('1', new PatternStore(work.pattern), taken, { version: 3, work });
     expect(again.keeping.state).toBe('saved');
     again.start();
     await vi.advanceTimersByTimeAsync(1000);
@@ -138,7 +138,7 @@ describe('keeping a draft', () => {
     again.stop();
     // Something more was drawn while the first part was on its way.
     const more = { pattern: withHit(work.pattern, 0, 0, { at: 1200 }), note: '' };
-    const later = new DraftKeeper('1', new PatternStore(more.pattern), taken, { version: 3, work: more, sent: [work] });
+    const later = new DraftQueue('1', new PatternStore(more.pattern), taken, { version: 3, work: more, sent: [work] });
     later.start();
     await vi.advanceTimersByTimeAsync(1000);
     expect([later.keeping.state, world.sent.at(-1)?.body.version]).toEqual(['saved', 4]);
@@ -152,27 +152,27 @@ describe('keeping a draft', () => {
       server = { ...draft, version: server.version + 1, pattern: body.pattern };
       return server.version === 4 ? 'offline' : { status: 200, body: server };
     };
-    keeper.start();
+    queue.start();
     add(0);
     await vi.advanceTimersByTimeAsync(400);
-    expect(keeper.keeping.state).toBe('waiting');
+    expect(queue.keeping.state).toBe('waiting');
     add(240);
     await vi.advanceTimersByTimeAsync(50);
     expect(unsent<Work>(NAME)?.sent).toHaveLength(1);
     await vi.advanceTimersByTimeAsync(10_000);
-    expect([keeper.keeping.state, server.version]).toEqual(['saved', 5]);
+    expect([queue.keeping.state, server.version]).toEqual(['saved', 5]);
     expect(server.pattern.sections[0]?.rows[0]?.hits).toHaveLength(2);
     // Two different hands are still asked.
     server = { ...server, version: 9, pattern: withHit(pattern, 0, 0, { at: 480 }) };
     add(720);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping.state).toBe('conflict');
+    expect(queue.keeping.state).toBe('conflict');
   });
 
   it('asks when what was not sent rests on an older version, and loses neither', async () => {
     const kept = { version: 2, work: { pattern: withHit(pattern, 0, 0, { at: 960 }), note: '' } };
     const mine = new PatternStore(kept.work.pattern);
-    const again = new DraftKeeper('1', mine, draft, kept);
+    const again = new DraftQueue('1', mine, draft, kept);
     again.start();
     expect(again.keeping).toMatchObject({ state: 'conflict', other: { version: 3, work: { pattern, note: '' } } });
     await vi.advanceTimersByTimeAsync(5000);
@@ -195,56 +195,56 @@ describe('keeping a draft', () => {
       },
       removeItem: () => {},
     });
-    keeper.start();
+    queue.start();
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping.state).toBe('saved');
+    expect(queue.keeping.state).toBe('saved');
     world.answer = () => 'offline';
     add(240);
     await vi.advanceTimersByTimeAsync(1000);
-    expect([keeper.keeping.state, keeper.here], 'the person is told to leave the page open').toEqual(['waiting', false]);
+    expect([queue.keeping.state, queue.here], 'the person is told to leave the page open').toEqual(['waiting', false]);
   });
 
   it('tells of another tab, sends nothing more, and lets the person choose', async () => {
-    keeper.start();
+    queue.start();
     const other: Draft = { version: 7, pattern: withHit(pattern, 0, 0, { at: 1920 }), note: '', savedAt: null };
     world.answer = () => ({ status: 409, body: { title: 'Conflict', status: 409, detail: 'Changed in another tab.', draft: other } });
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping).toMatchObject({ state: 'conflict', sentence: 'Changed in another tab.', other: { version: 7 } });
+    expect(queue.keeping).toMatchObject({ state: 'conflict', sentence: 'Changed in another tab.', other: { version: 7 } });
     add(240);
     await vi.advanceTimersByTimeAsync(5000);
     expect(world.sent).toHaveLength(1);
     world.answer = ({ body }) => ({ status: 200, body: { ...body, version: 8, savedAt: null } });
-    await keeper.settle('mine');
+    await queue.settle('mine');
     await vi.advanceTimersByTimeAsync(1000);
     expect(world.sent[1]?.body.version).toBe(7);
     expect(world.sent[1]?.body.pattern.sections[0]?.rows[0]?.hits.map((hit) => hit.at)).toEqual([0, 240]);
   });
 
   it('takes the other beat when asked to, and undo brings the own one back', async () => {
-    keeper.start();
+    queue.start();
     const other: Draft = { version: 7, pattern: withHit(pattern, 0, 0, { at: 1920 }), note: 'Other', savedAt: null };
     world.answer = () => ({ status: 409, body: { title: '', status: 409, detail: 'x', draft: other } });
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    await keeper.settle('other');
+    await queue.settle('other');
     expect(store.pattern).toEqual(other.pattern);
     store.undo();
     expect(store.pattern.sections[0]?.rows[0]?.hits).toEqual([{ at: 0 }]);
   });
 
   it('says what the server refuses, and stops sending it', async () => {
-    keeper.start();
+    queue.start();
     world.answer = () => ({ status: 422, body: { title: '', status: 422, detail: 'The task fixes the tempo at 96; keep it.' } });
     add(0);
     await vi.advanceTimersByTimeAsync(20_000);
-    expect(keeper.keeping).toEqual({ state: 'refused', sentence: 'The task fixes the tempo at 96; keep it.' });
+    expect(queue.keeping).toEqual({ state: 'refused', sentence: 'The task fixes the tempo at 96; keep it.' });
     expect(world.sent).toHaveLength(1);
   });
 
   it('sends what is left when the page goes away', async () => {
-    keeper.start();
+    queue.start();
     add(0);
     world.listeners.get('pagehide')?.();
     expect(world.kept.has(UNSENT), 'the copy stays until it is known to be kept').toBe(true);
@@ -255,27 +255,27 @@ describe('keeping a draft', () => {
 
 describe('a server that is being restarted', () => {
   it('is tried again after the time that it has named, and the work goes on', async () => {
-    keeper.start();
+    queue.start();
     world.away = '2';
     world.answer = () => ({ status: 503, body: { title: '', status: 503, detail: 'The server is being restarted.' } });
     add(0);
     await vi.advanceTimersByTimeAsync(500);
-    expect(keeper.keeping).toEqual({ state: 'waiting', sentence: 'Kept here until the server is back' });
+    expect(queue.keeping).toEqual({ state: 'waiting', sentence: 'Kept here until the server is back' });
     world.answer = ({ body }) => ({ status: 200, body: { version: body.version + 1, savedAt: null } });
     await vi.advanceTimersByTimeAsync(2100);
-    expect([keeper.keeping.state, world.sent.length]).toEqual(['saved', 2]);
+    expect([queue.keeping.state, world.sent.length]).toEqual(['saved', 2]);
   });
 });
 
 describe('leaving and coming back at once', () => {
   it('waits for what is on its way', async () => {
-    keeper.start();
+    queue.start();
     add(0);
     let arrive = () => {};
     world.hold = new Promise<void>((resolve) => {
       arrive = resolve;
     });
-    keeper.stop();
+    queue.stop();
     let back = false;
     void arrived(NAME).then(() => {
       back = true;
@@ -288,7 +288,7 @@ describe('leaving and coming back at once', () => {
   });
 
   it('keeps what is too large to be sent by a page that is gone, and sends it the usual way', async () => {
-    keeper.start();
+    queue.start();
     store.change('Fill', (before) => ({ ...before, title: 'x'.repeat(70_000) }));
     world.listeners.get('pagehide')?.();
     expect(world.kept.has(UNSENT)).toBe(true);
@@ -299,27 +299,27 @@ describe('leaving and coming back at once', () => {
 
 describe('handing in', () => {
   it('sends the beat as it is now, and the draft is kept with it', async () => {
-    keeper.start();
+    queue.start();
     add(0);
-    keeper.setNote('Kick on one.');
+    queue.setNote('Kick on one.');
     world.answer = ({ body }) => ({
       status: 201,
       body: { draft: { ...body, version: 4, savedAt: null }, attempts: [{ id: 'a', number: 1 }] },
     });
-    expect((await keeper.handIn())?.attempts).toHaveLength(1);
+    expect((await queue.handIn())?.attempts).toHaveLength(1);
     expect(world.sent.map((one) => [one.path, one.body.note])).toEqual([[`${PATH}/attempts`, 'Kick on one.']]);
-    expect(keeper.keeping.state).toBe('saved');
+    expect(queue.keeping.state).toBe('saved');
     await vi.advanceTimersByTimeAsync(5000);
     expect(world.sent).toHaveLength(1);
   });
 
   it('keeps a press without a connection, and sends it once it is back, with its key, its time and the beat as it was', async () => {
     vi.setSystemTime('2026-11-26T16:58:00Z');
-    keeper.start();
+    queue.start();
     add(0);
     const pressed = store.pattern;
     world.answer = () => 'offline';
-    expect(await keeper.handIn()).toBeNull();
+    expect(await queue.handIn()).toBeNull();
     expect(presses.waiting('1')?.at).toBe('2026-11-26T16:58:00Z');
     add(240);
     world.answer = ({ path, body }) =>
@@ -333,13 +333,13 @@ describe('handing in', () => {
     expect([hands[0]?.pressedAt, hands[1]?.pressedAt]).toEqual([undefined, '2026-11-26T16:58:00Z']);
     expect(hands[1]?.pattern).toEqual(pressed);
     expect([presses.waiting('1'), presses.outcome('1')]).toMatchObject([null, { done: { attempts: [{ number: 1 }] } }]);
-    expect(keeper.keeping.state, 'what was done since is kept as ever').toBe('saved');
+    expect(queue.keeping.state, 'what was done since is kept as ever').toBe('saved');
   });
 
   it('tells why a press that waited was refused, and takes one back that the person thinks better of', async () => {
     add(0);
     world.answer = () => 'offline';
-    await keeper.handIn();
+    await queue.handIn();
     world.answer = () => ({ status: 409, body: { title: '', status: 409, detail: 'The time for handing in is over.' } });
     await vi.advanceTimersByTimeAsync(6000);
     expect([presses.waiting('1'), presses.outcome('1')]).toMatchObject([null, { refused: 'The time for handing in is over.' }]);
@@ -347,7 +347,7 @@ describe('handing in', () => {
     presses.seen('1');
     expect([presses.outcome('1'), new Presses().outcome('1')]).toEqual([null, null]);
     world.answer = () => 'offline';
-    await keeper.handIn();
+    await queue.handIn();
     presses.drop('1');
     await vi.advanceTimersByTimeAsync(20_000);
     expect(world.sent.filter(({ body }) => body.pressedAt)).toHaveLength(1);
@@ -363,29 +363,29 @@ describe('handing in', () => {
         throw new Error('full');
       },
     });
-    await expect(keeper.handIn()).rejects.toThrow('Not handed in');
+    await expect(queue.handIn()).rejects.toThrow('Not handed in');
   });
 
   it('says that the task was taken back, and keeps the beat', async () => {
-    keeper.start();
+    queue.start();
     world.answer = () => ({ status: 404, body: { title: '', status: 404, detail: 'This is not here, or it is not yours to see.' } });
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping).toMatchObject({ state: 'refused', sentence: expect.stringContaining('withdrawn this task') });
+    expect(queue.keeping).toMatchObject({ state: 'refused', sentence: expect.stringContaining('withdrawn this task') });
     expect(unsent<Work>(NAME)?.work.pattern).toEqual(store.pattern);
-    await expect(keeper.handIn()).rejects.toThrow('withdrawn this task');
+    await expect(queue.handIn()).rejects.toThrow('withdrawn this task');
   });
 
   it('gives the reason back when it is refused, and keeps the draft anyway', async () => {
-    keeper.start();
+    queue.start();
     add(0);
     world.answer = ({ path, body }) =>
       path.endsWith('attempts')
         ? { status: 409, body: { title: '', status: 409, detail: 'The time for handing in is over.' } }
         : { status: 200, body: { ...body, version: 4, savedAt: null } };
-    await expect(keeper.handIn()).rejects.toThrow('The time for handing in is over.');
+    await expect(queue.handIn()).rejects.toThrow('The time for handing in is over.');
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.keeping.state).toBe('saved');
+    expect(queue.keeping.state).toBe('saved');
   });
 });
 
@@ -393,29 +393,29 @@ describe('what is asked of the beat', () => {
   const checked = (passed: number) => ({ passed, failed: 2 - passed, points: passed, results: [] });
 
   it('is as the beat was last kept', async () => {
-    keeper = new DraftKeeper('1', store, { ...draft, checked: checked(0) });
-    expect(keeper.checked?.passed).toBe(0);
+    queue = new DraftQueue('1', store, { ...draft, checked: checked(0) });
+    expect(queue.checked?.passed).toBe(0);
     world.answer = ({ body }) => ({ status: 200, body: { ...body, version: body.version + 1, savedAt: null, checked: checked(1) } });
-    keeper.start();
+    queue.start();
     add(0);
-    expect(keeper.checked?.passed, 'not before the core has said so').toBe(0);
+    expect(queue.checked?.passed, 'not before the core has said so').toBe(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.checked?.passed).toBe(1);
+    expect(queue.checked?.passed).toBe(1);
   });
 
   it('stays as it was while there is no connection', async () => {
-    keeper = new DraftKeeper('1', store, { ...draft, checked: checked(1) });
+    queue = new DraftQueue('1', store, { ...draft, checked: checked(1) });
     world.answer = () => 'offline';
-    keeper.start();
+    queue.start();
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect([keeper.keeping.state, keeper.checked?.passed]).toEqual(['waiting', 1]);
+    expect([queue.keeping.state, queue.checked?.passed]).toEqual(['waiting', 1]);
   });
 
   it('is nothing where it does not tick itself', async () => {
-    keeper.start();
+    queue.start();
     add(0);
     await vi.advanceTimersByTimeAsync(1000);
-    expect(keeper.checked).toBeNull();
+    expect(queue.checked).toBeNull();
   });
 });

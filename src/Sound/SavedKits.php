@@ -9,7 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\Course;
-use Pulsanda\App\Entity\KeptKit;
+use Pulsanda\App\Entity\SavedKit;
 use Pulsanda\App\Http\Conflict;
 use Pulsanda\Core\Pattern\Level;
 use Pulsanda\Core\Sound\Kit\OwnKit;
@@ -22,7 +22,7 @@ use Pulsanda\Core\Sound\Wav;
  *
  * @phpstan-type Listed array{id: string, name: string, own: bool, by: string, base: string, pieces: list<PieceData>, lent: list<string>}
  */
-final readonly class KeptKits
+final readonly class SavedKits
 {
     public function __construct(
         private EntityManagerInterface $entities,
@@ -43,11 +43,11 @@ final readonly class KeptKits
             'SELECT DISTINCT l.kit_id FROM lent_kit l JOIN enrolment e ON e.course_id = l.course_id WHERE e.student_id = ?',
             [$id],
         );
-        $kits = $this->entities->getRepository(KeptKit::class);
+        $kits = $this->entities->getRepository(SavedKit::class);
         $own = $kits->findBy(['account' => $account], ['name' => 'ASC']);
         $classes = $this->classes($own);
 
-        return array_map(static fn (KeptKit $one): array => [
+        return array_map(static fn (SavedKit $one): array => [
             'id' => (string) $one->id,
             'own' => $one->account === $account,
             'by' => $one->account->name,
@@ -56,7 +56,7 @@ final readonly class KeptKits
     }
 
     /**
-     * @param list<KeptKit> $kits
+     * @param list<SavedKit> $kits
      *
      * @return array<string, list<string>> ids of classes, by kit
      */
@@ -64,7 +64,7 @@ final readonly class KeptKits
     {
         $rows = $this->connection->fetchAllNumeric(
             'SELECT kit_id, course_id FROM lent_kit WHERE kit_id IN (?)',
-            [array_map(static fn (KeptKit $one): string => (string) $one->id, $kits)],
+            [array_map(static fn (SavedKit $one): string => (string) $one->id, $kits)],
             [ArrayParameterType::STRING],
         );
         $classes = [];
@@ -77,22 +77,22 @@ final readonly class KeptKits
     }
 
     /** Keeps a kit; one of that name becomes this one. */
-    public function keep(Account $account, OwnKit $kit): KeptKit
+    public function keep(Account $account, OwnKit $kit): SavedKit
     {
-        return $this->entities->wrapInTransaction(function () use ($account, $kit): KeptKit {
+        return $this->entities->wrapInTransaction(function () use ($account, $kit): SavedKit {
             // One at a time for one person, so that the count holds.
             $this->connection->executeQuery('SELECT 1 FROM account WHERE id = ? FOR NO KEY UPDATE', [(string) $account->id]);
-            $kits = $this->entities->getRepository(KeptKit::class);
+            $kits = $this->entities->getRepository(SavedKit::class);
             $known = $kits->findOneBy(['account' => $account, 'name' => $kit->name]);
             if (null !== $known) {
                 $known->put($kit);
 
                 return $known;
             }
-            if ($kits->count(['account' => $account]) >= KeptKit::MOST) {
-                throw new Conflict(\sprintf('You have %d kits of your own, as many as there may be; remove one first.', KeptKit::MOST));
+            if ($kits->count(['account' => $account]) >= SavedKit::MOST) {
+                throw new Conflict(\sprintf('You have %d kits of your own, as many as there may be; remove one first.', SavedKit::MOST));
             }
-            $kept = new KeptKit($account->school, $account, $kit);
+            $kept = new SavedKit($account->school, $account, $kit);
             $this->entities->persist($kept);
 
             return $kept;
@@ -103,7 +103,7 @@ final readonly class KeptKits
      * @param list<Course> $mine    classes of the teacher
      * @param list<Course> $courses of these, those that may use it
      */
-    public function lend(KeptKit $kit, array $mine, array $courses): void
+    public function lend(SavedKit $kit, array $mine, array $courses): void
     {
         $ids = static fn (array $of): array => array_map(static fn (Course $one): string => (string) $one->id, $of);
         [$id, $gone, $lent] = [(string) $kit->id, array_diff($ids($mine), $ids($courses)), $ids($courses)];
@@ -124,7 +124,7 @@ final readonly class KeptKits
     }
 
     /** @return array<string, string> by name, the kit as JSON, and each piece as it sounds when it is struck firmly */
-    public function files(KeptKit $kept): array
+    public function files(SavedKit $kept): array
     {
         $plain = \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE;
         $files = ['kit.json' => json_encode(['format' => 'pulsanda-kit', 'version' => 1] + $kept->kit->toData(), $plain)."\n"];
