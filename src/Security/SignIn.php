@@ -48,7 +48,7 @@ final readonly class SignIn implements SuccessHandler, FailureHandler, EntryPoin
 
             return Problem::response(
                 429,
-                \sprintf('Too many tries; wait %s, then sign in again.', 1 === $minutes ? 'a minute' : "$minutes minutes"),
+                \sprintf('That was wrong several times; wait %s, then sign in again.', 1 === $minutes ? 'a minute' : "$minutes minutes"),
                 [],
                 ['Retry-After' => (string) (60 * $minutes)],
             );

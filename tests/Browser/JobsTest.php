@@ -69,7 +69,7 @@ final class JobsTest extends BrowserTestCase
         $kwame->pressHolding('Snare');
         ++$this->presses;
         $this->press($kwame, 'Shape');
-        $this->type($kwame, 'Push in milliseconds, early below 0', '-15');
+        $this->type($kwame, 'Push in ms: early is below 0', '-15');
         $kwame->read('Push: 15 ms early');
         $this->assertPresses(3, null);
         $this->presses = 0;

@@ -130,9 +130,9 @@ final class ShapesTest extends BrowserTestCase
         $jun->press('Shape');
         $this->type($jun, 'Velocity', '101');
         self::assertSame(101, $jun->hit(1, 960));
-        $this->type($jun, 'Push in milliseconds, early below 0', '-15');
+        $this->type($jun, 'Push in ms: early is below 0', '-15');
         $jun->read('Push: 15 ms early');
-        $this->type($jun, 'Push in milliseconds, early below 0', '999');
+        $this->type($jun, 'Push in ms: early is below 0', '999');
         $jun->told('999 ms is too far');
         $jun->read('Push: 15 ms early');
         $jun->press('Row');

@@ -163,7 +163,7 @@ final readonly class HandIn
         if (null !== $newest && $newest->note === $note && $newest->pattern->equals($pattern)) {
             throw new Conflict(
                 \sprintf(
-                    'This is the same as your attempt %d, which is with your teacher already; change something before you hand in again.',
+                    'This is the same as your attempt %d; change something, then hand in again.',
                     $newest->number,
                 ),
                 ['reason' => 'same'],

@@ -122,8 +122,7 @@ final readonly class SavePlan
                 $part = $assignment->add($one->part->task, $one->part->waits, $i + 1);
             } elseif (0 < ($handedIn[(string) $part->id] ?? 0) && !$one->part->task->hasSheetOf($part->task())) {
                 throw new Conflict(
-                    'Someone has handed in already, so what students begin with and what is open to them stays as it is; targets, '
-                        .'requirements, marking and help can change.',
+                    'Work is handed in, so the starting beat and what students may change stay; all else can change.',
                 );
             }
             $part->change($one->part->task, $i + 1, $one->part->waits);

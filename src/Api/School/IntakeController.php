@@ -80,7 +80,7 @@ final readonly class IntakeController
         $strangers = $this->intakes->strangers($people, $this->access->account());
         foreach ($people as $one) {
             if (isset($strangers[$one['source'] ?? ''])) {
-                $text = "the id \"{$one['source']}\" is of somebody whom you do not teach; an administrator can import them.";
+                $text = "you do not teach the person with the id \"{$one['source']}\"; an administrator can import them.";
                 $faults[] = ['line' => $one['line'], 'text' => $text];
             }
         }

@@ -57,7 +57,7 @@ final readonly class SetupController
                 throw new Conflict('This link has been used, or is none; make a new one with bin/console pulsanda:setup.');
             }
             if (!$this->usernames->claim($signIn)) {
-                throw InvalidInput::at('signIn', 'somebody signs in with this name already; take another.');
+                throw InvalidInput::at('signIn', 'this name is taken; choose another.');
             }
             $school = new School($school);
             $school->settle($school->name, $zone, $counting, $points);
