@@ -159,7 +159,7 @@ final class ListTest extends ApiTestCase
         $this->signIn('odile');
         $course = $this->course();
         foreach ([1001, 1002, $this->account('tariq')] as $id) {
-            $this->assertProblem(422, 'whom you do not teach', $this->send('POST', "/api/courses/$course/list/take", "Name,ID\nX,$id\n"));
+            $this->assertProblem(422, 'you do not teach the person', $this->send('POST', "/api/courses/$course/list/take", "Name,ID\nX,$id\n"));
         }
         $this->signIn('marit');
         $taken = $this->json($this->send('POST', "/api/courses/$course/list/take", "Name,ID\nPim,1001\n"));
