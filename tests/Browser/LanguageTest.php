@@ -77,6 +77,48 @@ final class LanguageTest extends BrowserTestCase
         $nour->assertNoComplaints();
     }
 
+    public function testAWholeRoundWithAGermanTeacherAndAStudentWhoReadsArabic(): void
+    {
+        $jette = $this->person('jette');
+        self::assertSame('de', $jette->script('return document.documentElement.lang'));
+        $jette->press('Aufgabe planen');
+        $jette->fill('Name', 'Deichlauf');
+        $jette->fill('Auftrag', 'Ein Schritt auf die 1, einer auf die 3.');
+        $jette->cell(0, 0)->click();
+        $jette->cell(0, 1920)->click();
+        $jette->press('Regeln');
+        $jette->choose('Regel hinzufügen', 'ein Instrument auf der ersten 1');
+        $jette->read('spielt auf der allerersten 1.');
+        $jette->press('An Laternenzug, donnerstags veröffentlichen');
+        $jette->read('0 von 4 abgegeben');
+
+        $samira = $this->person('samira');
+        $samira->press('ابدأ: Deichlauf');
+        $samira->read('Ein Schritt auf die 1');
+        self::assertSame(['ar', 'rtl'], $samira->script('return [document.documentElement.lang, document.documentElement.dir]'));
+        self::assertSame('de', $samira->script('return [...document.querySelectorAll("p[lang]")].find((one) => one.textContent.includes("Schritt")).lang'));
+        $samira->cell(0, 0)->click();
+        $samira->press('سلّم');
+        $samira->read('عند معلمك');
+        $samira->assertNoComplaints();
+
+        $jette->go('/');
+        $jette->press('1 bewerten: Deichlauf');
+        $jette->press('سميرة');
+        $jette->read('Bassdrum: auf Zählzeit 3 fehlt ein Schlag');
+        $jette->fill('Was du', 'Die 3 fehlt noch.');
+        $jette->press('13 übernehmen');
+        $jette->press('Senden');
+        $jette->read('Alles ist bewertet.');
+        $jette->assertNoComplaints();
+
+        $samira->go('/');
+        $samira->press('اقرأ الملاحظات: Deichlauf');
+        $samira->read('Die 3 fehlt noch.');
+        $samira->read('الباص درم: ');
+        $samira->assertNoComplaints();
+    }
+
     #[DataProvider('languages')]
     public function testNothingIsCutOffOrLiesOverAnother(string $language): void
     {
