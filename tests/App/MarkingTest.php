@@ -124,7 +124,7 @@ final class MarkingTest extends ApiTestCase
         $input['version'] = $this->input($id)['version'];
         $input['parts'][0]['instruments'] = ['kick', 'snare', 'closed-hat', 'crash', 'ride'];
         $input['parts'][0]['start'] = null;
-        $this->assertProblem(409, 'handed in already', $this->send('PUT', "/api/assignments/$id", $input));
+        $this->assertProblem(409, 'Work is handed in', $this->send('PUT', "/api/assignments/$id", $input));
         $this->assertProblem(
             409,
             'part 1 already',

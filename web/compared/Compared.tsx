@@ -13,6 +13,7 @@ import { differencesOnly } from './differences';
 import { HearAlone } from './HearAlone';
 import { Legend } from './Legend';
 import { Notes } from './Notes';
+import { rightRows } from './right';
 import { Statements } from './Statements';
 import '../ui/rooms.css';
 
@@ -252,6 +253,7 @@ export function Compared(props: Props) {
               <>
                 <Statements
                   statements={statements}
+                  right={rightRows(result, catalogue)}
                   chosen={chosen}
                   choose={choose}
                   {...(desk && { take: desk.take })}

@@ -26,6 +26,11 @@ it('says what to do first, and what each would win back', () => {
   expect(screen.getByRole('button', { name: /Sentence 2/ }).textContent).toBe('Sentence 2.');
 });
 
+it('says first which rows are right', () => {
+  render(<Statements statements={[statement(1)]} right={['Kick', 'Ride']} chosen={null} choose={() => {}} />);
+  expect(screen.getByText('Correct: Kick and Ride.').nextElementSibling?.textContent).toContain('Sentence 1.');
+});
+
 it('shows eight, and tells the rest by bar in one line that unfolds', () => {
   const choose = vi.fn();
   render(<Statements statements={Array.from({ length: 11 }, (_, i) => statement(i + 1))} chosen={null} choose={choose} />);

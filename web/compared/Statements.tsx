@@ -1,8 +1,10 @@
 import type { Statement } from '../api/types';
-import { say, useSay } from '../words/words';
+import { locale, say, useSay } from '../words/words';
 
 type Props = {
   statements: Statement[];
+  /** Names of the rows that are right. */
+  right?: string[];
   chosen: number | null;
   choose: (index: number | null) => void;
   take?: (statement: Statement) => void;
@@ -13,13 +15,14 @@ type Props = {
 /** More than this is no list that anybody reads. */
 const MOST = 8;
 
-/** The differences in words, the one that would win back the most first. Pressing one shows and plays its place. */
-export function Statements({ statements, ...rest }: Props) {
+/** What is right, then the differences in words, the one that would win back the most first. Pressing one shows and plays its place. */
+export function Statements({ statements, right = [], ...rest }: Props) {
   const say = useSay();
   if (statements.length === 0) return <p>{say('beat.said.correct')}</p>;
   const more = statements.slice(MOST);
   return (
     <>
+      {right.length > 0 && <p className="mb-1.5">{say('beat.said.right', { names: new Intl.ListFormat(locale()).format(right) })}</p>}
       <List statements={statements.slice(0, MOST)} from={0} {...rest} />
       {more.length > 0 && (
         <details className="mt-1.5">
@@ -31,7 +34,7 @@ export function Statements({ statements, ...rest }: Props) {
   );
 }
 
-function List({ statements, from, chosen, choose, take, voices = [] }: Props & { from: number }) {
+function List({ statements, from, chosen, choose, take, voices = [] }: Omit<Props, 'right'> & { from: number }) {
   const say = useSay();
   return (
     <ol className="flex flex-col gap-1.5" start={from + 1}>
