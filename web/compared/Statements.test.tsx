@@ -28,7 +28,7 @@ it('says what to do first, and what each would win back', () => {
 
 it('says first which rows are right', () => {
   render(<Statements statements={[statement(1)]} right={['Kick', 'Ride']} chosen={null} choose={() => {}} />);
-  expect(screen.getByText('Correct: Kick and Ride.').nextElementSibling?.textContent).toContain('Sentence 1.');
+  expect(screen.getByText('Correct: kick and ride.').nextElementSibling?.textContent).toContain('Sentence 1.');
 });
 
 it('shows eight, and tells the rest by bar in one line that unfolds', () => {

@@ -1,4 +1,5 @@
 import type { Statement } from '../api/types';
+import { lower } from '../ui/words';
 import { locale, say, useSay } from '../words/words';
 
 type Props = {
@@ -22,7 +23,9 @@ export function Statements({ statements, right = [], ...rest }: Props) {
   const more = statements.slice(MOST);
   return (
     <>
-      {right.length > 0 && <p className="mb-1.5">{say('beat.said.right', { names: new Intl.ListFormat(locale()).format(right) })}</p>}
+      {right.length > 0 && (
+        <p className="mb-1.5">{say('beat.said.right', { names: new Intl.ListFormat(locale()).format(right.map(lower)) })}</p>
+      )}
       <List statements={statements.slice(0, MOST)} from={0} {...rest} />
       {more.length > 0 && (
         <details className="mt-1.5">
