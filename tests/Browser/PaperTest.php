@@ -21,7 +21,7 @@ final class PaperTest extends BrowserTestCase
         $wren->fill('Rows as text', "kick 1\nfrog 3");
         $wren->told('line 2: "frog" is no instrument that is known here');
         $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
-        $wren->told('Read: 22 hits');
+        $wren->told('Read: 22 new hits, 1 removed.');
         $wren->press('Use this');
         $wren->until(static fn (): bool => 90 === $wren->hit(1, 960) && 90 === $wren->hit(0, 1680), 'the hits of the book');
         self::assertNull($wren->hit(0, 240));
@@ -32,10 +32,10 @@ final class PaperTest extends BrowserTestCase
                 .'field.dispatchEvent(new Event("input", { bubbles: true }));',
             "Crash\t●".str_repeat("\t", 31),
         );
-        $wren->told('Read: 1 hit would come, 0 would go.');
+        $wren->told('Read: 1 new hit');
         $wren->press('Use this');
         $wren->until(static fn (): bool => 90 === $wren->hit(3, 0), 'the cell of the sheet');
-        $wren->press('Undo: take what is typed');
+        $wren->press('Undo: use what is typed');
         $wren->until(static fn (): bool => null === $wren->hit(3, 0), 'it to be taken back');
         $wren->saved();
         $wren->assertNoComplaints();
