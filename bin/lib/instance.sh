@@ -28,6 +28,11 @@ settings() {
     unset DATABASE_URL
 }
 
+# settings_sum: of the settings that a running instance was started with; on most servers there is none.
+settings_sum() {
+    { set | grep -E '^(PULSANDA_(PORT|ADDRESS)|TRUSTED_PROXIES|MAILER_DSN|MAIL_FROM|OUTSIDE_DATABASE)=' || :; } | sha256sum
+}
+
 # holds_port: whether this instance listens there itself.
 holds_port() { grep -q "listen 127.0.0.1:$PORT;" "$DATA/nginx.conf" 2>/dev/null && { runs nginx || first_runs nginx; }; }
 
