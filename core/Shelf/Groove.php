@@ -17,17 +17,17 @@ use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 
 /**
- * A groove that ships, with what to listen for in it. It is written as
+ * A groove that ships. It is written as
  *
  *     = Short Five | 5/8 3+2 | 160 | 3
- *     Listen for long, short: three eighths, then two.
  *     kick        x.....|....
  *     snare       ......|X...
  *
  * title, meter with its groups, beats a minute of the meter's usual note value, and level from 1 (first lessons) to 3; where they are
  * needed follow "swing 66.67/8", "grid 8t", "bars 3", "kit pier", "from Cuba", where it is at home, and "players 3", where one person alone
- * cannot play it. A line "cycle claves 10" lets a row start over by itself after ten steps of the grid; "hands snare RLRR" gives the hits
- * of a row their hands, again and again; "claims backbeat, grows snare" says what the words promise, for Claims to prove.
+ * cannot play it. What to listen for in it stands in lang/, as `groove.short-five`. A line "cycle claves 10" lets a row start over by
+ * itself after ten steps of the grid; "hands snare RLRR" gives the hits of a row their hands, again and again; "claims
+ * backbeat, grows snare" says what the words promise, for Claims to prove.
  */
 final readonly class Groove
 {
@@ -35,7 +35,6 @@ final readonly class Groove
     private const PLAIN = ['á' => 'a', 'ã' => 'a', 'é' => 'e', 'ı' => 'i', 'ö' => 'o', 'ş' => 's', 'ü' => 'u'];
 
     /**
-     * @param string       $listen  what to listen for
      * @param int          $level   1–3
      * @param string       $from    the people or the place whose it is; empty where it is anybody's
      * @param int          $players who play it together
@@ -43,7 +42,6 @@ final readonly class Groove
      */
     private function __construct(
         public string $key,
-        public string $listen,
         public int $level,
         public Pattern $pattern,
         public string $from,
@@ -55,7 +53,7 @@ final readonly class Groove
     /** @throws InvalidInput */
     public static function read(string $text): self
     {
-        [$head, $listen, $grid] = explode("\n", trim($text), 3) + ['', '', ''];
+        [$head, $grid] = explode("\n", trim($text), 2) + ['', ''];
         [$title, $meter, $bpm, $level] = array_map(trim(...), explode('|', ltrim($head, '= '))) + ['', '4/4', '100', '1'];
         $more = [];
         foreach (\array_slice(explode('|', $head), 4) as $word) {
@@ -91,7 +89,7 @@ final readonly class Groove
         $pattern = Pattern::of($title, $meter, $tempo, [Section::of('A', $bars, $rows, $meter)], null, $swing, $more['kit'] ?? 'boathouse');
 
         return new self(
-            self::keyOf($title), trim($listen), (int) $level, $pattern, $more['from'] ?? '', (int) ($more['players'] ?? 1), $claims,
+            self::keyOf($title), (int) $level, $pattern, $more['from'] ?? '', (int) ($more['players'] ?? 1), $claims,
         );
     }
 

@@ -13,14 +13,12 @@ use Pulsanda\Core\Require\Requirements;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
 
-/** What some grooves of the Shelf teach together; all of them pass its rules. */
+/** What some grooves of the Shelf teach together; all of them pass its rules. Its name stands in lang/, as `lesson.pulse.name`. */
 final readonly class Lesson
 {
     /** @param list<Groove> $grooves from the easiest on */
     private function __construct(
         public string $key,
-        public string $name,
-        public string $teaches,
         public Requirements $rules,
         public array $grooves,
     ) {
@@ -32,14 +30,14 @@ final readonly class Lesson
      *
      * @throws InvalidInput
      */
-    public static function of(string $key, string $name, string $teaches, array $rules, string $grooves): self
+    public static function of(string $key, array $rules, string $grooves): self
     {
         $read = RequirementFile::read(json_encode($rules, \JSON_THROW_ON_ERROR));
 
         $list = array_map(Groove::read(...), preg_split('/\n\n+/', trim($grooves)) ?: []);
         usort($list, static fn (Groove $one, Groove $other): int => $one->level <=> $other->level);
 
-        return new self($key, $name, $teaches, $read, $list);
+        return new self($key, $read, $list);
     }
 
     /** @return array<string, mixed> a bar of four quarters for a rule that has a frame */

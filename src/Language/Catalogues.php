@@ -15,7 +15,7 @@ final class Catalogues
 {
     private const DOMAIN = 'words';
     /** Files that the server says; the browser says the others. Their keys are told apart across files. */
-    private const PLACES = ['say', 'hints', 'rules', 'asks', 'instruments', 'refusals', 'files'];
+    private const PLACES = ['say', 'hints', 'rules', 'asks', 'instruments', 'refusals', 'files', 'lessons', 'console'];
 
     private readonly Translator $translator;
     /** @var array<string, true> messages that were missed already */

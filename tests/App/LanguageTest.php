@@ -42,6 +42,22 @@ final class LanguageTest extends ApiTestCase
         self::assertSame('en-US', $this->json($this->get('/api/session'))['language']);
     }
 
+    public function testTheShelfSpeaksTheReadersLanguageAndATaskIsSetInIt(): void
+    {
+        $this->signIn('odile');
+        $this->send('PUT', '/api/language', ['language' => 'de']);
+        $shelf = $this->json($this->get('/api/shelf'));
+        self::assertContains('Synkopierte Bassdrum', array_column((array) $shelf['lessons'], 'name'));
+        $items = array_column((array) $shelf['items'], null, 'key');
+        self::assertStringStartsWith('Hör auf ', $this->text((array) $items['groove:heron'], 'listen'));
+        self::assertSame(['Kuba'], ((array) $items['groove:son-clave-three-two'])['tags']);
+        self::assertContains('aufgenommene Besen, klein und trocken', array_column((array) $this->json($this->get('/api/catalogue'))['kits'], 'about'));
+        $made = $this->json($this->send('POST', '/api/shelf/task:light-the-lamps/assignment', ['courseId' => $this->course()]));
+        self::assertStringContainsString('Bassdrum auf 1 und 3', $this->one('SELECT brief FROM assignment WHERE id = ?', $this->text($made, 'id')));
+        self::assertStringStartsWith('Hör auf ', $this->text($this->json($this->get('/api/paper/shelf/groove:heron')), 'brief'));
+        $this->send('PUT', '/api/language', ['language' => null]);
+    }
+
     public function testTheSchoolsLanguageHoldsForWhoHasChosenNone(): void
     {
         $this->signIn('marit');

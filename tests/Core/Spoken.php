@@ -25,7 +25,7 @@ final class Spoken implements Phrases
 
                 return $messages;
             },
-            array_map(static fn (string $place): string => __DIR__."/../../lang/$language/$place.json", ['say', 'hints', 'rules', 'asks', 'instruments']),
+            array_map(static fn (string $place): string => __DIR__."/../../lang/$language/$place.json", ['say', 'hints', 'rules', 'asks', 'instruments', 'lessons']),
         ));
     }
 

@@ -12,8 +12,6 @@ final readonly class Cadences
     {
         return Lesson::of(
             'cadences',
-            'March cadences',
-            'What a drumline walks to.',
             [
                 ['kind' => 'levels-at-least', 'instrument' => 'snare', 'number' => 2],
                 ['kind' => 'hits-between', 'instrument' => 'snare', 'low' => 4, 'high' => 24, 'per' => 'bar'],
@@ -21,38 +19,32 @@ final readonly class Cadences
             ],
             <<<'GROOVES'
                 = Left, Right | 2/4 | 112 | 1 | kit parade
-                Listen for the feet: kick left, snare right, and two soft strokes to fill each step.
                 kick        X...|....
                 snare       ..ss|X.ss
                 claims backbeat
 
                 = Lamplighters' Tap | 4/4 | 108 | 1 | kit parade
-                Listen for the accent on 1 and 3; everything else is a tap.
                 kick        X...|....|X...|....
                 snare       Xsss|s.ss|Xsss|s.s.
                 claims accents-at snare 1 9
 
                 = Bridge Step | 4/4 | 104 | 2 | kit parade
-                Listen for the doubled stroke before each beat, softer than the taps: it carries you over the bridge.
                 kick        X...|x...|X...|x...
                 snare       X.su|x.su|X.su|x.su
                 claims softer-graces
 
                 = Turn at the Church | 4/4 | 112 | 2 | kit parade
-                Listen for bar two, where the low drums answer the snares.
                 kick        X...|....|x...|....|X..x|..x.|X...|x...
                 snare       Xsss|Xsss|X.s.|X...|Xs..|s.ss|X.s.|XsXs
                 crash       ....|....|....|....|....|....|....|X...
                 claims differs 1 2
 
                 = Long Roll Home | 4/4 | 96 | 3 | kit parade
-                Listen for the roll that grows out of nothing and stops exactly on the beat.
                 kick        X...|....|X...|....|X...|....|X...|X...
                 snare       X.ss|X.ss|X.ss|X.ss|uuvv|vvdD|X.ss|X.X.
                 claims grows snare 2
 
                 = Six Abreast | 6/8 | 112 | 2 | kit parade
-                Listen for the skip in every step: long, short, long, short.
                 kick        X.....|x.....
                 snare       X...s.|X...s.
                 claims skips snare

@@ -12,49 +12,41 @@ final readonly class GhostNotes
     {
         return Lesson::of(
             'ghost-notes',
-            'Ghost notes and accents',
-            'Loud and almost silent on the same drum.',
             [
                 ['kind' => 'levels-at-least', 'instrument' => 'snare', 'number' => 2],
                 ['kind' => 'uses', 'instruments' => ['kick', 'snare']],
             ],
             <<<'GROOVES'
                 = Breath | 4/4 | 80 | 2
-                Listen for one ghost before each backbeat, as loud as breathing in.
                 kick        x...|....|x...|....
                 snare       ...g|X...|...g|X...
                 closed-hat  x.x.|x.x.|x.x.|x.x.
                 claims backbeat
 
                 = Footprints | 4/4 | 88 | 2
-                Listen for the two soft strokes after the backbeat: an echo, not an answer.
                 kick        x...|....|x.x.|....
                 snare       ....|X..g|.g..|X...
                 closed-hat  x.x.|x.x.|x.x.|x.x.
                 claims backbeat
 
                 = Fog Bank | 4/4 | 74 | 2
-                Listen for ghosts on every &: you miss them only when they stop.
                 kick        X...|....|x...|....
                 snare       ..g.|X.g.|..g.|X.g.
                 ride        x...|x...|x...|x...
                 claims softer snare 40
 
                 = Accent Walk | 4/4 | 92 | 1
-                Listen for the accent: in each bar it comes one beat later.
                 kick        x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...|x...
                 snare       Xsss|ssss|ssss|ssss|ssss|Xsss|ssss|ssss|ssss|ssss|Xsss|ssss|ssss|ssss|ssss|Xsss
                 claims accent-walks snare 960
 
                 = Under the Boards | 4/4 | 96 | 3
-                Listen for the hand that hardly rests: the backbeats are only its loudest strokes.
                 kick        x..x|....|..x.|....
                 snare       .gg.|X.gg|.g.g|X.gg
                 closed-hat  x.s.|x.s.|x.s.|x.s.
                 claims backbeat, softer snare 40
 
                 = Whispered Order | 4/4 | 84 | 3
-                Listen for bar two, where a ghost grows into an accent in the same place.
                 kick        X...|..x.|..x.|....|X...|..x.|..x.|....
                 snare       ...g|X..g|.g.g|X...|...g|X..g|.X.g|X..g
                 closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.

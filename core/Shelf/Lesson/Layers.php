@@ -12,12 +12,9 @@ final readonly class Layers
     {
         return Lesson::of(
             'layers',
-            'Layers and cycles',
-            'Rows of different lengths that meet and part.',
             [['kind' => 'instruments-at-least', 'number' => 3], ['kind' => 'bars-total', 'low' => 2, 'high' => 8]],
             <<<'GROOVES'
                 = Three on Four | 4/4 | 96 | 2 | bars 3
-                Listen for the cowbell, a stroke every three beats: after three bars it is back on 1.
                 kick        x...|....|x...|....|x...|....|x...|....|x...|....|x...|....
                 snare       ....|X...|....|X...|....|X...|....|X...|....|X...|....|X...
                 cowbell     X...|....|....
@@ -25,7 +22,6 @@ final readonly class Layers
                 claims closes, backbeat
 
                 = Five Gulls | 4/4 | 104 | 3 | bars 5
-                Listen for the claves every five eighths: they walk through every place of the bar.
                 kick        x...|x...|x...|x...
                 closed-hat  ..x.|..x.|..x.|..x.
                 claves      x...|....|..
@@ -35,7 +31,6 @@ final readonly class Layers
                 claims closes
 
                 = Slow Gears | 4/4 | 88 | 2 | bars 5
-                Listen for the triangle that comes one sixteenth later on every beat, and is home again after five bars.
                 kick        x...|....|x...|....
                 side-stick  ....|x...|....|x...
                 mute-triangle x...|.
@@ -45,7 +40,6 @@ final readonly class Layers
                 claims closes
 
                 = Tide and Moon | 4/4 | 92 | 3 | bars 3
-                Listen for two wheels: the low one turns in three beats, the high one in four; after three bars they meet.
                 kick        X...|....|x...
                 high-woodblock x...|..x.|x...|..x.
                 shaker      x.s.
@@ -55,7 +49,6 @@ final readonly class Layers
                 claims closes
 
                 = Seven in Four | 4/4 | 100 | 3 | bars 7
-                Listen for the ride in sevens over a plain backbeat; it takes seven bars to come home.
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
                 ride        x.x.|x..
@@ -65,7 +58,6 @@ final readonly class Layers
                 claims closes, backbeat
 
                 = Samba in Layers | 2/4 | 96 | 3 | bars 8 | kit tide-pool | from Rio de Janeiro | players 4
-                Listen for four layers, a new one every two bars: the deep drums, the shaker, the small drum, the bell. Each plays on.
                 low-floor-tom ....|X...|....|X...|....|X...|....|X...|....|X...|....|X...|....|X...|....|X...
                 floor-tom   x...|....|x...|....|x...|....|x...|....|x...|....|x...|....|x...|....|x...|....
                 shaker      ....|....|....|....|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx|xssx

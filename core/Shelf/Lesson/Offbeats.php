@@ -12,28 +12,23 @@ final readonly class Offbeats
     {
         return Lesson::of(
             'offbeats',
-            'Offbeats',
-            'What stands on &, between the steps.',
             [
                 ['kind' => 'contains', 'frame' => Lesson::frame('closed-hat ..x.|..x.|..x.|..x.')],
                 ['kind' => 'starts-with', 'instrument' => 'kick'],
             ],
             <<<'GROOVES'
                 = Oars | 4/4 | 100 | 1
-                Listen for the hat answering the kick: down, up, down, up.
                 kick        x...|x...|x...|x...
                 closed-hat  ..x.|..x.|..x.|..x.
                 claims alone kick closed-hat
 
                 = Oars and Drum | 4/4 | 104 | 1
-                Listen for three voices that never meet but on 2 and 4.
                 kick        x...|x...|x...|x...
                 snare       ....|X...|....|X...
                 closed-hat  ..x.|..x.|..x.|..x.
                 claims at snare 5 13
 
                 = Jetty Lights | 4/4 | 118 | 2
-                Listen for the open hat at the end: it rings over the bar line until the next closed hat stops it.
                 kick        x...|x...|x...|x...
                 clap        ....|x...|....|x...
                 closed-hat  ..x.|..x.|..x.|..x.
@@ -41,14 +36,12 @@ final readonly class Offbeats
                 claims backbeat
 
                 = Slow Swell | 4/4 | 76 | 2
-                Listen for 3, where kick and side stick come together; the hats stay between the beats.
                 kick        s...|....|X...|....
                 side-stick  ....|....|x...|....
                 closed-hat  ..x.|..x.|..x.|..x.
                 claims together kick side-stick 9
 
                 = Dry Dock | 4/4 | 92 | 2
-                Listen for the snare that joins the hat on the & of 4.
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X.x.
                 closed-hat  ..x.|..x.|..x.|..x.
@@ -56,7 +49,6 @@ final readonly class Offbeats
                 claims together snare closed-hat 15
 
                 = Crossing | 4/4 | 108 | 3
-                Listen for the cowbell against the hat: one counts the steps, the other the gaps.
                 kick        x...|..x.|x...|..x.
                 cowbell     x...|x...|x...|x...
                 closed-hat  ..x.|..x.|..x.|..x.

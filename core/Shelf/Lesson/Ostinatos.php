@@ -13,30 +13,24 @@ final readonly class Ostinatos
     {
         return Lesson::of(
             'ostinatos',
-            'Clave and its kin',
-            'Figures that do not change, and that everything else hangs on.',
             [['kind' => 'bars-total', 'low' => 1, 'high' => 2], ['kind' => 'instruments-at-least', 'number' => 2]],
             <<<'GROOVES'
                 = Son clave, three-two | 4/4 | 96 | 2 | kit tide-pool | from Cuba
-                Listen for three strokes, then two; the second one of the three is off the beat.
                 claves      x...|..x.|....|x...|....|x...|x...|....
                 shaker      x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
                 claims tempo 80 120, at claves 1 7 13 21 25
 
                 = Son clave, two-three | 4/4 | 96 | 2 | kit tide-pool | from Cuba
-                Listen for the quiet side first: two strokes inside the bar, then three.
                 claves      ....|x...|x...|....|x...|..x.|....|x...
                 maracas     x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
                 claims tempo 80 120, at claves 5 9 17 23 29
 
                 = Rumba clave | 4/4 | 100 | 3 | kit tide-pool | from Cuba
-                Listen for the third stroke, an eighth later than in son: it nearly falls out of the bar.
                 claves      x...|..x.|....|..x.|....|x...|x...|....
                 low-conga   x...|....|x...|..x.|x...|....|x...|..x.
                 claims tempo 84 140, at claves 1 7 15 21 25
 
                 = Cumbia | 4/4 | 92 | 1 | kit tide-pool | from Colombia | players 3
-                Listen for the scraper: one long, two short, over a kick that only walks.
                 kick        x...|....|x...|....
                 long-guiro  x...|....|x...|....
                 short-guiro ....|x.x.|....|x.x.
@@ -44,46 +38,39 @@ final readonly class Ostinatos
                 claims tempo 80 110, at kick 1 9
 
                 = Tumbao | 4/4 | 92 | 2 | kit tide-pool | from Cuba
-                Listen for the two open strokes at the end: they belong to the next bar.
                 mute-conga  s.s.|X.s.|s.s.|....
                 open-conga  ....|....|....|x.x.
                 claims tempo 76 110, at open-conga 13 15
 
                 = Martillo | 4/4 | 108 | 2 | kit tide-pool | from Cuba
-                Listen for the bongos counting eighths with a low answer on 4.
                 high-bongo  X.s.|s.s.|X.s.|..s.
                 low-bongo   ....|....|....|x...
                 claims tempo 90 130, at low-bongo 13
 
                 = Bossa nova | 4/4 | 112 | 2 | kit pier | from Rio de Janeiro
-                Listen for the side stick over two bars: its last stroke comes an eighth later than in the clave.
                 kick        x...|..x.|x...|..x.|x...|..x.|x...|..x.
                 side-stick  x...|..x.|....|x...|....|x...|..x.|....
                 closed-hat  x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.|x.s.
                 claims tempo 100 150, at side-stick 1 7 13 21 27
 
                 = Samba | 2/4 | 96 | 3 | kit tide-pool | from Rio de Janeiro
-                Listen for the low drum on 2, louder than on 1, and for the shaker that rocks.
                 kick        s..s|X..s
                 shaker      xssx|xssx
                 tambourine  x.xx|x.xx
                 claims tempo 88 130, accents-at kick 5
 
                 = Baião | 2/4 | 92 | 2 | kit tide-pool | from Northeast Brazil | players 2
-                Listen for the low drum: 1, and just before 2; the triangle opens on the &.
                 kick        x..x|....
                 mute-triangle xx.x|xx.x
                 open-triangle ..x.|..x.
                 claims tempo 80 120, at kick 1 4
 
                 = Bembé | 12/8 | 88 | 3 | grid 8 | kit tide-pool | from Cuba, of Yoruba origin
-                Listen for seven strokes on the bell over four beats that only the kick shows.
                 cowbell     x.x|.xx|.x.|x.x
                 kick        x..|x..|x..|x..
                 claims tempo 80 130, at cowbell 1 3 5 6 8 10 12
 
                 = Maracatu, in one of its shapes | 4/4 | 92 | 3 | kit tide-pool | from Recife | players 3
-                Listen for the bell: it stands on 1, and then only between the beats.
                 kick        X...|....|x...|....
                 snare       XssX|ssXs|sXss|XssX
                 high-agogo  x.x.|.x.x|.x.x|.x.x

@@ -12,43 +12,35 @@ final readonly class Pulse
     {
         return Lesson::of(
             'pulse',
-            'Pulse and frame',
-            'A steady step, and a frame around it that leaves room.',
             [['kind' => 'starts-with', 'instrument' => 'kick'], ['kind' => 'fullness-at-most', 'percent' => 50, 'except' => []]],
             <<<'GROOVES'
                 = First Lamp | 4/4 | 80 | 1
-                Listen for the kick on every beat: nothing else, and nothing late.
                 kick        x...|x...|x...|x...
                 claims apart kick 960
 
                 = Two Lamps | 4/4 | 84 | 1
-                Listen for low and high taking turns, one on each beat.
                 kick        x...|....|x...|....
                 high-tom    ....|x...|....|x...
                 claims alone low-woodblock high-woodblock
 
                 = Quay Walk | 4/4 | 88 | 1
-                Listen for the hats between the steps; the kick does not change for them.
                 kick        x...|....|x...|....
                 closed-hat  x.x.|x.x.|x.x.|x.x.
                 claims at kick 1 9
 
                 = Long Rope | 4/4 | 72 | 1
-                Listen for the silence on 4: count it, and it stays as long as the others.
                 kick        X...|....|....|....
                 snare       ....|....|x...|....
                 closed-hat  x...|x...|x...|....
                 claims rests 13
 
                 = Bell Buoy | 4/4 | 76 | 2
-                Listen for the bell that frames two bars: only once at the start of each.
                 kick        x...|x...|x...|x...|x...|x...|x...|x...
                 ride-bell   X...|....|....|....|x...|....|....|....
                 pedal-hat   ....|x...|....|x...|....|x...|....|x...
                 claims at ride-bell 1 17
 
                 = Empty Pier | 4/4 | 66 | 2
-                Listen for how little is needed: three strokes a bar, and the pulse goes on in you.
                 kick        X...|....|....|....
                 side-stick  ....|....|x...|....
                 shaker      ....|....|....|..s.

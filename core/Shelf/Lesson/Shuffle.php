@@ -12,47 +12,39 @@ final readonly class Shuffle
     {
         return Lesson::of(
             'shuffle',
-            'Shuffle',
-            'Long and short in every pair.',
             [['kind' => 'swing-between', 'low' => 56, 'high' => 72], ['kind' => 'starts-with', 'instrument' => 'kick']],
             <<<'GROOVES'
                 = Slow Boat | 4/4 | 78 | 1 | swing 66.67/8
-                Listen for long, short, long, short on the ride; the short one leans on the next beat.
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
                 ride        x.x.|x.x.|x.x.|x.x.
                 claims backbeat
 
                 = Rolling Barrels | 4/4 | 96 | 2 | swing 66.67/8
-                Listen for the kick on the short notes: barrels that roll down to the quay.
                 kick        x.x.|..x.|x.x.|..x.
                 snare       ....|X...|....|X...
                 closed-hat  x.x.|x.x.|x.x.|x.x.
                 claims backbeat
 
                 = Lantern Shuffle | 4/4 | 104 | 2 | swing 64/8
-                Listen for the snare that shuffles along softly and rises for 2 and 4.
                 kick        x...|x...|x...|x...
                 snare       s.g.|X.g.|s.g.|X.g.
                 closed-hat  x.s.|x.s.|x.s.|x.s.
                 claims swings, accents snare backbeat
 
                 = Half Speed | 4/4 | 72 | 3 | swing 66.67/16
-                Listen for the swing in the sixteenths, with one backbeat a bar, on 3.
                 kick        X...|..x.|....|.x..
                 snare       ...g|.g..|X..g|.g..
                 closed-hat  x.sx|x.sx|x.sx|x.sx
                 claims swings, accents-at snare 9
 
                 = Barely Swung | 4/4 | 100 | 2 | swing 57/16
-                Listen for how little it takes: straight to the eye, not to the ear.
                 kick        x...|..x.|..x.|....
                 snare       ....|X...|....|X...
                 closed-hat  xsxs|xsxs|xsxs|xsxs
                 claims swings
 
                 = Ride Watch | 4/4 | 132 | 2 | swing 64/8
-                Listen for the ride alone: long, long-short, long, long-short, and the hat closing on 2 and 4.
                 kick        s...|s...|s...|s...
                 ride        x...|x.s.|x...|x.s.
                 pedal-hat   ....|x...|....|x...

@@ -12,50 +12,42 @@ final readonly class Sixteenths
     {
         return Lesson::of(
             'sixteenths',
-            'Sixteenths',
-            'Four to a beat, even and light.',
             [
                 ['kind' => 'hits-between', 'instrument' => 'all', 'low' => 16, 'high' => 40, 'per' => 'bar'],
                 ['kind' => 'starts-with', 'instrument' => 'kick'],
             ],
             <<<'GROOVES'
                 = Rain on Slate | 4/4 | 76 | 1
-                Listen for sixteen even drops; the first of every four a little louder.
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
                 closed-hat  xsss|xsss|xsss|xsss
                 claims backbeat
 
                 = Two Hands | 4/4 | 84 | 2
-                Listen for the hat stopping where the snare comes: the same hand plays both.
                 kick        x...|....|x...|....
                 snare       ....|X...|....|X...
                 closed-hat  xsss|.xss|xsss|.xss
                 claims alone closed-hat snare
 
                 = Gallop on the Sand | 4/4 | 96 | 2
-                Listen for long, short, short on every beat.
                 kick        x...|x...|x...|x...
                 snare       ....|X...|....|X...
                 closed-hat  x.ss|x.ss|x.ss|x.ss
                 claims lengths closed-hat 480 240 240
 
                 = Backwards Gallop | 4/4 | 92 | 2
-                Listen for short, short, long: the gallop turned round.
                 kick        x...|....|x..x|....
                 snare       ....|X...|....|X...
                 closed-hat  xss.|xss.|xss.|xss.
                 claims lengths closed-hat 240 240 480
 
                 = Shaker Crew | 4/4 | 100 | 2
-                Listen for the shaker that never stops and never gets louder.
                 kick        x..x|..x.|x..x|..x.
                 clap        ....|x...|....|x...
                 shaker      ssss|ssss|ssss|ssss
                 claims backbeat, even shaker
 
                 = Fine Mesh | 4/4 | 88 | 3
-                Listen for the kick on the very last sixteenth: it opens the next bar.
                 kick        x...|..x.|.x..|...x
                 snare       ....|X..g|.g..|X...
                 closed-hat  x.ss|x.ss|x.ss|x.ss

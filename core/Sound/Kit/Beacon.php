@@ -20,11 +20,6 @@ final readonly class Beacon implements Kit
         return KitName::Beacon;
     }
 
-    public function about(): string
-    {
-        return 'electronic, round and clear';
-    }
-
     public function room(): Room
     {
         return Room::Medium;

@@ -19,11 +19,6 @@ final readonly class Boathouse implements Kit
         return KitName::Boathouse;
     }
 
-    public function about(): string
-    {
-        return 'recorded drums, wooden and open';
-    }
-
     public function room(): Room
     {
         return Room::Medium;

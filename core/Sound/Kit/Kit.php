@@ -9,13 +9,10 @@ use Pulsanda\Core\Pattern\KitName;
 use Pulsanda\Core\Sound\Mix\Room;
 use Pulsanda\Core\Sound\Synth\Recipe;
 
-/** A set of sounds. A new one is a file here, a name in KitName, and a line in Kits. */
+/** A set of sounds. A new one is a file here, a name in KitName, a line in Kits, and how it sounds in lang/, as `kit.pier`. */
 interface Kit
 {
     public function name(): KitName;
-
-    /** What it sounds like, in a few words. */
-    public function about(): string;
 
     /** The room that its rows are sent to. */
     public function room(): Room;

@@ -22,11 +22,6 @@ final readonly class Parade implements Kit
         return KitName::Parade;
     }
 
-    public function about(): string
-    {
-        return 'a recorded drumline on the march';
-    }
-
     public function room(): Room
     {
         return Room::Large;

@@ -19,11 +19,6 @@ final readonly class Pier implements Kit
         return KitName::Pier;
     }
 
-    public function about(): string
-    {
-        return 'recorded brushes, small and dry';
-    }
-
     public function room(): Room
     {
         return Room::Small;

@@ -19,11 +19,6 @@ final readonly class TidePool implements Kit
         return KitName::TidePool;
     }
 
-    public function about(): string
-    {
-        return 'recorded hand percussion';
-    }
-
     public function room(): Room
     {
         return Room::Medium;

@@ -23,6 +23,7 @@ use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Require\RequirementFile;
 use Pulsanda\Core\Rhythm\Meter;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Say\Phrases;
 use Pulsanda\Core\Say\Voice;
 use Pulsanda\Core\Sound\Kit\Kit;
 use Pulsanda\Core\Sound\Kit\Kits;
@@ -119,7 +120,7 @@ final readonly class CatalogueController
                 array_values(RequirementFile::rules()),
             ),
             'newPattern' => self::newPattern(),
-            'kits' => self::kits($kits->all()),
+            'kits' => self::kits($kits->all(), $voice->phrases),
             'sound' => [
                 'rate' => Wav::RATE,
                 'exponent' => Velocity::EXPONENT,
@@ -135,9 +136,9 @@ final readonly class CatalogueController
      *
      * @return list<array{name: string, label: string, about: string, url: ?string, played: object}>
      */
-    private static function kits(array $built): array
+    private static function kits(array $built, Phrases $phrases): array
     {
-        return array_map(static function (Kit $kit) use ($built): array {
+        return array_map(static function (Kit $kit) use ($built, $phrases): array {
             $there = [];
             foreach ($kit->voices() as $instrument => $voice) {
                 $there[] = $instrument;
@@ -146,7 +147,7 @@ final readonly class CatalogueController
             return [
                 'name' => $kit->name()->value,
                 'label' => $kit->name()->label(),
-                'about' => $kit->about(),
+                'about' => $phrases->say("kit.{$kit->name()->value}"),
                 'url' => $built[$kit->name()->value] ?? null,
                 'played' => (object) Kits::played($there),
             ];

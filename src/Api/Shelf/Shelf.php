@@ -10,6 +10,7 @@ use Pulsanda\App\Api\Shape\Glimpse;
 use Pulsanda\App\Entity\Account;
 use Pulsanda\App\Entity\ShelfItem;
 use Pulsanda\App\Http\Conflict;
+use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Shelf\Groove;
@@ -34,8 +35,12 @@ use Symfony\Component\Uid\Uuid;
  */
 final readonly class Shelf
 {
-    public function __construct(private Access $access, private EntityManagerInterface $entities, private Connection $connection)
-    {
+    public function __construct(
+        private Access $access,
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private Reader $reader,
+    ) {
     }
 
     /** @return list<array<string, mixed>> own ones first, then what others share, then what ships */
@@ -43,6 +48,7 @@ final readonly class Shelf
     {
         $lent = $this->lent();
         $taught = $this->access->teaches();
+        $phrases = $this->reader->phrases();
         $items = array_map(static fn (array $row): array => [
             'key' => $row['id'],
             'kind' => $row['kind'],
@@ -66,14 +72,28 @@ final readonly class Shelf
             foreach ($lesson->grooves as $groove) {
                 $key = "groove:$groove->key";
                 if ($taught || isset($lent[$key])) {
-                    $items[] = self::shipped($key, 'pattern', $groove, $lesson->key, $groove->pattern, $taught ? $lent[$key] ?? [] : [])
-                        + ['title' => $groove->pattern->title, 'parts' => 1];
+                    $items[] = self::shipped($key, 'pattern', $groove, $lesson->key, $groove->pattern, $taught ? $lent[$key] ?? [] : []) + [
+                        'title' => $groove->pattern->title,
+                        'parts' => 1,
+                        'listen' => $phrases->say("groove.$groove->key"),
+                        'tags' => '' === $groove->from ? [] : [$phrases->say('from.'.Groove::keyOf($groove->from))],
+                        'form' => '',
+                        'trains' => '',
+                        'introduction' => '',
+                    ];
                 }
             }
         }
         foreach ($taught ? ReadyTasks::all() : [] as $task) {
-            $items[] = self::shipped("task:$task->key", 'task', $task, $task->lesson, self::first($task->plan), [])
-                + ['title' => $task->plan->title, 'parts' => \count($task->plan->parts)];
+            $items[] = self::shipped("task:$task->key", 'task', $task, $task->lesson, self::first($task->plan), []) + [
+                'title' => $task->plan->title,
+                'parts' => \count($task->plan->parts),
+                'listen' => $task->say('listen', $phrases),
+                'tags' => [],
+                'form' => $task->form,
+                'trains' => $task->say('trains', $phrases),
+                'introduction' => $task->say('introduction', $phrases),
+            ];
         }
 
         return $items;
@@ -135,6 +155,16 @@ final readonly class Shelf
         return $thing instanceof ReadyTask || null === $thing->pattern ? [] : [['', $thing->pattern]];
     }
 
+    /** The plan of a task, in the reader's language where it ships; null for a pattern. */
+    public function plan(ShelfItem|Groove|ReadyTask $thing): ?TaskPlan
+    {
+        return match (true) {
+            $thing instanceof Groove => null,
+            $thing instanceof ReadyTask => $thing->planIn($this->reader->phrases()),
+            default => $thing->plan,
+        };
+    }
+
     /** What is to be seen first of a task. */
     public static function first(TaskPlan $plan): Pattern
     {
@@ -169,11 +199,6 @@ final readonly class Shelf
         return [
             'key' => $key,
             'kind' => $kind,
-            'listen' => $one->listen,
-            'form' => $one instanceof ReadyTask ? $one->form : '',
-            'trains' => $one instanceof ReadyTask ? $one->trains : '',
-            'introduction' => $one instanceof ReadyTask ? $one->introduction : '',
-            'tags' => $one instanceof Groove && '' !== $one->from ? [$one->from] : [],
             'level' => $one->level,
             'lesson' => $lesson,
             'owner' => '',

@@ -55,11 +55,14 @@ final readonly class ShelfController
     #[Route('/api/shelf', methods: 'GET')]
     public function list(): JsonResponse
     {
+        $phrases = $this->reader->phrases();
+
         return new JsonResponse([
-            'lessons' => array_map(
-                static fn (Lesson $one): array => ['key' => $one->key, 'name' => $one->name, 'teaches' => $one->teaches],
-                Grooves::lessons(),
-            ),
+            'lessons' => array_map(static fn (Lesson $one): array => [
+                'key' => $one->key,
+                'name' => $phrases->say("lesson.$one->key.name"),
+                'teaches' => $phrases->say("lesson.$one->key.teaches"),
+            ], Grooves::lessons()),
             'courses' => array_map(
                 static fn (Course $one): array => ['id' => (string) $one->id, 'name' => $one->name],
                 $this->access->teaches() ? $this->courses() : [],
@@ -90,7 +93,7 @@ final readonly class ShelfController
                 ),
                 'staff' => Notated::of($beat[1]),
             ], Shelf::beats($thing)),
-            'plan' => $thing instanceof Groove ? null : $thing->plan?->toData(),
+            'plan' => $this->shelf->plan($thing)?->toData(),
         ]);
     }
 
@@ -101,8 +104,8 @@ final readonly class ShelfController
         $thing = $this->shelf->find($key);
         [$title, $words] = match (true) {
             $thing instanceof ShelfItem => [$thing->title, $thing->plan->brief ?? $thing->listen],
-            $thing instanceof Groove => [$thing->pattern->title, $thing->listen],
-            default => [$thing->plan->title, $thing->plan->brief],
+            $thing instanceof Groove => [$thing->pattern->title, $this->reader->phrases()->say("groove.$thing->key")],
+            default => [$thing->plan->title, $this->shelf->plan($thing)->brief ?? ''],
         };
         $beats = array_map(static fn (array $beat): array => ['', $beat[1], []], Shelf::beats($thing));
 
@@ -223,7 +226,7 @@ final readonly class ShelfController
     {
         $course = $this->access->workedCourse(Body::of($request, ['courseId'])->string('courseId'));
         $thing = $this->shelf->find($key);
-        $plan = $thing instanceof Groove ? null : $thing->plan;
+        $plan = $this->shelf->plan($thing);
         if (null === $plan) {
             throw new Conflict('This is a pattern; use it in a task as target, starting beat or frame.');
         }

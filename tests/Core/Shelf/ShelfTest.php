@@ -19,6 +19,7 @@ use Pulsanda\Core\Shelf\Lesson;
 use Pulsanda\Core\Shelf\ReadyTask;
 use Pulsanda\Core\Shelf\ReadyTasks;
 use Pulsanda\Core\Task\TaskPlan;
+use Pulsanda\Tests\Core\Spoken;
 
 /** The grooves and tasks that ship keep what they promise. */
 final class ShelfTest extends TestCase
@@ -37,9 +38,12 @@ final class ShelfTest extends TestCase
     #[DataProvider('lessons')]
     public function testEveryGrooveIsWhole(Lesson $lesson): void
     {
+        $phrases = Spoken::voice()->phrases;
         foreach ($lesson->grooves as $groove) {
-            self::assertStringStartsWith('Listen for ', $groove->listen, $groove->key);
-            self::assertStringEndsWith('.', $groove->listen, $groove->key);
+            $listen = $phrases->say("groove.$groove->key");
+            self::assertStringStartsWith('Listen ', $listen);
+            self::assertStringEndsWith('.', $listen);
+            self::assertTrue('' === $groove->from || '' !== $phrases->say('from.'.Groove::keyOf($groove->from)));
             self::assertContains($groove->level, [1, 2, 3]);
             self::assertTrue(PatternReader::read(PatternWriter::write($groove->pattern))->equals($groove->pattern), $groove->key);
             foreach ($groove->pattern->sections[0]->rows as $row) {
@@ -52,7 +56,7 @@ final class ShelfTest extends TestCase
     public static function lessons(): iterable
     {
         foreach (Grooves::lessons() as $lesson) {
-            yield $lesson->name => [$lesson];
+            yield $lesson->key => [$lesson];
         }
     }
 
@@ -87,7 +91,6 @@ final class ShelfTest extends TestCase
     {
         $groove = Groove::read(<<<'TEXT'
             = Short Five | 5/8 3+2 | 160 | 3 | swing 60/16 | kit pier
-            Listen for long, short.
             kick  X..d..|....
             snare ......|g.
             cycle snare 8
@@ -104,7 +107,7 @@ final class ShelfTest extends TestCase
     {
         $this->expectException(InvalidInput::class);
         $this->expectExceptionMessage('the row "snare ....|x..." is not as long as the bars');
-        Groove::read("= A | 4/4 | 100 | 1\nListen for it.\nkick x...|....|x...|....\nsnare ....|x...");
+        Groove::read("= A | 4/4 | 100 | 1\nkick x...|....|x...|....\nsnare ....|x...");
     }
 
     #[DataProvider('tasks')]
