@@ -20,7 +20,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:account', 'Lists, makes, disables, enables and unlocks accounts, and gives first passwords.')]
+#[AsCommand('pulsanda:account')]
 final class AccountCommand extends Command
 {
     public function __construct(
@@ -28,16 +28,18 @@ final class AccountCommand extends Command
         private readonly StarterPasswords $starters,
         private readonly Usernames $usernames,
         private readonly ClockInterface $clock,
+        private readonly Terminal $terminal,
     ) {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addArgument('do', InputArgument::REQUIRED, 'list, make, disable, enable, unlock (switches two-step sign-in off) or password')
-            ->addArgument('who', InputArgument::OPTIONAL, 'The username; with make, the name that others read')
-            ->addOption('sign-in', null, InputOption::VALUE_REQUIRED, 'With make: the name typed at sign-in')
-            ->addOption('role', null, InputOption::VALUE_REQUIRED, 'With make: administrator, teacher or student', 'teacher');
+        $this->setDescription($this->terminal->say('about.account'))
+            ->addArgument('do', InputArgument::REQUIRED, $this->terminal->say('account.do'))
+            ->addArgument('who', InputArgument::OPTIONAL, $this->terminal->say('account.who'))
+            ->addOption('sign-in', null, InputOption::VALUE_REQUIRED, $this->terminal->say('account.signIn'))
+            ->addOption('role', null, InputOption::VALUE_REQUIRED, $this->terminal->say('account.role'), 'teacher');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -48,7 +50,7 @@ final class AccountCommand extends Command
             'list' => $this->list($output),
             'make' => $this->make($who, $input, $output),
             'disable', 'enable', 'unlock', 'password' => $this->change($do, $who, $output),
-            default => 'Say list, make, disable, enable, unlock or password.',
+            default => $this->terminal->say('account.unknown'),
         };
         if (null !== $told) {
             $output->writeln($told, OutputInterface::OUTPUT_RAW);
@@ -61,12 +63,14 @@ final class AccountCommand extends Command
     {
         foreach ($this->entities->getRepository(Account::class)->findBy([], ['signIn' => 'ASC']) as $one) {
             $output->writeln(\sprintf(
-                '%-20s %-8s %s%s%s',
+                '%-20s %-13s %s',
                 $one->signIn,
                 $one->role->value,
-                $one->name,
-                $one->isDisabled() ? ', disabled' : '',
-                $one->mustChangePassword() ? ', with a first password' : '',
+                implode(', ', array_filter([
+                    $one->name,
+                    $one->isDisabled() ? $this->terminal->say('account.isDisabled') : '',
+                    $one->mustChangePassword() ? $this->terminal->say('account.isFirst') : '',
+                ])),
             ), OutputInterface::OUTPUT_RAW);
         }
 
@@ -81,19 +85,19 @@ final class AccountCommand extends Command
         $name = PersonName::clean($name);
         $school = $this->entities->getRepository(School::class)->findOneBy([]);
         if (null === $school) {
-            return 'There is no school yet; pulsanda:setup prints the link with which one begins.';
+            return $this->terminal->say('account.noSchool');
         }
         if (null === $signIn || '' === $signIn || null === $role || '' === $name || mb_strlen($name) > PersonName::MOST) {
-            return 'Give the name that others read, --sign-in=… without spaces, and --role=administrator, teacher or student.';
+            return $this->terminal->say('account.give');
         }
         if (!$this->usernames->claim($signIn)) {
-            return "There is an account $signIn already; choose another username.";
+            return $this->terminal->say('account.taken', ['name' => $signIn]);
         }
         $account = new Account($school, $signIn, $name, $role, explode(' ', $name)[0]);
         $password = $this->starters->give($account);
         $this->entities->persist($account);
         $this->entities->flush();
-        $output->writeln("$signIn can sign in with the first password $password", OutputInterface::OUTPUT_RAW);
+        $this->terminal->write($output, 'account.made', ['name' => $signIn, 'password' => $password]);
 
         return null;
     }
@@ -102,21 +106,21 @@ final class AccountCommand extends Command
     {
         $account = $this->entities->getRepository(Account::class)->findOneBy(['signIn' => SignInName::canonical($who) ?? '']);
         if (null === $account) {
-            return "There is no account \"$who\"; pulsanda:account list shows all.";
+            return $this->terminal->say('account.none', ['name' => $who]);
         }
         $now = \DateTimeImmutable::createFromInterface($this->clock->now());
         match ($do) {
             'disable' => $account->disable($now),
             'enable' => $account->enable(),
             'unlock' => $account->forgetSecond(),
-            default => $output->writeln(
-                "$account->signIn has the first password {$this->starters->give($account)}",
-                OutputInterface::OUTPUT_RAW,
+            default => $this->terminal->write(
+                $output,
+                'account.password',
+                ['name' => $account->signIn, 'password' => $this->starters->give($account)],
             ),
         };
         $this->entities->flush();
-        $said = 'unlock' === $do ? 'unlocked' : "{$do}d";
-        'password' === $do || $output->writeln("$account->signIn is $said.", OutputInterface::OUTPUT_RAW);
+        'password' === $do || $this->terminal->write($output, 'account.done', ['name' => $account->signIn, 'what' => $do]);
 
         return null;
     }

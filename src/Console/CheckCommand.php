@@ -12,12 +12,18 @@ use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:check', 'Says whether each file is a valid pattern, or what is wrong and where.')]
+#[AsCommand('pulsanda:check')]
 final class CheckCommand extends Command
 {
+    public function __construct(private readonly Terminal $terminal)
+    {
+        parent::__construct();
+    }
+
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Pattern files (.pulsanda.json)');
+        $this->setDescription($this->terminal->say('about.check'))
+            ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, $this->terminal->say('check.file'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -28,19 +34,14 @@ final class CheckCommand extends Command
         foreach ($files as $file) {
             try {
                 $pattern = Files::read($file, PatternReader::read(...));
-                $output->writeln(
-                    \sprintf(
-                        '%s: valid; "%s", %s, %d %s.',
-                        $file,
-                        $pattern->title,
-                        $pattern->meter,
-                        $pattern->bars(),
-                        1 === $pattern->bars() ? 'bar' : 'bars',
-                    ),
-                    OutputInterface::OUTPUT_RAW,
-                );
+                $this->terminal->write($output, 'check.valid', [
+                    'file' => $file,
+                    'title' => $pattern->title,
+                    'meter' => (string) $pattern->meter,
+                    'bars' => $pattern->bars(),
+                ]);
             } catch (InvalidInput $error) {
-                $output->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
+                $output->writeln($this->terminal->told($error->getMessage()), OutputInterface::OUTPUT_RAW);
                 $status = Command::FAILURE;
             }
         }

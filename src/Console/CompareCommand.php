@@ -18,35 +18,34 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:compare', 'Compares submissions with a target, as the Marking table does.')]
+#[AsCommand('pulsanda:compare')]
 final class CompareCommand extends Command
 {
-    public function __construct(private readonly Reader $reader)
+    public function __construct(private readonly Reader $reader, private readonly Terminal $terminal)
     {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addArgument('target', InputArgument::REQUIRED, 'The target pattern file')
-            ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Submitted pattern files')
-            ->addOption('policy', null, InputOption::VALUE_REQUIRED, 'A marking policy file; see docs/policy.md')
+        $this->setDescription($this->terminal->say('about.compare'))
+            ->addArgument('target', InputArgument::REQUIRED, $this->terminal->say('compare.target'))
+            ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, $this->terminal->say('compare.file'))
+            ->addOption('policy', null, InputOption::VALUE_REQUIRED, $this->terminal->say('compare.policy'))
             ->addOption(
                 'counting',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'How places are named: steps, syllables or bar-beat',
+                $this->terminal->say('counting'),
                 CountingStyle::Syllables->value,
             )
-            ->addOption('json', null, InputOption::VALUE_NONE, 'One result object per line');
+            ->addOption('json', null, InputOption::VALUE_NONE, $this->terminal->say('json.lines'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         /** @var string|null $policyFile */
         $policyFile = $input->getOption('policy');
         /** @var string $targetFile */
@@ -58,9 +57,7 @@ final class CompareCommand extends Command
             $policy = null === $policyFile ? Policy::of() : Files::read($policyFile, PolicyFile::read(...));
             $target = Files::read($targetFile, PatternReader::read(...));
         } catch (InvalidInput $error) {
-            $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
-
-            return Command::FAILURE;
+            return $this->terminal->refuse($output, $error);
         }
         $status = Command::SUCCESS;
         foreach ($files as $file) {
@@ -68,11 +65,8 @@ final class CompareCommand extends Command
                 $submission = Files::read($file, PatternReader::read(...));
                 $comparison = Comparison::of($target, $submission, $policy);
             } catch (InvalidInput $error) {
-                $errors->writeln(
-                    str_starts_with($error->getMessage(), $file) ? $error->getMessage() : "$file: ".$error->getMessage(),
-                    OutputInterface::OUTPUT_RAW,
-                );
-                $status = Command::FAILURE;
+                $message = $error->getMessage();
+                $status = $this->terminal->refuse($output, str_starts_with($message, $file) ? $error : InvalidInput::at($file, $message));
                 continue;
             }
             $output->writeln(
@@ -81,7 +75,7 @@ final class CompareCommand extends Command
                         Report::of($comparison->toData(), $voice),
                         \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
                     )
-                    : self::report($file, $comparison, $voice),
+                    : $this->report($file, $comparison, $voice),
                 OutputInterface::OUTPUT_RAW,
             );
         }
@@ -89,18 +83,26 @@ final class CompareCommand extends Command
         return $status;
     }
 
-    private static function report(string $file, Comparison $comparison, Voice $voice): string
+    private function report(string $file, Comparison $comparison, Voice $voice): string
     {
-        $lines = [\sprintf('%s: %s of %s', $file, $comparison->mark() ?? 'no mark', $comparison->policy->points)];
+        $lines = [null === $comparison->mark()
+            ? $this->terminal->say('compare.noMark', ['file' => $file])
+            : $this->terminal->say('compare.mark', [
+                'file' => $file,
+                'mark' => (string) $comparison->mark(),
+                'points' => (string) $comparison->policy->points,
+            ])];
         foreach ($comparison->sentences($voice) as $sentence) {
             $lines[] = '  - '.$sentence;
         }
         if ([] === $comparison->statements) {
-            $lines[] = '  Everything is correct.';
+            $lines[] = '  '.$this->terminal->say('compare.right');
         }
         $aspects = [];
         foreach ($comparison->aspects->all() as $name => $value) {
-            $aspects[] = $name.' '.(null === $value ? 'not assessed' : \sprintf('%.4g', round($value, 4)));
+            $aspects[] = null === $value
+                ? $this->terminal->say('compare.notAssessed', ['aspect' => $name])
+                : \sprintf('%s %.4g', $name, round($value, 4));
         }
         $lines[] = '  '.implode(', ', $aspects);
 

@@ -18,27 +18,32 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:convert', 'Makes one pattern file of another: .pulsanda.json, .mid, .musicxml, .mxl, .csv, .ods, .xlsx, .txt.')]
+#[AsCommand('pulsanda:convert')]
 final class ConvertCommand extends Command
 {
+    public function __construct(private readonly Terminal $terminal)
+    {
+        parent::__construct();
+    }
+
     protected function configure(): void
     {
-        $this->addArgument('in', InputArgument::REQUIRED, 'The file to read')
-            ->addArgument('out', InputArgument::REQUIRED, 'The file to write')
-            ->addOption('written', null, InputOption::VALUE_NONE, 'MIDI on the written ticks, without swing and push')
-            ->addOption('rows', null, InputOption::VALUE_NONE, 'MIDI with a track an instrument')
-            ->addOption('meter', null, InputOption::VALUE_REQUIRED, 'The meter of a file that has none, as 6/8')
-            ->addOption('tempo', null, InputOption::VALUE_REQUIRED, 'Its tempo, in beats of that meter per minute')
-            ->addOption('counting', null, InputOption::VALUE_REQUIRED, 'What its bare numbers count: steps, syllables or bar-beat')
-            ->addOption('channel', null, InputOption::VALUE_REQUIRED, 'The channel of the drums in a MIDI file, where it is not 10');
+        $this->setDescription($this->terminal->say('about.convert'))
+            ->addArgument('in', InputArgument::REQUIRED, $this->terminal->say('convert.in'))
+            ->addArgument('out', InputArgument::REQUIRED, $this->terminal->say('convert.out'))
+            ->addOption('written', null, InputOption::VALUE_NONE, $this->terminal->say('convert.written'))
+            ->addOption('rows', null, InputOption::VALUE_NONE, $this->terminal->say('convert.rows'))
+            ->addOption('meter', null, InputOption::VALUE_REQUIRED, $this->terminal->say('convert.meter'))
+            ->addOption('tempo', null, InputOption::VALUE_REQUIRED, $this->terminal->say('convert.tempo'))
+            ->addOption('counting', null, InputOption::VALUE_REQUIRED, $this->terminal->say('convert.counting'))
+            ->addOption('channel', null, InputOption::VALUE_REQUIRED, $this->terminal->say('convert.channel'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        $errors = Terminal::errors($output);
         /** @var string $in */
         $in = $input->getArgument('in');
         /** @var string $out */
@@ -54,19 +59,17 @@ final class ConvertCommand extends Command
             $written = true === $input->getOption('written');
             [$bytes, $lost] = PatternFiles::write($read->pattern, $out, $written, true === $input->getOption('rows'));
         } catch (InvalidInput $error) {
-            $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
-
-            return Command::FAILURE;
+            return $this->terminal->refuse($output, $error);
         }
         if (\strlen($bytes) !== file_put_contents($out, $bytes)) {
-            $errors->writeln("$out cannot be written; check the rights and the free space.", OutputInterface::OUTPUT_RAW);
+            $this->terminal->write($errors, 'convert.cannotWrite', ['file' => $out]);
 
             return Command::FAILURE;
         }
         foreach ([...$read->lost, ...$lost] as $sentence) {
-            $errors->writeln($sentence, OutputInterface::OUTPUT_RAW);
+            $errors->writeln($this->terminal->told($sentence), OutputInterface::OUTPUT_RAW);
         }
-        $output->writeln(\sprintf('%s: "%s".', $out, $read->pattern->title), OutputInterface::OUTPUT_RAW);
+        $this->terminal->write($output, 'convert.done', ['file' => $out, 'title' => $read->pattern->title]);
 
         return Command::SUCCESS;
     }

@@ -13,12 +13,13 @@ use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
-#[AsCommand('pulsanda:demo', 'Loads the demo world into an empty database.')]
+#[AsCommand('pulsanda:demo')]
 final class DemoCommand extends Command
 {
     public function __construct(
         private readonly DemoWorld $world,
         private readonly Connection $connection,
+        private readonly Terminal $terminal,
         #[\SensitiveParameter, Autowire(env: 'DEMO_PASSWORD')] private readonly string $password,
     ) {
         parent::__construct();
@@ -26,8 +27,9 @@ final class DemoCommand extends Command
 
     protected function configure(): void
     {
-        $this->addOption('reset', null, InputOption::VALUE_NONE, 'Delete everything first')
-            ->addOption('people', null, InputOption::VALUE_NONE, 'Only say who can sign in');
+        $this->setDescription($this->terminal->say('about.demo'))
+            ->addOption('reset', null, InputOption::VALUE_NONE, $this->terminal->say('demo.reset'))
+            ->addOption('people', null, InputOption::VALUE_NONE, $this->terminal->say('demo.people'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -35,17 +37,17 @@ final class DemoCommand extends Command
         if (true === $input->getOption('people')) {
             /** @var list<string> $usernames */
             $usernames = $this->connection->fetchFirstColumn('SELECT sign_in FROM account WHERE disabled_at IS NULL');
-            $people = DemoWorld::people($usernames);
-            if ([] === $people) {
-                return Command::SUCCESS;
-            }
-            $output->writeln(array_map(static fn (string $line): string => '  sign in as '.$line, $people));
-            $output->writeln("  with the demo password: $this->password");
+            [$named, $students] = DemoWorld::people($usernames);
+            $who = array_map(fn (string $name): string => \sprintf('%-8s %s', $name, $this->terminal->say("demo.$name")), $named);
+            [] === $students || $who[] = $this->terminal->say('demo.any', ['names' => implode(', ', $students)]);
+            foreach ($who as $one) {
+                $output->writeln('  '.$this->terminal->say('demo.signIn', ['who' => $one]));
+            }[] === $who || $output->writeln('  '.$this->terminal->say('demo.password', ['password' => $this->password]));
 
             return Command::SUCCESS;
         }
         if ('' === $this->password) {
-            $output->writeln('No demo password is set; start Pulsanda with bin/start, or set DEMO_PASSWORD.');
+            $this->terminal->write($output, 'demo.noPassword');
 
             return Command::FAILURE;
         }
@@ -55,7 +57,7 @@ final class DemoCommand extends Command
             return Command::SUCCESS;
         }
         $this->world->load($this->password);
-        $output->writeln('The demo world is loaded.');
+        $this->terminal->write($output, 'demo.loaded');
 
         return Command::SUCCESS;
     }

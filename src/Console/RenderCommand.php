@@ -15,26 +15,26 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:render', 'Mixes a pattern into an audio file; its ending (wav, flac, ogg, mp3) says which kind.')]
+#[AsCommand('pulsanda:render')]
 final class RenderCommand extends Command
 {
-    public function __construct(private readonly Renderer $renderer)
+    public function __construct(private readonly Renderer $renderer, private readonly Terminal $terminal)
     {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED, 'A pattern file (.pulsanda.json)')
-            ->addArgument('out', InputArgument::REQUIRED, 'The audio file; with --rows a zip of them, as beat.wav.zip')
-            ->addOption('kit', null, InputOption::VALUE_REQUIRED, 'Another kit than the pattern has')
-            ->addOption('passes', null, InputOption::VALUE_REQUIRED, 'How often the form is played', '1')
-            ->addOption('section', null, InputOption::VALUE_REQUIRED, 'One section alone')
-            ->addOption('loop', null, InputOption::VALUE_NONE, 'A seamless loop')
-            ->addOption('rows', null, InputOption::VALUE_NONE, 'One file a row, in a zip');
+        $this->setDescription($this->terminal->say('about.render'))
+            ->addArgument('file', InputArgument::REQUIRED, $this->terminal->say('file.pattern'))
+            ->addArgument('out', InputArgument::REQUIRED, $this->terminal->say('render.out'))
+            ->addOption('kit', null, InputOption::VALUE_REQUIRED, $this->terminal->say('render.kit'))
+            ->addOption('passes', null, InputOption::VALUE_REQUIRED, $this->terminal->say('passes'), '1')
+            ->addOption('section', null, InputOption::VALUE_REQUIRED, $this->terminal->say('render.section'))
+            ->addOption('loop', null, InputOption::VALUE_NONE, $this->terminal->say('render.loop'))
+            ->addOption('rows', null, InputOption::VALUE_NONE, $this->terminal->say('render.rows'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -61,15 +61,14 @@ final class RenderCommand extends Command
             $began = microtime(true);
             $this->renderer->render($out, [$track], $order);
         } catch (InvalidInput $error) {
-            $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-            $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
-
-            return Command::FAILURE;
+            return $this->terminal->refuse($output, $error);
         }
-        $output->writeln(
-            \sprintf('%s: %.1f seconds of %s in %.1f.', $out, $seconds, $order->format->value, microtime(true) - $began),
-            OutputInterface::OUTPUT_RAW,
-        );
+        $this->terminal->write($output, 'render.done', [
+            'file' => $out,
+            'seconds' => $seconds,
+            'kind' => $order->format->value,
+            'took' => microtime(true) - $began,
+        ]);
 
         return Command::SUCCESS;
     }

@@ -20,37 +20,36 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** @phpstan-import-type SaidOfAll from Requirements */
-#[AsCommand('pulsanda:require', 'Says which requirements each submission meets.')]
+#[AsCommand('pulsanda:require')]
 final class RequireCommand extends Command
 {
-    public function __construct(private readonly Reader $reader)
+    public function __construct(private readonly Reader $reader, private readonly Terminal $terminal)
     {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addArgument('requirements', InputArgument::REQUIRED, 'A requirements file; see docs/requirements.md')
-            ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Submitted pattern files')
-            ->addOption('policy', null, InputOption::VALUE_REQUIRED, 'A marking policy file, for its grace and its alike instruments')
+        $this->setDescription($this->terminal->say('about.require'))
+            ->addArgument('requirements', InputArgument::REQUIRED, $this->terminal->say('require.requirements'))
+            ->addArgument('file', InputArgument::REQUIRED | InputArgument::IS_ARRAY, $this->terminal->say('compare.file'))
+            ->addOption('policy', null, InputOption::VALUE_REQUIRED, $this->terminal->say('compare.policy'))
             ->addOption(
                 'counting',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'How places are named: steps, syllables or bar-beat',
+                $this->terminal->say('counting'),
                 CountingStyle::Syllables->value,
             )
-            ->addOption('note', null, InputOption::VALUE_REQUIRED, 'The line about the work, for note-words', '')
-            ->addOption('json', null, InputOption::VALUE_NONE, 'One result object per line');
+            ->addOption('note', null, InputOption::VALUE_REQUIRED, $this->terminal->say('require.note'), '')
+            ->addOption('json', null, InputOption::VALUE_NONE, $this->terminal->say('json.lines'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         /** @var array{requirements: string, file: list<string>} $given */
         $given = $input->getArguments();
         /** @var array{policy: string|null, note: string, counting: string} $options */
@@ -60,9 +59,7 @@ final class RequireCommand extends Command
             $policy = null === $options['policy'] ? Policy::of() : Files::read($options['policy'], PolicyFile::read(...));
             $requirements = Files::read($given['requirements'], RequirementFile::read(...));
         } catch (InvalidInput $error) {
-            $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
-
-            return Command::FAILURE;
+            return $this->terminal->refuse($output, $error);
         }
         $status = Command::SUCCESS;
         foreach ($given['file'] as $file) {
@@ -76,8 +73,7 @@ final class RequireCommand extends Command
                     ),
                 );
             } catch (InvalidInput $error) {
-                $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
-                $status = Command::FAILURE;
+                $status = $this->terminal->refuse($output, $error);
                 continue;
             }
             if (true === $input->getOption('json')) {
@@ -92,12 +88,15 @@ final class RequireCommand extends Command
                 );
                 continue;
             }
-            $output->writeln(
-                \sprintf('%s: %d passed, %d failed, %s points', $file, $result['passed'], $result['failed'], $result['points']),
-                OutputInterface::OUTPUT_RAW,
-            );
+            $this->terminal->write($output, 'require.result', [
+                'file' => $file,
+                'passed' => $result['passed'],
+                'failed' => $result['failed'],
+                'points' => (string) $result['points'],
+            ]);
             foreach ($result['results'] as $one) {
-                $output->writeln(\sprintf('  %s %s', $one['passed'] ? 'yes' : 'no ', $one['text']), OutputInterface::OUTPUT_RAW);
+                $met = $this->terminal->say('require.met', ['met' => $one['passed'] ? 'yes' : 'no']);
+                $output->writeln("  $met {$one['text']}", OutputInterface::OUTPUT_RAW);
             }
         }
 

@@ -12,17 +12,18 @@ use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:setup', 'Where there is no school yet, prints a link, good once, to set one up; else says if nobody administers it.')]
+#[AsCommand('pulsanda:setup')]
 final class SetupCommand extends Command
 {
-    public function __construct(private readonly Connection $connection)
+    public function __construct(private readonly Connection $connection, private readonly Terminal $terminal)
     {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addArgument('address', InputArgument::OPTIONAL, 'Of this server', 'http://127.0.0.1:8017');
+        $this->setDescription($this->terminal->say('about.setup'))
+            ->addArgument('address', InputArgument::OPTIONAL, $this->terminal->say('setup.address'), 'http://127.0.0.1:8017');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -33,7 +34,7 @@ final class SetupCommand extends Command
             $administrator = "SELECT 1 FROM account WHERE role = 'administrator' AND disabled_at IS NULL LIMIT 1";
             if (false === $this->connection->fetchOne($administrator)) {
                 $output->writeln([
-                    'This school has no administrator who can sign in. Make one, with a name and a username of your choice:',
+                    $this->terminal->say('setup.nobody'),
                     '  bin/console pulsanda:account make "Name" --sign-in=username --role=administrator',
                 ], OutputInterface::OUTPUT_RAW);
             }
@@ -47,7 +48,7 @@ final class SetupCommand extends Command
         /** @var string $address */
         $address = $input->getArgument('address');
         // Behind the number sign it never comes to a server, nor into its log.
-        $output->writeln("Set up your school, once: $address/setup#$key", OutputInterface::OUTPUT_RAW);
+        $this->terminal->write($output, 'setup.link', ['link' => "$address/setup#$key"]);
 
         return Command::SUCCESS;
     }

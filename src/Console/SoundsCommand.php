@@ -10,21 +10,26 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:sounds', 'Builds the sounds of all kits into the data folder.')]
+#[AsCommand('pulsanda:sounds')]
 final class SoundsCommand extends Command
 {
-    public function __construct(private readonly KitBuilder $builder)
+    public function __construct(private readonly KitBuilder $builder, private readonly Terminal $terminal)
     {
         parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->setDescription($this->terminal->say('about.sounds'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         foreach ($this->builder->build() as $kit => $bytes) {
-            $output->writeln(\sprintf('%s: %d kB.', $kit, $bytes / 1000));
+            $this->terminal->write($output, 'sounds.size', ['kit' => $kit, 'size' => $bytes / 1000]);
         }
         if (!$this->builder->canRecord()) {
-            $output->writeln('The recorded kits are missing: install fluidr3mono-gm-soundfont and fluidsynth, and start again.');
+            $this->terminal->write($output, 'sounds.missing');
         }
 
         return Command::SUCCESS;

@@ -16,36 +16,35 @@ use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:strokes', 'Writes a pattern out to the strokes that are heard.')]
+#[AsCommand('pulsanda:strokes')]
 final class StrokesCommand extends Command
 {
     private const MOST_PASSES = 64;
 
-    public function __construct(private readonly Reader $reader)
+    public function __construct(private readonly Reader $reader, private readonly Terminal $terminal)
     {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED, 'A pattern file (.pulsanda.json)')
-            ->addOption('passes', null, InputOption::VALUE_REQUIRED, 'How often the form is played, 1 to '.self::MOST_PASSES, '1')
-            ->addOption('json', null, InputOption::VALUE_NONE, 'A JSON array');
+        $this->setDescription($this->terminal->say('about.strokes'))
+            ->addArgument('file', InputArgument::REQUIRED, $this->terminal->say('file.pattern'))
+            ->addOption('passes', null, InputOption::VALUE_REQUIRED, $this->terminal->say('passes'), '1')
+            ->addOption('json', null, InputOption::VALUE_NONE, $this->terminal->say('strokes.json'));
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         $passes = filter_var(
             $input->getOption('passes'),
             \FILTER_VALIDATE_INT,
             ['options' => ['min_range' => 1, 'max_range' => self::MOST_PASSES]],
         );
         if (false === $passes) {
-            $errors->writeln('--passes: use a whole number from 1 to '.self::MOST_PASSES.'.');
+            $this->terminal->write(Terminal::errors($output), 'strokes.passes');
 
             return Command::INVALID;
         }
@@ -54,9 +53,7 @@ final class StrokesCommand extends Command
             $file = $input->getArgument('file');
             $lines = $this->lines(Files::read($file, PatternReader::read(...)), $passes);
         } catch (InvalidInput $error) {
-            $errors->writeln($error->getMessage(), OutputInterface::OUTPUT_RAW);
-
-            return Command::FAILURE;
+            return $this->terminal->refuse($output, $error);
         }
         if (true === $input->getOption('json')) {
             $output->writeln(

@@ -11,23 +11,18 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('pulsanda:tidy', 'Takes away old sessions, limits and states of drafts, and has judged again what was forgotten')]
+#[AsCommand('pulsanda:tidy')]
 final class TidyCommand extends Command
 {
-    public function __construct(private readonly Tidy $tidy)
+    public function __construct(private readonly Tidy $tidy, private readonly Terminal $terminal)
     {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this->addOption(
-            'every',
-            null,
-            InputOption::VALUE_REQUIRED,
-            'Seconds after which it is done again, until the command is stopped',
-            '0',
-        );
+        $this->setDescription($this->terminal->say('about.tidy'))
+            ->addOption('every', null, InputOption::VALUE_REQUIRED, $this->terminal->say('tidy.every'), '0');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -37,10 +32,11 @@ final class TidyCommand extends Command
         do {
             $done = array_filter($this->tidy->run());
             $output->writeln(
-                [] === $done ? 'Nothing to tidy.' : implode(
-                    ', ',
-                    array_map(static fn (string $what, int $count): string => "$count $what", array_keys($done), $done),
-                ).'.',
+                [] === $done ? $this->terminal->say('tidy.nothing') : implode(', ', array_map(
+                    fn (string $what, int $count): string => $this->terminal->say("tidy.$what", ['count' => $count]),
+                    array_keys($done),
+                    $done,
+                )).'.',
             );
             sleep($every);
         } while ($every > 0);

@@ -44,19 +44,19 @@ final readonly class Tidy
                 'DELETE FROM sessions WHERE sess_lifetime < ?',
                 [$this->clock->now()->getTimestamp()],
             ),
-            'draft states' => (int) $this->connection->executeStatement('DELETE FROM draft_state WHERE NOT kept AND saved_at < ?', [$hour]),
+            'states' => (int) $this->connection->executeStatement('DELETE FROM draft_state WHERE NOT kept AND saved_at < ?', [$hour]),
             'addresses' => (int) $this->connection->executeStatement(
                 'DELETE FROM deed_address WHERE at < ?',
                 [$this->clock->now()->modify(self::ADDRESSES_KEPT)->format(\DATE_ATOM)],
             ),
-            'usernames that nobody got' => (int) $this->connection->executeStatement(
+            'usernames' => (int) $this->connection->executeStatement(
                 'DELETE FROM username u WHERE reserved_at < ? AND NOT EXISTS (SELECT 1 FROM account WHERE sign_in = u.name) '
                     .'AND NOT EXISTS (SELECT 1 FROM joining WHERE sign_in = u.name)',
                 [$this->clock->now()->modify('-1 day')->format(\DATE_ATOM)],
             ),
             'sounds' => $this->renderings->tidy(),
-            'classes whose time was over' => $this->erasure->overdue(),
-            'parts judged again' => $this->judging->askForAll(),
+            'classes' => $this->erasure->overdue(),
+            'parts' => $this->judging->askForAll(),
         ];
     }
 

@@ -14,7 +14,10 @@ use Pulsanda\Core\Say\Voice;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\RequestStack;
 
-/** Who reads what is answered now, in the language of the account, else of the class or the school; before signing in the browser's. */
+/**
+ * Who reads what is answered now, in the language of the account, else of the class or the school; before signing in the browser's, in a
+ * terminal its own.
+ */
 final readonly class Reader
 {
     /** Set by the browser where somebody chooses before signing in. */
@@ -35,10 +38,11 @@ final readonly class Reader
             return Tag::meant($account->language ?? $this->ofClasses($account) ?? $account->school->language) ?? Tag::AmericanEnglish;
         }
         $request = $this->requests->getMainRequest();
+        if (null === $request) {
+            return Tag::ofTerminal() ?? Tag::AmericanEnglish;
+        }
 
-        return Tag::meant((string) $request?->cookies->getString(self::COOKIE))
-            ?? Tag::accepted($request?->getLanguages() ?? [])
-            ?? Tag::AmericanEnglish;
+        return Tag::meant($request->cookies->getString(self::COOKIE)) ?? Tag::accepted($request->getLanguages()) ?? Tag::AmericanEnglish;
     }
 
     /** That of the classes of a student, where all of them are taught in one that is not left to the school. */

@@ -69,4 +69,17 @@ enum Tag: string
 
         return null;
     }
+
+    /** The language of the terminal that a command is typed in, as the environment tells it ("de_AT.UTF-8"); null where it tells none. */
+    public static function ofTerminal(): ?self
+    {
+        foreach (['LC_ALL', 'LC_MESSAGES', 'LANG'] as $name) {
+            $value = (string) getenv($name);
+            if ('' !== $value) {
+                return self::meant((string) strtok($value, '.@'));
+            }
+        }
+
+        return null;
+    }
 }

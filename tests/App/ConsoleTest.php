@@ -46,6 +46,16 @@ final class ConsoleTest extends TestCase
         self::assertStringContainsString('none.json: this file cannot be read', $bad->getOutput());
     }
 
+    public function testCommandsSpeakTheLanguageOfTheTerminal(): void
+    {
+        $german = $this->runIn('de_AT.UTF-8', 'pulsanda:check', 'target.json', 'bad.json');
+        self::assertStringContainsString('target.json: gültig; „', $german->getOutput());
+        self::assertStringContainsString('bad.json: colour: dieser Schlüssel ist unbekannt', $german->getOutput());
+        self::assertStringContainsString('Dit si chaque fichier', $this->runIn('fr_FR.UTF-8', 'list', '--raw')->getOutput());
+        self::assertStringContainsString('Says whether each file', $this->runIn('tlh', 'list', '--raw')->getOutput());
+        self::assertStringContainsString('Says whether each file', $this->runIn('C.UTF-8', 'list', '--raw')->getOutput());
+    }
+
     public function testRenderWritesSoundOfEveryKind(): void
     {
         foreach (['wav' => 'RIFF', 'flac' => 'fLaC', 'ogg' => 'OggS', 'mp3' => 'ID3'] as $ending => $magic) {
@@ -175,10 +185,15 @@ final class ConsoleTest extends TestCase
 
     private function run_(string $command, string ...$arguments): Process
     {
+        return $this->runIn('en_US.UTF-8', $command, ...$arguments);
+    }
+
+    private function runIn(string $language, string $command, string ...$arguments): Process
+    {
         $process = new Process(
             [\dirname(__DIR__, 2).'/bin/console', $command, ...$arguments],
             $this->folder,
-            ['APP_ENV' => 'test', 'DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none'],
+            ['APP_ENV' => 'test', 'DATABASE_URL' => 'postgresql://nobody@127.0.0.1:1/none', 'LC_ALL' => $language],
         );
         $process->run();
 
