@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import { barRepeated } from '../music/form';
 import { cleared } from '../music/pattern';
+import { keyNames } from '../ui/keyNames';
 import { useKeys } from '../ui/useKeys';
 import { lower } from '../ui/words';
 import { useSay } from '../words/words';
@@ -28,7 +29,7 @@ export function EditBar({ editor }: { editor: Editor }) {
           className="button"
           disabled={!store.undoName}
           onClick={back}
-          title={store.undoName ? `${say('beat.undo')}: ${lower(store.undoName)} (Ctrl + Z)` : say('beat.undo.none')}
+          title={store.undoName ? `${say('beat.undo')}: ${lower(store.undoName)} (${keyNames('Ctrl + Z')})` : say('beat.undo.none')}
           aria-label={store.undoName ? `${say('beat.undo')}: ${lower(store.undoName)}` : say('beat.undo')}
         >
           <Turn />
@@ -39,7 +40,7 @@ export function EditBar({ editor }: { editor: Editor }) {
           className="button"
           disabled={!store.redoName}
           onClick={again}
-          title={store.redoName ? `${say('beat.redo')}: ${lower(store.redoName)} (Ctrl + Shift + Z)` : say('beat.redo.none')}
+          title={store.redoName ? `${say('beat.redo')}: ${lower(store.redoName)} (${keyNames('Ctrl + Shift + Z')})` : say('beat.redo.none')}
           aria-label={store.redoName ? `${say('beat.redo')}: ${lower(store.redoName)}` : say('beat.redo')}
         >
           <Turn forward />
@@ -93,7 +94,12 @@ export function MarkedBar({ editor }: { editor: Editor }) {
     <span className="flex flex-none gap-1.5">
       {range && (
         <span className="joined">
-          <button type="button" className="button button-small" onClick={() => editor.copy()} title={say('edit.key', { key: 'Ctrl + C' })}>
+          <button
+            type="button"
+            className="button button-small"
+            onClick={() => editor.copy()}
+            title={say('edit.key', { key: keyNames('Ctrl + C') })}
+          >
             {say('beat.marked.copy')}
           </button>
           <button type="button" className="button button-small" onClick={() => editor.clear()} title={say('edit.key', { key: 'Delete' })}>
@@ -102,7 +108,12 @@ export function MarkedBar({ editor }: { editor: Editor }) {
         </span>
       )}
       {canPaste && (
-        <button type="button" className="button button-small" onClick={() => editor.paste()} title={say('edit.key', { key: 'Ctrl + V' })}>
+        <button
+          type="button"
+          className="button button-small"
+          onClick={() => editor.paste()}
+          title={say('edit.key', { key: keyNames('Ctrl + V') })}
+        >
           {say('beat.marked.paste')}
         </button>
       )}

@@ -4,6 +4,7 @@ import { api, at, reply } from '../api/client';
 import type { AttemptToMark, Catalogue, Statement } from '../api/types';
 import type { NoteDraft } from '../compared/Compared';
 import { ConflictNotice } from '../keep/ConflictNotice';
+import { keyNames } from '../ui/keyNames';
 import { Notice } from '../ui/states';
 import { useKeys } from '../ui/useKeys';
 import { when } from '../ui/words';
@@ -195,7 +196,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
         <button
           type="button"
           className="button button-main flex-1 justify-center"
-          title={say('mark.key', { key: 'Ctrl + Enter' })}
+          title={say('mark.key', { key: keyNames('Ctrl + Enter') })}
           disabled={value === null || wrong || blanks.length > 0}
           onClick={() => void giveBack(true)}
         >

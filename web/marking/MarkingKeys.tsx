@@ -1,5 +1,6 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { useRef, useState } from 'react';
+import { keyNames } from '../ui/keyNames';
 import { Revealed } from '../ui/Revealed';
 import { singleKeys, useKeys } from '../ui/useKeys';
 import { type Key, useSay } from '../words/words';
@@ -42,7 +43,7 @@ export function MarkingKeys({ glance }: { glance: boolean }) {
             {(glance ? AT_A_GLANCE : KEYS).map(([keys, what]) => (
               <div key={keys} className="contents">
                 <dt>
-                  <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keys}</kbd>
+                  <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keyNames(keys)}</kbd>
                 </dt>
                 <dd>{say(what)}</dd>
               </div>

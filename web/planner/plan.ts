@@ -149,7 +149,7 @@ export function baseOf(part: PartPlan): Pattern {
 export function newFrame(part: PartPlan): PatternStore {
   const base = emptied(baseOf(part));
   const section = { name: 'A', bars: 1, rows: base.sections[0]?.rows ?? [] };
-  return new PatternStore({ ...base, title: 'Frame', sections: [section], order: [{ section: 'A', times: 1 }] });
+  return new PatternStore({ ...base, title: say('plan.part.frame'), sections: [section], order: [{ section: 'A', times: 1 }] });
 }
 
 export const isFrame = (ask: Requirement): boolean => ask.kind === 'contains' || ask.kind === 'keep-clear';

@@ -119,7 +119,7 @@ final readonly class CatalogueController
                 static fn (string $rule): array => $rule::declares()->toData($voice),
                 array_values(RequirementFile::rules()),
             ),
-            'newPattern' => self::newPattern(),
+            'newPattern' => self::newPattern($voice->phrases->say('pattern.target')),
             'kits' => self::kits($kits->all(), $voice->phrases),
             'sound' => [
                 'rate' => Wav::RATE,
@@ -155,7 +155,7 @@ final readonly class CatalogueController
     }
 
     /** @return array<string, mixed> what a teacher's first sheet begins with */
-    private static function newPattern(): array
+    private static function newPattern(string $title): array
     {
         $meter = Meter::of(...self::METERS[0]);
         $rows = array_map(
@@ -163,6 +163,6 @@ final readonly class CatalogueController
             [Instrument::Kick, Instrument::Snare, Instrument::ClosedHat, Instrument::OpenHat],
         );
 
-        return PatternWriter::toData(Pattern::of('Target', $meter, Tempo::of(96, '4'), [Section::of('A', 1, $rows, $meter)]));
+        return PatternWriter::toData(Pattern::of($title, $meter, Tempo::of(96, '4'), [Section::of('A', 1, $rows, $meter)]));
     }
 }

@@ -1,3 +1,4 @@
+import { keyNames } from '../../ui/keyNames';
 import { useSay } from '../../words/words';
 import { EVERYWHERE, KEYS } from '../keys';
 
@@ -11,9 +12,7 @@ export default function KeysList() {
         {[...KEYS.map(({ keys, what }) => [keys, what] as const), ...EVERYWHERE].map(([keys, what]) => (
           <div key={keys} className="contents">
             <dt>
-              <kbd className="rounded border border-rule bg-paper px-1.5 font-text">
-                {keys === 'Arrows' ? say('panels.keys.arrows') : keys === 'Space' ? say('panels.keys.space') : keys}
-              </kbd>
+              <kbd className="rounded border border-rule bg-paper px-1.5 font-text">{keyNames(keys)}</kbd>
             </dt>
             <dd>{say(what)}</dd>
           </div>

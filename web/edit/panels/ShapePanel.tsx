@@ -3,6 +3,7 @@ import { api, reply } from '../../api/client';
 import { bounded } from '../../music/pattern';
 import { tickSeconds } from '../../music/schedule';
 import type { Shape } from '../../music/shapes';
+import { keyNames } from '../../ui/keyNames';
 import { NumberField } from '../../ui/NumberField';
 import { lower } from '../../ui/words';
 import { type Key, useSay } from '../../words/words';
@@ -229,7 +230,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         <Small onClick={() => editor.markRow(cursor.row)} title={say('panels.key.row')}>
           {say('panels.mark.row')}
         </Small>
-        <Small onClick={() => editor.markBars(0, editor.section.bars - 1)} title={say('edit.key', { key: 'Ctrl + A' })}>
+        <Small onClick={() => editor.markBars(0, editor.section.bars - 1)} title={say('edit.key', { key: keyNames('Ctrl + A') })}>
           {say('panels.mark.all')}
         </Small>
         <Small disabled={!range} onClick={() => editor.go(cursor)} title={say('edit.key', { key: 'Escape' })}>
@@ -249,13 +250,13 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
         <Small disabled={none} onClick={() => editor.move(0, 1)} title={say('edit.key', { key: 'B' })}>
           {say('panels.move.below')}
         </Small>
-        <Small disabled={none} onClick={() => editor.copy()} title={say('edit.key', { key: 'Ctrl + C' })}>
+        <Small disabled={none} onClick={() => editor.copy()} title={say('edit.key', { key: keyNames('Ctrl + C') })}>
           {say('panels.move.copy')}
         </Small>
-        <Small disabled={none} onClick={() => editor.cut()} title={say('edit.key', { key: 'Ctrl + X' })}>
+        <Small disabled={none} onClick={() => editor.cut()} title={say('edit.key', { key: keyNames('Ctrl + X') })}>
           {say('panels.move.cut')}
         </Small>
-        <Small disabled={locked} onClick={() => editor.paste()} title={say('edit.key', { key: 'Ctrl + V' })}>
+        <Small disabled={locked} onClick={() => editor.paste()} title={say('edit.key', { key: keyNames('Ctrl + V') })}>
           {say('panels.move.paste')}
         </Small>
         <Small disabled={none} onClick={() => editor.clear()} title={say('edit.key', { key: 'Delete' })}>
