@@ -50,7 +50,7 @@ $query = static function (string $sql, string ...$values) use (&$database): arra
 };
 $sql = "SELECT p.id, p.assignment_id FROM part p JOIN assignment a ON a.id = p.assignment_id WHERE a.title LIKE 'Lamplighters%'";
 $part = $query($sql)[0];
-$before = $query("SELECT coalesce(max(id::text), '') AS id FROM deed")[0]['id'];
+$before = $query("SELECT coalesce(max(id::text), '') AS id FROM audit_entry")[0]['id'];
 $ledger = new Ledger();
 $crowd = new Crowd();
 $url = (string) getenv('PULSANDA_URL');
@@ -214,7 +214,7 @@ foreach (array_keys($ledger->returned) as $attempt) {
     $expect("the return of $attempt", true, isset($feedback[$attempt]['returned_at']));
 }
 $deeds = static fn (string $what): array => array_column(
-    $query('SELECT subject, count(*) AS n FROM deed WHERE what = ? AND id::text > ? GROUP BY subject', $what, $before),
+    $query('SELECT subject, count(*) AS n FROM audit_entry WHERE what = ? AND id::text > ? GROUP BY subject', $what, $before),
     'n',
     'subject',
 );

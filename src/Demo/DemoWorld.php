@@ -605,14 +605,14 @@ final class DemoWorld
             $part->revision,
         );
         $this->entities->persist($attempt);
-        $this->deed('hand-in', $attempt->student, $attempt, ['number' => $number], $time);
+        $this->log('hand-in', $attempt->student, $attempt, ['number' => $number], $time);
         if (null !== $mark) {
             $feedback = new Feedback($this->school, $attempt);
             $feedback->write($mark, $text);
             $returned = $time->add(new \DateInterval('PT2H'));
             $feedback->giveBack($returned);
             $this->entities->persist($feedback);
-            $this->deed('return', $this->course->teacher, $attempt, ['from' => null, 'to' => $mark], $returned);
+            $this->log('return', $this->course->teacher, $attempt, ['from' => null, 'to' => $mark], $returned);
         }
         if (1 === $number) {
             $this->draft($part, $student, $beat, $note);
@@ -620,7 +620,7 @@ final class DemoWorld
     }
 
     /** @param array<string, mixed> $details */
-    private function deed(string $what, Account $who, Attempt $attempt, array $details, \DateTimeImmutable $at): void
+    private function log(string $what, Account $who, Attempt $attempt, array $details, \DateTimeImmutable $at): void
     {
         $this->entities->persist(new AuditEntry($this->school, $what, $who->id, $attempt->id, $details, $at));
     }

@@ -8,11 +8,11 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
 
 /**
- * One entry in the record of deeds: who did what to what, and when. The application may add to the record and read it, never change it:
+ * One entry in the audit log: who did what to what, and when. The application may add to the log and read it, never change it:
  * the database refuses that to its role. Record writes it.
  */
-#[ORM\Entity(readOnly: true), ORM\Table(name: 'deed')]
-#[ORM\Index(columns: ['subject', 'at']), ORM\Index(columns: ['who', 'at'], name: 'deed_who')]
+#[ORM\Entity(readOnly: true)]
+#[ORM\Index(columns: ['subject', 'at']), ORM\Index(columns: ['who', 'at'], name: 'audit_entry_who')]
 class AuditEntry
 {
     /** @readonly @phpstan-allow-private-mutation */

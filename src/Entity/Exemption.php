@@ -7,7 +7,7 @@ namespace Pulsanda\App\Entity;
 use Doctrine\ORM\Mapping as ORM;
 
 /** What holds for one student at a task: more time, also after it is closed, or that nothing is expected. The reason is for staff alone. */
-#[ORM\Entity, ORM\Table(name: 'leave')]
+#[ORM\Entity]
 class Exemption
 {
     public const MOST_REASON = 300;

@@ -8,7 +8,7 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
 
 /** How often a student has asked about a beat of a part, and listened to its target. */
-#[ORM\Entity, ORM\Table(name: 'asked'), ORM\UniqueConstraint(columns: ['part_id', 'student_id'])]
+#[ORM\Entity, ORM\UniqueConstraint(columns: ['part_id', 'student_id'])]
 class HelpUse
 {
     /** @readonly @phpstan-allow-private-mutation */

@@ -9,7 +9,7 @@ use Pulsanda\Core\Sound\Kit\OwnKit;
 use Symfony\Component\Uid\Uuid;
 
 /** A kit that somebody has put together and keeps by name. It goes when they go. */
-#[ORM\Entity, ORM\Table(name: 'kept_kit'), ORM\UniqueConstraint(columns: ['account_id', 'name'])]
+#[ORM\Entity, ORM\UniqueConstraint(columns: ['account_id', 'name'])]
 class SavedKit
 {
     /** That one person may keep. */

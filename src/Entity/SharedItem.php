@@ -8,8 +8,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Uid\Uuid;
 
 /** A pattern of the Shelf that the students of a class may take: a kept one, or a groove that ships, by its key. */
-#[ORM\Entity(readOnly: true), ORM\Table(name: 'lent')]
-#[ORM\UniqueConstraint(columns: ['course_id', 'kept_id']), ORM\UniqueConstraint(columns: ['course_id', 'groove'])]
+#[ORM\Entity(readOnly: true)]
+#[ORM\UniqueConstraint(columns: ['course_id', 'item_id']), ORM\UniqueConstraint(columns: ['course_id', 'groove'])]
 class SharedItem
 {
     /** @readonly @phpstan-allow-private-mutation */
@@ -22,7 +22,7 @@ class SharedItem
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
         public readonly Course $course,
         #[ORM\ManyToOne, ORM\JoinColumn(onDelete: 'CASCADE')]
-        public readonly ?ShelfItem $kept,
+        public readonly ?ShelfItem $item,
         #[ORM\Column(length: 60, nullable: true)]
         public readonly ?string $groove,
     ) {

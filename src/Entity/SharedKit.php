@@ -7,7 +7,7 @@ namespace Pulsanda\App\Entity;
 use Doctrine\ORM\Mapping as ORM;
 
 /** A kept kit that the students of a class may use. */
-#[ORM\Entity(readOnly: true), ORM\Table(name: 'lent_kit')]
+#[ORM\Entity(readOnly: true)]
 class SharedKit
 {
     public function __construct(

@@ -10,7 +10,7 @@ use Pulsanda\Core\Task\TaskPlan;
 use Symfony\Component\Uid\Uuid;
 
 /** A pattern or a task on somebody's shelf. Its version counts the changes, so that two tabs never overwrite one another silently. */
-#[ORM\Entity, ORM\Table(name: 'kept'), ORM\Index(columns: ['owner_id']), ORM\Index(columns: ['school_id', 'shared'])]
+#[ORM\Entity, ORM\Index(columns: ['owner_id']), ORM\Index(columns: ['school_id', 'shared'])]
 class ShelfItem
 {
     /** That a teacher may keep, and a student. */

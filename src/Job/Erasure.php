@@ -10,7 +10,7 @@ use Psr\Clock\ClockInterface;
 use Pulsanda\App\Sound\Renderings;
 
 /**
- * Erases the data about people: of one person, and of classes whose time is over. The record of deeds stays, it holds ids alone;
+ * Erases the data about people: of one person, and of classes whose time is over. The audit log stays, it holds ids alone;
  * with the account gone, nothing tells whose they were.
  */
 final readonly class Erasure
@@ -40,8 +40,8 @@ final readonly class Erasure
                 'DELETE FROM feedback WHERE attempt_id IN (SELECT id FROM attempt WHERE student_id IN (:accounts))',
                 'DELETE FROM attempt WHERE student_id IN (:accounts)',
                 'DELETE FROM draft WHERE student_id IN (:accounts)',
-                'DELETE FROM asked WHERE student_id IN (:accounts)',
-                'DELETE FROM leave WHERE student_id IN (:accounts)',
+                'DELETE FROM help_use WHERE student_id IN (:accounts)',
+                'DELETE FROM exemption WHERE student_id IN (:accounts)',
                 'DELETE FROM enrolment WHERE student_id IN (:accounts)',
                 'DELETE FROM colleague WHERE account_id IN (:accounts)',
                 'DELETE FROM phrase WHERE teacher_id IN (:accounts)',
@@ -111,7 +111,7 @@ final readonly class Erasure
             foreach ([
                 "DELETE FROM feedback WHERE attempt_id IN (SELECT id FROM attempt WHERE part_id IN ($parts))",
                 "DELETE FROM attempt WHERE part_id IN ($parts)",
-                'DELETE FROM leave WHERE assignment_id IN (SELECT id FROM assignment WHERE course_id = :course)',
+                'DELETE FROM exemption WHERE assignment_id IN (SELECT id FROM assignment WHERE course_id = :course)',
                 "DELETE FROM part WHERE id IN ($parts)",
                 'DELETE FROM assignment WHERE course_id = :course',
                 'DELETE FROM enrolment WHERE course_id = :course',

@@ -46,7 +46,7 @@ final readonly class Tidy
             ),
             'states' => (int) $this->connection->executeStatement('DELETE FROM draft_state WHERE NOT kept AND saved_at < ?', [$hour]),
             'addresses' => (int) $this->connection->executeStatement(
-                'DELETE FROM deed_address WHERE at < ?',
+                'DELETE FROM audit_address WHERE at < ?',
                 [$this->clock->now()->modify(self::ADDRESSES_KEPT)->format(\DATE_ATOM)],
             ),
             'usernames' => (int) $this->connection->executeStatement(

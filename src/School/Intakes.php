@@ -118,7 +118,7 @@ final readonly class Intakes
             $busy = $this->connection->fetchOne(
                 'SELECT count(*) FROM account a WHERE a.id IN (:accounts) AND (EXISTS (SELECT 1 FROM draft d WHERE d.student_id = a.id) '
                     .'OR EXISTS (SELECT 1 FROM attempt t WHERE t.student_id = a.id) '
-                    .'OR EXISTS (SELECT 1 FROM asked k WHERE k.student_id = a.id) '
+                    .'OR EXISTS (SELECT 1 FROM help_use k WHERE k.student_id = a.id) '
                     .'OR EXISTS (SELECT 1 FROM course c WHERE c.teacher_id = a.id AND c.id NOT IN (:courses)))',
                 $of,
                 $types,
@@ -134,11 +134,11 @@ final readonly class Intakes
             foreach ([
                 'DELETE FROM enrolment WHERE student_id IN (:accounts) OR course_id IN (:courses)',
                 'DELETE FROM colleague WHERE account_id IN (:accounts) OR course_id IN (:courses)',
-                'DELETE FROM lent WHERE course_id IN (:courses)',
+                'DELETE FROM shared_item WHERE course_id IN (:courses)',
                 'DELETE FROM course WHERE id IN (:courses)',
-                'DELETE FROM leave WHERE student_id IN (:accounts)',
+                'DELETE FROM exemption WHERE student_id IN (:accounts)',
                 'DELETE FROM phrase WHERE teacher_id IN (:accounts)',
-                'DELETE FROM kept WHERE owner_id IN (:accounts)',
+                'DELETE FROM shelf_item WHERE owner_id IN (:accounts)',
                 'DELETE FROM account WHERE id IN (:accounts)',
             ] as $statement) {
                 $this->connection->executeStatement($statement, $of, $types);

@@ -12,7 +12,7 @@ use Pulsanda\App\Entity\AuditEntry;
 use Pulsanda\App\Entity\School;
 use Symfony\Component\Uid\Uuid;
 
-/** Writes the record of deeds: within the transaction of the deed, where there is one, so that neither is there without the other. */
+/** Writes the audit log: within the transaction of what was done, where there is one, so that neither is there without the other. */
 final readonly class Record
 {
     private const TYPES = [
@@ -42,7 +42,7 @@ final readonly class Record
         ?School $school = null,
         ?string $address = null,
     ): void {
-        $deed = new AuditEntry(
+        $entry = new AuditEntry(
             $school ?? $who?->school,
             $what,
             $who?->id,
@@ -50,12 +50,13 @@ final readonly class Record
             $details,
             \DateTimeImmutable::createFromInterface($this->clock->now()),
         );
-        $this->connection->insert('deed', [
-            'id' => $deed->id, 'school_id' => $deed->school?->id, 'what' => $deed->what, 'who' => $deed->who, 'subject' => $deed->subject,
-            'details' => $deed->details, 'at' => $deed->at,
+        $this->connection->insert('audit_entry', [
+            'id' => $entry->id, 'school_id' => $entry->school?->id, 'what' => $entry->what, 'who' => $entry->who,
+            'subject' => $entry->subject,
+            'details' => $entry->details, 'at' => $entry->at,
         ], self::TYPES);
-        null === $address || $this->connection->insert('deed_address', [
-            'deed_id' => (string) $deed->id, 'address' => $address, 'at' => $deed->at->format(\DATE_ATOM),
+        null === $address || $this->connection->insert('audit_address', [
+            'entry_id' => (string) $entry->id, 'address' => $address, 'at' => $entry->at->format(\DATE_ATOM),
         ]);
     }
 }

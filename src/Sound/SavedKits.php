@@ -20,7 +20,9 @@ use Pulsanda\Core\Sound\Wav;
  *
  * @phpstan-import-type PieceData from OwnKit
  *
- * @phpstan-type Listed array{id: string, name: string, own: bool, by: string, base: string, pieces: list<PieceData>, lent: list<string>}
+ * @phpstan-type Listed array{
+ *     id: string, name: string, own: bool, by: string, base: string, pieces: list<PieceData>, sharedWith: list<string>,
+ * }
  */
 final readonly class SavedKits
 {
@@ -33,14 +35,14 @@ final readonly class SavedKits
     }
 
     /**
-     * @return list<Listed> one's own, then those that teachers have lent; lent holds the classes of one's own
+     * @return list<Listed> one's own, then those that teachers have shared; sharedWith holds the classes of one's own
      */
     public function of(Account $account): array
     {
         $id = (string) $account->id;
-        /** @var list<string> $lent */
-        $lent = $this->connection->fetchFirstColumn(
-            'SELECT DISTINCT l.kit_id FROM lent_kit l JOIN enrolment e ON e.course_id = l.course_id WHERE e.student_id = ?',
+        /** @var list<string> $sharedWith */
+        $sharedWith = $this->connection->fetchFirstColumn(
+            'SELECT DISTINCT l.kit_id FROM shared_kit l JOIN enrolment e ON e.course_id = l.course_id WHERE e.student_id = ?',
             [$id],
         );
         $kits = $this->entities->getRepository(SavedKit::class);
@@ -51,8 +53,8 @@ final readonly class SavedKits
             'id' => (string) $one->id,
             'own' => $one->account === $account,
             'by' => $one->account->name,
-            'lent' => $one->account === $account ? $classes[(string) $one->id] ?? [] : [],
-        ] + $one->kit->toData(), [...$own, ...[] === $lent ? [] : $kits->findBy(['id' => $lent], ['name' => 'ASC'])]);
+            'sharedWith' => $one->account === $account ? $classes[(string) $one->id] ?? [] : [],
+        ] + $one->kit->toData(), [...$own, ...[] === $sharedWith ? [] : $kits->findBy(['id' => $sharedWith], ['name' => 'ASC'])]);
     }
 
     /**
@@ -63,7 +65,7 @@ final readonly class SavedKits
     private function classes(array $kits): array
     {
         $rows = $this->connection->fetchAllNumeric(
-            'SELECT kit_id, course_id FROM lent_kit WHERE kit_id IN (?)',
+            'SELECT kit_id, course_id FROM shared_kit WHERE kit_id IN (?)',
             [array_map(static fn (SavedKit $one): string => (string) $one->id, $kits)],
             [ArrayParameterType::STRING],
         );
@@ -106,17 +108,17 @@ final readonly class SavedKits
     public function lend(SavedKit $kit, array $mine, array $courses): void
     {
         $ids = static fn (array $of): array => array_map(static fn (Course $one): string => (string) $one->id, $of);
-        [$id, $gone, $lent] = [(string) $kit->id, array_diff($ids($mine), $ids($courses)), $ids($courses)];
-        $this->connection->transactional(function () use ($id, $gone, $lent): void {
-            $this->connection->executeQuery('SELECT 1 FROM kept_kit WHERE id = ? FOR NO KEY UPDATE', [$id]);
+        [$id, $gone, $sharedWith] = [(string) $kit->id, array_diff($ids($mine), $ids($courses)), $ids($courses)];
+        $this->connection->transactional(function () use ($id, $gone, $sharedWith): void {
+            $this->connection->executeQuery('SELECT 1 FROM saved_kit WHERE id = ? FOR NO KEY UPDATE', [$id]);
             $this->connection->executeStatement(
-                'DELETE FROM lent_kit WHERE kit_id = ? AND course_id IN (?)',
+                'DELETE FROM shared_kit WHERE kit_id = ? AND course_id IN (?)',
                 [$id, array_values($gone)],
                 [1 => ArrayParameterType::STRING],
             );
-            foreach ($lent as $course) {
+            foreach ($sharedWith as $course) {
                 $this->connection->executeStatement(
-                    'INSERT INTO lent_kit (course_id, kit_id) VALUES (?, ?) ON CONFLICT DO NOTHING',
+                    'INSERT INTO shared_kit (course_id, kit_id) VALUES (?, ?) ON CONFLICT DO NOTHING',
                     [$course, $id],
                 );
             }

@@ -188,7 +188,7 @@ final class ComingInTest extends ApiTestCase
         $this->assertProblem(422, 'at least 8', $this->send('POST', '/api/reset', ['key' => $key, 'password' => 'x']));
         self::assertSame(204, $this->send('POST', '/api/reset', ['key' => $key, 'password' => self::OWN])->getStatusCode());
         $this->assertProblem(409, 'has been used', $this->send('POST', '/api/reset', ['key' => $key, 'password' => self::OWN]));
-        self::assertSame('1', $this->one("SELECT count(*)::text FROM deed WHERE what = 'reset-by-mail'"));
+        self::assertSame('1', $this->one("SELECT count(*)::text FROM audit_entry WHERE what = 'reset-by-mail'"));
         self::assertSame(204, $this->send('POST', '/api/sign-in', ['name' => 'odile', 'password' => self::OWN])->getStatusCode());
         self::assertSame(404, $this->get('/api/mailbox')->getStatusCode());
         $this->signIn('marit');

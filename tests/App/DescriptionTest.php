@@ -52,7 +52,7 @@ final class DescriptionTest extends ApiTestCase
         yield 'the term' => ['odile', '/api/courses/{course}/term', 'Term'];
         yield 'a second attempt to mark' => ['odile', '/api/attempts/{second}', 'AttemptToMark'];
         yield 'the class list of an open task' => ['odile', '/api/parts/{open}/marking', 'MarkingList'];
-        yield 'kits of one\'s own' => ['odile', '/api/kits', 'KeptKits'];
+        yield 'kits of one\'s own' => ['odile', '/api/kits', 'SavedKits'];
         yield 'trying' => ['odile', '/api/parts/{part}/bench', 'Bench'];
         yield 'the class list' => ['odile', '/api/parts/{part}/marking', 'MarkingList'];
         yield 'an attempt to mark' => ['odile', '/api/attempts/{attempt}', 'AttemptToMark'];

@@ -26,7 +26,7 @@ final class HandInTest extends ApiTestCase
         self::assertNull($handIn->take($part, $freya, 1, $beat, '', $press, null), 'the same press again');
         self::assertSame('1', $this->one('SELECT count(*)::text FROM attempt WHERE press = ?', (string) $press));
         self::assertSame('1', $this->one(
-            "SELECT count(*)::text FROM deed WHERE what = 'hand-in' AND subject = (SELECT id FROM attempt WHERE press = ?)",
+            "SELECT count(*)::text FROM audit_entry WHERE what = 'hand-in' AND subject = (SELECT id FROM attempt WHERE press = ?)",
             (string) $press,
         ));
     }

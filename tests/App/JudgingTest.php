@@ -101,7 +101,7 @@ final class JudgingTest extends ApiTestCase
         $this->change();
         $this->judging()->reset();
         self::assertSame(14, $this->waiting());
-        self::assertSame(1, $this->service(Tidy::class)->run()['parts judged again']);
+        self::assertSame(1, $this->service(Tidy::class)->run()['parts']);
         $this->work();
         self::assertSame(0, $this->waiting());
     }
@@ -125,7 +125,7 @@ final class JudgingTest extends ApiTestCase
             "INSERT INTO sessions (sess_id, sess_data, sess_lifetime, sess_time) VALUES ('long-gone', '', 1000, 900)",
         );
         $done = $this->service(Tidy::class)->run();
-        self::assertSame([1, 1], [$done['sessions'], $done['draft states']]);
+        self::assertSame([1, 1], [$done['sessions'], $done['states']]);
         self::assertSame($states - 1, $count('draft_state'));
     }
 

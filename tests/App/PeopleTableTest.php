@@ -63,7 +63,7 @@ final class PeopleTableTest extends ApiTestCase
             // A pattern to share: any of a task.
             $pattern = json_decode($this->one('SELECT start::text FROM part LIMIT 1'), true);
             $response = $this->send('POST', $path, ['title' => 'Mine', 'shared' => true, 'pattern' => $pattern]);
-            $shared = 201 === $response->getStatusCode() && 't' === $this->one("SELECT shared::text::char FROM kept WHERE title = 'Mine'");
+            $shared = 201 === $response->getStatusCode() && 't' === $this->one("SELECT shared::text::char FROM shelf_item WHERE title = 'Mine'");
             self::assertSame($may, $shared);
 
             return;

@@ -35,7 +35,7 @@ final class PublishingTest extends ApiTestCase
         self::assertSame('mine', $this->at($this->json($this->get("/api/parts/$part/bench")), 'draft.note'), 'what was begun is kept');
         self::assertSame(
             'publish withdraw publish',
-            $this->one("SELECT string_agg(what, ' ' ORDER BY id) FROM deed WHERE subject = ?", $id),
+            $this->one("SELECT string_agg(what, ' ' ORDER BY id) FROM audit_entry WHERE subject = ?", $id),
         );
     }
 

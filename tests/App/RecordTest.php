@@ -8,13 +8,13 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception\DriverException;
 use PHPUnit\Framework\Attributes\TestWith;
 
-/** The record of deeds: what stands in it, and that nobody can change it, the application itself not either. */
+/** The audit log: what stands in it, and that nobody can change it, the application itself not either. */
 final class RecordTest extends ApiTestCase
 {
-    #[TestWith(['UPDATE deed SET what = \'nothing\''])]
-    #[TestWith(['DELETE FROM deed'])]
-    #[TestWith(['TRUNCATE deed'])]
-    #[TestWith(['DROP TABLE deed'])]
+    #[TestWith(['UPDATE audit_entry SET what = \'nothing\''])]
+    #[TestWith(['DELETE FROM audit_entry'])]
+    #[TestWith(['TRUNCATE audit_entry'])]
+    #[TestWith(['DROP TABLE audit_entry'])]
     #[TestWith(['ALTER TABLE account ADD COLUMN more INT'])]
     #[TestWith(['CREATE TABLE more (id INT)'])]
     #[TestWith(['CREATE ROLE more'])]
@@ -40,15 +40,15 @@ final class RecordTest extends ApiTestCase
         $this->send('POST', '/api/sign-in', ['name' => 'ines', 'password' => 'not this one']);
         self::assertSame(['sign-in-failed'], $this->whatIsNew());
         self::assertSame('1', $this->one(
-            "SELECT count(*)::text FROM deed WHERE what = 'sign-in-failed' AND who IS NULL AND subject = ? AND EXISTS (SELECT 1 FROM deed_address a WHERE a.deed_id = deed.id)",
+            "SELECT count(*)::text FROM audit_entry WHERE what = 'sign-in-failed' AND who IS NULL AND subject = ? AND EXISTS (SELECT 1 FROM audit_address a WHERE a.entry_id = audit_entry.id)",
             $this->account('ines'),
         ), 'whose name was tried, not who did it');
         $this->send('POST', '/api/sign-in', ['name' => 'nobody at all', 'password' => 'x']);
-        self::assertSame('1', $this->one("SELECT count(*)::text FROM deed WHERE what = 'sign-in-failed' AND subject IS NULL"));
+        self::assertSame('1', $this->one("SELECT count(*)::text FROM audit_entry WHERE what = 'sign-in-failed' AND subject IS NULL"));
         $this->signIn('ines');
         $this->send('POST', '/api/sign-out');
         self::assertSame(['sign-in-failed', 'sign-in-failed', 'sign-in', 'sign-out'], $this->whatIsNew());
-        self::assertSame('0', $this->one("SELECT count(*)::text FROM deed WHERE details::text LIKE '%not this one%'"), 'no input of people');
+        self::assertSame('0', $this->one("SELECT count(*)::text FROM audit_entry WHERE details::text LIKE '%not this one%'"), 'no input of people');
     }
 
     public function testPublishingAndChangedTargetsStandInIt(): void
@@ -86,16 +86,16 @@ final class RecordTest extends ApiTestCase
             $returned = $this->send('POST', "/api/attempts/$attempt/return", ['mark' => $mark, 'text' => 'Heard.']);
             self::assertSame(200, $returned->getStatusCode());
         }
-        // The same once more is no deed.
+        // The same once more is no entry.
         self::assertSame(200, $this->send('POST', "/api/attempts/$attempt/return", ['mark' => 14.5, 'text' => 'Heard.'])->getStatusCode());
-        $deeds = (array) $this->json($this->get("/api/attempts/$attempt/history"))['deeds'];
+        $entries = (array) $this->json($this->get("/api/attempts/$attempt/history"))['entries'];
         self::assertSame(
             [
                 ['hand-in', 'Wren', ['number' => 1]],
                 ['return', 'Odile Marrick', ['from' => null, 'to' => 12]],
                 ['return', 'Odile Marrick', ['from' => 12, 'to' => 14.5]],
             ],
-            array_map(null, array_column($deeds, 'what'), array_column($deeds, 'by'), array_column($deeds, 'details')),
+            array_map(null, array_column($entries, 'what'), array_column($entries, 'by'), array_column($entries, 'details')),
         );
         $this->signIn('wren');
         $this->assertProblem(404, 'not yours', $this->get("/api/attempts/$attempt/history"));
@@ -104,7 +104,7 @@ final class RecordTest extends ApiTestCase
     /** @return list<string> what was done, in order */
     private function whatIsNew(?string $subject = null): array
     {
-        $sql = 'SELECT what FROM deed WHERE at >= now() - interval \'1 minute\''
+        $sql = 'SELECT what FROM audit_entry WHERE at >= now() - interval \'1 minute\''
             .(null === $subject ? " AND what LIKE 'sign%'" : ' AND subject = ?').' ORDER BY at, id';
         $found = $this->service(Connection::class)->fetchFirstColumn($sql, null === $subject ? [] : [$subject]);
 

@@ -32,7 +32,7 @@ final class ResultsTest extends ApiTestCase
 
         $plan = $this->assignment('Foghorn Shuffle');
         $excuse = ['students' => [$this->account('amara')], 'excused' => true, 'reason' => 'ill'];
-        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/leave", $excuse)->getStatusCode());
+        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/exemptions", $excuse)->getStatusCode());
         $this->assertProblem(422, 'weight', $this->send('PUT', "/api/assignments/$plan/weight", ['weight' => 11]));
         self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/weight", ['weight' => 0])->getStatusCode());
         $term = $this->json($this->get("/api/courses/$course/term"));
@@ -205,7 +205,7 @@ final class ResultsTest extends ApiTestCase
         ));
         self::assertSame($others($before), $others($after));
         self::assertCount(19, (array) $after['students']);
-        foreach (['attempt' => 'student_id', 'draft' => 'student_id', 'enrolment' => 'student_id', 'kept' => 'owner_id', 'account' => 'id'] as $table => $key) {
+        foreach (['attempt' => 'student_id', 'draft' => 'student_id', 'enrolment' => 'student_id', 'shelf_item' => 'owner_id', 'account' => 'id'] as $table => $key) {
             self::assertSame('0', $this->one("SELECT count(*)::text FROM $table WHERE $key = ?", $zoe), $table);
         }
         self::assertNull($this->entities()->find(Account::class, $zoe));

@@ -61,7 +61,7 @@ final class SavePlanTest extends ApiTestCase
         $publication->withdraw($plan, $odile);
         self::assertNull($plan->publishedAt);
         self::assertSame('publish close reopen withdraw', $this->one(
-            "SELECT string_agg(what, ' ' ORDER BY id) FROM deed WHERE subject = ? AND who = ?",
+            "SELECT string_agg(what, ' ' ORDER BY id) FROM audit_entry WHERE subject = ? AND who = ?",
             (string) $plan->id,
             (string) $odile->id,
         ));

@@ -34,20 +34,20 @@ final class SavedKitTest extends ApiTestCase
     {
         $this->signIn('odile');
         $id = $this->keep(self::KIT);
-        $this->keep(['name' => 'Not lent'] + self::KIT);
-        $lend = fn (array $courses): mixed => $this->json($this->send('PUT', "/api/kits/$id/lent", ['courses' => $courses]))['lent'];
+        $this->keep(['name' => 'Not sharedWith'] + self::KIT);
+        $lend = fn (array $courses): mixed => $this->json($this->send('PUT', "/api/kits/$id/classes", ['courses' => $courses]))['sharedWith'];
         self::assertSame([$this->course()], $lend([$this->course()]));
         self::assertSame([$this->course()], $lend([$this->course()]), 'twice is once');
-        self::assertSame([[$this->course()], []], array_column($this->kits(), 'lent'));
+        self::assertSame([[$this->course()], []], array_column($this->kits(), 'sharedWith'));
         $this->signIn('ines');
         $seen = $this->kits();
         self::assertSame([['Harbour', false, 'Odile Marrick', []]], array_map(
-            static fn (array $one): array => [$one['name'], $one['own'], $one['by'], $one['lent']],
+            static fn (array $one): array => [$one['name'], $one['own'], $one['by'], $one['sharedWith']],
             $seen,
         ));
         $this->assertProblem(404, 'not yours', $this->send('DELETE', "/api/kits/$id"));
         $this->assertProblem(404, 'not yours', $this->get("/api/kits/$id/file"));
-        $this->assertProblem(404, 'not yours', $this->send('PUT', "/api/kits/$id/lent", ['courses' => []]));
+        $this->assertProblem(404, 'not yours', $this->send('PUT', "/api/kits/$id/classes", ['courses' => []]));
         $this->signIn('odile');
         self::assertSame([], $lend([]));
         $this->signIn('ines');
@@ -113,10 +113,10 @@ final class SavedKitTest extends ApiTestCase
         return $id;
     }
 
-    /** @return list<array{name: string, base: string, own: bool, by: string, lent: list<string>, pieces: list<array<string, mixed>>}> */
+    /** @return list<array{name: string, base: string, own: bool, by: string, sharedWith: list<string>, pieces: list<array<string, mixed>>}> */
     private function kits(): array
     {
-        /** @var list<array{name: string, base: string, own: bool, by: string, lent: list<string>, pieces: list<array<string, mixed>>}> */
+        /** @var list<array{name: string, base: string, own: bool, by: string, sharedWith: list<string>, pieces: list<array<string, mixed>>}> */
         return $this->json($this->get('/api/kits'))['kits'];
     }
 }

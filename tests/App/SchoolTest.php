@@ -133,7 +133,7 @@ final class SchoolTest extends ApiTestCase
         self::assertSame(1, preg_match('/^ottoline can sign in with the first password (\S+)$/m', $command->getDisplay(), $found));
         $this->come(['signIn' => 'ottoline', 'password' => $found[1] ?? '']);
         self::assertSame(1, $command->execute($make));
-        self::assertStringContainsString('There is an account ottoline already', $command->getDisplay());
+        self::assertStringContainsString('The name ottoline is taken', $command->getDisplay());
         self::assertSame(1, $command->execute(['do' => 'make', 'who' => 'B', '--sign-in' => 'b c']));
         self::assertSame(0, $command->execute(['do' => 'disable', 'who' => 'ottoline']));
         self::assertSame(0, $command->execute(['do' => 'list']));

@@ -16,7 +16,7 @@ final class ShelfTest extends ApiTestCase
     {
         parent::setUp();
         // Without what the demo world keeps.
-        foreach (['lent', 'kept'] as $table) {
+        foreach (['shared_item', 'shelf_item'] as $table) {
             $this->entities()->getConnection()->executeStatement("DELETE FROM $table");
         }
     }
@@ -88,30 +88,30 @@ final class ShelfTest extends ApiTestCase
     public function testEverybodySeesWhatTheyMay(): void
     {
         $this->signIn('odile');
-        [$own, $lent] = [$this->keep(['title' => 'Own']), $this->keep(['title' => 'Lent', 'shared' => true])];
+        [$own, $sharedWith] = [$this->keep(['title' => 'Own']), $this->keep(['title' => 'Lent', 'shared' => true])];
         $task = $this->text(
             $this->json($this->send('POST', '/api/shelf', ['title' => 'Task', 'assignmentId' => $this->assignment('Heron Step')])),
             'key',
         );
         $course = $this->course();
-        foreach ([$lent, 'groove:heron'] as $key) {
-            self::assertSame([$course], $this->json($this->send('PUT', "/api/shelf/$key/lent", ['courses' => [$course]]))['lent']);
+        foreach ([$sharedWith, 'groove:heron'] as $key) {
+            self::assertSame([$course], $this->json($this->send('PUT', "/api/shelf/$key/classes", ['courses' => [$course]]))['sharedWith']);
         }
-        $this->assertProblem(409, 'a task is set', $this->send('PUT', "/api/shelf/$task/lent", ['courses' => [$course]]));
-        self::assertSame(404, $this->send('PUT', "/api/shelf/$lent/lent", ['courses' => [$own]])->getStatusCode(), 'no class of hers');
+        $this->assertProblem(409, 'a task is set', $this->send('PUT', "/api/shelf/$task/classes", ['courses' => [$course]]));
+        self::assertSame(404, $this->send('PUT', "/api/shelf/$sharedWith/classes", ['courses' => [$own]])->getStatusCode(), 'no class of hers');
 
         $this->signIn('wren');
         $shelf = $this->json($this->get('/api/shelf'));
         self::assertSame(['Lent', 'Heron'], array_column((array) $shelf['items'], 'title'));
         self::assertSame([], $shelf['courses']);
-        self::assertSame([[], []], array_column((array) $shelf['items'], 'lent'), 'which classes may is no matter of theirs');
-        self::assertSame(200, $this->get("/api/shelf/$lent")->getStatusCode());
+        self::assertSame([[], []], array_column((array) $shelf['items'], 'sharedWith'), 'which classes may is no matter of theirs');
+        self::assertSame(200, $this->get("/api/shelf/$sharedWith")->getStatusCode());
         foreach ([$own, $task, 'groove:oars', 'task:light-the-lamps', 'groove:none', 'nonsense', str_repeat('0', 8)] as $key) {
             self::assertSame(404, $this->get("/api/shelf/$key")->getStatusCode(), $key);
         }
-        self::assertSame(404, $this->send('PUT', "/api/shelf/$lent", ['version' => 1, 'title' => 'Mine now'])->getStatusCode());
-        self::assertSame(404, $this->send('DELETE', "/api/shelf/$lent")->getStatusCode());
-        self::assertSame(404, $this->send('PUT', "/api/shelf/$lent/lent", ['courses' => []])->getStatusCode());
+        self::assertSame(404, $this->send('PUT', "/api/shelf/$sharedWith", ['version' => 1, 'title' => 'Mine now'])->getStatusCode());
+        self::assertSame(404, $this->send('DELETE', "/api/shelf/$sharedWith")->getStatusCode());
+        self::assertSame(404, $this->send('PUT', "/api/shelf/$sharedWith/classes", ['courses' => []])->getStatusCode());
         $plan = ['title' => 'x', 'assignmentId' => $this->assignment("Lamplighters' March")];
         self::assertSame(404, $this->send('POST', '/api/shelf', $plan)->getStatusCode(), 'tasks are for teachers');
         // A beat of one's own is kept, and shared with nobody.
@@ -121,9 +121,9 @@ final class ShelfTest extends ApiTestCase
         self::assertSame(404, $this->get("/api/shelf/$mine")->getStatusCode());
 
         $this->signIn('odile');
-        $this->send('PUT', "/api/shelf/$lent/lent", ['courses' => []]);
+        $this->send('PUT', "/api/shelf/$sharedWith/classes", ['courses' => []]);
         $this->signIn('wren');
-        self::assertSame(404, $this->get("/api/shelf/$lent")->getStatusCode(), 'not lent any more');
+        self::assertSame(404, $this->get("/api/shelf/$sharedWith")->getStatusCode(), 'not sharedWith any more');
     }
 
     public function testWhatIsSharedNoMoreIsNotLentByOthersEither(): void
@@ -132,7 +132,7 @@ final class ShelfTest extends ApiTestCase
         $key = $this->keep(['title' => 'Called back', 'shared' => true]);
         $this->signIn('bertil');
         $his = ['courses' => [$this->course('Gull deck, Fridays')]];
-        self::assertSame(200, $this->send('PUT', "/api/shelf/$key/lent", $his)->getStatusCode());
+        self::assertSame(200, $this->send('PUT', "/api/shelf/$key/classes", $his)->getStatusCode());
         $this->signIn('pim');
         self::assertSame(200, $this->get("/api/shelf/$key")->getStatusCode());
         $this->signIn('odile');
@@ -149,25 +149,25 @@ final class ShelfTest extends ApiTestCase
         $old = $this->one('SELECT id FROM course WHERE archived_at IS NOT NULL');
         self::assertSame([$course], array_column((array) $this->json($this->get('/api/shelf'))['courses'], 'id'));
         $lend = ['courses' => [$course, $old]];
-        $this->assertProblem(409, 'is archived', $this->send('PUT', '/api/shelf/groove:heron/lent', $lend));
+        $this->assertProblem(409, 'is archived', $this->send('PUT', '/api/shelf/groove:heron/classes', $lend));
         $this->assertProblem(409, 'is archived', $this->send('POST', '/api/shelf/task:light-the-lamps/assignment', ['courseId' => $old]));
         $this->one(
-            "INSERT INTO lent (id, school_id, course_id, groove) SELECT gen_random_uuid(), school_id, id, 'heron' FROM course "
+            "INSERT INTO shared_item (id, school_id, course_id, groove) SELECT gen_random_uuid(), school_id, id, 'heron' FROM course "
                 .'WHERE id = ? RETURNING id',
             $old,
         );
-        self::assertSame([], $this->lentOf('Heron'), 'what was lent before is no matter now');
-        self::assertSame(200, $this->send('PUT', '/api/shelf/groove:heron/lent', ['courses' => [$course]])->getStatusCode());
-        self::assertSame([$course], $this->lentOf('Heron'));
+        self::assertSame([], $this->sharedOf('Heron'), 'what was shared before is no matter now');
+        self::assertSame(200, $this->send('PUT', '/api/shelf/groove:heron/classes', ['courses' => [$course]])->getStatusCode());
+        self::assertSame([$course], $this->sharedOf('Heron'));
 
         $share = ['colleagues' => [$this->account('bertil')]];
         self::assertSame(204, $this->send('PUT', "/api/courses/$course/colleagues", $share)->getStatusCode());
         $this->signIn('bertil');
         self::assertContains($course, array_column((array) $this->json($this->get('/api/shelf'))['courses'], 'id'));
-        self::assertSame(200, $this->send('PUT', '/api/shelf/groove:heron/lent', ['courses' => []])->getStatusCode());
-        self::assertSame([], $this->lentOf('Heron'));
+        self::assertSame(200, $this->send('PUT', '/api/shelf/groove:heron/classes', ['courses' => []])->getStatusCode());
+        self::assertSame([], $this->sharedOf('Heron'));
         $this->signIn('marit');
-        $this->assertProblem(422, 'a class of others', $this->send('PUT', '/api/shelf/groove:heron/lent', ['courses' => [$course]]));
+        $this->assertProblem(422, 'a class of others', $this->send('PUT', '/api/shelf/groove:heron/classes', ['courses' => [$course]]));
     }
 
     public function testAWholeShelfGoesOutAndComesIn(): void
@@ -180,7 +180,7 @@ final class ShelfTest extends ApiTestCase
         $own = $this->own();
         $zip = (string) $this->get('/api/shelf-file')->getContent();
         self::assertSame(['kept' => 0, 'twice' => 3], $this->json($this->bring($zip)));
-        $this->one('DELETE FROM kept RETURNING id');
+        $this->one('DELETE FROM shelf_item RETURNING id');
         self::assertSame(['kept' => 3, 'twice' => 0], $this->json($this->bring($zip)));
         $without = static fn (array $items): array => array_map(
             static fn (mixed $one): array => array_diff_key((array) $one, ['key' => 0]),
@@ -263,9 +263,9 @@ final class ShelfTest extends ApiTestCase
     }
 
     /** @return array<mixed> the classes that may take a groove */
-    private function lentOf(string $title): array
+    private function sharedOf(string $title): array
     {
-        $items = array_column((array) $this->json($this->get('/api/shelf'))['items'], 'lent', 'title');
+        $items = array_column((array) $this->json($this->get('/api/shelf'))['items'], 'sharedWith', 'title');
 
         return (array) $items[$title];
     }

@@ -57,10 +57,10 @@ final class YearTest extends ApiTestCase
         $until = (new \DateTimeImmutable('+2 days'))->format(\DATE_ATOM);
         $this->signIn('odile');
         $leave = ['students' => [$this->account('wren')], 'until' => $until, 'reason' => 'broke an arm'];
-        $this->assertProblem(422, 'over already', $this->send('PUT', "/api/assignments/$plan/leave", ['until' => '2021-01-01T00:00:00Z'] + $leave));
+        $this->assertProblem(422, 'over already', $this->send('PUT', "/api/assignments/$plan/exemptions", ['until' => '2021-01-01T00:00:00Z'] + $leave));
         $other = ['students' => [$this->account('pim')]] + $leave;
-        $this->assertProblem(422, 'students[0]: this is nobody of the class', $this->send('PUT', "/api/assignments/$plan/leave", $other));
-        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/leave", $leave)->getStatusCode());
+        $this->assertProblem(422, 'students[0]: this is nobody of the class', $this->send('PUT', "/api/assignments/$plan/exemptions", $other));
+        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/exemptions", $leave)->getStatusCode());
         self::assertStringContainsString('broke an arm', (string) $this->get("/api/parts/$part/marking")->getContent());
 
         $this->signIn('wren');
@@ -74,7 +74,7 @@ final class YearTest extends ApiTestCase
         $this->assertProblem(409, 'The time for handing in is over', $this->handIn($part));
         $this->signIn('odile');
         self::assertSame(0, $this->lateness($part, 'wren')[0]);
-        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/leave", ['students' => [$this->account('wren')]])->getStatusCode());
+        self::assertSame(204, $this->send('PUT', "/api/assignments/$plan/exemptions", ['students' => [$this->account('wren')]])->getStatusCode());
         $this->signIn('wren');
         self::assertFalse($this->json($this->get("/api/parts/$part/bench"))['open'], 'what was granted has ended');
     }
@@ -264,7 +264,7 @@ final class YearTest extends ApiTestCase
         $id = $this->account($signIn);
         foreach ((array) $this->at($this->json($this->get("/api/parts/$part/marking")), 'students') as $student) {
             if (\is_array($student) && $id === $student['id']) {
-                return [$this->at($student, 'attempts.0.late'), $student['leave']];
+                return [$this->at($student, 'attempts.0.late'), $student['exemption']];
             }
         }
         self::fail("$signIn is not in the class.");

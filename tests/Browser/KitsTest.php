@@ -114,7 +114,7 @@ final class KitsTest extends BrowserTestCase
         $odile->tick('Parade line, Tuesdays may use it');
         $odile->until(static fn (): bool => [1] === $odile->driver->executeAsyncScript(<<<'JS'
             const [done] = arguments;
-            fetch('/api/kits').then((answer) => answer.json()).then(({ kits }) => done(kits.map(({ lent }) => lent.length)));
+            fetch('/api/kits').then((answer) => answer.json()).then(({ kits }) => done(kits.map(({ sharedWith }) => sharedWith.length)));
             JS), 'it to be lent');
 
         $ines = $this->person('ines');

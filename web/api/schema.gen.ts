@@ -973,7 +973,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/assignments/{id}/leave": {
+    "/api/assignments/{id}/exemptions": {
         parameters: {
             query?: never;
             header?: never;
@@ -982,7 +982,7 @@ export interface paths {
         };
         get?: never;
         /** More time for some students, or that nothing is expected of them */
-        put: operations["putAssignmentsByIdLeave"];
+        put: operations["putAssignmentsByIdExemptions"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1260,7 +1260,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/{key}/lent": {
+    "/api/shelf/{key}/classes": {
         parameters: {
             query?: never;
             header?: never;
@@ -1399,7 +1399,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/kits/{id}/lent": {
+    "/api/kits/{id}/classes": {
         parameters: {
             query?: never;
             header?: never;
@@ -2242,7 +2242,7 @@ export interface components {
             counting: components["schemas"]["Counting"];
         };
         History: {
-            deeds: {
+            entries: {
                 what: string;
                 by: string | null;
                 at: string;
@@ -2505,7 +2505,7 @@ export interface components {
             mine: boolean;
             shared: boolean;
             /** @description Classes of the teacher that may take it */
-            lent: string[];
+            sharedWith: string[];
             parts: number;
             version: number;
             glimpse: components["schemas"]["Glimpse"];
@@ -2658,7 +2658,7 @@ export interface components {
             } | null;
         };
         /** @description What holds for one student; the reason is for staff */
-        Leave: {
+        Exemption: {
             until: string | null;
             excused: boolean;
             reason: string;
@@ -2815,8 +2815,8 @@ export interface components {
             pan: number;
             tune: number;
         };
-        KeptKits: {
-            kits: components["schemas"]["KeptKit"][];
+        SavedKits: {
+            kits: components["schemas"]["SavedKit"][];
             /** @description To which one may lend; none for students */
             courses: {
                 /** Format: uuid */
@@ -2824,14 +2824,14 @@ export interface components {
                 name: string;
             }[];
         };
-        KeptKit: {
+        SavedKit: {
             /** Format: uuid */
             id: string;
             own: boolean;
             /** @description Whose it is */
             by: string;
             /** @description Classes that may use one's own */
-            lent: string[];
+            sharedWith: string[];
             name: string;
             base: string;
             pieces: components["schemas"]["KitPiece"][];
@@ -3461,7 +3461,7 @@ export interface components {
                 name: string;
                 sort: components["schemas"]["SortName"];
                 attempts: components["schemas"]["ListedAttempt"][];
-                leave: components["schemas"]["Leave"] | null;
+                exemption: components["schemas"]["Exemption"] | null;
             }[];
             /** @description Newest attempts of which the same is to be said */
             groups: {
@@ -5693,7 +5693,7 @@ export interface operations {
             503: components["responses"]["Problem"];
         };
     };
-    putAssignmentsByIdLeave: {
+    putAssignmentsByIdExemptions: {
         parameters: {
             query?: never;
             header?: never;
@@ -6418,7 +6418,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        lent: string[];
+                        sharedWith: string[];
                     };
                 };
             };
@@ -6660,7 +6660,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptKits"];
+                    "application/json": components["schemas"]["SavedKits"];
                 };
             };
             401: components["responses"]["Problem"];
@@ -6752,7 +6752,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        lent: string[];
+                        sharedWith: string[];
                     };
                 };
             };

@@ -12,7 +12,6 @@ import { type History, PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
 import { Failed, Waiting } from '../ui/states';
 import { say, useSay } from '../words/words';
-import { Asked } from './Asked';
 import { Brief } from './Brief';
 import { CheckBlock } from './CheckBlock';
 import { DraftQueue, type Work } from './DraftQueue';
@@ -20,6 +19,7 @@ import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
 import { PartsNav } from './PartsNav';
 import { type Looked, StatesBlock } from './StatesBlock';
+import { TaskRules } from './TaskRules';
 
 // Only some tasks, and only teachers, need these.
 const Dictation = lazy(() => import('./Dictation').then((one) => ({ default: one.Dictation })));
@@ -98,7 +98,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           content: (
             <>
               <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })}>
-                <Asked asks={bench.asks} ticks={bench.checked !== null} queue={queue} frame={frame?.pattern ?? null} show={setFrame} />
+                <TaskRules asks={bench.asks} ticks={bench.checked !== null} queue={queue} frame={frame?.pattern ?? null} show={setFrame} />
               </Brief>
               {part.view === 'heard' && (
                 <Suspense fallback={<Waiting what={say('beat.loading.target')} />}>

@@ -6,7 +6,7 @@ import { Choice } from '../ui/Choice';
 import { useKeys } from '../ui/useKeys';
 import { briefly, lateWords } from '../ui/words';
 import { say, useSay } from '../words/words';
-import { Leave, leaveWords } from './Leave';
+import { ExemptionBlock, exemptionWords } from './Exemption';
 import { Sharing } from './Sharing';
 import '../ui/rooms.css';
 
@@ -22,7 +22,7 @@ export function Glance({ list }: { list: MarkingList }) {
     return (
       <>
         <p className="card">{say('mark.glance.nobody')}</p>
-        <Leave list={list} />
+        <ExemptionBlock list={list} />
       </>
     );
   }
@@ -58,7 +58,7 @@ export function Glance({ list }: { list: MarkingList }) {
           <Sharing list={list} />
         </>
       )}
-      <Leave list={list} />
+      <ExemptionBlock list={list} />
     </>
   );
 }
@@ -95,7 +95,7 @@ function Table({ list }: { list: MarkingList }) {
                     <bdi>{student.name}</bdi>
                   </th>
                   <td colSpan={6 + (aspects ? ASPECTS.length : 0) + (rules ? 1 : 0)}>
-                    {leaveWords(student) || say('mark.glance.missing')}
+                    {exemptionWords(student) || say('mark.glance.missing')}
                   </td>
                 </tr>
               );

@@ -20,7 +20,7 @@ function opened(status: number, body: unknown) {
   fireEvent.click(screen.getByText('History'));
 }
 
-const deed = (what: string, by: string | null, details: object, minute: number) => ({
+const entry = (what: string, by: string | null, details: object, minute: number) => ({
   what,
   by,
   details,
@@ -29,11 +29,11 @@ const deed = (what: string, by: string | null, details: object, minute: number) 
 
 it('says who did what to an attempt, in their order', async () => {
   opened(200, {
-    deeds: [
-      deed('hand-in', 'Wren', { number: 1 }, 1),
-      deed('return', 'Odile Marrick', { from: null, to: 12 }, 2),
-      deed('take-back', 'Odile Marrick', { from: 12, to: null }, 3),
-      deed('return', null, { from: 12, to: 14.5 }, 4),
+    entries: [
+      entry('hand-in', 'Wren', { number: 1 }, 1),
+      entry('return', 'Odile Marrick', { from: null, to: 12 }, 2),
+      entry('take-back', 'Odile Marrick', { from: 12, to: null }, 3),
+      entry('return', null, { from: 12, to: 14.5 }, 4),
     ],
   });
   const told = (await screen.findAllByRole('listitem')).map((one) => one.textContent?.replace(/^.*?: /, ''));
@@ -46,7 +46,7 @@ it('says who did what to an attempt, in their order', async () => {
 });
 
 it('has a sentence when there is nothing, and when it cannot be read', async () => {
-  opened(200, { deeds: [] });
+  opened(200, { entries: [] });
   expect(await screen.findByText('Nothing is recorded of this attempt.')).toBeTruthy();
   cleanup();
   opened(404, { title: 'Not Found', status: 404, detail: 'This is not here, or it is not yours to see.' });

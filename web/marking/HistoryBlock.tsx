@@ -5,9 +5,9 @@ import type { History } from '../api/types';
 import { when } from '../ui/words';
 import { say, useSay } from '../words/words';
 
-type Deed = History['deeds'][number];
+type Entry = History['entries'][number];
 
-const WHAT: Record<string, (deed: Deed) => string> = {
+const WHAT: Record<string, (entry: Entry) => string> = {
   'hand-in': () => say('mark.history.handIn'),
   return: ({ details }) =>
     details.from === null
@@ -23,13 +23,13 @@ export function HistoryBlock({ attemptId }: { attemptId: string }) {
     <Disclosure as="section" className="text-sm">
       <DisclosureButton className="quiet-link font-bold">{say('mark.history')}</DisclosureButton>
       <DisclosurePanel>
-        <Deeds attemptId={attemptId} />
+        <Entries attemptId={attemptId} />
       </DisclosurePanel>
     </Disclosure>
   );
 }
 
-function Deeds({ attemptId }: { attemptId: string }) {
+function Entries({ attemptId }: { attemptId: string }) {
   const say = useSay();
   const { data, error } = useQuery({
     queryKey: ['history', attemptId],
@@ -38,12 +38,12 @@ function Deeds({ attemptId }: { attemptId: string }) {
   });
   if (error) return <p className="mt-2">{error.message}</p>;
   if (!data) return <p className="mt-2 text-faint">{say('mark.history.loading')}</p>;
-  if (data.deeds.length === 0) return <p className="mt-2 text-faint">{say('mark.history.none')}</p>;
+  if (data.entries.length === 0) return <p className="mt-2 text-faint">{say('mark.history.none')}</p>;
   return (
     <ol className="mt-2 flex flex-col gap-1">
-      {data.deeds.map((deed) => (
-        <li key={`${deed.at} ${deed.what}`}>
-          {when(deed.at)}: <bdi>{deed.by ?? say('mark.history.somebody')}</bdi> {WHAT[deed.what]?.(deed) ?? deed.what}
+      {data.entries.map((entry) => (
+        <li key={`${entry.at} ${entry.what}`}>
+          {when(entry.at)}: <bdi>{entry.by ?? say('mark.history.somebody')}</bdi> {WHAT[entry.what]?.(entry) ?? entry.what}
         </li>
       ))}
     </ol>

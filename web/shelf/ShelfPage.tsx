@@ -234,7 +234,7 @@ function Line({ item, chosen, choose }: LineProps) {
             {glimpse.swing.percent > 50 && ` · ${say('shelf.swung')}`}
             {item.parts > 1 && ` · ${say('shelf.parts', { count: item.parts })}`}
             {item.shared && ` · ${say('shelf.shared')}`}
-            {item.lent.length > 0 && ` · ${say('shelf.open')}`}
+            {item.sharedWith.length > 0 && ` · ${say('shelf.open')}`}
           </span>
         </span>
         <span className="shelf-bar">

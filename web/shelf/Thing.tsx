@@ -146,7 +146,7 @@ function Lending({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
   const { busy, error, run } = useTask();
   const lend = (courses: string[]) =>
     run(async () => {
-      await reply(api.PUT('/api/shelf/{key}/lent', { ...at({ key: item.key }), body: { courses } }));
+      await reply(api.PUT('/api/shelf/{key}/classes', { ...at({ key: item.key }), body: { courses } }));
       await queries.invalidateQueries({ queryKey: ['shelf'], exact: true });
     });
   return (
@@ -156,8 +156,8 @@ function Lending({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
         <label key={id} className="me-4 inline-flex min-h-8 items-center gap-1.5">
           <input
             type="checkbox"
-            checked={item.lent.includes(id)}
-            onChange={(event) => void lend(event.target.checked ? [...item.lent, id] : item.lent.filter((one) => one !== id))}
+            checked={item.sharedWith.includes(id)}
+            onChange={(event) => void lend(event.target.checked ? [...item.sharedWith, id] : item.sharedWith.filter((one) => one !== id))}
           />
           {name}
         </label>

@@ -26,7 +26,7 @@ const item = (title: string, rest: Partial<ShelfItem> = {}): ShelfItem => ({
   owner: '',
   mine: false,
   shared: false,
-  lent: [],
+  sharedWith: [],
   parts: 1,
   version: 0,
   glimpse,

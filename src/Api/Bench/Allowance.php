@@ -34,7 +34,7 @@ final readonly class Allowance
     {
         $help = $part->task()->help;
         $asked = null === $student ? false : $this->connection->fetchAssociative(
-            'SELECT checks, hearings FROM asked WHERE part_id = ? AND student_id = ?',
+            'SELECT checks, hearings FROM help_use WHERE part_id = ? AND student_id = ?',
             [(string) $part->id, (string) $student->id],
         );
         $rest = static fn (?int $most, string $what): ?int => null === $most ? null : max(
@@ -100,8 +100,8 @@ final readonly class Allowance
             return [$most];
         }
         $count = $this->connection->fetchOne(
-            "INSERT INTO asked (id, school_id, part_id, student_id, checks, hearings) VALUES (?, ?, ?, ?, ?, ?)
-             ON CONFLICT (part_id, student_id) DO UPDATE SET $what = asked.$what + 1 WHERE asked.$what < ? RETURNING $what",
+            "INSERT INTO help_use (id, school_id, part_id, student_id, checks, hearings) VALUES (?, ?, ?, ?, ?, ?)
+             ON CONFLICT (part_id, student_id) DO UPDATE SET $what = help_use.$what + 1 WHERE help_use.$what < ? RETURNING $what",
             [
                 (string) Uuid::v7(), (string) $part->school->id, (string) $part->id, (string) $account->id,
                 'checks' === $what ? 1 : 0, 'hearings' === $what ? 1 : 0, $most ?? self::ALWAYS,

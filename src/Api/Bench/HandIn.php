@@ -138,7 +138,7 @@ final readonly class HandIn
             'SELECT 1 FROM draft_state s JOIN draft d ON d.id = s.draft_id WHERE d.student_id = :student '
                 .'AND s.saved_at BETWEEN :since AND :now '
                 .'UNION ALL SELECT 1 FROM draft WHERE student_id = :student AND saved_at BETWEEN :since AND :now '
-                ."UNION ALL SELECT 1 FROM deed WHERE who = :student AND what <> 'sign-out' AND at BETWEEN :since AND :now LIMIT 1",
+                ."UNION ALL SELECT 1 FROM audit_entry WHERE who = :student AND what <> 'sign-out' AND at BETWEEN :since AND :now LIMIT 1",
             [
                 'student' => (string) $student->id,
                 'since' => $since->format(\DATE_ATOM),

@@ -46,7 +46,7 @@ final readonly class Answers
         WHERE feedback.returned_at IS NULL AND char_length(feedback.text) + char_length(excluded.text) < :most
         SQL;
     private const RECORD = <<<'SQL'
-        INSERT INTO deed (id, school_id, what, who, subject, details, at)
+        INSERT INTO audit_entry (id, school_id, what, who, subject, details, at)
         SELECT r.id, :school, :what, :who, r.attempt, r.details, :now
         FROM json_to_recordset(:rows) AS r(id uuid, attempt uuid, details json)
         SQL;
@@ -114,7 +114,7 @@ final readonly class Answers
             'mark' => $one[1],
             'text' => $one[2],
         ], $answers);
-        $deeds = array_map(
+        $entries = array_map(
             static fn (array $one): array => [
                 'id' => (string) Uuid::v7(),
                 'attempt' => (string) $one[0]->id,
@@ -122,7 +122,7 @@ final readonly class Answers
             ],
             $answers,
         );
-        $this->connection->transactional(function () use ($now, $rows, $deeds, $by, $part): void {
+        $this->connection->transactional(function () use ($now, $rows, $entries, $by, $part): void {
             $given = $this->connection->executeStatement(self::RETURN, ['now' => $now, 'rows' => json_encode($rows, \JSON_THROW_ON_ERROR)]);
             if (\count($rows) !== $given) {
                 throw new Conflict('One of them has feedback already; load the class again.');
@@ -132,7 +132,7 @@ final readonly class Answers
                 [array_column($rows, 'attempt')],
                 [ArrayParameterType::STRING],
             );
-            $this->record('return', $by, $part, $deeds, $now);
+            $this->record('return', $by, $part, $entries, $now);
         });
     }
 
@@ -179,7 +179,7 @@ final readonly class Answers
                 }
                 $feedback->takeBack();
             }
-            $deeds = array_map(
+            $entries = array_map(
                 static fn (Attempt $one): array => [
                     'id' => (string) Uuid::v7(),
                     'attempt' => (string) $one->id,
@@ -187,7 +187,7 @@ final readonly class Answers
                 ],
                 $attempts,
             );
-            $this->record('take-back', $by, $part, $deeds, $this->now()->format(\DATE_ATOM));
+            $this->record('take-back', $by, $part, $entries, $this->now()->format(\DATE_ATOM));
         });
     }
 
@@ -201,12 +201,12 @@ final readonly class Answers
         );
     }
 
-    /** @param list<array{id: string, attempt: string, details: array<string, mixed>}> $deeds */
-    private function record(string $what, Account $by, Part $part, array $deeds, string $now): void
+    /** @param list<array{id: string, attempt: string, details: array<string, mixed>}> $entries */
+    private function record(string $what, Account $by, Part $part, array $entries, string $now): void
     {
         $this->connection->executeStatement(self::RECORD, [
             'school' => (string) $part->school->id, 'what' => $what, 'who' => (string) $by->id, 'now' => $now, 'rows' => json_encode(
-                $deeds,
+                $entries,
                 \JSON_THROW_ON_ERROR,
             ),
         ]);

@@ -33,8 +33,8 @@ use Pulsanda\Core\Task\Findings;
  *     mark: float|null,
  *     state: 'returned'|'begun'|'to-mark',
  * }
- * @phpstan-type LeaveRow array{until: string|null, excused: bool, reason: string}
- * @phpstan-type StudentRow array{id: string, name: string, attempts: list<Row>, leave: LeaveRow|null}
+ * @phpstan-type ExemptionRow array{until: string|null, excused: bool, reason: string}
+ * @phpstan-type StudentRow array{id: string, name: string, attempts: list<Row>, exemption: ExemptionRow|null}
  */
 final readonly class ClassTable
 {
@@ -82,8 +82,8 @@ final readonly class ClassTable
             SQL, [(string) $part->id]);
         $voice = $this->reader->of($part->assignment->course);
         $leaves = [];
-        foreach ($this->entities->getRepository(Exemption::class)->findBy(['assignment' => $part->assignment]) as $leave) {
-            $leaves[(string) $leave->student->id] = $leave;
+        foreach ($this->entities->getRepository(Exemption::class)->findBy(['assignment' => $part->assignment]) as $exemption) {
+            $leaves[(string) $exemption->student->id] = $exemption;
         }
         $byStudent = $keys = $said = [];
         foreach ($attempts as $attempt) {
@@ -116,14 +116,14 @@ final readonly class ClassTable
         }
         $students = $newest = [];
         foreach ($this->students($part) as $student) {
-            $leave = $leaves[$student['id']] ?? null;
+            $exemption = $leaves[$student['id']] ?? null;
             $students[] = [
                 'id' => $student['id'],
                 'name' => $student['name'],
                 'sort' => $student['sort'],
                 'attempts' => $byStudent[$student['id']] ?? [],
-                'leave' => null === $leave
-                    ? null : ['until' => Shapes::time($leave->until), 'excused' => $leave->excused, 'reason' => $leave->reason],
+                'exemption' => null === $exemption
+                    ? null : ['until' => Shapes::time($exemption->until), 'excused' => $exemption->excused, 'reason' => $exemption->reason],
             ];
             if (isset($keys[$student['id']])) {
                 [$id, $of] = $keys[$student['id']];

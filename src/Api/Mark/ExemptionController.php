@@ -25,7 +25,7 @@ final readonly class ExemptionController
 {
     /** In one statement, so that of two presses at once neither fails. */
     private const GRANT = <<<'SQL'
-        INSERT INTO leave (assignment_id, student_id, school_id, until, excused, reason)
+        INSERT INTO exemption (assignment_id, student_id, school_id, until, excused, reason)
         VALUES (:assignment_id, :student_id, :school_id, :until, :excused, :reason)
         ON CONFLICT (assignment_id, student_id) DO UPDATE SET until = excluded.until, excused = excluded.excused, reason = excluded.reason
         SQL;
@@ -39,7 +39,7 @@ final readonly class ExemptionController
     }
 
     /** Without a time and without being excused, what was granted ends. */
-    #[Route('/api/assignments/{id}/leave', methods: 'PUT')]
+    #[Route('/api/assignments/{id}/exemptions', methods: 'PUT')]
     public function grant(string $id, Request $request): Response
     {
         $assignment = $this->access->workedAssignment($id);
@@ -54,7 +54,7 @@ final readonly class ExemptionController
             foreach ($this->students($assignment, $fields) as $student) {
                 $place = ['assignment_id' => (string) $assignment->id, 'student_id' => (string) $student->id];
                 if (null === $until && !$excused) {
-                    $this->entities->getConnection()->delete('leave', $place);
+                    $this->entities->getConnection()->delete('exemption', $place);
                 } else {
                     $this->entities->getConnection()->executeStatement(self::GRANT, $place + [
                         'school_id' => (string) $assignment->school->id,
@@ -63,7 +63,7 @@ final readonly class ExemptionController
                         'reason' => $reason,
                     ]);
                 }
-                $this->record->now('leave', $this->access->account(), $assignment->id, [
+                $this->record->now('exemption', $this->access->account(), $assignment->id, [
                     'student' => (string) $student->id, 'until' => $until?->format(\DATE_ATOM), 'excused' => $excused,
                 ]);
             }

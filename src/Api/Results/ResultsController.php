@@ -60,7 +60,9 @@ final readonly class ResultsController
         if ('zip' !== $kind) {
             $table = TermFile::table($term, $this->reader->phrases());
 
-            return Table::response($table, $kind, $this->reader->phrases()->say('export.marks', ['class' => $course->name]), '1' === $request->query->get('mark'));
+            $name = $this->reader->phrases()->say('export.marks', ['class' => $course->name]);
+
+            return Table::response($table, $kind, $name, '1' === $request->query->get('mark'));
         }
         /** @var array<string, string> $people */
         $people = $this->connection->fetchAllKeyValue(

@@ -136,7 +136,7 @@ final readonly class TermTable
         );
         /** @var list<array{assignment_id: string, student_id: string, until: int|null, excused: bool}> $leaves */
         $leaves = $this->connection->fetchAllAssociative(
-            'SELECT l.assignment_id, l.student_id, extract(epoch FROM l.until)::bigint AS until, l.excused FROM leave l '
+            'SELECT l.assignment_id, l.student_id, extract(epoch FROM l.until)::bigint AS until, l.excused FROM exemption l '
                 .'JOIN assignment a ON a.id = l.assignment_id WHERE a.course_id = ?',
             [$id],
         );

@@ -101,7 +101,7 @@ final readonly class CourseController
             if (false !== $used) {
                 throw new Conflict("\"$course->name\" isn’t empty, so it can’t be deleted. Archive it instead.");
             }
-            foreach (['colleague', 'lent', 'joining', 'join_code', 'own_column'] as $table) {
+            foreach (['colleague', 'shared_item', 'joining', 'join_code', 'own_column'] as $table) {
                 $connection->delete($table, ['course_id' => $id]);
             }
             $this->entities->remove($course);

@@ -64,7 +64,10 @@ final readonly class IntakeController
         $columns = null === $said ? $columns : explode(',', $said);
         $head = $request->query->has('head') ? '1' === $request->query->get('head') : $head;
         $titles = $table[$first] ?? [];
-        $titles = $head ? $titles : array_map(fn (int $i): string => $this->reader->phrases()->say('export.column', ['number' => $i + 1]), array_keys($titles));
+        $titles = $head ? $titles : array_map(
+            fn (int $i): string => $this->reader->phrases()->say('export.column', ['number' => $i + 1]),
+            array_keys($titles),
+        );
         $sample = \array_slice($table, $head ? 1 : 0, 3);
         if ($head) {
             unset($table[$first]);

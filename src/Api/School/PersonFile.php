@@ -49,7 +49,7 @@ final readonly class PersonFile
         }
         $files['attempts.csv'] = Csv::write($rows);
         $files['allowances.csv'] = $this->table($id, ['class', 'task', 'until', 'excused', 'reason'], <<<'SQL'
-            SELECT c.name, a.title, l.until::text, CASE WHEN l.excused THEN 'yes' ELSE 'no' END, l.reason FROM leave l
+            SELECT c.name, a.title, l.until::text, CASE WHEN l.excused THEN 'yes' ELSE 'no' END, l.reason FROM exemption l
             JOIN assignment a ON a.id = l.assignment_id JOIN course c ON c.id = a.course_id WHERE l.student_id = ?
             ORDER BY a.created_at, a.id
             SQL);
@@ -83,17 +83,18 @@ final readonly class PersonFile
             $kit = json_encode($one->kit->toData(), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT);
             $files[self::name('kits', $i + 1, $one->name, 'json')] = $kit;
         }
-        /** @var list<array{at: string, what: string, subject: string|null, own: bool}> $deeds */
-        $deeds = $this->connection->fetchAllAssociative(
-            'SELECT at, what, subject, who = :id AS own FROM deed WHERE who = :id UNION '
-                .'SELECT at, what, subject, false FROM deed WHERE subject = :id AND who IS DISTINCT FROM :id ORDER BY at LIMIT 50000',
+        /** @var list<array{at: string, what: string, subject: string|null, own: bool}> $entries */
+        $entries = $this->connection->fetchAllAssociative(
+            'SELECT at, what, subject, who = :id AS own FROM audit_entry WHERE who = :id UNION '
+                .'SELECT at, what, subject, false FROM audit_entry WHERE subject = :id AND who IS DISTINCT FROM :id '
+                .'ORDER BY at LIMIT 50000',
             ['id' => $id],
         );
-        $files['deeds.csv'] = Csv::write([
+        $files['log.csv'] = Csv::write([
             ['when', 'what', 'by this person', 'to'],
             ...array_map(static fn (array $one): array => [
                 $one['at'], $one['what'], $one['own'] ? 'yes' : 'no', $one['subject'] ?? '',
-            ], $deeds),
+            ], $entries),
         ]);
 
         return Zip::write($files);

@@ -46,7 +46,7 @@ final readonly class Shelf
     /** @return list<array<string, mixed>> own ones first, then what others share, then what ships */
     public function items(): array
     {
-        $lent = $this->lent();
+        $sharedWith = $this->sharedWith();
         $taught = $this->access->teaches();
         $phrases = $this->reader->phrases();
         $items = array_map(static fn (array $row): array => [
@@ -63,7 +63,7 @@ final readonly class Shelf
             'owner' => $row['owner'],
             'mine' => $row['mine'],
             'shared' => $row['shared'],
-            'lent' => $taught ? $lent[$row['id']] ?? [] : [],
+            'sharedWith' => $taught ? $sharedWith[$row['id']] ?? [] : [],
             'parts' => $row['parts'],
             'version' => $row['version'],
             'glimpse' => json_decode($row['glimpse'], true, 16, \JSON_THROW_ON_ERROR),
@@ -71,8 +71,9 @@ final readonly class Shelf
         foreach (Grooves::lessons() as $lesson) {
             foreach ($lesson->grooves as $groove) {
                 $key = "groove:$groove->key";
-                if ($taught || isset($lent[$key])) {
-                    $items[] = self::shipped($key, 'pattern', $groove, $lesson->key, $groove->pattern, $taught ? $lent[$key] ?? [] : []) + [
+                if ($taught || isset($sharedWith[$key])) {
+                    $classes = $taught ? $sharedWith[$key] ?? [] : [];
+                    $items[] = self::shipped($key, 'pattern', $groove, $lesson->key, $groove->pattern, $classes) + [
                         'title' => $groove->pattern->title,
                         'parts' => 1,
                         'listen' => $phrases->say("groove.$groove->key"),
@@ -135,7 +136,7 @@ final readonly class Shelf
         $this->entities->wrapInTransaction(function () use ($owner, $things): void {
             // One at a time for one person, so that the count holds.
             $this->connection->executeQuery('SELECT 1 FROM account WHERE id = ? FOR NO KEY UPDATE', [(string) $owner->id]);
-            $count = $this->connection->fetchOne('SELECT count(*) FROM kept WHERE owner_id = ?', [(string) $owner->id]);
+            $count = $this->connection->fetchOne('SELECT count(*) FROM shelf_item WHERE owner_id = ?', [(string) $owner->id]);
             $most = $owner->teaches() ? ShelfItem::MOST : ShelfItem::MOST_OWN;
             if (\is_int($count) && $count + \count($things) > $most) {
                 throw new Conflict(\sprintf('Your shelf has room for %d and holds %d; take some off first.', $most, $count));
@@ -186,15 +187,15 @@ final readonly class Shelf
             return $found instanceof Groove || ($found->shared && $found->school === $account->school);
         }
 
-        return isset($this->lent()[$key]);
+        return isset($this->sharedWith()[$key]);
     }
 
     /**
-     * @param list<string> $lent
+     * @param list<string> $classes that may take it
      *
      * @return array<string, mixed>
      */
-    private static function shipped(string $key, string $kind, Groove|ReadyTask $one, string $lesson, Pattern $pattern, array $lent): array
+    private static function shipped(string $key, string $kind, Groove|ReadyTask $one, string $lesson, Pattern $pattern, array $classes): array
     {
         return [
             'key' => $key,
@@ -204,7 +205,7 @@ final readonly class Shelf
             'owner' => '',
             'mine' => false,
             'shared' => false,
-            'lent' => $lent,
+            'sharedWith' => $classes,
             'version' => 0,
             'glimpse' => Glimpse::of($pattern),
         ];
@@ -215,15 +216,15 @@ final readonly class Shelf
     {
         $account = $this->access->account();
         $others = $this->access->teaches()
-            ? 'SELECT id FROM kept WHERE shared AND school_id = :school'
-            : 'SELECT l.kept_id FROM lent l JOIN enrolment e ON e.course_id = l.course_id WHERE e.student_id = :account';
+            ? 'SELECT id FROM shelf_item WHERE shared AND school_id = :school'
+            : 'SELECT l.item_id FROM shared_item l JOIN enrolment e ON e.course_id = l.course_id WHERE e.student_id = :account';
         /** @var list<Row> $rows */
         $rows = $this->connection->fetchAllAssociative(<<<SQL
             SELECT k.id, k.version, k.title, k.listen, k.tags, k.level, k.shared, k.glimpse,
                 CASE WHEN k.plan IS NULL THEN 'pattern' ELSE 'task' END AS kind,
                 coalesce(json_array_length(k.plan -> 'parts'), 1) AS parts, a.name AS owner, k.owner_id = :account AS mine
-            FROM kept k JOIN account a ON a.id = k.owner_id
-            WHERE k.id IN (SELECT id FROM kept WHERE owner_id = :account UNION $others)
+            FROM shelf_item k JOIN account a ON a.id = k.owner_id
+            WHERE k.id IN (SELECT id FROM shelf_item WHERE owner_id = :account UNION $others)
             ORDER BY k.owner_id = :account DESC, k.id DESC
             SQL, ['account' => (string) $account->id, 'school' => (string) $account->school->id]);
 
@@ -231,21 +232,22 @@ final readonly class Shelf
     }
 
     /** @return array<string, list<string>> the classes of the signed-in person that may take a thing, by its key */
-    private function lent(): array
+    private function sharedWith(): array
     {
         $courses = $this->access->teaches()
             ? 'SELECT t.course_id FROM teaching t JOIN course c ON c.id = t.course_id WHERE t.account_id = ? AND c.archived_at IS NULL'
             : 'SELECT course_id FROM enrolment WHERE student_id = ?';
         /** @var list<array{key: string, course: string}> $rows */
         $rows = $this->connection->fetchAllAssociative(
-            "SELECT coalesce(kept_id::text, 'groove:' || groove) AS key, course_id AS course FROM lent WHERE course_id IN ($courses)",
+            "SELECT coalesce(item_id::text, 'groove:' || groove) AS key, course_id AS course FROM shared_item "
+                ."WHERE course_id IN ($courses)",
             [(string) $this->access->account()->id],
         );
-        $lent = [];
+        $sharedWith = [];
         foreach ($rows as ['key' => $key, 'course' => $course]) {
-            $lent[$key][] = $course;
+            $sharedWith[$key][] = $course;
         }
 
-        return $lent;
+        return $sharedWith;
     }
 }

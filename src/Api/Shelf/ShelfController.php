@@ -156,7 +156,7 @@ final readonly class ShelfController
             if ($wasShared && !$kept->shared) {
                 // Others have lent it to their classes, and would not find it any more to end that.
                 $this->entities->getConnection()->executeStatement(
-                    'DELETE FROM lent WHERE kept_id = ? AND course_id NOT IN (SELECT course_id FROM teaching WHERE account_id = ?)',
+                    'DELETE FROM shared_item WHERE item_id = ? AND course_id NOT IN (SELECT course_id FROM teaching WHERE account_id = ?)',
                     [(string) $kept->id, (string) $this->access->account()->id],
                 );
             }
@@ -194,7 +194,7 @@ final readonly class ShelfController
     }
 
     /** Which of the teacher's classes may take a pattern. */
-    #[Route('/api/shelf/{key}/lent', methods: 'PUT', requirements: ['key' => '(groove:)?[a-z0-9-]+'])]
+    #[Route('/api/shelf/{key}/classes', methods: 'PUT', requirements: ['key' => '(groove:)?[a-z0-9-]+'])]
     public function lend(string $key, Request $request): JsonResponse
     {
         $this->access->teacher();
@@ -204,20 +204,20 @@ final readonly class ShelfController
         }
         [$mine, $courses] = [$this->classes->all(), $this->classes->chosen($request)];
         $this->entities->wrapInTransaction(function () use ($thing, $courses, $mine): void {
-            $of = $thing instanceof Groove ? ['groove' => $thing->key] : ['kept' => $thing];
+            $of = $thing instanceof Groove ? ['groove' => $thing->key] : ['item' => $thing];
             foreach ($mine as $course) {
                 $this->entities->lock($course, LockMode::PESSIMISTIC_WRITE);
                 $known = $this->entities->getRepository(SharedItem::class)->findOneBy(['course' => $course] + $of);
                 $wanted = \in_array($course, $courses, true);
                 if (null === $known && $wanted) {
-                    $this->entities->persist(new SharedItem($course->school, $course, $of['kept'] ?? null, $of['groove'] ?? null));
+                    $this->entities->persist(new SharedItem($course->school, $course, $of['item'] ?? null, $of['groove'] ?? null));
                 } elseif (null !== $known && !$wanted) {
                     $this->entities->remove($known);
                 }
             }
         });
 
-        return new JsonResponse(['lent' => array_map(static fn (Course $one): string => (string) $one->id, $courses)]);
+        return new JsonResponse(['sharedWith' => array_map(static fn (Course $one): string => (string) $one->id, $courses)]);
     }
 
     /** Makes an assignment of a task, with all its parts, for a class; only its teacher sees it until it is published. */

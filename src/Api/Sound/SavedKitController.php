@@ -65,14 +65,14 @@ final readonly class SavedKitController
     }
 
     /** Which of the teacher's classes may use it. */
-    #[Route('/api/kits/{id}/lent', methods: 'PUT')]
+    #[Route('/api/kits/{id}/classes', methods: 'PUT')]
     public function lend(string $id, Request $request): JsonResponse
     {
         $this->access->teacher();
         $courses = $this->classes->chosen($request);
         $this->kits->lend($this->own($id), $this->classes->all(), $courses);
 
-        return new JsonResponse(['lent' => array_map(static fn (Course $one): string => (string) $one->id, $courses)]);
+        return new JsonResponse(['sharedWith' => array_map(static fn (Course $one): string => (string) $one->id, $courses)]);
     }
 
     /** The kit with its sounds, as a zip of open files. */

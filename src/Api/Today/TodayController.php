@@ -147,7 +147,7 @@ final readonly class TodayController
             JOIN course c ON c.id = e.course_id AND c.archived_at IS NULL
             JOIN school s ON s.id = c.school_id
             JOIN assignment a ON a.course_id = c.id AND a.published_at <= :now
-            LEFT JOIN leave l ON l.assignment_id = a.id AND l.student_id = e.student_id
+            LEFT JOIN exemption l ON l.assignment_id = a.id AND l.student_id = e.student_id
             JOIN part p ON p.assignment_id = a.id
             LEFT JOIN draft d ON d.part_id = p.id AND d.student_id = e.student_id
             LEFT JOIN LATERAL (

@@ -3,24 +3,24 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, it } from 'vitest';
 import { editorOf, lesson } from '../../../tests/web/lesson';
-import type { KeptKit } from '../../api/types';
+import type { SavedKit } from '../../api/types';
 import { OwnKits } from './OwnKits';
 import { keptKits } from './useOwnKit';
 
 afterEach(cleanup);
 
-const kit = (name: string, more: Partial<KeptKit> = {}): KeptKit => ({
+const kit = (name: string, more: Partial<SavedKit> = {}): SavedKit => ({
   id: name,
   name,
   own: true,
   by: 'Odile Marrick',
   base: 'pier',
-  lent: [],
+  sharedWith: [],
   pieces: [{ instrument: 'kick', sound: 'parade/kick', level: 1, pan: 0, tune: 0 }],
   ...more,
 });
 
-function shown(kits: KeptKit[]) {
+function shown(kits: SavedKit[]) {
   const { editor } = editorOf(lesson({ kick: [{ at: 0 }] }));
   const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY } } });
   queries.setQueryData(keptKits.queryKey, { kits, courses: [] });

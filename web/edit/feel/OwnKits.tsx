@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, at, reply } from '../../api/client';
-import type { KeptKit, OwnKit } from '../../api/types';
+import type { OwnKit, SavedKit } from '../../api/types';
 import { isPlayedWith, kitOf, withKit } from '../../music/kits';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
@@ -20,20 +20,20 @@ export function OwnKits({ editor }: { editor: Editor }) {
   const queries = useQueryClient();
   const { data } = useQuery(keptKits);
   const [typed, setTyped] = useState('');
-  const [removed, setRemoved] = useState<KeptKit | null>(null);
+  const [removed, setRemoved] = useState<SavedKit | null>(null);
   const { busy, error, run } = useTask();
   const { pattern } = editor.store;
   const kits = [...(data?.kits ?? [])].sort(
     (a, b) => Number(b.own) - Number(a.own) || a.name.localeCompare(b.name, undefined, { numeric: true }),
   );
-  const play = (kit: KeptKit) => editor.store.change(say('edit.kit.play', { name: kit.name }), (old) => withKit(old, kit));
+  const play = (kit: SavedKit) => editor.store.change(say('edit.kit.play', { name: kit.name }), (old) => withKit(old, kit));
   const chosen = kits.find((kit) => isPlayedWith(pattern, kit));
   const name = typed.trim();
   const renew = () => queries.invalidateQueries({ queryKey: keptKits.queryKey });
   const put = (kit: OwnKit) => reply(api.PUT('/api/kits', { body: kit }));
-  const lend = (kit: KeptKit, courses: string[]) =>
+  const lend = (kit: SavedKit, courses: string[]) =>
     run(async () => {
-      await reply(api.PUT('/api/kits/{id}/lent', { ...at({ id: kit.id }), body: { courses } }));
+      await reply(api.PUT('/api/kits/{id}/classes', { ...at({ id: kit.id }), body: { courses } }));
       await renew();
     });
   const keep = () =>
@@ -43,17 +43,17 @@ export function OwnKits({ editor }: { editor: Editor }) {
       setTyped('');
       editor.say(say('panels.ownKits.kept', { name }));
     });
-  const remove = (kit: KeptKit) =>
+  const remove = (kit: SavedKit) =>
     run(async () => {
       await reply(api.DELETE('/api/kits/{id}', at({ id: kit.id })));
       await renew();
       setRemoved(kit);
       editor.say(say('panels.ownKits.removed', { name: kit.name }));
     });
-  const bringBack = (kit: KeptKit) =>
+  const bringBack = (kit: SavedKit) =>
     run(async () => {
       const { id } = await put({ name: kit.name, base: kit.base, pieces: kit.pieces });
-      if (kit.lent.length > 0) await reply(api.PUT('/api/kits/{id}/lent', { ...at({ id }), body: { courses: kit.lent } }));
+      if (kit.sharedWith.length > 0) await reply(api.PUT('/api/kits/{id}/classes', { ...at({ id }), body: { courses: kit.sharedWith } }));
       await renew();
       setRemoved(null);
     });
@@ -114,9 +114,9 @@ export function OwnKits({ editor }: { editor: Editor }) {
               <input
                 type="checkbox"
                 disabled={busy}
-                checked={chosen.lent.includes(course.id)}
+                checked={chosen.sharedWith.includes(course.id)}
                 onChange={({ target }) =>
-                  void lend(chosen, target.checked ? [...chosen.lent, course.id] : chosen.lent.filter((id) => id !== course.id))
+                  void lend(chosen, target.checked ? [...chosen.sharedWith, course.id] : chosen.sharedWith.filter((id) => id !== course.id))
                 }
               />
               {say('panels.ownKits.may', { name: course.name })}

@@ -11,13 +11,17 @@ import { say, useSay } from '../words/words';
 type Student = MarkingList['students'][number];
 
 /** What holds for one student beside the others, in a few words. */
-export function leaveWords({ leave }: Student): string {
-  if (!leave) return '';
-  return leave.excused ? say('mark.leave.isExcused') : leave.until ? say('mark.leave.until', { when: when(leave.until) }) : '';
+export function exemptionWords({ exemption }: Student): string {
+  if (!exemption) return '';
+  return exemption.excused
+    ? say('mark.exemption.isExcused')
+    : exemption.until
+      ? say('mark.exemption.until', { when: when(exemption.until) })
+      : '';
 }
 
 /** More time for some, also where the task is closed, or that nothing is expected of them. */
-export function Leave({ list }: { list: MarkingList }) {
+export function ExemptionBlock({ list }: { list: MarkingList }) {
   const say = useSay();
   const [chosen, setChosen] = useState<string[]>([]);
   const [until, setUntil] = useState<string | null>(null);
@@ -28,31 +32,31 @@ export function Leave({ list }: { list: MarkingList }) {
   const grant = (what: { until?: string | null; excused?: boolean }, done: string) =>
     run(async () => {
       const body = { students: chosen, reason, ...what };
-      await reply(api.PUT('/api/assignments/{id}/leave', { ...at({ id: list.assignment.id }), body }));
+      await reply(api.PUT('/api/assignments/{id}/exemptions', { ...at({ id: list.assignment.id }), body }));
       await queries.invalidateQueries({ queryKey: ['marking'] });
-      setSaid(say('mark.leave.done', { what: done, count: chosen.length }));
+      setSaid(say('mark.exemption.done', { what: done, count: chosen.length }));
       setChosen([]);
     });
   const nobody = busy || chosen.length === 0;
-  const held = list.students.filter((student) => student.leave);
+  const held = list.students.filter((student) => student.exemption);
   return (
     <details className="card mt-3 text-sm">
       <summary className="font-bold">
-        {say('mark.leave')}
-        {held.length > 0 && <span className="font-normal text-faint"> · {say('mark.leave.holds', { count: held.length })}</span>}
+        {say('mark.exemption')}
+        {held.length > 0 && <span className="font-normal text-faint"> · {say('mark.exemption.holds', { count: held.length })}</span>}
       </summary>
       {held.length > 0 && (
         <ul className="mt-2">
           {held.map((student) => (
             <li key={student.id}>
-              <bdi>{student.name}</bdi>: {leaveWords(student)}
-              {student.leave?.reason && <span className="text-faint"> ({student.leave.reason})</span>}
+              <bdi>{student.name}</bdi>: {exemptionWords(student)}
+              {student.exemption?.reason && <span className="text-faint"> ({student.exemption.reason})</span>}
             </li>
           ))}
         </ul>
       )}
       <fieldset className="mt-2">
-        <legend>{say('mark.leave.whom')}</legend>
+        <legend>{say('mark.exemption.whom')}</legend>
         <div className="flex flex-wrap gap-x-4">
           {list.students.map(({ id, name }) => (
             <label key={id} className="flex min-h-8 items-center gap-1.5">
@@ -67,9 +71,9 @@ export function Leave({ list }: { list: MarkingList }) {
         </div>
       </fieldset>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <TimeField label={say('mark.leave.moreUntil')} lesson={list.assignment.course.lesson} value={until} change={setUntil} />
+        <TimeField label={say('mark.exemption.moreUntil')} lesson={list.assignment.course.lesson} value={until} change={setUntil} />
         <label className="min-w-56 flex-1">
-          {say('mark.leave.why')}
+          {say('mark.exemption.why')}
           <input className="field mt-1" value={reason} maxLength={300} onChange={(event) => setReason(event.target.value)} />
         </label>
       </div>
@@ -78,15 +82,20 @@ export function Leave({ list }: { list: MarkingList }) {
           type="button"
           className="button button-main"
           disabled={nobody || until === null}
-          onClick={() => !unfinished() && void grant({ until }, say('mark.leave.more'))}
+          onClick={() => !unfinished() && void grant({ until }, say('mark.exemption.more'))}
         >
-          {say('mark.leave.give')}
+          {say('mark.exemption.give')}
         </button>
-        <button type="button" className="button" disabled={nobody} onClick={() => void grant({ excused: true }, say('mark.leave.excused'))}>
-          {say('mark.leave.excuse')}
+        <button
+          type="button"
+          className="button"
+          disabled={nobody}
+          onClick={() => void grant({ excused: true }, say('mark.exemption.excused'))}
+        >
+          {say('mark.exemption.excuse')}
         </button>
-        <button type="button" className="button" disabled={nobody} onClick={() => void grant({}, say('mark.leave.same'))}>
-          {say('mark.leave.same')}
+        <button type="button" className="button" disabled={nobody} onClick={() => void grant({}, say('mark.exemption.same'))}>
+          {say('mark.exemption.same')}
         </button>
       </div>
       {error && <Notice>{error}</Notice>}

@@ -14,14 +14,14 @@ type Props = {
 };
 
 /** What the task asks for, as a list that ticks itself while the beat is built, where the teacher allows it. */
-export function Asked({ asks, ticks, queue, frame, show }: Props) {
+export function TaskRules({ asks, ticks, queue, frame, show }: Props) {
   const say = useSay();
   const checked = useSyncExternalStore(queue.subscribe, () => queue.checked);
   if (asks.length === 0) return null;
   const shown = ticks ? checked : null;
   return (
-    <section aria-labelledby="asked" className="mt-3">
-      <h3 id="asked">{say('beat.rules')}</h3>
+    <section aria-labelledby="rules" className="mt-3">
+      <h3 id="rules">{say('beat.rules')}</h3>
       {shown && (
         <p role="status" className="text-sm text-faint">
           {say('beat.rules.met', { passed: shown.passed, count: asks.length })}
