@@ -249,7 +249,8 @@ echo "\nScript and style, gzipped\n";
 $screens = [];
 foreach (['en-US', 'de', 'ar'] as $tag) {
     $screens["first screen, $tag"] = ['web/main.tsx', "virtual:words/$tag/frame"];
-    $screens["with the Bench, $tag"] = [...$screens["first screen, $tag"], 'web/bench/BenchPage.tsx', "virtual:words/$tag/beat"];
+    $words = array_map(static fn (string $place): string => "virtual:words/$tag/$place", ['beat', 'form', 'edit']);
+    $screens["with the Bench, $tag"] = [...$screens["first screen, $tag"], 'web/bench/BenchPage.tsx', ...$words];
 }
 foreach ($screens as $what => $keys) {
     $files = [];

@@ -195,8 +195,14 @@ final readonly class Shelf
      *
      * @return array<string, mixed>
      */
-    private static function shipped(string $key, string $kind, Groove|ReadyTask $one, string $lesson, Pattern $pattern, array $classes): array
-    {
+    private static function shipped(
+        string $key,
+        string $kind,
+        Groove|ReadyTask $one,
+        string $lesson,
+        Pattern $pattern,
+        array $classes,
+    ): array {
         return [
             'key' => $key,
             'kind' => $kind,
