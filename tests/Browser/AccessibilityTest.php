@@ -60,7 +60,7 @@ final class AccessibilityTest extends BrowserTestCase
         ]];
         yield 'a student' => ['ines', [
             'the day' => [[], 'main h2'],
-            'the Bench' => [['Change it: Lamp', 'Show the target', 'Keys and hands'], '[role=grid] .note'],
+            'the Bench' => [['Change it: Lamp', 'Above', 'Keys and hands'], '[role=grid] .note'],
             'what was returned' => [['Read the feedback: Foghorn'], '.note-matched'],
             'her term' => [['My term'], '.term-sum'],
         ]];

@@ -29,8 +29,8 @@ final class LoopTest extends BrowserTestCase
         $wren = $this->person('wren');
         $wren->press('Begin: Harbour Steps');
         $wren->read('Walk down to the water');
-        $wren->press('Show the target');
-        $wren->see('section[aria-label=Target] .note-target');
+        $wren->press('Above');
+        $wren->see('.over-row .note-target');
         $wren->cell(0, 0)->click();
         $wren->cell(0, 2880)->click();
         $wren->cell(1, 1200)->click();

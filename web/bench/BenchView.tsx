@@ -5,6 +5,7 @@ import { Editor } from '../edit/Editor';
 import { Folds } from '../edit/Folds';
 import { KeysHelp } from '../edit/KeysHelp';
 import { sameMeter } from '../edit/meters';
+import type { Beside } from '../edit/TargetBeside';
 import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
 import type { UndoStore } from '../keep/UndoStore';
@@ -39,7 +40,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
   const { part, target, trying, assignment } = bench;
   const [store] = useState(() => new PatternStore(left?.work.pattern ?? bench.draft.pattern, history));
   const [queue] = useState(() => new DraftQueue(part.id, store, { ...bench.draft, checked: bench.checked }, left));
-  const [showTarget, setShowTarget] = useState(false);
+  const [beside, setBeside] = useState<Beside>('mine');
   const [looked, setLooked] = useState<Looked | null>(null);
   const [parts, setParts] = useState(bench.parts);
   const [frame, setFrame] = useState<{ title: string; pattern: Pattern } | null>(null);
@@ -70,7 +71,8 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
       counting={assignment.course.counting}
       target={target}
       others={bench.others}
-      showTarget={showTarget}
+      beside={beside}
+      setBeside={setBeside}
       looked={
         looked && sameMeter(looked.pattern.meter, store.pattern.meter)
           ? { title: say('beat.versions.shown', { number: looked.version }), pattern: looked.pattern }
@@ -97,7 +99,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           label: say('beat.panel.Task'),
           content: (
             <>
-              <Brief bench={bench} {...(target && { showTarget, toggleTarget: () => setShowTarget(!showTarget) })}>
+              <Brief bench={bench}>
                 <TaskRules asks={bench.asks} ticks={bench.checked !== null} queue={queue} frame={frame?.pattern ?? null} show={setFrame} />
               </Brief>
               {part.view === 'heard' && (

@@ -22,10 +22,10 @@ function whatIsSet(part: Bench['part']): string {
     : say('beat.brief.open', { set, open: open.join(', ') });
 }
 
-type Props = { bench: Bench; showTarget?: boolean; toggleTarget?: () => void; children?: ReactNode };
+type Props = { bench: Bench; children?: ReactNode };
 
 /** The task, beside the sheet. */
-export function Brief({ bench, showTarget, toggleTarget, children }: Props) {
+export function Brief({ bench, children }: Props) {
   const say = useSay();
   const { assignment, part, open } = bench;
   return (
@@ -50,13 +50,7 @@ export function Brief({ bench, showTarget, toggleTarget, children }: Props) {
           </Link>
         </p>
       )}
-      {toggleTarget ? (
-        <button type="button" className="button mt-3" aria-pressed={showTarget} onClick={toggleTarget}>
-          {say('beat.brief.target')}
-        </button>
-      ) : (
-        part.view === 'hidden' && <p className="mt-3 text-sm">{say('beat.brief.hidden')}</p>
-      )}
+      {part.view === 'hidden' && <p className="mt-3 text-sm">{say('beat.brief.hidden')}</p>}
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { calledInstrument } from '../sheet/called';
 import { cellBox, type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { Sheet, StaffLine, type Thin } from '../sheet/Sheet';
+import type { Strike } from '../sheet/useStruck';
 import { type Spans, spansOf, valuesOf } from '../sheet/values';
 import { hears, keyOfRow } from '../sound/Ears';
 import { pieceWords, playedBy } from '../sound/Kits';
@@ -20,6 +21,8 @@ import type { Group } from './Folds';
 import { type KeyPress, press } from './keys';
 import { SheetHands } from './SheetHands';
 import { saidAt } from './saidAt';
+import { type Beside, targetOver } from './TargetBeside';
+import { MINE } from './useHearing';
 
 type Props = {
   label: string;
@@ -27,9 +30,12 @@ type Props = {
   music: Music;
   player: Player;
   position: () => number | null;
-  zoom: number;
+  zoom: number | 'fit';
   /** Pixels that the sheet may be high without scrolling, where that is known. */
   room?: number | null;
+  /** What the task asks, where it stands over the sheet or in its rows. */
+  target?: Section | null;
+  beside?: Beside;
   locked?: boolean;
 };
 
@@ -37,7 +43,18 @@ type Props = {
  * The sheet on which a beat is built. No tools and no modes: a press adds, a press on a hit removes, a drag paints or shapes. It is
  * drawn again when rows, bars or grids change; each row's line follows its own hits.
  */
-export function EditSheet({ label, editor, music, player, position, zoom, room = null, locked = false }: Props) {
+export function EditSheet({
+  label,
+  editor,
+  music,
+  player,
+  position,
+  zoom,
+  room = null,
+  target = null,
+  beside = 'mine',
+  locked = false,
+}: Props) {
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => structureOf(editor.section));
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
@@ -73,6 +90,14 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
   const onLayout = useCallback((g: Geometry) => {
     layout.current = g;
   }, []);
+  // Rows that are drawn, as they stand on the sheet.
+  const drawn = useRef(rows);
+  drawn.current = rows;
+  const strikes = useCallback(
+    (row: number) => (player.voiceNow() === MINE ? strikesOf(editor, drawn.current[row]?.index ?? row) : []),
+    [editor, player],
+  );
+  const lines = useMemo(() => (beside === 'over' && target ? targetOver(editor, music, target) : null), [beside, target, editor, music]);
   const onBar = useCallback(
     (bar: number, marking: boolean) => {
       const marked = marking ? editor.markedBars() : null;
@@ -97,11 +122,13 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
     element?.addEventListener('touchmove', hold, { passive: false });
     return () => element?.removeEventListener('touchmove', hold);
   }, [hands]);
+  // What somebody finds on the sheet stands there; what is written from now on is seen to be written.
+  const enliven = () => sheet.current?.classList.add('alive');
   useClipboard(sheet, editor, locked);
   useKeysWhereMarked(sheet, editor);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys bubble from the grid's cells, which hold the focus
-    <div ref={sheet} onKeyDown={onKeyDown}>
+    <div ref={sheet} onKeyDown={onKeyDown} onPointerDownCapture={enliven} onKeyDownCapture={enliven}>
       <Sheet
         label={label}
         music={music}
@@ -115,9 +142,11 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
           room,
           onBar,
           below,
+          over: lines,
           name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} />,
         }}
         onLayout={onLayout}
+        strikes={strikes}
         content={({ instrument }, i, line, g) => (
           <RowLine
             section={index}
@@ -130,6 +159,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
             say={say}
             spans={spans}
             hands={hands}
+            wanted={beside === 'one' ? (target?.rows.find((row) => row.instrument === instrument.name) ?? null) : null}
             locked={locked}
           />
         )}
@@ -157,6 +187,24 @@ function thinLines(editor: Editor): { over: Map<number, Thin>; below: Thin } {
     waiting = [];
   }
   return { over, below: thin(waiting) };
+}
+
+/** What a row sounds, its cycle written out; kept for as long as the row stays as it is. */
+const struck = new WeakMap<Row, Strike[]>();
+function strikesOf(editor: Editor, index: number): Strike[] {
+  const row = editor.section.rows[index];
+  if (!row || row.muted) return [];
+  let known = struck.get(row);
+  if (!known) {
+    known = editor
+      .heardPlaces(row)
+      .map((at) => ({ at, hit: hitAt(row, editor.source(row, at)) }))
+      .filter(({ hit }) => hit && !hit.silent)
+      .map(({ at, hit }) => ({ at: at + (hit?.push ?? 0), velocity: velocityOf(hit as Hit) }))
+      .sort((one, other) => one.at - other.at);
+    struck.set(row, known);
+  }
+  return known;
 }
 
 /** Marked by a head or a panel, the sheet takes the keys: the place of the cursor has the focus. */
@@ -238,6 +286,8 @@ type RowProps = {
   /** Where notes are beamed together, where hits have note values. */
   spans: Spans | null;
   hands: SheetHands;
+  /** The row of the target that stands in this one. */
+  wanted: Row | null;
   locked: boolean;
 };
 
@@ -257,9 +307,10 @@ function useMarks(editor: Editor, section: number, index: number, line: SheetLin
 const OFF_GRID = 22;
 
 /** One row of one line: its cells take the presses, the notes are drawn over them. Rendered again only when its own row changes. */
-const RowLine = memo(function RowLine({ section, index, line, g, head, label, editor, say, spans, hands, locked }: RowProps) {
+const RowLine = memo(function RowLine({ section, index, line, g, head, label, editor, say, spans, hands, wanted, locked }: RowProps) {
   const row = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections[section]?.rows[index]);
   const { cursor, from, to, preview } = useMarks(editor, section, index, line);
+  const delays = useDelays(row ? editor.heardPlaces(row) : [], editor.music.barTicks);
   if (!row) return null;
   const step = editor.step(row);
   const places = editor.places(row, line.from, line.to);
@@ -320,9 +371,23 @@ const RowLine = memo(function RowLine({ section, index, line, g, head, label, ed
             scale={g.scale}
             ink={row.cycle && at >= row.cycle ? 'echo' : 'plain'}
             value={written?.get(at)?.head}
+            delay={delays(at)}
           />
         ))}
         {written && <Beams hits={hitAtPlace} written={written} line={line} g={g} />}
+        {wanted?.hits
+          .filter(({ at }) => at >= line.from && at < line.to && !hitAtPlace.has(at))
+          .map((hit) => (
+            <Note
+              key={`wanted ${hit.at}`}
+              x={noteX(hit.at + (hit.push ?? 0), line, g)}
+              y={y}
+              head={head}
+              hit={hit}
+              scale={g.scale}
+              ink="missing"
+            />
+          ))}
         {preview
           ?.filter((at) => at >= line.from && at < line.to && !hitAtPlace.has(at))
           .map((at) => (
@@ -332,6 +397,18 @@ const RowLine = memo(function RowLine({ section, index, line, g, head, label, ed
     </>
   );
 });
+
+/** Several hits at once are written from left to right, a bar within WRITES milliseconds: how long each waits. */
+function useDelays(places: number[], barTicks: number): (at: number) => number | undefined {
+  const known = useRef<ReadonlySet<number> | null>(null);
+  const before = known.current;
+  useEffect(() => {
+    known.current = new Set(places);
+  });
+  const several = before !== null && places.filter((at) => !before.has(at)).length > 1;
+  return (at) => (several && !before.has(at) ? Math.round(((at % barTicks) / barTicks) * WRITES) : undefined);
+}
+const WRITES = 420;
 
 type CellProps = {
   index: number;

@@ -70,7 +70,7 @@ export class Editor extends Cursor {
       return;
     }
     const hit: Hit = { ...known, at, velocity };
-    this.store.change(known ? `Shape ${this.words.spot(place)}` : say('edit.step.add', { place: this.words.spot(place) }), (pattern) =>
+    this.store.change(say(known ? 'edit.step.shape' : 'edit.step.add', { place: this.words.spot(place) }), (pattern) =>
       withHit(pattern, this.index, place.row, hit),
     );
     if (!this.player.state.playing) void this.player.audition(row.instrument, velocity, row);

@@ -1,6 +1,6 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { Catalogue, Music, Pattern } from '../api/types';
+import type { Catalogue, Music, Pattern, Section } from '../api/types';
 import { hitCount, instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
 import { PatternSheet } from '../sheet/PatternSheet';
@@ -10,13 +10,15 @@ import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
 import { Waiting } from '../ui/states';
-import { useSay, withWords } from '../words/words';
+import { lower } from '../ui/words';
+import { locale, useSay, withWords } from '../words/words';
 import { DropRoom } from './DropRoom';
 import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
 import { HeadSigns } from './feel/HeadSigns';
 import { SectionTabs } from './SectionTabs';
+import { type Beside, BesideChoice, notOnTheSheet, useTargetSection } from './TargetBeside';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
 import { useTake } from './useTake';
 import '../ui/rooms.css';
@@ -42,7 +44,9 @@ type Props = {
   target?: Pattern | null;
   /** Further targets, to look at. */
   others?: Pattern[];
-  showTarget?: boolean;
+  /** How the target stands beside the beat, and what chooses it. */
+  beside?: Beside;
+  setBeside?: (beside: Beside) => void;
   /** Another pattern to look at above the sheet, an earlier state for instance. */
   looked?: { title: string; pattern: Pattern } | null;
   locked?: boolean;
@@ -78,7 +82,8 @@ export function Workbench(props: Props) {
     counting,
     target = null,
     others = [],
-    showTarget = false,
+    beside = 'mine',
+    setBeside,
     looked = null,
     locked = false,
     head,
@@ -90,10 +95,11 @@ export function Workbench(props: Props) {
     states,
   } = props;
   // Everything that follows the pattern asks for it by itself: the frame is not drawn again for every hit.
-  const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, target);
+  const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, target, beside !== 'mine');
   const { voice } = usePlayerState(player);
   const theirs = usePosition(player, TARGET);
-  const [zoom, setZoom] = useState(2);
+  const wanted = useTargetSection(editor, target, music);
+  const [zoom, setZoom] = useState<number | 'fit'>('fit');
   const [own, setOwn] = useState(0);
   const panel = props.panel ?? own;
   const setPanel = props.setPanel ?? setOwn;
@@ -133,14 +139,15 @@ export function Workbench(props: Props) {
           <HeadSigns editor={editor} player={player} music={music} counting={counting} locked={locked}>
             <SectionTabs editor={editor} locked={locked} />
             {sheets}
+            {target && setBeside && <BesideChoice editor={editor} player={player} beside={beside} setBeside={setBeside} />}
             <Zoom zoom={zoom} setZoom={setZoom} />
           </HeadSigns>
         </header>
         <div ref={room.ref} className="sheet-room">
-          {target && (showTarget || voice !== MINE) && (
+          {target && beside === 'mine' && voice !== MINE && (
             <PatternSheet pattern={target} music={music} catalogue={catalogue} audition={player.audition} position={theirs} />
           )}
-          {showTarget &&
+          {beside === 'over' &&
             others.map((other, index) => (
               <PatternSheet
                 // biome-ignore lint/suspicious/noArrayIndexKey: targets have no other name, and their order is fixed
@@ -171,10 +178,13 @@ export function Workbench(props: Props) {
               music={music}
               player={player}
               position={position}
-              zoom={ZOOMS[zoom] ?? 1}
-              room={room.height !== null && mayAdd ? room.height - ADD_ROW : room.height}
+              zoom={zoom}
+              room={room.height === null ? null : room.height - CARD - (mayAdd ? ADD_ROW : 0)}
+              target={wanted}
+              beside={beside}
               locked={locked}
             />
+            {wanted && beside === 'one' && <NotHere editor={editor} section={wanted} />}
             {mayAdd && (
               <button
                 type="button"
@@ -290,7 +300,18 @@ export function Workbench(props: Props) {
   );
 }
 
-/** Pixels that the button under the last row takes. */
+/** What the target has that no row here could show. */
+function NotHere({ editor, section }: { editor: Editor; section: Section }) {
+  const say = useSay();
+  useSyncExternalStore(editor.store.subscribe, () => editor.section.rows.length);
+  const missing = notOnTheSheet(editor, section);
+  return missing.length > 0 ? (
+    <p className="text-sm text-target">{say('edit.beside.missing', { names: new Intl.ListFormat(locale()).format(missing.map(lower)) })}</p>
+  ) : null;
+}
+
+/** Pixels that the card around the sheet takes, and the button under the last row. */
+const CARD = 18;
 const ADD_ROW = 30;
 
 /** Gives the focus to what comes in a moment, with a panel that is loaded for instance. */
@@ -342,28 +363,28 @@ function Scopes({ editor, scope, setScope }: { editor: Editor; scope: Scope; set
   return <Choice label={say('edit.scope.what')} value={scope} options={options} onChange={setScope} />;
 }
 
-function Zoom({ zoom, setZoom }: { zoom: number; setZoom: (zoom: number) => void }) {
+function Zoom({ zoom, setZoom }: { zoom: number | 'fit'; setZoom: (zoom: number | 'fit') => void }) {
   const say = useSay();
+  const now = zoom === 'fit' ? 1 : zoom;
+  const [smaller, larger] = [ZOOMS.findLast((one) => one < now), ZOOMS.find((one) => one > now)];
+  const step = (label: string, sign: string, to: number | undefined) => (
+    <button
+      type="button"
+      className="button button-small"
+      aria-label={label}
+      disabled={to === undefined}
+      onClick={() => to !== undefined && setZoom(to)}
+    >
+      {sign}
+    </button>
+  );
   return (
     <span className="joined ms-auto max-sm:hidden">
-      <button
-        type="button"
-        className="button button-small"
-        aria-label={say('edit.zoom.smaller')}
-        disabled={zoom === 0}
-        onClick={() => setZoom(zoom - 1)}
-      >
-        −
+      {step(say('edit.zoom.smaller'), '−', smaller)}
+      <button type="button" className="button button-small" aria-pressed={zoom === 'fit'} onClick={() => setZoom('fit')}>
+        {say('edit.zoom.fit')}
       </button>
-      <button
-        type="button"
-        className="button button-small"
-        aria-label={say('edit.zoom.larger')}
-        disabled={zoom === ZOOMS.length - 1}
-        onClick={() => setZoom(zoom + 1)}
-      >
-        +
-      </button>
+      {step(say('edit.zoom.larger'), '+', larger)}
     </span>
   );
 }

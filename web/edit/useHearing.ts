@@ -11,8 +11,12 @@ export const MINE = 'mine';
 export const TARGET = 'target';
 export type Scope = 'form' | 'section' | 'marked';
 
-/** What of the pattern is played, and where the reading line stands in the section that is shown. */
-export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, target: Pattern | null) {
+/**
+ * What of the pattern is played, and where the reading line stands in the section that is shown.
+ *
+ * @param both whether it reads the target as well, where that stands beside one's beat
+ */
+export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, target: Pattern | null, both: boolean) {
   const [scope, setScope] = useState<Scope>('form');
   const section = useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const range = useSyncExternalStore(editor.subscribe, () => editor.state.range);
@@ -45,11 +49,11 @@ export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, t
   }, [player, marked]);
   const turn = useTurn(editor, player, music, scope);
   const position = useCallback((): number | null => {
-    const tick = player.voiceNow() === MINE ? player.position() : null;
+    const tick = both || player.voiceNow() === MINE ? player.position() : null;
     if (tick === null || scoped.current !== 'form') return tick;
     const place = placeInForm(editor.store.pattern, editor.music.barTicks, tick);
     return place?.section === editor.index ? place.tick : null;
-  }, [player, editor]);
+  }, [player, editor, both]);
   return { player, scope, setScope, position, turn };
 }
 

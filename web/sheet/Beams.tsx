@@ -16,7 +16,7 @@ export function Beams({ hits, written, line, g }: Props) {
   const y = g.scale.row - g.scale.rise;
   const tip = (at: number): [number, number] => {
     const hit = hits.get(at);
-    return [noteX(at + (hit?.push ?? 0), line, g) + STEM, y - stemHeight(hit ? velocityOf(hit) : 90, g.scale)];
+    return [noteX(at + (hit?.push ?? 0), line, g) + STEM * g.scale.size, y - stemHeight(hit ? velocityOf(hit) : 90, g.scale)];
   };
   const drawn = beams.map((beam) => {
     const down = (beam.level - 1) * APART + 1;

@@ -5,7 +5,7 @@ import { Note } from './Note';
 const ROW = 19;
 const WIDTH = 232;
 const INDENT = 14;
-const SCALE = { row: ROW, rise: 4, least: 4, most: 14 };
+const SCALE = { row: ROW, rise: 4, least: 4, most: 14, size: 1 };
 
 /** The first bar of a beat, drawn small: how it looks, before one goes there. */
 export function FirstBar({ glimpse }: { glimpse: Glimpse }) {

@@ -15,20 +15,29 @@ type Props = {
   scale: Scale;
   ink?: Ink;
   value?: HeadValue | undefined;
+  /** Milliseconds after which it is written, where several are written at once. */
+  delay?: number | undefined;
 };
 
 /**
  * A hit as percussion notation writes it: a notehead on a stem whose height is how hard it is. (x, y) is the middle of the head.
- * Few elements and no transforms: a full sheet has a thousand of these.
+ * Few elements, and a transform only where it is larger than usual: a full sheet has a thousand of these.
  */
-export const Note = memo(function Note({ x, y, head, hit, scale, ink = 'plain', value = 'full' }: Props) {
+export const Note = memo(function Note({ x: atX, y: atY, head, hit, scale, ink = 'plain', value = 'full', delay }: Props) {
+  const { size } = scale;
+  const [x, y] = size === 1 ? [atX, atY] : [0, 0];
   const velocity = velocityOf(hit);
-  const top = y - stemHeight(velocity, scale);
+  const top = y - stemHeight(velocity, scale) / size;
   const roll = hit.roll ?? 1;
   const marks =
     (velocity >= 105 ? accent(x, top) : '') + (velocity < 40 ? brackets(x, y) : '') + (roll > 1 ? slashes(x, y, top, roll) : '');
   return (
-    <g className={`note note-${ink}${value.startsWith('hollow') ? ' note-hollow' : ''}`} opacity={hit.silent ? 0.35 : undefined}>
+    <g
+      className={`note note-${ink}${value.startsWith('hollow') ? ' note-hollow' : ''}`}
+      opacity={hit.silent ? 0.35 : undefined}
+      transform={size === 1 ? undefined : `translate(${atX} ${atY}) scale(${size})`}
+      style={delay ? { transitionDelay: `${delay}ms` } : undefined}
+    >
       <path
         d={`M${x + 5} ${y - (head === 'oval' ? 1.5 : 4)}V${top}`}
         className="note-stem"
@@ -70,7 +79,7 @@ function slashes(x: number, y: number, top: number, roll: number): string {
 }
 
 /** The notehead alone. */
-function Head({ shape, x, y }: { shape: Instrument['notehead']; x: number; y: number }) {
+export function Head({ shape, x, y }: { shape: Instrument['notehead']; x: number; y: number }) {
   switch (shape) {
     case 'oval':
       // An ellipse that leans like a written one.

@@ -1,9 +1,11 @@
 import { Fragment, memo, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Instrument, Music } from '../api/types';
 import { useSay } from '../words/words';
-import { fitted, type Geometry, geometry, lineHeight, lineWidth, noteX, type SheetLine } from './geometry';
+import { barsPerLine, fitted, type Geometry, geometry, lineHeight, lineWidth, noteX, type SheetLine, TALLEST } from './geometry';
 import './sheet.css';
+import { Head } from './Note';
 import { useReadingLine } from './useReadingLine';
+import { type Strike, useStruck } from './useStruck';
 
 export type SheetRow = {
   key: string;
@@ -18,6 +20,8 @@ export type SheetRow = {
 };
 /** Lines between the rows that are thinner than these. */
 export type Thin = { count: number; draw: (line: SheetLine, g: Geometry) => ReactNode };
+/** Small lines over the rows of every line, to look at. */
+export type Over = { rows: number; draw: (line: SheetLine, g: Geometry) => ReactNode };
 type Props = {
   label: string;
   music: Music;
@@ -29,6 +33,8 @@ type Props = {
   audition: (instrument: string) => void;
   /** What stands in a row of one line. */
   content: (row: SheetRow, index: number, line: SheetLine, g: Geometry) => ReactNode;
+  /** What a row sounds, so that it is seen to sound. */
+  strikes?: ((row: number) => Strike[]) | undefined;
   /** What lies over all rows of one line. */
   overlay?: (line: SheetLine, g: Geometry) => ReactNode;
   /** Ticks of the finest grid that is shown, a sixteenth at most. */
@@ -37,11 +43,13 @@ type Props = {
   stretch?: number | null;
   /** For a sheet that is edited. */
   grid?: {
-    zoom: number;
+    /** As large as it fits, or so many times its usual size. */
+    zoom: number | 'fit';
     /** Pixels that it may be high without scrolling, null where nobody minds. */
     room: number | null;
     onBar: (bar: number, marking: boolean) => void;
     name: (row: SheetRow, index: number) => ReactNode;
+    over?: Over | null;
     /** Under the last row. */
     below?: Thin;
   };
@@ -49,6 +57,9 @@ type Props = {
   onLayout?: (g: Geometry) => void;
 };
 
+/** Pixels that a line of those takes, and the gap under them. */
+export const OVER_ROW = 22;
+const OVER_GAP = 8;
 /** Pixels that a row needs, for a mouse and for a finger. */
 const LEAST_ROW = 33;
 const COARSE_ROW = 44;
@@ -72,6 +83,7 @@ export function Sheet({
   audition,
   content,
   overlay,
+  strikes,
   finest = 240,
   stretch = null,
   grid,
@@ -92,20 +104,33 @@ export function Sheet({
   const names = width < 560 ? 76 : 124;
   const edited = grid !== undefined;
   const coarse = useMemo(() => edited && window.matchMedia('(pointer: coarse)').matches, [edited]);
-  const zoom = grid?.zoom ?? 1;
+  const fits = grid?.zoom === 'fit';
+  const zoom = typeof grid?.zoom === 'number' ? grid.zoom : 1;
   const thinLine = coarse ? COARSE_ROW : THIN_LINE;
-  const thin = thinLine * ((grid?.below?.count ?? 0) + rows.reduce((sum, row) => sum + (row.above?.count ?? 0), 0));
+  const over = grid?.over ?? null;
+  const overHeight = over ? over.rows * OVER_ROW + OVER_GAP : 0;
+  const thin = thinLine * ((grid?.below?.count ?? 0) + rows.reduce((sum, row) => sum + (row.above?.count ?? 0), 0)) + overHeight;
   const room = grid?.room ?? null;
   const g = useMemo(() => {
     const space = Math.max(120, width - names - 10);
-    const free = geometry(bars, music.barTicks, music.beatTicks, space, leastStep(finest, coarse), zoom, finest);
+    const least = { step: leastStep(finest, coarse), row: coarse ? COARSE_ROW : LEAST_ROW };
+    const perLine =
+      fits && room !== null
+        ? barsPerLine({ bars, rows: rows.length, barTicks: music.barTicks, thin }, { width: space, room }, least)
+        : null;
+    const free = geometry(bars, music.barTicks, music.beatTicks, space, least.step, zoom, finest, perLine);
     // A beam needs a stem to hang on.
     if (music.values) free.scale.least = BEAMED;
     if (stretch !== null) return fitted(free, rows.length, stretch, free.scale.row, WALL_ROW);
-    return room !== null && zoom === 1 ? fitted(free, rows.length, room - thin * free.lines.length, coarse ? COARSE_ROW : LEAST_ROW) : free;
-  }, [bars, music.barTicks, music.beatTicks, music.values, width, names, finest, coarse, zoom, room, stretch, rows.length, thin]);
+    if (room === null || zoom !== 1) return free;
+    return fitted(free, rows.length, room - thin * free.lines.length, least.row, perLine === null ? free.scale.row : TALLEST);
+  }, [bars, music.barTicks, music.beatTicks, music.values, width, names, finest, coarse, zoom, fits, room, stretch, rows.length, thin]);
   onLayout?.(g);
   const following = useReadingLine(box, music, g, position);
+  const shape = rows.map((row) => row.key).join(' ');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the rows are made anew whenever the sheet is drawn
+  const instruments = useMemo(() => rows.map((row) => row.instrument), [shape]);
+  useStruck(box, music, g, position, instruments, strikes);
   // Where all count in triplets, that is how the sheet counts.
   const triplets = rows.length > 0 && rows.every((row) => row.triplets);
   const role = (name: string) => (grid ? name : undefined);
@@ -139,6 +164,11 @@ export function Sheet({
             {onBar && <BarHeads line={line} g={g} barTicks={music.barTicks} onBar={onBar} />}
             <Words music={music} line={line} g={g} plain={!grid} triplets={triplets} />
             <div className="relative">
+              {over && (
+                <div aria-hidden="true" style={{ paddingBottom: OVER_GAP }}>
+                  {over.draw(line, g)}
+                </div>
+              )}
               {rows.map((row, drawn) => (
                 <Fragment key={row.key}>
                   {row.above?.draw(line, g)}
@@ -174,6 +204,13 @@ export function Sheet({
               <div className="sheet-reading" data-reading={line.index} />
             </div>
           </div>
+        ))}
+      {strikes &&
+        instruments.map((instrument, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: one for each row, whatever stands in it
+          <svg key={i} aria-hidden="true" className="struck" data-struck={i} width="1" height="1">
+            <Head shape={instrument.notehead} x={0} y={0} />
+          </svg>
         ))}
       {following.astray && (
         <button type="button" className="button button-small follow" onClick={following.again}>

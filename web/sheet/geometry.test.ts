@@ -1,5 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { cellBox, geometry, lineWidth, noteX, type SheetLine, scaleOf, stemHeight, ZOOMS } from './geometry';
+import {
+  barsPerLine,
+  cellBox,
+  fitted,
+  geometry,
+  lineHeight,
+  lineWidth,
+  noteX,
+  type SheetLine,
+  scaleOf,
+  stemHeight,
+  TALLEST,
+  ZOOMS,
+} from './geometry';
 
 describe('lines of a sheet', () => {
   it('holds every bar once, in order, whatever the width', () => {
@@ -29,6 +42,43 @@ describe('lines of a sheet', () => {
     ]);
     expect(geometry(2, 2880, 480, 270, 30).lines.map((line) => line.to)).toEqual([1440, 2880, 4320, 5760]);
     expect(geometry(1, 4800, 960, 270, 30).lines.map((line) => line.to)).toEqual([1920, 3840, 4800]);
+  });
+});
+
+describe('a sheet that is as large as it fits', () => {
+  const least = { step: 24, row: 33 };
+  const perLine = (bars: number, rows: number, room = 570, width = 780, barTicks = 3840) =>
+    barsPerLine({ bars, rows, barTicks, thin: 0 }, { width, room }, least);
+
+  it('draws one and two bars a line each, and more of them side by side', () => {
+    expect([perLine(1, 4), perLine(2, 4), perLine(4, 4)]).toEqual([1, 1, 2]);
+    expect(perLine(2, 4, 570, 1900)).toBe(2);
+  });
+
+  it('leaves it to scrolling where not everything can be seen at once', () => {
+    expect(perLine(16, 6)).toBeNull();
+    expect(perLine(1, 4, 570, 300)).toBeNull();
+  });
+
+  it('is never larger than its room, whatever the beat', () => {
+    for (const bars of [1, 2, 3, 4, 6, 8, 16]) {
+      for (const rows of [1, 3, 5, 9, 16]) {
+        for (const room of [300, 470, 570, 900]) {
+          for (const barTicks of [2880, 3840, 4800]) {
+            const count = perLine(bars, rows, room, 780, barTicks);
+            if (count === null) continue;
+            const free = geometry(bars, barTicks, 960, 780, 24, 1, 240, count);
+            const g = fitted(free, rows, room, least.row, TALLEST);
+            const height = g.lines.reduce((sum, line) => sum + lineHeight(line, g, rows, 0, true), 0) + (g.lines.length - 1) * 15;
+            expect(height).toBeLessThanOrEqual(room);
+            expect(Math.max(...g.lines.map((line) => lineWidth(line, g)))).toBeLessThanOrEqual(780.001);
+            expect(g.tickWidth * 240).toBeGreaterThanOrEqual(least.step);
+            expect(g.scale.row).toBeGreaterThanOrEqual(least.row);
+            expect(stemHeight(127, g.scale) + g.scale.rise).toBeLessThanOrEqual(g.scale.row);
+          }
+        }
+      }
+    }
   });
 });
 

@@ -8,10 +8,10 @@ export type Geometry = {
   scale: Scale;
 };
 
-/** Heights at a zoom: of a row, of the notehead above its bottom, and of the shortest and tallest stem. */
-export type Scale = { row: number; rise: number; least: number; most: number };
+/** Heights at a zoom: of a row, of the notehead above its bottom, and of the shortest and tallest stem; and how large heads are, from 1 on. */
+export type Scale = { row: number; rise: number; least: number; most: number; size: number };
 
-export const ZOOMS = [0.7, 0.85, 1, 1.3, 1.7] as const;
+export const ZOOMS = [0.5, 0.7, 0.85, 1, 1.3, 1.7] as const;
 
 export function scaleOf(zoom: number): Scale {
   return scaled(Math.round(FULL_ROW * Math.max(0.8, zoom)));
@@ -19,7 +19,12 @@ export function scaleOf(zoom: number): Scale {
 
 const FULL_ROW = 48;
 
-const scaled = (row: number): Scale => ({ row, rise: 10, least: 6, most: row - 22 });
+/** Noteheads grow with their row, up to what looks written. */
+const LARGEST = 1.6;
+const scaled = (row: number): Scale => {
+  const size = Math.max(1, Math.min(LARGEST, row / FULL_ROW));
+  return { row, rise: 10 * size, least: 6 * size, most: row - 22 * size, size };
+};
 
 /** Pixels over and between the lines of a sheet: the counting words, bar numbers where several bars share a line, a gap. */
 const WORDS = 26;
@@ -36,7 +41,43 @@ export function fitted(g: Geometry, rows: number, room: number, least: number, m
   const numbers = g.lines.some((line) => line.bars.length > 1) ? BAR_NUMBERS : 0;
   const over = g.lines.length * (WORDS + numbers) + (g.lines.length - 1) * GAP;
   const row = Math.floor((room - over) / Math.max(1, g.lines.length * rows));
-  return { ...g, scale: { ...scaled(Math.max(least, Math.min(most, row))), least: g.scale.least } };
+  const scale = scaled(Math.max(least, Math.min(most, row)));
+  return { ...g, scale: { ...scale, least: Math.max(scale.least, g.scale.least) } };
+}
+
+/** Pixels that a sixteenth takes at most, and where the sheet is as large as it fits. */
+const WIDE = 56;
+const WIDEST = 84;
+/** And a row there. */
+export const TALLEST = 92;
+/** Pixels of a sixteenth and of a row that look as large as each other. */
+const EVEN = { step: 30, row: FULL_ROW };
+
+/**
+ * Bars to a line with which everything is seen at once and as large as it fits; null where not everything can be.
+ *
+ * @param thin  pixels of each line that are not rows
+ * @param width pixels that the bars may take, and `room` that the whole sheet may be high
+ * @param least pixels that a sixteenth and a row need
+ */
+export function barsPerLine(
+  { bars, rows, barTicks, thin }: { bars: number; rows: number; barTicks: number; thin: number },
+  { width, room }: { width: number; room: number },
+  least: { step: number; row: number },
+): number | null {
+  let best: { count: number; size: number } | null = null;
+  for (let count = 1; count <= bars; count++) {
+    const lines = Math.ceil(bars / count);
+    // Lines are as even as they can be.
+    if (Math.ceil(bars / lines) !== count) continue;
+    const step = (width / (count * barTicks)) * 240;
+    const over = lines * (WORDS + (count > 1 ? BAR_NUMBERS : 0) + thin) + (lines - 1) * GAP;
+    const row = (room - over) / (lines * Math.max(1, rows));
+    if (step < least.step || row < least.row) continue;
+    const size = Math.min(step / EVEN.step, Math.min(row, TALLEST) / EVEN.row);
+    if (!best || size > best.size) best = { count, size };
+  }
+  return best?.count ?? null;
 }
 
 /**
@@ -44,6 +85,7 @@ export function fitted(g: Geometry, rows: number, room: number, least: number, m
  * @param width     pixels that the bars may take
  * @param leastStep pixels that a sixteenth needs to be hit with a finger or a mouse
  * @param finest    ticks of the finest grid that is shown, a sixteenth at most
+ * @param perLine   bars to a line, where that is known: then they take all of the width
  */
 export function geometry(
   bars: number,
@@ -53,6 +95,7 @@ export function geometry(
   leastStep: number,
   zoom = 1,
   finest = 240,
+  perLine: number | null = null,
 ): Geometry {
   const least = leastStep * zoom;
   const room = (width / least) * 240;
@@ -61,8 +104,8 @@ export function geometry(
     const most = Math.max(1, Math.min(count, Math.floor(room / unit)));
     return unit * Math.ceil(count / Math.ceil(count / most));
   };
-  const length = room >= barTicks ? even(bars, barTicks) : even(barTicks / beatTicks, beatTicks);
-  const tickWidth = Math.max(least, Math.min((width / length) * 240, 56 * zoom)) / 240;
+  const length = perLine !== null ? perLine * barTicks : room >= barTicks ? even(bars, barTicks) : even(barTicks / beatTicks, beatTicks);
+  const tickWidth = Math.max(least, Math.min((width / length) * 240, perLine === null ? WIDE * zoom : WIDEST)) / 240;
   const lines: SheetLine[] = [];
   for (let from = 0; from < bars * barTicks; ) {
     // A line ends where it is full; one that breaks a bar ends with the bar at the latest.

@@ -10,6 +10,9 @@ import { Loop, type Round } from './Loop';
 import { CLICKS, clicks, type Metronome, STRENGTH, USUAL } from './metronome';
 import { Output, type Voiced } from './Output';
 
+/** Voices that are two, pass by pass. */
+const ALTERNATE = ['turn', 'ear'];
+
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
 export type Voice = {
   name: string;
@@ -98,12 +101,12 @@ export class Player {
     return () => this.#listeners.delete(listener);
   };
 
-  /** What to play. The first voice is heard unless another is chosen; "turn" alternates the first two. Playing goes on. */
+  /** What to play. The first voice is heard unless another is chosen; "turn" alternates the first two, "ear" begins with the second. Playing goes on. */
   set(voices: Voice[], music: Music): void {
     this.#voices = voices;
     this.#music = music;
     this.#written.clear();
-    if (!voices.some((voice) => voice.name === this.#state.voice) && this.#state.voice !== 'turn') {
+    if (!voices.some((voice) => voice.name === this.#state.voice) && !ALTERNATE.includes(this.#state.voice)) {
       this.#change({ voice: voices[0]?.name ?? '' });
     }
     this.follow();
@@ -283,8 +286,10 @@ export class Player {
   /** Which of the voices sounds in a pass, from 1. */
   voiceOf(pass: number): string {
     const [first, second] = this.#voices;
-    if (this.#state.voice !== 'turn') return this.#state.voice;
-    return (pass % 2 === 1 || !second ? first : second)?.name ?? '';
+    const { voice } = this.#state;
+    if (voice !== 'turn' && voice !== 'ear') return voice;
+    const isFirst = (pass % 2 === 1) === (voice === 'turn');
+    return (isFirst || !second ? first : second)?.name ?? '';
   }
 
   /** The voice that the line is in now; null when nothing plays. */

@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Pulsanda\Tests\Browser;
+
+/** The sheet plays along: what sounds is seen to sound, what is written is seen to be written, and it is as large as it fits. */
+final class LifeTest extends BrowserTestCase
+{
+    private const BEGIN = "Begin: Lamplighters' March";
+    /** Notes how every notehead moves that sounds: its row, how large it is at first, and how long it takes to settle. */
+    private const WATCH = <<<'JS'
+        window.struck = [];
+        const animate = Element.prototype.animate;
+        Element.prototype.animate = function (frames, options) {
+            if (this.matches('.struck')) {
+                struck.push({
+                    row: Number(this.dataset.struck),
+                    from: Number(/scale\(([\d.]+)\)/.exec(frames[0].transform)[1]),
+                    to: Number(/scale\(([\d.]+)\)/.exec(frames.at(-1).transform)[1]),
+                    turns: frames.some((one) => one.transform.includes('rotate')),
+                    ms: options.duration,
+                    before: document.querySelectorAll('[data-reading][style*="opacity: 1"]').length,
+                });
+            }
+            if (this.matches('.row-name')) (window.leant ??= []).push(this.textContent);
+            return animate.call(this, frames, options);
+        };
+        JS;
+
+    protected function setUp(): void
+    {
+        self::reset();
+    }
+
+    public function testWhatSoundsSwellsWithItsLoudnessAndItsRowLeansIn(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press(self::BEGIN);
+        $wren->cell(0, 0)->click();
+        $wren->cell(2, 960)->click();
+        $wren->cell(2, 960)->sendKeys('1');
+        $wren->cell(3, 1920)->click();
+        $wren->soundsLoaded();
+        $wren->script(self::WATCH);
+        $wren->press('Play');
+        /** @var list<array{row: int, from: float, to: float, turns: bool, ms: float}> $struck */
+        $struck = $wren->until(
+            static fn (): mixed => true === $wren->script('return new Set(struck.map(({ row }) => row)).size === 3') ? $wren->script('return struck') : null,
+            'three rows to sound',
+        );
+        $by = array_column($struck, null, 'row');
+        self::assertSame([0, 2, 3], array_values(array_unique(array_column($struck, 'row'))), 'in the order in which they sound');
+        self::assertGreaterThan($by[2]['from'] / $by[2]['to'], $by[0]['from'] / $by[0]['to'], 'a firm kick swells more than a ghost');
+        self::assertGreaterThan(1, $by[2]['from'] / $by[2]['to']);
+        self::assertTrue($by[3]['turns'], 'the crash trembles');
+        self::assertGreaterThan($by[0]['ms'], $by[3]['ms'], 'as long as it rings');
+        // A sixteenth at 96.
+        self::assertLessThanOrEqual(240, $by[0]['ms']);
+        self::assertSame(['Kick', 'Closed hi-hat', 'Crash'], array_values(array_unique((array) $wren->script('return leant'))));
+        $wren->press('Stop');
+        $wren->script('window.struck = []');
+        $wren->cell(0, 1920)->click();
+        self::assertSame([], $wren->script('return struck'), 'nothing moves where nothing plays');
+    }
+
+    public function testWhoWantsNoMotionSeesInkAndNoMotion(): void
+    {
+        $wren = $this->person('wren');
+        $wren->command('Emulation.setEmulatedMedia', ['features' => [['name' => 'prefers-reduced-motion', 'value' => 'reduce']]]);
+        $wren->go('/');
+        $wren->press(self::BEGIN);
+        $wren->cell(0, 0)->click();
+        $wren->soundsLoaded();
+        $wren->script(self::WATCH);
+        $wren->press('Play');
+        $wren->until(static fn (): bool => true === $wren->script('return struck.length > 0'), 'a stroke to be shown');
+        self::assertTrue($wren->script('return struck.every(({ from, to, turns }) => from === to && !turns)'));
+        self::assertNull($wren->script('return window.leant ?? null'));
+        $wren->press('Stop');
+        self::assertSame('0s', $wren->script('return getComputedStyle(document.querySelector("[role=grid] .note")).transitionDuration'));
+    }
+
+    public function testANewHitDropsOntoItsLineAndABarIsWrittenFromLeftToRight(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press(self::BEGIN);
+        $wren->script(<<<'JS'
+            window.dropped = [];
+            document.addEventListener('transitionrun', ({ target, propertyName }) => {
+                if (propertyName === 'translate' && target.matches('.note')) dropped.push(parseFloat(target.style.transitionDelay) || 0);
+            });
+            JS);
+        foreach ([0, 960, 1920] as $at) {
+            $wren->cell(2, $at)->click();
+        }
+        $wren->until(static fn (): bool => [0, 0, 0] === $wren->script('return dropped'), 'three hits to drop at once');
+        $wren->script('window.dropped = []');
+        $wren->press('Repeat bar 1');
+        $delays = $wren->until(static fn (): mixed => 3 === \count((array) $wren->script('return dropped')) ? $wren->script('return dropped') : null, 'bar 2 to be written');
+        self::assertIsArray($delays);
+        sort($delays);
+        self::assertSame([0, 105, 210], $delays, 'a bar in 420 ms');
+    }
+
+    public function testTheSheetIsAsLargeAsItFitsAndStepsRemain(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press(self::BEGIN);
+        $size = static fn (): array => (array) $wren->script(<<<'JS'
+            const room = document.querySelector('.sheet-room'), card = document.querySelector('#sheet');
+            const bars = document.querySelector('.sheet-rules').getBoundingClientRect();
+            return [card.getBoundingClientRect().height / room.clientHeight, room.scrollHeight - room.clientHeight,
+                bars.width / card.clientWidth, document.querySelectorAll('.sheet-line').length];
+            JS);
+        [$high, $scrolls, $wide, $lines] = $wren->until(static fn (): mixed => null !== $wren->script('return document.querySelector(".sheet-rules")') ? $size() : null, 'the sheet');
+        self::assertGreaterThan(0.9, $high, 'it uses the window');
+        self::assertSame([0, 2], [$scrolls, $lines], 'and is seen at once');
+        self::assertGreaterThan(0.8, $wide);
+        $head = static fn (): float => (float) $wren->script('return document.querySelector("[role=grid] .note-head").getBoundingClientRect().width');
+        $wren->cell(0, 0)->click();
+        $large = $head();
+        $wren->press('Smaller');
+        $wren->press('Smaller');
+        self::assertLessThan($large, $head());
+        self::assertSame(1, $wren->script('return document.querySelectorAll(".sheet-line").length'));
+        $wren->press('Fit');
+        self::assertSame($large, $head());
+        $wren->assertNoComplaints();
+    }
+
+    public function testTheTargetStandsAboveOrInTheRowsOrIsHeardBarByBar(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press(self::BEGIN);
+        $wren->press('Above');
+        $wren->until(static fn (): bool => 2 === \count((array) $wren->script(<<<'JS'
+            return [...document.querySelectorAll('.sheet-line')].filter((line) => {
+                const over = line.querySelectorAll('.over-row'), own = line.querySelector('.sheet-row');
+                return over.length === 3 && over[2].getBoundingClientRect().bottom <= own.getBoundingClientRect().top;
+            });
+            JS)), 'the target over each line');
+        self::assertTrue($wren->script(<<<'JS'
+            const x = (one) => Math.round(one.getBoundingClientRect().left + one.getBoundingClientRect().width / 2);
+            const line = document.querySelector('.sheet-line');
+            document.querySelector('[data-cell="0-0"]').dispatchEvent(new Event('x'));
+            return x(line.querySelector('.over-row .note-head')) - x(line.querySelector('[data-at="0"]')) < 6;
+            JS), 'each note over its own place');
+        $wren->press('In my rows');
+        $asked = (int) $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length');
+        self::assertGreaterThan(10, $asked);
+        $wren->cell(0, 0)->click();
+        $wren->until(static fn (): bool => $asked - 1 === $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length'), 'a place to be filled');
+        $wren->cell(0, 480)->click();
+        self::assertSame($asked - 1, $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length'), 'another place fills none');
+        $wren->soundsLoaded();
+        $wren->cell(0, 5760)->click();
+        $wren->script('window.heard = []; window.at = setInterval(() => { const now = document.querySelector("header .text-target")?.textContent; '
+            .'if (now && now !== heard.at(-1)?.[0]) heard.push([now, [...document.querySelectorAll("[data-reading]")].findIndex((one) => one.style.opacity === "1")]); }, 20)');
+        $wren->press('By ear');
+        $heard = $wren->until(static fn (): mixed => \count((array) $wren->script('return heard')) > 2 ? $wren->script('return heard') : null, 'both to sound in turn');
+        self::assertIsArray($heard);
+        self::assertSame(['now: the target', 'now: yours', 'now: the target'], \array_slice(array_column($heard, 0), 0, 3));
+        self::assertSame([1, 1], \array_slice(array_column($heard, 1), 1, 2), 'at the same place: bar 2, where the cursor is');
+        $wren->press('Off');
+        $wren->readNot('now: ');
+        self::assertSame(0, $wren->script('return document.querySelectorAll("[role=grid] .note-missing, .over-row").length'));
+        $wren->press('Stop');
+        $wren->assertNoComplaints();
+    }
+}

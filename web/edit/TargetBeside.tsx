@@ -1,0 +1,129 @@
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import type { Music, Pattern, Row, Section } from '../api/types';
+import { writtenOut } from '../music/form';
+import { inOrder } from '../music/order';
+import { calledInstrument } from '../sheet/called';
+import { type Geometry, lineWidth, noteX, type Scale, type SheetLine } from '../sheet/geometry';
+import { Note } from '../sheet/Note';
+import { OVER_ROW, type Over } from '../sheet/Sheet';
+import type { Player } from '../sound/Player';
+import { usePlayerState } from '../sound/usePlayer';
+import { Choice } from '../ui/Choice';
+import { everyFrame } from '../ui/frames';
+import { useSay } from '../words/words';
+import type { Editor } from './Editor';
+import { MINE } from './useHearing';
+
+/** How a target is beside one's beat: not at all, its line over each line, in one's own rows, or bar for bar by ear. */
+export type Beside = 'mine' | 'over' | 'one' | 'ear';
+
+/** Notes of the target's line are small: what one writes oneself is what counts. */
+const SMALL: Scale = { row: OVER_ROW, rise: 6, least: 4, most: OVER_ROW - 9, size: 0.72 };
+
+type ChoiceProps = { editor: Editor; player: Player; beside: Beside; setBeside: (beside: Beside) => void };
+
+/** The ways to have the target beside one's beat, each one press. */
+export function BesideChoice({ editor, player, beside, setBeside }: ChoiceProps) {
+  const say = useSay();
+  useByEar(editor, player, beside);
+  const now = useVoiceNow(player, beside === 'ear');
+  return (
+    <>
+      <Choice
+        label={say('edit.beside.what')}
+        small
+        value={beside}
+        options={(['mine', 'over', 'one', 'ear'] as const).map((value) => ({ value, label: say(`edit.beside.${value}`) }))}
+        onChange={(chosen) => {
+          setBeside(chosen);
+          if (chosen === 'ear') void player.play();
+        }}
+      />
+      {now && <span className="text-sm text-target">{say('edit.beside.now', { who: now })}</span>}
+    </>
+  );
+}
+
+/** Which voice sounds, while it is asked for. */
+function useVoiceNow(player: Player, asked: boolean): string | null {
+  const [now, setNow] = useState<string | null>(null);
+  const { playing } = usePlayerState(player);
+  useEffect(() => {
+    setNow(null);
+    return asked && playing ? everyFrame(() => setNow(player.voiceNow())) : undefined;
+  }, [player, asked, playing]);
+  return now;
+}
+
+/** By ear, the bar of the cursor sounds as in the target, then as in one's own beat, again and again; another bar is one press away. */
+function useByEar(editor: Editor, player: Player, beside: Beside): void {
+  const by = beside === 'ear';
+  const { barTicks } = editor.music;
+  const bar = useSyncExternalStore(editor.subscribe, () => Math.floor(editor.state.cursor.at / barTicks));
+  const { voice } = usePlayerState(player);
+  useEffect(() => {
+    if (!by) return;
+    player.hear('ear');
+    return () => {
+      player.hear(MINE);
+      player.loop(null);
+    };
+  }, [by, player]);
+  // Whoever chooses another voice hears all of it again.
+  const heard = by && voice === 'ear';
+  useEffect(() => {
+    if (heard) player.loop({ from: bar * barTicks, to: (bar + 1) * barTicks });
+  }, [heard, bar, barTicks, player]);
+}
+
+/** The section of the target that goes with the one that is shown; null where the meters differ. */
+export function useTargetSection(editor: Editor, target: Pattern | null, music: Music): Section | null {
+  const index = useSyncExternalStore(editor.subscribe, () => editor.index);
+  const sections = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections.length);
+  return useMemo(() => {
+    if (!target) return null;
+    const all = target.sections.length === sections && sections > 1 ? target.sections : writtenOut(target, music.barTicks).sections;
+    return all[sections > 1 && all.length > 1 ? index : 0] ?? null;
+  }, [target, music.barTicks, sections, index]);
+}
+
+/** The target's rows as small lines over every line of the sheet. */
+export function targetOver(editor: Editor, music: Music, section: Section): Over {
+  const rows = inOrder(section.rows, music.order).filter((row) => row.hits.length > 0);
+  return {
+    rows: rows.length,
+    draw: (line, g) => rows.map((row) => <TargetLine key={row.instrument} editor={editor} row={row} line={line} g={g} />),
+  };
+}
+
+function TargetLine({ editor, row, line, g }: { editor: Editor; row: Row; line: SheetLine; g: Geometry }) {
+  const instrument = calledInstrument(editor.catalogue, row);
+  const hits = row.hits.filter((hit) => hit.at >= line.from && hit.at < line.to);
+  return (
+    <div className="over-row">
+      <span className="over-name">{instrument?.label}</span>
+      <svg aria-hidden="true" width={lineWidth(line, g)} height={OVER_ROW}>
+        <path className="over-line" d={`M0 ${OVER_ROW - SMALL.rise + 0.5}h${lineWidth(line, g)}`} />
+        {hits.map((hit) => (
+          <Note
+            key={hit.at}
+            x={noteX(hit.at + (hit.push ?? 0), line, g)}
+            y={OVER_ROW - SMALL.rise}
+            head={instrument?.notehead ?? 'oval'}
+            hit={hit}
+            scale={SMALL}
+            ink="target"
+          />
+        ))}
+      </svg>
+    </div>
+  );
+}
+
+/** Instruments of the target for which the sheet has no row, by their labels. */
+export function notOnTheSheet(editor: Editor, section: Section): string[] {
+  const here = new Set(editor.section.rows.map((row) => row.instrument));
+  return section.rows
+    .filter((row) => row.hits.length > 0 && !here.has(row.instrument))
+    .flatMap((row) => calledInstrument(editor.catalogue, row)?.label ?? []);
+}
