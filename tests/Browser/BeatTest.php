@@ -32,7 +32,7 @@ final class BeatTest extends BrowserTestCase
         self::assertSame(90, $wren->hit(2, 3600), 'painted along the row');
         // A ghost: dragged down to nearly nothing.
         $wren->cell(1, 1680)->click();
-        $wren->drag($wren->cell(1, 1680), 0, 36);
+        $wren->drag($wren->cell(1, 1680), 0, 60);
         self::assertLessThan(40, (int) $wren->hit(1, 1680));
         $wren->told('ghost');
         // A sweep over the hats draws a contour.
@@ -74,7 +74,7 @@ final class BeatTest extends BrowserTestCase
         self::assertSame(90, $kwame->hit(2, 1680), 'painted along the row');
         $kwame->touch($kwame->cell(1, 960));
         $kwame->touch($kwame->cell(1, 1680));
-        $kwame->touch($kwame->cell(1, 1680), 0, 38, 700);
+        $kwame->touch($kwame->cell(1, 1680), 0, 60, 700);
         self::assertLessThan(40, (int) $kwame->hit(1, 1680), 'a ghost, dragged down');
         $kwame->touch($kwame->cell(1, 960));
         self::assertNull($kwame->hit(1, 960), 'a touch on a hit removes it');

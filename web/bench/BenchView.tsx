@@ -1,11 +1,11 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Bench, Catalogue, Pattern } from '../api/types';
+import type { Beside } from '../edit/beside';
 import { Editor } from '../edit/Editor';
 import { Folds } from '../edit/Folds';
 import { KeysHelp } from '../edit/KeysHelp';
 import { sameMeter } from '../edit/meters';
-import type { Beside } from '../edit/TargetBeside';
 import { useMusic } from '../edit/useMusic';
 import { Workbench } from '../edit/Workbench';
 import type { UndoStore } from '../keep/UndoStore';

@@ -1,5 +1,5 @@
-import { scaleOf } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
+import { scaleOf } from '../sheet/scale';
 import { useSay } from '../words/words';
 
 const SIGNS = [

@@ -18,11 +18,13 @@ export type EditorState = {
   /** What was done last, for those who listen. */
   said: string;
   canPaste: boolean;
+  /** The hit at which its bar is shown: at once, after a rest, or at once with the focus. */
+  atHit: { place: Place; at: 'once' | 'rest' | 'key' } | null;
 };
 
 /** Where hands are on a sheet: the section that is shown, the cursor, what is marked, and which places there are. */
 export class Cursor {
-  #state: EditorState = { section: 0, cursor: { row: 0, at: 0 }, range: null, preview: null, said: '', canPaste: false };
+  #state: EditorState = { section: 0, cursor: { row: 0, at: 0 }, range: null, preview: null, said: '', canPaste: false, atHit: null };
   #listeners = new Set<() => void>();
   #anchor: Place | null = null;
 
@@ -223,6 +225,11 @@ export class Cursor {
     this.sayings++;
     this.saidInGesture = this.store.isInGesture;
     this.set({ said });
+  }
+
+  /** Shows what is done to a hit at the hit; null where nothing is to be shown. */
+  openHit(place: Place | null, at: 'once' | 'rest' | 'key' = 'once'): void {
+    if (place !== null || this.#state.atHit !== null) this.set({ atHit: place && this.hit(place) ? { place, at } : null });
   }
 
   preview(preview: EditorState['preview']): void {

@@ -23,7 +23,7 @@ export function EditBar({ editor }: { editor: Editor }) {
   const empty = editor.section.rows.every((row) => row.hits.length === 0);
   return (
     <>
-      <span className="joined">
+      <span className="joined max-sm:-order-1">
         <button
           type="button"
           className="button"

@@ -14,14 +14,15 @@ import { pieceWords, playedBy } from '../sound/Kits';
 import type { Player } from '../sound/Player';
 import { isSingle, keyName, singleKeys } from '../ui/useKeys';
 import { useSay } from '../words/words';
+import { NO_TARGET, type TargetShown } from './beside';
 import { COPIED_HERE } from './Clipboard';
-import type { Editor } from './Editor';
+import type { Editor, Place } from './Editor';
 import { FoldLine } from './FoldLine';
 import type { Group } from './Folds';
+import { AtHit } from './hit/AtHit';
 import { type KeyPress, press } from './keys';
 import { SheetHands } from './SheetHands';
 import { saidAt } from './saidAt';
-import { type Beside, targetOver } from './TargetBeside';
 import { MINE } from './useHearing';
 
 type Props = {
@@ -33,9 +34,8 @@ type Props = {
   zoom: number | 'fit';
   /** Pixels that the sheet may be high without scrolling, where that is known. */
   room?: number | null;
-  /** What the task asks, where it stands over the sheet or in its rows. */
-  target?: Section | null;
-  beside?: Beside;
+  /** What of the target is drawn over the sheet, or in its rows. */
+  target?: TargetShown;
   locked?: boolean;
 };
 
@@ -43,18 +43,7 @@ type Props = {
  * The sheet on which a beat is built. No tools and no modes: a press adds, a press on a hit removes, a drag paints or shapes. It is
  * drawn again when rows, bars or grids change; each row's line follows its own hits.
  */
-export function EditSheet({
-  label,
-  editor,
-  music,
-  player,
-  position,
-  zoom,
-  room = null,
-  target = null,
-  beside = 'mine',
-  locked = false,
-}: Props) {
+export function EditSheet({ label, editor, music, player, position, zoom, room = null, target = NO_TARGET, locked = false }: Props) {
   const { store } = editor;
   useSyncExternalStore(store.subscribe, () => structureOf(editor.section));
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
@@ -97,7 +86,6 @@ export function EditSheet({
     (row: number) => (player.voiceNow() === MINE ? strikesOf(editor, drawn.current[row]?.index ?? row) : []),
     [editor, player],
   );
-  const lines = useMemo(() => (beside === 'over' && target ? targetOver(editor, music, target) : null), [beside, target, editor, music]);
   const onBar = useCallback(
     (bar: number, marking: boolean) => {
       const marked = marking ? editor.markedBars() : null;
@@ -128,7 +116,7 @@ export function EditSheet({
   useKeysWhereMarked(sheet, editor);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys bubble from the grid's cells, which hold the focus
-    <div ref={sheet} onKeyDown={onKeyDown} onPointerDownCapture={enliven} onKeyDownCapture={enliven}>
+    <div ref={sheet} className="relative" onKeyDown={onKeyDown} onPointerDownCapture={enliven} onKeyDownCapture={enliven}>
       <Sheet
         label={label}
         music={music}
@@ -142,7 +130,7 @@ export function EditSheet({
           room,
           onBar,
           below,
-          over: lines,
+          over: target.over,
           name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} />,
         }}
         onLayout={onLayout}
@@ -159,11 +147,12 @@ export function EditSheet({
             say={say}
             spans={spans}
             hands={hands}
-            wanted={beside === 'one' ? (target?.rows.find((row) => row.instrument === instrument.name) ?? null) : null}
+            wanted={target.inRows?.rows.find((row) => row.instrument === instrument.name) ?? null}
             locked={locked}
           />
         )}
       />
+      {!locked && <AtHit editor={editor} />}
     </div>
   );
 }
@@ -459,10 +448,18 @@ const Cell = memo(function Cell({
       className={`cell ${hit ? 'cell-hit' : ''} ${onGrid ? '' : 'cell-off'}`}
       style={onGrid ? { width } : { left, width }}
       onPointerDown={locked ? undefined : (event) => hands.down(event, { row: index, at })}
+      onContextMenu={hit && !locked ? (event) => askAt(event, editor, { row: index, at }) : undefined}
       onFocus={() => editor.point({ row: index, at })}
     />
   );
 });
+
+/** The other button of a mouse, and the menu key, ask for what is done to a hit. */
+function askAt(event: React.MouseEvent, editor: Editor, place: Place): void {
+  event.preventDefault();
+  editor.go(place);
+  editor.openHit(place);
+}
 
 function Marked({ from, to, line, g }: { from: number; to: number; line: SheetLine; g: Geometry }) {
   const left = Math.max(from, line.from);

@@ -273,11 +273,13 @@ export class SheetHands {
     if (gesture.kind === 'held') {
       this.editor.store.cancel();
       this.editor.startMark(gesture.place);
+      this.editor.openHit(gesture.place);
     }
     if (gesture.kind === 'carry' && gesture.marked && gesture.carried !== 0) this.editor.shiftRange(gesture.carried);
     if (gesture.kind === 'press-hit' || gesture.kind === 'touch-hit') this.editor.remove(gesture.place);
     if (gesture.kind === 'tap-empty') this.editor.add(gesture.place);
     this.editor.store.end();
+    if (gesture.kind === 'tap-empty' || gesture.kind === 'press-empty') this.editor.openHit(gesture.place, 'rest');
   }
 
   /** The head stands at the bottom of its cell, in the middle or pushed off it. */

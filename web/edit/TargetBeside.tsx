@@ -3,28 +3,43 @@ import type { Music, Pattern, Row, Section } from '../api/types';
 import { writtenOut } from '../music/form';
 import { inOrder } from '../music/order';
 import { calledInstrument } from '../sheet/called';
-import { type Geometry, lineWidth, noteX, type Scale, type SheetLine } from '../sheet/geometry';
+import { type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { OVER_ROW, type Over } from '../sheet/Sheet';
+import type { Scale } from '../sheet/scale';
 import type { Player } from '../sound/Player';
 import { usePlayerState } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
 import { everyFrame } from '../ui/frames';
-import { useSay } from '../words/words';
+import { lower } from '../ui/words';
+import { locale, useSay } from '../words/words';
+import type { Beside, TargetShown } from './beside';
 import type { Editor } from './Editor';
 import { MINE } from './useHearing';
-
-/** How a target is beside one's beat: not at all, its line over each line, in one's own rows, or bar for bar by ear. */
-export type Beside = 'mine' | 'over' | 'one' | 'ear';
 
 /** Notes of the target's line are small: what one writes oneself is what counts. */
 const SMALL: Scale = { row: OVER_ROW, rise: 6, least: 4, most: OVER_ROW - 9, size: 0.72 };
 
-type ChoiceProps = { editor: Editor; player: Player; beside: Beside; setBeside: (beside: Beside) => void };
+type ChoiceProps = {
+  editor: Editor;
+  player: Player;
+  music: Music;
+  target: Pattern;
+  beside: Beside;
+  setBeside: (beside: Beside) => void;
+  show: (shown: TargetShown) => void;
+};
 
 /** The ways to have the target beside one's beat, each one press. */
-export function BesideChoice({ editor, player, beside, setBeside }: ChoiceProps) {
+export function TargetBeside({ editor, player, music, target, beside, setBeside, show }: ChoiceProps) {
   const say = useSay();
+  const section = useTargetSection(editor, target, music);
+  const [over, inRows] = [beside === 'over', beside === 'one'];
+  useEffect(() => {
+    show({ over: over && section ? targetOver(editor, music, section) : null, inRows: inRows ? section : null });
+  }, [over, inRows, section, editor, music, show]);
+  useSyncExternalStore(editor.store.subscribe, () => editor.section.rows.length);
+  const missing = inRows && section ? notOnTheSheet(editor, section) : [];
   useByEar(editor, player, beside);
   const now = useVoiceNow(player, beside === 'ear');
   return (
@@ -39,6 +54,11 @@ export function BesideChoice({ editor, player, beside, setBeside }: ChoiceProps)
           if (chosen === 'ear') void player.play();
         }}
       />
+      {missing.length > 0 && (
+        <span className="text-sm text-target">
+          {say('edit.beside.missing', { names: new Intl.ListFormat(locale()).format(missing.map(lower)) })}
+        </span>
+      )}
       {now && <span className="text-sm text-target">{say('edit.beside.now', { who: now })}</span>}
     </>
   );
@@ -76,19 +96,18 @@ function useByEar(editor: Editor, player: Player, beside: Beside): void {
   }, [heard, bar, barTicks, player]);
 }
 
-/** The section of the target that goes with the one that is shown; null where the meters differ. */
-export function useTargetSection(editor: Editor, target: Pattern | null, music: Music): Section | null {
+/** The section of the target that goes with the one that is shown. */
+function useTargetSection(editor: Editor, target: Pattern, music: Music): Section | null {
   const index = useSyncExternalStore(editor.subscribe, () => editor.index);
   const sections = useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern.sections.length);
   return useMemo(() => {
-    if (!target) return null;
     const all = target.sections.length === sections && sections > 1 ? target.sections : writtenOut(target, music.barTicks).sections;
     return all[sections > 1 && all.length > 1 ? index : 0] ?? null;
   }, [target, music.barTicks, sections, index]);
 }
 
 /** The target's rows as small lines over every line of the sheet. */
-export function targetOver(editor: Editor, music: Music, section: Section): Over {
+function targetOver(editor: Editor, music: Music, section: Section): Over {
   const rows = inOrder(section.rows, music.order).filter((row) => row.hits.length > 0);
   return {
     rows: rows.length,
@@ -121,7 +140,7 @@ function TargetLine({ editor, row, line, g }: { editor: Editor; row: Row; line: 
 }
 
 /** Instruments of the target for which the sheet has no row, by their labels. */
-export function notOnTheSheet(editor: Editor, section: Section): string[] {
+function notOnTheSheet(editor: Editor, section: Section): string[] {
   const here = new Set(editor.section.rows.map((row) => row.instrument));
   return section.rows
     .filter((row) => row.hits.length > 0 && !here.has(row.instrument))

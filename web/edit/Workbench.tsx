@@ -1,6 +1,6 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import { lazy, type ReactNode, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { Catalogue, Music, Pattern, Section } from '../api/types';
+import type { Catalogue, Music, Pattern } from '../api/types';
 import { hitCount, instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
 import { PatternSheet } from '../sheet/PatternSheet';
@@ -10,15 +10,14 @@ import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
 import { Waiting } from '../ui/states';
-import { lower } from '../ui/words';
-import { locale, useSay, withWords } from '../words/words';
+import { useSay, withWords } from '../words/words';
+import { type Beside, NO_TARGET, type TargetShown } from './beside';
 import { DropRoom } from './DropRoom';
 import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
-import { HeadSigns } from './feel/HeadSigns';
+import { HeadSigns, loadFields } from './feel/HeadSigns';
 import { SectionTabs } from './SectionTabs';
-import { type Beside, BesideChoice, notOnTheSheet, useTargetSection } from './TargetBeside';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
 import { useTake } from './useTake';
 import '../ui/rooms.css';
@@ -32,6 +31,7 @@ const PANEL = {
   steps: () => withWords(import('./panels/StepsPanel'), 'panels').then((one) => ({ default: one.StepsPanel })),
   balance: () => withWords(import('./panels/BalancePanel'), 'panels').then((one) => ({ default: one.BalancePanel })),
 };
+const TargetBeside = lazy(() => import('./TargetBeside').then((one) => ({ default: one.TargetBeside })));
 const [ShapePanel, RowPanel, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
 const [BalancePanel, TypeBlock, StepsPanel] = [lazy(PANEL.balance), lazy(PANEL.type), lazy(PANEL.steps)];
 
@@ -98,7 +98,7 @@ export function Workbench(props: Props) {
   const { player, scope, setScope, position, turn } = useHearing(editor, catalogue, music, target, beside !== 'mine');
   const { voice } = usePlayerState(player);
   const theirs = usePosition(player, TARGET);
-  const wanted = useTargetSection(editor, target, music);
+  const [shown, setShown] = useState<TargetShown>(NO_TARGET);
   const [zoom, setZoom] = useState<number | 'fit'>('fit');
   const [own, setOwn] = useState(0);
   const panel = props.panel ?? own;
@@ -139,7 +139,20 @@ export function Workbench(props: Props) {
           <HeadSigns editor={editor} player={player} music={music} counting={counting} locked={locked}>
             <SectionTabs editor={editor} locked={locked} />
             {sheets}
-            {target && setBeside && <BesideChoice editor={editor} player={player} beside={beside} setBeside={setBeside} />}
+            {target && setBeside && (
+              // Its room is kept, so that nothing moves from under a finger when it comes.
+              <Suspense fallback={<span className="h-7 w-72 pointer-coarse:h-11" />}>
+                <TargetBeside
+                  editor={editor}
+                  player={player}
+                  music={music}
+                  target={target}
+                  beside={beside}
+                  setBeside={setBeside}
+                  show={setShown}
+                />
+              </Suspense>
+            )}
             <Zoom zoom={zoom} setZoom={setZoom} />
           </HeadSigns>
         </header>
@@ -180,11 +193,9 @@ export function Workbench(props: Props) {
               position={position}
               zoom={zoom}
               room={room.height === null ? null : room.height - CARD - (mayAdd ? ADD_ROW : 0)}
-              target={wanted}
-              beside={beside}
+              target={shown}
               locked={locked}
             />
-            {wanted && beside === 'one' && <NotHere editor={editor} section={wanted} />}
             {mayAdd && (
               <button
                 type="button"
@@ -204,7 +215,7 @@ export function Workbench(props: Props) {
             <Said editor={editor} hint={hint} />
             {turn && <span>{say('edit.playing', { turn })}</span>}
             <KitTrouble player={player} />
-            <span className="ms-auto flex flex-none items-center gap-2">
+            <span className="ms-auto flex flex-none items-center gap-2 max-sm:max-w-full max-sm:overflow-x-auto">
               <Scopes editor={editor} scope={scope} setScope={setScope} />
               {!locked && <MarkedBar editor={editor} />}
             </span>
@@ -298,16 +309,6 @@ export function Workbench(props: Props) {
       </aside>
     </div>
   );
-}
-
-/** What the target has that no row here could show. */
-function NotHere({ editor, section }: { editor: Editor; section: Section }) {
-  const say = useSay();
-  useSyncExternalStore(editor.store.subscribe, () => editor.section.rows.length);
-  const missing = notOnTheSheet(editor, section);
-  return missing.length > 0 ? (
-    <p className="text-sm text-target">{say('edit.beside.missing', { names: new Intl.ListFormat(locale()).format(missing.map(lower)) })}</p>
-  ) : null;
 }
 
 /** Pixels that the card around the sheet takes, and the button under the last row. */
@@ -435,7 +436,7 @@ function useFilesWait(editor: Editor, locked: boolean) {
 function usePanels(done: () => void) {
   useEffect(() => {
     const timer = setTimeout(() => {
-      for (const load of Object.values(PANEL)) void load().catch(() => {});
+      for (const load of [loadFields, ...Object.values(PANEL)]) void load().catch(() => {});
       done();
     }, BEHIND);
     return () => clearTimeout(timer);

@@ -19,6 +19,7 @@ export const KEYS: Command[] = [
     match: plain('ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End'),
     act: travel,
   },
+  { keys: 'A', what: 'panels.keys.hit', match: plain('a'), act: (editor) => editor.openHit(editor.state.cursor, 'key') },
   { keys: 'Enter', what: 'panels.keys.add', match: plain('Enter'), act: (editor) => editor.toggle(editor.state.cursor) },
   {
     keys: '1 2 3 4',

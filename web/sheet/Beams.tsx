@@ -1,6 +1,7 @@
 import type { Hit } from '../api/types';
 import { velocityOf } from '../music/pattern';
-import { type Geometry, noteX, type SheetLine, stemHeight } from './geometry';
+import { type Geometry, noteX, type SheetLine } from './geometry';
+import { stemHeight } from './scale';
 import { beamsOf, type Written } from './values';
 
 /** Pixels: between two beams, of a stub, and from a head's middle to its stem. */

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Hit, Instrument } from '../api/types';
 import { velocityOf } from '../music/pattern';
-import { type Scale, stemHeight } from './geometry';
+import { type Scale, stemHeight } from './scale';
 
 export type Ink = 'plain' | 'matched' | 'missing' | 'extra' | 'target' | 'student' | 'echo';
 

@@ -71,7 +71,7 @@ const THIN_LINE = 24;
 const WALL_ROW = 104;
 
 /** Pixels that the finest grid's places need: less where there are many of them. */
-const leastStep = (finest: number, coarse: boolean) => (coarse ? 44 : finest >= 240 ? 24 : Math.min(60, 5400 / finest));
+const leastStep = (finest: number, coarse: boolean) => (finest >= 240 ? (coarse ? 30 : 24) : Math.min(60, 5400 / finest));
 
 /** Bars, beats, counting words and row names, and the reading line. What stands on it is the caller's. */
 export function Sheet({

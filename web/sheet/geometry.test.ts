@@ -1,18 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import {
-  barsPerLine,
-  cellBox,
-  fitted,
-  geometry,
-  lineHeight,
-  lineWidth,
-  noteX,
-  type SheetLine,
-  scaleOf,
-  stemHeight,
-  TALLEST,
-  ZOOMS,
-} from './geometry';
+import { barsPerLine, cellBox, fitted, geometry, lineHeight, lineWidth, noteX, type SheetLine, TALLEST, ZOOMS } from './geometry';
+import { scaleOf, stemHeight } from './scale';
 
 describe('lines of a sheet', () => {
   it('holds every bar once, in order, whatever the width', () => {

@@ -1,3 +1,5 @@
+import { FULL_ROW, type Scale, scaled, scaleOf } from './scale';
+
 /** Where things are on a sheet. Bars wrap into lines like music; every line shows all rows. Pixels. */
 export type SheetLine = { index: number; from: number; to: number; bars: number[] };
 export type Geometry = {
@@ -8,23 +10,7 @@ export type Geometry = {
   scale: Scale;
 };
 
-/** Heights at a zoom: of a row, of the notehead above its bottom, and of the shortest and tallest stem; and how large heads are, from 1 on. */
-export type Scale = { row: number; rise: number; least: number; most: number; size: number };
-
 export const ZOOMS = [0.5, 0.7, 0.85, 1, 1.3, 1.7] as const;
-
-export function scaleOf(zoom: number): Scale {
-  return scaled(Math.round(FULL_ROW * Math.max(0.8, zoom)));
-}
-
-const FULL_ROW = 48;
-
-/** Noteheads grow with their row, up to what looks written. */
-const LARGEST = 1.6;
-const scaled = (row: number): Scale => {
-  const size = Math.max(1, Math.min(LARGEST, row / FULL_ROW));
-  return { row, rise: 10 * size, least: 6 * size, most: row - 22 * size, size };
-};
 
 /** Pixels over and between the lines of a sheet: the counting words, bar numbers where several bars share a line, a gap. */
 const WORDS = 26;
@@ -127,8 +113,6 @@ export const lineWidth = (line: SheetLine, g: Geometry): number => (line.to - li
 
 /** The middle of a tick's note in a line. */
 export const noteX = (tick: number, line: SheetLine, g: Geometry): number => (tick + g.half - line.from) * g.tickWidth;
-
-export const stemHeight = (velocity: number, scale: Scale): number => scale.least + (velocity / 127) * (scale.most - scale.least);
 
 /** The pixels a row's grid place takes in a line: around its note, within the line. */
 export function cellBox(at: number, step: number, line: SheetLine, g: Geometry): { left: number; width: number } {

@@ -12,7 +12,7 @@ export function Transport({ player, voices }: Props) {
   const state = usePlayerState(player);
   return (
     <>
-      <span className="relative flex">
+      <span className="relative flex max-sm:-order-2">
         <button
           type="button"
           className="button button-main min-w-24 justify-center"

@@ -1,18 +1,23 @@
-import { type ReactNode, useId, useState, useSyncExternalStore } from 'react';
+import { lazy, type ReactNode, Suspense, useId, useState, useSyncExternalStore } from 'react';
 import type { Music } from '../../api/types';
 import type { Player } from '../../sound/Player';
 import { TempoSign, tempoWords } from '../../ui/NoteValue';
+import { Waiting } from '../../ui/states';
 import { swingWords } from '../../ui/words';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { meterName } from '../meters';
 import type { Counting } from '../useMusic';
-import { BarsField } from './BarsField';
-import { KitField, kitLabel } from './KitField';
-import { MeterField } from './MeterField';
-import { SwingField } from './SwingField';
-import { TempoField } from './TempoField';
+import { kitLabel } from './kitLabel';
 import { useOwnKit } from './useOwnKit';
+
+// Nobody needs these at first: they come behind the sheet.
+export const loadFields = () => import('./fields');
+const MeterField = lazy(() => loadFields().then((one) => ({ default: one.MeterField })));
+const TempoField = lazy(() => loadFields().then((one) => ({ default: one.TempoField })));
+const SwingField = lazy(() => loadFields().then((one) => ({ default: one.SwingField })));
+const BarsField = lazy(() => loadFields().then((one) => ({ default: one.BarsField })));
+const KitField = lazy(() => loadFields().then((one) => ({ default: one.KitField })));
 
 type Props = { editor: Editor; player: Player; music: Music; counting: Counting; locked: boolean; children?: ReactNode };
 type Sign = { name: string; words: string; sign: ReactNode; field: (() => ReactNode) | null };
@@ -94,7 +99,7 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
       <div id={strip} onKeyDown={(event) => event.key === 'Escape' && setOpen(null)}>
         {shown?.field && (
           <div className="head-strip arrive">
-            {shown.field()}
+            <Suspense fallback={<Waiting what={shown.words} />}>{shown.field()}</Suspense>
             <button type="button" className="quiet-link ms-auto self-center text-sm" onClick={() => setOpen(null)}>
               {say('edit.done')}
             </button>

@@ -5,11 +5,10 @@ import { builtKit } from '../../sound/Kits';
 import type { Player } from '../../sound/Player';
 import { say, useSay, withWords } from '../../words/words';
 import type { Editor } from '../Editor';
+import { kitLabel } from './kitLabel';
 import { useOwnKit } from './useOwnKit';
 
 const OwnKits = lazy(() => withWords(import('./OwnKits'), 'panels').then((one) => ({ default: one.OwnKits })));
-
-export const kitLabel = (catalogue: Catalogue, name: string): string => catalogue.kits.find((kit) => kit.name === name)?.label ?? name;
 
 /** The kits to choose from, each to be heard before. What plays plays on, and goes over to the new one as its sounds come. */
 export function KitField({ editor, player }: { editor: Editor; player: Player }) {
