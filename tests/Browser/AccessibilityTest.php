@@ -76,7 +76,7 @@ final class AccessibilityTest extends BrowserTestCase
             'a row' => [[$open, 'Row', 'spread evenly', 'look at its gaps'], '[data-gaps]'],
             'rows that are folded' => [[$open, 'Row', 'fold this row'], '.fold-line'],
             'the form' => [[$open, 'Form', 'make a variation'], '.section-tab'],
-            'balance' => [[$open, 'Balance'], '#balance'],
+            'mix' => [[$open, 'Mix'], '#mix'],
             'kits' => [[$open, 'Kit: boathouse'], 'fieldset[aria-label=Kit]'],
             'steps' => [[$open, 'Repeat bar 1', 'Steps', 'Earlier versions'], '.step-line'],
         ]];

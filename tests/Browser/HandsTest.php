@@ -177,9 +177,10 @@ final class HandsTest extends BrowserTestCase
         $haneul->see('.sheet-row[data-tint=moss]');
         $haneul->press('later');
         self::assertSame([null, 90], [$haneul->hit(3, 0), $haneul->hit(3, 240)], 'shifted by a step');
-        $haneul->press('Balance');
-        $haneul->slide('Level of cowbell', 0.25);
-        $haneul->press('Undo: level of cowbell');
+        $haneul->press('Mix');
+        $mound = $haneul->see('fieldset:has([aria-label="Level of cowbell"]) .mound svg');
+        $haneul->drag($mound, 0, 12);
+        $haneul->press('Undo: level and pan of cowbell');
         $haneul->saved();
         $haneul->assertNoComplaints();
     }

@@ -50,7 +50,7 @@ final class KitsTest extends BrowserTestCase
         $wren = $this->playing('kwame');
         $all = $this->samples($wren);
         self::assertCount(2, $all, 'kick and hat');
-        $wren->press('Balance');
+        $wren->press('Mix');
         $wren->press('solo: kick');
         $wren->script('window.heard = []');
         $wren->until(static fn (): bool => \count((array) $wren->script('return heard')) > 4, 'the kick');
@@ -77,9 +77,10 @@ final class KitsTest extends BrowserTestCase
     {
         $wren = $this->playing('elodie');
         $wren->press('Stop');
-        $wren->press('Balance');
+        $wren->press('Mix');
         $wren->fill('Level of kick, typed', '50');
         $wren->keys(WebDriverKeys::ENTER);
+        $wren->press('More of kick');
         $wren->see('svg[aria-label="kick: its loudest hit 58 % times its level 50 % is 29 %"]');
         $wren->press('Shape');
         $wren->cell(0, 480)->click();

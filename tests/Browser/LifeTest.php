@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Browser;
 
+use Facebook\WebDriver\WebDriverKeys;
+
 /** The sheet plays along: what sounds is seen to sound, what is written is seen to be written, and it is as large as it fits. */
 final class LifeTest extends BrowserTestCase
 {
@@ -127,6 +129,87 @@ final class LifeTest extends BrowserTestCase
         $wren->press('Fit');
         self::assertSame($large, $head());
         $wren->assertNoComplaints();
+    }
+
+    public function testABarThatIsRightIsClosedWithADoubleBarUntilItChanges(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press(self::BEGIN);
+        foreach ([[0, 0], [0, 1920], [1, 960], [1, 2880], ...array_map(static fn (int $i): array => [2, 480 * $i], range(0, 7))] as [$row, $at]) {
+            $wren->cell($row, $at)->click();
+        }
+        $wren->press('Which bars are right?');
+        $wren->read('Bar 1 is right');
+        self::assertSame(1, $wren->script('return document.querySelectorAll(".sheet-line:first-child .bar-right").length'));
+        self::assertSame(1, $wren->script('return document.querySelectorAll(".bar-right").length'), 'bar 2 is empty');
+        $wren->cell(0, 240)->click();
+        self::assertSame(0, $wren->script('return document.querySelectorAll(".bar-right").length'));
+    }
+
+    public function testTheMixStandsWhereHeightIsLeft(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press('Begin: Slack Tide');
+        $wren->see('.mix-strip .mound svg');
+        self::assertTrue($wren->script(<<<'JS'
+            const strip = document.querySelector('.mix-strip').getBoundingClientRect(), room = document.querySelector('.sheet-room');
+            return strip.bottom <= room.getBoundingClientRect().bottom && room.scrollHeight <= room.clientHeight;
+            JS), 'without scrolling');
+        $wren->drag($wren->see('.mix-strip .mound svg'), 15, -8);
+        $wren->see('.mix-strip [aria-label="Level of kick"][aria-valuetext^="12"]', true);
+        $wren->press('mute in beat: kick');
+        $wren->see('.mound[data-quiet=true]');
+        $wren->press('Undo');
+        $wren->press('Undo: level and pan of kick');
+        $wren->assertNoComplaints();
+    }
+
+    public function testTheTempoIsTappedWhateverIsOpenAndHeardFasterOrSlower(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press('Begin: Slack Tide');
+        $wren->press('Mix');
+        $tempo = static fn (): string => (string) $wren->script('return document.querySelector("[aria-label^=Tempo]").getAttribute("aria-label")');
+        $before = $tempo();
+        $wren->cell(0, 0)->click();
+        $wren->keys('t', 't', 't');
+        $wren->until(static fn (): bool => $tempo() !== $before, 'the tempo to follow the taps');
+        $wren->until(static function () use ($wren, $tempo, $before): bool {
+            $tempo() === $before || $wren->press('Undo: change the tempo');
+
+            return $tempo() === $before;
+        }, 'the taps to be taken back');
+        // How fast one listens is no part of the beat, and stays with the person.
+        $wren->press('Slower');
+        $wren->press('Slower');
+        self::assertSame('80', $wren->script('return document.querySelector("[aria-label=\\"Speed in percent\\"]").value'));
+        $wren->fill('Speed in percent', '125');
+        $wren->keys(WebDriverKeys::ENTER);
+        $wren->until(static fn (): bool => true === $wren->script('return document.querySelector("[aria-label=Faster]").disabled'), 'it to be as fast as it goes');
+        self::assertSame($before, $tempo());
+        $wren->saved();
+        $wren->driver->navigate()->refresh();
+        $wren->see('[aria-label="Speed in percent"][value="125"]');
+        $wren->press('Slower');
+        $wren->press('Slower');
+    }
+
+    public function testAnInstrumentIsHeardWhileOneMovesThroughTheList(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press('Begin: Slack Tide');
+        $wren->press('+ Add a row');
+        $wren->script(<<<'JS'
+            window.heard = 0;
+            const start = AudioBufferSourceNode.prototype.start;
+            AudioBufferSourceNode.prototype.start = function (...more) { heard++; return start.apply(this, more); };
+            JS);
+        $wren->see('[data-find-instrument]')->click();
+        foreach ([1, 2] as $count) {
+            $wren->keys(WebDriverKeys::ARROW_DOWN);
+            $wren->until(static fn (): bool => $wren->script('return heard') >= $count, "the sound of choice $count");
+        }
+        self::assertSame(3, $wren->script('return document.querySelectorAll("[role=grid] .sheet-row").length'), 'nothing is chosen yet');
     }
 
     public function testTheTargetStandsAboveOrInTheRowsOrIsHeardBarByBar(): void

@@ -138,11 +138,12 @@ final class ShapesTest extends BrowserTestCase
         $jun->press('Row');
         $this->type($jun, 'Steps after which snare starts over', '3');
         $jun->read('Starts over every 3 of its steps');
-        $jun->press('Balance');
+        $jun->press('Mix');
         $this->type($jun, 'Level of snare, typed', '73');
-        $jun->read('Level: 73 percent');
+        $jun->see('[aria-label="Level of snare"][aria-valuetext="73 percent"]', true);
         $this->type($jun, 'Pan of snare, typed', '-33');
-        $jun->read('Pan: 33 left');
+        $jun->see('[aria-label="Pan of snare"][aria-valuetext="33 left"]', true);
+        $jun->press('More of snare');
         $this->type($jun, 'Tune of snare, typed', '13');
         $jun->told('13 does not fit');
         $this->type($jun, 'Tune of snare, typed', '-5');
@@ -176,7 +177,7 @@ final class ShapesTest extends BrowserTestCase
         $kwame->press('Low ones');
         self::assertSame([90, 90], [$kwame->hit(0, 0), $kwame->hit(1, 960)], 'no hit has gone');
         $kwame->press('Low ones');
-        $kwame->press('Balance');
+        $kwame->press('Mix');
         $kwame->press('mute in beat: closed hi-hat');
         $kwame->see('.row-name[data-muted=true] .row-muted');
         $kwame->press('Task');

@@ -11,17 +11,20 @@ import { Workbench } from '../edit/Workbench';
 import type { UndoStore } from '../keep/UndoStore';
 import { type History, PatternStore } from '../music/PatternStore';
 import { playerFor } from '../sound/usePlayer';
+import { soon } from '../ui/soon';
 import { Failed, Waiting } from '../ui/states';
 import { say, useSay } from '../words/words';
 import { Brief } from './Brief';
-import { CheckBlock } from './CheckBlock';
 import { DraftQueue, type Work } from './DraftQueue';
 import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
 import { PartsNav } from './PartsNav';
-import { type Looked, StatesBlock } from './StatesBlock';
+import type { Looked } from './StatesBlock';
 import { TaskRules } from './TaskRules';
 
+// These come behind the sheet.
+const CheckBlock = soon(() => import('./CheckBlock'));
+const StatesBlock = soon(() => import('./StatesBlock'));
 // Only some tasks, and only teachers, need these.
 const Dictation = lazy(() => import('./Dictation').then((one) => ({ default: one.Dictation })));
 const TryOut = lazy(() => import('./TryOut').then((one) => ({ default: one.TryOut })));
@@ -107,7 +110,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
                   <Dictation part={part} help={bench.help} catalogue={catalogue} />
                 </Suspense>
               )}
-              {bench.help.ask !== 'nothing' && <CheckBlock store={store} partId={part.id} help={bench.help} catalogue={catalogue} />}
+              {bench.help.ask !== 'nothing' && <CheckBlock editor={editor} partId={part.id} help={bench.help} />}
               {trying && (
                 <Suspense fallback={<Waiting what={say('beat.loading.try')} />}>
                   <TryOut store={store} bench={bench} catalogue={catalogue} />

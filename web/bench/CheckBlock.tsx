@@ -1,26 +1,27 @@
 import { useState } from 'react';
 import { api, at, reply } from '../api/client';
 import type { Bench, Catalogue, CheckAnswer } from '../api/types';
-import type { PatternStore } from '../music/PatternStore';
+import type { Editor } from '../edit/Editor';
 import { Notice } from '../ui/states';
 import { Tick } from '../ui/Tick';
 import { useTask } from '../ui/useTask';
 import { lower } from '../ui/words';
 import { useSay } from '../words/words';
 
-type Props = { store: PatternStore; partId: string; help: Bench['help']; catalogue: Catalogue };
+type Props = { editor: Editor; partId: string; help: Bench['help'] };
 
 /** Asking about the beat before it is handed in: the one question that the task allows, as often as it allows. */
-export function CheckBlock({ store, partId, help, catalogue }: Props) {
+export default function CheckBlock({ editor, partId, help }: Props) {
   const say = useSay();
   const [left, setLeft] = useState(help.checksLeft);
   const [answer, setAnswer] = useState<CheckAnswer | null>(null);
   const { busy, error, run } = useTask();
   const check = async () => {
-    const body = { pattern: store.pattern };
+    const body = { pattern: editor.store.pattern };
     const said = await run(() => reply(api.POST('/api/parts/{id}/check', { ...at({ id: partId }), body })));
     if (!said) return;
     setAnswer(said);
+    editor.closeBars((said.bars ?? []).filter(({ right }) => right).map(({ bar }) => bar - 1));
     setLeft(said.left);
   };
   return (
@@ -35,7 +36,7 @@ export function CheckBlock({ store, partId, help, catalogue }: Props) {
         )}
       </p>
       <div role="status" className="text-sm">
-        {answer && <Said answer={answer} catalogue={catalogue} />}
+        {answer && <Said answer={answer} catalogue={editor.catalogue} />}
       </div>
       {error && <Notice>{error}</Notice>}
     </section>

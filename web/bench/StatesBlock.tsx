@@ -21,7 +21,7 @@ type Props = {
 };
 
 /** What the draft was at each save of the last hour, and beats that were kept: to look at, and to take back. */
-export function StatesBlock({ editor, partId, queue, looked: chosen, look: setChosen }: Props) {
+export default function StatesBlock({ editor, partId, queue, looked: chosen, look: setChosen }: Props) {
   const say = useSay();
   const keeping = useSyncExternalStore(queue.subscribe, () => queue.keeping);
   const [open, setOpen] = useState(false);

@@ -17,6 +17,8 @@ import { rightRows } from './right';
 import { Statements } from './Statements';
 import '../ui/rooms.css';
 
+/** What the key for slower goes to, and back. */
+const SLOWER = 0.7;
 const BEAT = 'beat';
 const TARGET = 'target';
 const DIFFERENCES = 'differences';
@@ -140,7 +142,7 @@ export function Compared(props: Props) {
           b: () => hear(BEAT),
           t: () => hear(TARGET),
           d: () => hear(DIFFERENCES),
-          s: () => player.setSlow(!player.state.slow),
+          s: () => player.setSpeed(player.state.set.speed === 1 ? SLOWER : 1),
           l: () => setBar((before) => (before === null ? 0 : before + 1 < bars ? before + 1 : null)),
           k: () => setDraft({ instrument: null, from: (bar ?? 0) * music.barTicks, to: (bar ?? 0) * music.barTicks + 240 }),
           ...Object.fromEntries(statements.slice(0, 9).map((statement, index) => [String(index + 1), () => desk.take(statement)])),

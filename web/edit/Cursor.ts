@@ -18,13 +18,24 @@ export type EditorState = {
   /** What was done last, for those who listen. */
   said: string;
   canPaste: boolean;
+  /** Bars that were checked and are right, until something is changed. */
+  right: readonly number[];
   /** The hit at which its bar is shown: at once, after a rest, or at once with the focus. */
   atHit: { place: Place; at: 'once' | 'rest' | 'key' } | null;
 };
 
 /** Where hands are on a sheet: the section that is shown, the cursor, what is marked, and which places there are. */
 export class Cursor {
-  #state: EditorState = { section: 0, cursor: { row: 0, at: 0 }, range: null, preview: null, said: '', canPaste: false, atHit: null };
+  #state: EditorState = {
+    section: 0,
+    cursor: { row: 0, at: 0 },
+    range: null,
+    preview: null,
+    said: '',
+    canPaste: false,
+    right: [],
+    atHit: null,
+  };
   #listeners = new Set<() => void>();
   #anchor: Place | null = null;
 
@@ -225,6 +236,16 @@ export class Cursor {
     this.sayings++;
     this.saidInGesture = this.store.isInGesture;
     this.set({ said });
+  }
+
+  /** Closes bars that are right with a double bar; the next change opens them. */
+  closeBars(right: number[]): void {
+    this.set({ right });
+    if (right.length === 0) return;
+    const end = this.store.subscribe(() => {
+      end();
+      this.set({ right: [] });
+    });
   }
 
   /** Shows what is done to a hit at the hit; null where nothing is to be shown. */

@@ -52,6 +52,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
   const hands = useMemo(() => new SheetHands(editor, () => layout.current as Geometry), [editor]);
   // Rows may be renamed.
   useSyncExternalStore(editor.store.subscribe, () => editor.section.rows.map((row) => row.name ?? '').join('\n'));
+  const right = useSyncExternalStore(editor.subscribe, () => editor.state.right);
   const { index, section } = editor;
   useSyncExternalStore(editor.folds.subscribe, () => editor.folds.state);
   const { over, below } = thinLines(editor);
@@ -131,6 +132,7 @@ export function EditSheet({ label, editor, music, player, position, zoom, room =
           onBar,
           below,
           over: target.over,
+          right,
           name: (row, i) => <RowName instrument={row.instrument} index={i} editor={editor} player={player} />,
         }}
         onLayout={onLayout}

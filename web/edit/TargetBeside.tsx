@@ -31,7 +31,7 @@ type ChoiceProps = {
 };
 
 /** The ways to have the target beside one's beat, each one press. */
-export function TargetBeside({ editor, player, music, target, beside, setBeside, show }: ChoiceProps) {
+export default function TargetBeside({ editor, player, music, target, beside, setBeside, show }: ChoiceProps) {
   const say = useSay();
   const section = useTargetSection(editor, target, music);
   const [over, inRows] = [beside === 'over', beside === 'one'];
@@ -45,10 +45,10 @@ export function TargetBeside({ editor, player, music, target, beside, setBeside,
   return (
     <>
       <Choice
-        label={say('edit.beside.what')}
+        label={say('panels.beside.what')}
         small
         value={beside}
-        options={(['mine', 'over', 'one', 'ear'] as const).map((value) => ({ value, label: say(`edit.beside.${value}`) }))}
+        options={(['mine', 'over', 'one', 'ear'] as const).map((value) => ({ value, label: say(`panels.beside.${value}`) }))}
         onChange={(chosen) => {
           setBeside(chosen);
           if (chosen === 'ear') void player.play();
@@ -56,10 +56,10 @@ export function TargetBeside({ editor, player, music, target, beside, setBeside,
       />
       {missing.length > 0 && (
         <span className="text-sm text-target">
-          {say('edit.beside.missing', { names: new Intl.ListFormat(locale()).format(missing.map(lower)) })}
+          {say('panels.beside.missing', { names: new Intl.ListFormat(locale()).format(missing.map(lower)) })}
         </span>
       )}
-      {now && <span className="text-sm text-target">{say('edit.beside.now', { who: now })}</span>}
+      {now && <span className="text-sm text-target">{say('panels.beside.now', { who: now })}</span>}
     </>
   );
 }

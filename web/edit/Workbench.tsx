@@ -1,5 +1,16 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { lazy, type ReactNode, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
+import {
+  createElement,
+  lazy,
+  type ReactNode,
+  Suspense,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
 import { hitCount, instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
@@ -9,6 +20,7 @@ import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayerState, usePosition } from '../sound/usePlayer';
 import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
+import { soon } from '../ui/soon';
 import { Waiting } from '../ui/states';
 import { useSay, withWords } from '../words/words';
 import { type Beside, NO_TARGET, type TargetShown } from './beside';
@@ -17,6 +29,7 @@ import { EditBar, MarkedBar } from './EditBar';
 import type { Editor } from './Editor';
 import { EditSheet } from './EditSheet';
 import { HeadSigns, loadFields } from './feel/HeadSigns';
+import { HitBar } from './hit/AtHit';
 import { SectionTabs } from './SectionTabs';
 import { MINE, type Scope, TARGET, useHearing } from './useHearing';
 import { useTake } from './useTake';
@@ -29,11 +42,16 @@ const PANEL = {
   form: () => withWords(import('./panels/FormPanel'), 'panels').then((one) => ({ default: one.FormPanel })),
   type: () => withWords(import('./panels/TypeBlock'), 'panels').then((one) => ({ default: one.TypeBlock })),
   steps: () => withWords(import('./panels/StepsPanel'), 'panels').then((one) => ({ default: one.StepsPanel })),
-  balance: () => withWords(import('./panels/BalancePanel'), 'panels').then((one) => ({ default: one.BalancePanel })),
+  mix: () => withWords(import('./mix/MixPanel'), 'panels').then((one) => ({ default: one.MixPanel })),
 };
-const TargetBeside = lazy(() => import('./TargetBeside').then((one) => ({ default: one.TargetBeside })));
+// Its room is kept, so that nothing moves from under a finger when it comes.
+const TargetBeside = soon(
+  () => withWords(import('./TargetBeside'), 'panels'),
+  createElement('span', { className: 'h-7 w-72 pointer-coarse:h-11' }),
+);
+const MixStrip = soon(() => withWords(import('./mix/MixStrip'), 'panels'));
 const [ShapePanel, RowPanel, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
-const [BalancePanel, TypeBlock, StepsPanel] = [lazy(PANEL.balance), lazy(PANEL.type), lazy(PANEL.steps)];
+const [MixPanel, TypeBlock, StepsPanel] = [lazy(PANEL.mix), lazy(PANEL.type), lazy(PANEL.steps)];
 
 type Props = {
   label: string;
@@ -69,7 +87,7 @@ type Props = {
   states?: ReactNode;
 };
 
-const PANELS = ['Shape', 'Row', 'Form', 'Balance', 'Steps'] as const;
+const PANELS = ['Shape', 'Row', 'Form', 'Mix', 'Steps'] as const;
 
 /** The sheet with all that belongs to it. Students build on it, teachers draw their targets on it. */
 export function Workbench(props: Props) {
@@ -129,6 +147,7 @@ export function Workbench(props: Props) {
   useTake(editor);
   usePanels(files.want);
   const room = useRoom();
+  const left = useLeft(room.height);
   const { freedom } = editor.allowed;
   const mayAdd = !locked && (freedom === null || freedom.rows === true);
   return (
@@ -140,18 +159,15 @@ export function Workbench(props: Props) {
             <SectionTabs editor={editor} locked={locked} />
             {sheets}
             {target && setBeside && (
-              // Its room is kept, so that nothing moves from under a finger when it comes.
-              <Suspense fallback={<span className="h-7 w-72 pointer-coarse:h-11" />}>
-                <TargetBeside
-                  editor={editor}
-                  player={player}
-                  music={music}
-                  target={target}
-                  beside={beside}
-                  setBeside={setBeside}
-                  show={setShown}
-                />
-              </Suspense>
+              <TargetBeside
+                editor={editor}
+                player={player}
+                music={music}
+                target={target}
+                beside={beside}
+                setBeside={setBeside}
+                show={setShown}
+              />
             )}
             <Zoom zoom={zoom} setZoom={setZoom} />
           </HeadSigns>
@@ -184,7 +200,7 @@ export function Workbench(props: Props) {
               position={nowhere}
             />
           )}
-          <section id="sheet" aria-label={label} className="card overflow-x-auto px-3 py-2">
+          <section ref={left.ref} id="sheet" aria-label={label} className="card overflow-x-auto px-3 py-2">
             <EditSheet
               label={label}
               editor={editor}
@@ -209,6 +225,7 @@ export function Workbench(props: Props) {
               </button>
             )}
           </section>
+          {left.height >= STRIP && <MixStrip editor={editor} player={player} locked={locked} />}
         </div>
         <footer className="work-bar">
           <div className="work-said">
@@ -284,7 +301,7 @@ export function Workbench(props: Props) {
             </TabPanel>
             <TabPanel tabIndex={-1}>
               <Later>
-                <BalancePanel editor={editor} player={player} locked={locked} />
+                <MixPanel editor={editor} player={player} locked={locked} />
               </Later>
             </TabPanel>
             <TabPanel unmount={false} tabIndex={-1}>
@@ -342,6 +359,23 @@ function useRoom() {
     return () => observer.disconnect();
   }, []);
   return { ref, height };
+}
+
+/** Pixels that the mix needs under the sheet. */
+const STRIP = 112;
+
+/** How much of its room the sheet leaves, in pixels. */
+function useLeft(room: number | null) {
+  const ref = useRef<HTMLElement>(null);
+  const [high, setHigh] = useState(Number.POSITIVE_INFINITY);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setHigh(element.offsetHeight));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return { ref, height: room === null ? 0 : room - high };
 }
 
 /** For a pattern that is looked at while another one sounds. */
@@ -436,7 +470,7 @@ function useFilesWait(editor: Editor, locked: boolean) {
 function usePanels(done: () => void) {
   useEffect(() => {
     const timer = setTimeout(() => {
-      for (const load of [loadFields, ...Object.values(PANEL)]) void load().catch(() => {});
+      for (const load of [loadFields, HitBar.load, MixStrip.load, ...Object.values(PANEL)]) void load().catch(() => {});
       done();
     }, BEHIND);
     return () => clearTimeout(timer);

@@ -50,6 +50,8 @@ type Props = {
     onBar: (bar: number, marking: boolean) => void;
     name: (row: SheetRow, index: number) => ReactNode;
     over?: Over | null;
+    /** Bars that are right: they are closed with a double bar. */
+    right?: readonly number[];
     /** Under the last row. */
     below?: Thin;
   };
@@ -195,7 +197,7 @@ export function Sheet({
                 </Fragment>
               ))}
               {grid?.below?.draw(line, g)}
-              <Rules music={music} line={line} g={g} height={rows.length * g.scale.row + thin} />
+              <Rules music={music} line={line} g={g} height={rows.length * g.scale.row + thin} right={grid?.right ?? NONE} />
               {overlay && (
                 <svg aria-hidden="true" className="sheet-over" width={lineWidth(line, g)} height={rows.length * g.scale.row}>
                   {overlay(line, g)}
@@ -303,10 +305,11 @@ const TripletWords = memo(function TripletWords({ music, line, g }: { music: Mus
   );
 });
 
-type RulesProps = { music: Music; line: SheetLine; g: Geometry; height: number };
+const NONE: readonly number[] = [];
+type RulesProps = { music: Music; line: SheetLine; g: Geometry; height: number; right: readonly number[] };
 
 /** Bar lines heavy, groups and beats thinner. */
-const Rules = memo(function Rules({ music, line, g, height }: RulesProps) {
+const Rules = memo(function Rules({ music, line, g, height, right }: RulesProps) {
   const width = lineWidth(line, g);
   return (
     <svg aria-hidden="true" className="sheet-rules" width={width + 4} height={height}>
@@ -322,6 +325,13 @@ const Rules = memo(function Rules({ music, line, g, height }: RulesProps) {
             data-weight={weight}
           />
         ))}
+      {right
+        .map((bar) => (bar + 1) * music.barTicks)
+        .filter((end) => end > line.from && end <= line.to)
+        .map((end) => {
+          const x = (end - line.from) * g.tickWidth - 5;
+          return <path key={end} className="bar-right" pathLength={1} d={`M${x} 0V${height}`} />;
+        })}
       {line.to % music.barTicks === 0 && <line x1={width + 1} x2={width + 1} y1={0} y2={height} data-weight={3} />}
     </svg>
   );

@@ -1,4 +1,4 @@
-/** Heights at a zoom: of a row, of the notehead above its bottom, and of the shortest and tallest stem; and how large heads are, from 1 on. */
+/** Heights at a zoom: of a row, of the notehead above its bottom, of the shortest and tallest stem; how large heads are, from 1 on. */
 export type Scale = { row: number; rise: number; least: number; most: number; size: number };
 
 export function scaleOf(zoom: number): Scale {

@@ -21,7 +21,8 @@ type Drawn = { head: HTMLElement | SVGElement; name: HTMLElement | null; y: numb
 
 /**
  * What sounds is seen to sound: a copy of the row's notehead swells over the note, as much as it is loud, and the row's name leans in. Both
- * are moved by the compositor; nothing is rendered or painted again. For who wants no motion, the head takes the lamp's ink and stands still.
+ * are moved by the compositor; nothing is rendered or painted again. For who wants no motion, the head takes the lamp's ink and stands
+ * still.
  *
  * @param strikes what a row sounds, in order
  * @returns what ends it

@@ -309,10 +309,18 @@ describe('the player', () => {
     await player.play();
     await listen(960 * TICK);
     const before = player.position() ?? 0;
-    player.setSlow(true);
+    player.setSpeed(0.7);
     await vi.advanceTimersByTimeAsync(0);
     await listen(0.3);
     expect((player.position() ?? 0) - before).toBeCloseTo(((0.3 - 0.04) / TICK) * 0.7, -2);
+  });
+
+  it('keeps how fast one listens, within its range', () => {
+    player.setSpeed(0.1);
+    expect(player.state.set.speed).toBe(0.5);
+    player.setSpeed(3);
+    expect(player.state.set.speed).toBe(1.25);
+    player.setSpeed(1);
   });
 
   it('multiplies level and velocity, and tunes and pans a row', async () => {

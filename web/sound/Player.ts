@@ -1,5 +1,5 @@
 import type { Catalogue, Music, Pattern } from '../api/types';
-import { hitCount, MOST_PUSH } from '../music/pattern';
+import { bounded, hitCount, MOST_PUSH } from '../music/pattern';
 import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
 import { setMoving } from '../ui/frames';
 import { keep, kept } from '../ui/storage';
@@ -27,15 +27,17 @@ export type PlayerState = {
   metronome: boolean;
   /** Bars that are counted in; 0 for none. */
   countIn: 0 | 1 | 2;
-  slow: boolean;
   ears: Ears;
   /** Why nothing is heard, in a sentence; empty while all is well. */
   trouble: string;
-  /** What the listener has set for good: the metronome, and how loud all of it is. */
-  set: { metronome: Metronome; level: number };
+  /** What the listener has set for good: the metronome, how loud all of it is, and how fast: 1 for as it is written. */
+  set: { metronome: Metronome; level: number; speed: number };
 };
 /** Master levels, and the usual one. */
 export const MASTER = { low: 0, high: 1.5, usual: 1 };
+
+/** How fast one may listen, and the steps to it. */
+export const SPEEDS = [0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25];
 
 /** What a kit is heard by: its instruments, how hard, and seconds after the first. */
 const SAMPLE = [
@@ -53,7 +55,6 @@ const AHEAD_HIDDEN = 1.6;
 const EVERY = 30;
 /** Seconds between a press and the first sound. */
 const LEAD_IN = 0.04;
-const SLOW = 0.7;
 
 /**
  * Plays patterns in a loop with a look-ahead scheduler on the audio clock: a timer looks a little ahead and starts every sound
@@ -69,7 +70,6 @@ export class Player {
     voice: '',
     metronome: false,
     countIn: 0,
-    slow: false,
     ears: ALL,
     trouble: '',
     set: heardLast(),
@@ -101,7 +101,7 @@ export class Player {
     return () => this.#listeners.delete(listener);
   };
 
-  /** What to play. The first voice is heard unless another is chosen; "turn" alternates the first two, "ear" begins with the second. Playing goes on. */
+  /** What to play. The first is heard unless another is chosen; "turn" alternates the first two, "ear" begins with the second. */
   set(voices: Voice[], music: Music): void {
     this.#voices = voices;
     this.#music = music;
@@ -158,10 +158,10 @@ export class Player {
     this.follow();
   }
 
-  /** Slower by a third or so, at the same pitch; takes effect at once, at the same place. */
-  setSlow(slow: boolean): void {
+  /** Slower or faster, at the same pitch, since every sound is played anew; takes effect at once, at the same place. */
+  setSpeed(speed: number): void {
     const place = this.position();
-    this.#change({ slow });
+    this.setHearing({ speed: bounded(speed, SPEEDS[0] as number, SPEEDS.at(-1) as number) });
     if (this.#state.playing && place !== null) void this.play(this.#range ?? undefined, place);
   }
 
@@ -392,7 +392,7 @@ export class Player {
   /** Seconds a tick. */
   #rate(): number {
     const pattern = this.#voices[0]?.pattern();
-    return pattern ? tickSeconds(pattern) / (this.#speed ?? (this.#state.slow ? SLOW : 1)) : 1;
+    return pattern ? tickSeconds(pattern) / (this.#speed ?? this.#state.set.speed) : 1;
   }
 
   #halt(): void {
@@ -414,7 +414,12 @@ function heardLast(): PlayerState['set'] {
   const last = kept<Partial<PlayerState['set']>>('setting', 'hearing');
   const level = typeof last?.level === 'number' ? last.level : MASTER.usual;
   const metronome = { ...USUAL, ...last?.metronome };
-  return { metronome: CLICKS.includes(metronome.sound) ? metronome : USUAL, level: Math.max(MASTER.low, Math.min(MASTER.high, level)) };
+  const speed = typeof last?.speed === 'number' ? last.speed : 1;
+  return {
+    metronome: CLICKS.includes(metronome.sound) ? metronome : USUAL,
+    level: bounded(level, MASTER.low, MASTER.high),
+    speed: bounded(speed, SPEEDS[0] as number, SPEEDS.at(-1) as number),
+  };
 }
 
 /** The page's way to the speaker; where the system gives none, one that is never heard, and a sentence. */

@@ -1,7 +1,8 @@
 import { useSyncExternalStore } from 'react';
 import { Choice } from '../ui/Choice';
+import { NumberField } from '../ui/NumberField';
 import { useSay } from '../words/words';
-import type { Player } from './Player';
+import { type Player, SPEEDS } from './Player';
 import { usePlayerState } from './usePlayer';
 
 type Props = { player: Player; voices?: { value: string; label: string }[] };
@@ -43,11 +44,45 @@ export function Transport({ player, voices }: Props) {
         >
           {say(state.countIn === 2 ? 'beat.play.countIn2' : 'beat.play.countIn')}
         </button>
-        <button type="button" className="button" aria-pressed={state.slow} onClick={() => player.setSlow(!state.slow)}>
-          {say('beat.play.slower')}
-        </button>
       </span>
+      <Speed player={player} />
     </>
+  );
+}
+
+/** How fast it is heard, in percent of what is written: in steps, or typed. */
+function Speed({ player }: { player: Player }) {
+  const say = useSay();
+  const { speed } = usePlayerState(player).set;
+  const [slower, faster] = [SPEEDS.findLast((one) => one < speed), SPEEDS.find((one) => one > speed)];
+  const step = (label: string, sign: string, to: number | undefined) => (
+    <button
+      type="button"
+      className="button"
+      aria-label={label}
+      title={label}
+      disabled={to === undefined}
+      onClick={() => to !== undefined && player.setSpeed(to)}
+    >
+      {sign}
+    </button>
+  );
+  return (
+    <span className="joined">
+      {step(say('beat.play.slower'), '−', slower)}
+      <span className="speed" data-changed={speed !== 1}>
+        <NumberField
+          label={say('beat.play.speed')}
+          value={Math.round(speed * 100)}
+          low={(SPEEDS[0] as number) * 100}
+          high={(SPEEDS.at(-1) as number) * 100}
+          className="w-8 bg-transparent text-end"
+          take={(percent) => player.setSpeed(percent / 100)}
+        />
+        %
+      </span>
+      {step(say('beat.play.faster'), '+', faster)}
+    </span>
   );
 }
 

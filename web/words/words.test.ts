@@ -16,7 +16,7 @@ const ALIKE = new Set([
   'beat.voice.target',
   'frame.kind.copy',
   'beat.legend.extra',
-  'edit.swing.sign',
+  'panels.swing.sign',
   'panels.row.becomes',
   'plan.rules.point',
   'beat.versions.one',

@@ -11,9 +11,9 @@ export function BarsField({ editor }: { editor: Editor }) {
   const set = (bars: number) => {
     const before = section.rows.reduce((sum, row) => sum + row.hits.length, 0);
     editor.mark(null);
-    editor.store.change(say('edit.bars.make', { count: bars }), (pattern) => barsSet(pattern, editor.index, bars, editor.music.barTicks));
+    editor.store.change(say('panels.bars.make', { count: bars }), (pattern) => barsSet(pattern, editor.index, bars, editor.music.barTicks));
     const lost = before - editor.section.rows.reduce((sum, row) => sum + row.hits.length, 0);
-    editor.say(lost > 0 ? say('edit.bars.lost', { count: lost }) : say('edit.bars.now', { count: bars }));
+    editor.say(lost > 0 ? say('panels.bars.lost', { count: lost }) : say('panels.bars.now', { count: bars }));
   };
   return (
     <label className="flex w-16 flex-col">

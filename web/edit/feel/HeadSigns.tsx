@@ -1,18 +1,21 @@
 import { lazy, type ReactNode, Suspense, useId, useState, useSyncExternalStore } from 'react';
 import type { Music } from '../../api/types';
 import type { Player } from '../../sound/Player';
+import { Boundary } from '../../ui/Boundary';
 import { TempoSign, tempoWords } from '../../ui/NoteValue';
 import { Waiting } from '../../ui/states';
 import { swingWords } from '../../ui/words';
-import { useSay } from '../../words/words';
+import { useSay, withWords } from '../../words/words';
 import type { Editor } from '../Editor';
 import { meterName } from '../meters';
 import type { Counting } from '../useMusic';
 import { kitLabel } from './kitLabel';
+import { setTempo } from './tempo';
 import { useOwnKit } from './useOwnKit';
+import { useTap } from './useTap';
 
 // Nobody needs these at first: they come behind the sheet.
-export const loadFields = () => import('./fields');
+export const loadFields = () => withWords(import('./fields'), 'panels');
 const MeterField = lazy(() => loadFields().then((one) => ({ default: one.MeterField })));
 const TempoField = lazy(() => loadFields().then((one) => ({ default: one.TempoField })));
 const SwingField = lazy(() => loadFields().then((one) => ({ default: one.SwingField })));
@@ -34,6 +37,7 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
   const strip = useId();
   const { freedom } = editor.allowed;
   const free = (what: boolean) => !locked && (freedom === null || what);
+  const tap = useTap(free(Boolean(freedom?.tempo)), (bpm) => setTempo(editor, Math.round(bpm)));
   const { bars } = editor.section;
   const swing = swingWords(pattern.swing);
   const own = useOwnKit(pattern);
@@ -49,7 +53,7 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
       name: say('edit.sign.Tempo'),
       words: tempoWords(pattern.tempo),
       sign: <TempoSign tempo={pattern.tempo} />,
-      field: free(Boolean(freedom?.tempo)) ? () => <TempoField editor={editor} /> : null,
+      field: free(Boolean(freedom?.tempo)) ? () => <TempoField editor={editor} tap={tap} /> : null,
     },
     {
       name: say('edit.sign.Swing'),
@@ -99,7 +103,9 @@ export function HeadSigns({ editor, player, music, counting, locked, children }:
       <div id={strip} onKeyDown={(event) => event.key === 'Escape' && setOpen(null)}>
         {shown?.field && (
           <div className="head-strip arrive">
-            <Suspense fallback={<Waiting what={shown.words} />}>{shown.field()}</Suspense>
+            <Boundary>
+              <Suspense fallback={<Waiting what={shown.words} />}>{shown.field()}</Suspense>
+            </Boundary>
             <button type="button" className="quiet-link ms-auto self-center text-sm" onClick={() => setOpen(null)}>
               {say('edit.done')}
             </button>

@@ -17,7 +17,7 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
   const own = useOwnKit(editor.store.pattern);
   const chosen = own ? null : editor.store.pattern.kit;
   const choose = (name: string, label: string) => {
-    editor.store.change(say('edit.kit.play', { name: label }), (pattern) => {
+    editor.store.change(say('panels.kit.play', { name: label }), (pattern) => {
       // What came with a kit of one's own goes with it.
       if (own) return withKit(pattern, { name: label, base: name, pieces: [] });
       return pattern.kit === name ? pattern : { ...pattern, kit: name };
@@ -40,8 +40,8 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
           <button
             type="button"
             className="button px-2"
-            aria-label={say('edit.kit.hear', { name: label })}
-            title={say('edit.kit.hearAbout', { about })}
+            aria-label={say('panels.kit.hear', { name: label })}
+            title={say('panels.kit.hearAbout', { about })}
             disabled={url === null}
             onClick={() => void player.sample(name)}
           >
@@ -52,7 +52,9 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
         </span>
       ))}
       <p className="self-center ps-1 text-faint">
-        {own ? say('edit.kit.made', { name: own.name, kit: kitLabel(catalogue, own.base) }) : kitSays(catalogue, editor.store.pattern.kit)}
+        {own
+          ? say('panels.kit.made', { name: own.name, kit: kitLabel(catalogue, own.base) })
+          : kitSays(catalogue, editor.store.pattern.kit)}
       </p>
       <Suspense>
         <OwnKits editor={editor} />
@@ -64,5 +66,5 @@ export function KitField({ editor, player }: { editor: Editor; player: Player })
 function kitSays(catalogue: Catalogue, name: string): string {
   const kit = catalogue.kits.find((one) => one.name === name);
   if (kit?.url) return kit.about;
-  return say('edit.kit.notHere', { kit: builtKit(catalogue, name)?.label ?? say('edit.kit.nothing') });
+  return say('panels.kit.notHere', { kit: builtKit(catalogue, name)?.label ?? say('panels.kit.nothing') });
 }

@@ -22,8 +22,8 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
     setAsked(null);
     const tempo = editor.allowed.freedom && !editor.allowed.freedom.tempo ? { tempo: editor.store.pattern.tempo } : {};
     editor.mark(null);
-    editor.store.change(say('edit.meter.change', { meter: `${to.count}/${to.unit}` }), () => ({ ...answer.pattern, ...tempo }));
-    editor.say(say('edit.meter.now', { meter: `${to.count}/${to.unit}` }));
+    editor.store.change(say('panels.meter.change', { meter: `${to.count}/${to.unit}` }), () => ({ ...answer.pattern, ...tempo }));
+    editor.say(say('panels.meter.now', { meter: `${to.count}/${to.unit}` }));
   };
   const choose = async (to: Meter) => {
     const found = await run(async () => {
@@ -60,13 +60,13 @@ export function MeterField({ editor, counting }: { editor: Editor; counting: Cou
       {error && <Notice>{error}</Notice>}
       {asked && (
         <Notice>
-          <p>{say('edit.meter.lost', { count: asked.answer.lost.length, meter: `${asked.meter.count}/${asked.meter.unit}` })}</p>
+          <p>{say('panels.meter.lost', { count: asked.answer.lost.length, meter: `${asked.meter.count}/${asked.meter.unit}` })}</p>
           <p className="mt-2 flex gap-2">
             <button type="button" className="button" onClick={() => take(asked.meter, asked.answer)}>
-              {say('edit.meter.anyway')}
+              {say('panels.meter.anyway')}
             </button>
             <button type="button" className="button" onClick={() => setAsked(null)}>
-              {say('edit.meter.stay', { meter: `${meter.count}/${meter.unit}` })}
+              {say('panels.meter.stay', { meter: `${meter.count}/${meter.unit}` })}
             </button>
           </p>
         </Notice>

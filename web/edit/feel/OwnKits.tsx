@@ -26,7 +26,7 @@ export function OwnKits({ editor }: { editor: Editor }) {
   const kits = [...(data?.kits ?? [])].sort(
     (a, b) => Number(b.own) - Number(a.own) || a.name.localeCompare(b.name, undefined, { numeric: true }),
   );
-  const play = (kit: SavedKit) => editor.store.change(say('edit.kit.play', { name: kit.name }), (old) => withKit(old, kit));
+  const play = (kit: SavedKit) => editor.store.change(say('panels.kit.play', { name: kit.name }), (old) => withKit(old, kit));
   const chosen = kits.find((kit) => isPlayedWith(pattern, kit));
   const name = typed.trim();
   const renew = () => queries.invalidateQueries({ queryKey: keptKits.queryKey });

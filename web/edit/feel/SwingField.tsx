@@ -22,17 +22,17 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
     if (swing.percent <= 50 && next.percent > 50 && change.unit === undefined) {
       const unit = swingUnit(editor.store.pattern);
       if (unit) next.unit = unit;
-      else editor.say(say('edit.swing.none'));
+      else editor.say(say('panels.swing.none'));
     }
     const percent = next.percent === 67 && music.grooves ? 66.67 : bounded(Math.round(next.percent), 50, 75);
-    editor.store.change(say('edit.swing.change'), (pattern) => ({ ...pattern, swing: { ...next, percent } }));
+    editor.store.change(say('panels.swing.change'), (pattern) => ({ ...pattern, swing: { ...next, percent } }));
   };
   const words =
-    swing.percent <= 50 ? 'straight' : swing.percent === 66.67 ? 'triplet' : say('edit.swing.percent', { percent: swing.percent });
+    swing.percent <= 50 ? 'straight' : swing.percent === 66.67 ? 'triplet' : say('panels.swing.percent', { percent: swing.percent });
   return (
     <fieldset aria-label={say('edit.sign.Swing')} className="flex min-w-0 items-end gap-2">
       <label>
-        {say('edit.swing.sign', { words })}
+        {say('panels.swing.sign', { words })}
         <input
           type="range"
           className="slider mt-1 block w-32"
@@ -59,14 +59,14 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
       </label>
       <span className="joined flex-nowrap">
         <button type="button" className="button" aria-pressed={swing.percent <= 50} onClick={() => set({ percent: 50 })}>
-          {say('edit.swing.straight')}
+          {say('panels.swing.straight')}
         </button>
         <button type="button" className="button" aria-pressed={swing.percent === 66.67} onClick={() => set({ percent: 67 })}>
-          {say('edit.swing.triplet')}
+          {say('panels.swing.triplet')}
         </button>
       </span>
       <NumberField
-        label={say('edit.swing.typed')}
+        label={say('panels.swing.typed')}
         className="field w-20"
         value={swing.percent}
         low={50}
@@ -75,17 +75,17 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
         take={(percent) => set({ percent })}
         refuse={(percent) => {
           set({ percent });
-          editor.say(say('edit.swing.range'));
+          editor.say(say('panels.swing.range'));
         }}
       />
       <select
-        aria-label={say('edit.swing.what')}
+        aria-label={say('panels.swing.what')}
         className="field w-auto"
         value={swing.unit}
         onChange={(event) => set({ unit: Number(event.target.value) })}
       >
-        <option value={8}>{say('edit.snap.8')}</option>
-        <option value={16}>{say('edit.snap.16')}</option>
+        <option value={8}>{say('panels.snap.8')}</option>
+        <option value={16}>{say('panels.snap.16')}</option>
       </select>
     </fieldset>
   );

@@ -1,24 +1,16 @@
-import { bounded } from '../../music/pattern';
-import { beatTicks } from '../../music/time';
 import { NumberField } from '../../ui/NumberField';
 import { type Key, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
-import { useTap } from './useTap';
+import { setTempo, tempoRange } from './tempo';
 
-const BEATS: Record<string, Key> = { '4': 'edit.snap.4', '4.': 'edit.beat.dotted', '8': 'edit.snap.8', '2': 'edit.beat.halves' };
+const BEATS: Record<string, Key> = { '4': 'panels.snap.4', '4.': 'panels.beat.dotted', '8': 'panels.snap.8', '2': 'panels.beat.halves' };
 
 /** To type, to drag, to step and to tap. */
-export function TempoField({ editor }: { editor: Editor }) {
+export function TempoField({ editor, tap }: { editor: Editor; tap: () => void }) {
   const say = useSay();
   const { tempo } = editor.store.pattern;
-  const factor = beatTicks(tempo.beat) / 960;
-  const limits = editor.allowed.freedom?.tempo ?? { low: 20 * factor, high: 400 * factor };
-  const [low, high] = [Math.max(20, Math.ceil(limits.low / factor)), Math.min(400, Math.floor(limits.high / factor))];
-  const set = (bpm: number) => {
-    const exact = bounded(Math.round(bpm * 100) / 100, low, high);
-    editor.store.change(say('edit.tempo.change'), (pattern) => ({ ...pattern, tempo: { ...pattern.tempo, bpm: exact } }));
-  };
-  const tap = useTap((bpm) => set(Math.round(bpm)));
+  const { low, high } = tempoRange(editor);
+  const set = (bpm: number) => setTempo(editor, bpm);
   return (
     <fieldset aria-label={say('edit.sign.Tempo')} className="flex min-w-0 items-end gap-1.5">
       <div className="flex flex-col">
@@ -33,7 +25,7 @@ export function TempoField({ editor }: { editor: Editor }) {
           take={set}
           refuse={(bpm) => {
             set(bpm);
-            editor.say(say('edit.tempo.range', { low, high }));
+            editor.say(say('panels.tempo.range', { low, high }));
           }}
         />
       </div>
@@ -41,7 +33,7 @@ export function TempoField({ editor }: { editor: Editor }) {
         <button
           type="button"
           className="button"
-          aria-label={say('edit.tempo.slower')}
+          aria-label={say('panels.tempo.slower')}
           disabled={tempo.bpm <= low}
           onClick={() => set(tempo.bpm - 1)}
         >
@@ -50,7 +42,7 @@ export function TempoField({ editor }: { editor: Editor }) {
         <button
           type="button"
           className="button"
-          aria-label={say('edit.tempo.faster')}
+          aria-label={say('panels.tempo.faster')}
           disabled={tempo.bpm >= high}
           onClick={() => set(tempo.bpm + 1)}
         >
@@ -59,7 +51,7 @@ export function TempoField({ editor }: { editor: Editor }) {
       </span>
       <input
         type="range"
-        aria-label={say('edit.tempo.drag')}
+        aria-label={say('panels.tempo.drag')}
         className="slider mb-1 w-24"
         min={low}
         max={high}
@@ -70,12 +62,12 @@ export function TempoField({ editor }: { editor: Editor }) {
       />
       {editor.allowed.freedom === null && (
         <select
-          aria-label={say('edit.tempo.counts')}
+          aria-label={say('panels.tempo.counts')}
           className="field"
           value={tempo.beat ?? '4'}
           onChange={(event) => {
             const beat = event.target.value;
-            editor.store.change(say('edit.tempo.countsChange'), (pattern) => ({ ...pattern, tempo: { ...pattern.tempo, beat } }));
+            editor.store.change(say('panels.tempo.countsChange'), (pattern) => ({ ...pattern, tempo: { ...pattern.tempo, beat } }));
           }}
         >
           {Object.entries(BEATS).map(([beat, label]) => (
@@ -85,8 +77,8 @@ export function TempoField({ editor }: { editor: Editor }) {
           ))}
         </select>
       )}
-      <button type="button" className="button" onClick={tap} title={say('edit.tempo.tapTitle')}>
-        {say('edit.tempo.tap')}
+      <button type="button" className="button" onClick={tap} title={say('panels.tempo.tapTitle')}>
+        {say('panels.tempo.tap')}
       </button>
     </fieldset>
   );

@@ -4,8 +4,8 @@ import { useKeys } from '../../ui/useKeys';
 const TAPS = 6;
 const LONGEST = 3000;
 
-/** Calls with the tempo of the last taps, by press and by T. */
-export function useTap(heard: (bpm: number) => void): () => void {
+/** Calls with the tempo of the last taps, by press and by T, whatever is open; by neither where the tempo is not free. */
+export function useTap(free: boolean, heard: (bpm: number) => void): () => void {
   const taps = useRef<number[]>([]);
   const latest = useRef(heard);
   latest.current = heard;
@@ -17,6 +17,6 @@ export function useTap(heard: (bpm: number) => void): () => void {
     if (known.length > TAPS) known.shift();
     if (known.length > 1) latest.current((60_000 * (known.length - 1)) / (now - (known[0] ?? now)));
   });
-  useKeys({ t: () => tap.current() }, { onSheet: true });
+  useKeys(free ? { t: () => tap.current() } : {}, { onSheet: true });
   return tap.current;
 }

@@ -1,8 +1,9 @@
-import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { soon } from '../../ui/soon';
 import { withWords } from '../../words/words';
 import type { Editor, Place } from '../Editor';
 
-const HitBar = lazy(() => withWords(import('./HitBar'), 'panels'));
+export const HitBar = soon(() => withWords(import('./HitBar'), 'panels'));
 
 /** Milliseconds of rest after which the bar comes: whoever goes on writing never sees it. */
 const REST = 450;
@@ -32,9 +33,5 @@ export function AtHit({ editor }: { editor: Editor }) {
       document.removeEventListener('keydown', leave);
     };
   }, [asked, editor]);
-  return shown ? (
-    <Suspense fallback={null}>
-      <HitBar editor={editor} place={shown} byKey={asked?.at === 'key'} />
-    </Suspense>
-  ) : null;
+  return shown ? <HitBar editor={editor} place={shown} byKey={asked?.at === 'key'} /> : null;
 }

@@ -1,11 +1,12 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Instrument } from '../../api/types';
 import { isPlayedWith, pieceFor } from '../../music/kits';
 import { rowAdded, rowChanged } from '../../music/rows';
+import { playerFor } from '../../sound/usePlayer';
 import { lower } from '../../ui/words';
-import { useSay } from '../../words/words';
+import { type Key, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { keptKits } from '../feel/useOwnKit';
 
@@ -58,16 +59,27 @@ export function ChangeInstrument({ editor, index }: { editor: Editor; index: num
   );
 }
 
+const FAMILIES: Record<string, Key> = {
+  drums: 'panels.family.drums',
+  hands: 'panels.family.hands',
+  cymbals: 'panels.family.cymbals',
+  toms: 'panels.family.toms',
+  shakers: 'panels.family.shakers',
+  bells: 'panels.family.bells',
+  whistles: 'panels.family.whistles',
+};
+
 type FinderProps = { editor: Editor; label: string; adding?: boolean; take: (instrument: Instrument) => void };
 
 function InstrumentFinder({ editor, label, adding, take }: FinderProps) {
   const say = useSay();
   const [typed, setTyped] = useState('');
+  const familyWords = (one: Instrument) => say(FAMILIES[one.family] ?? 'panels.family.drums');
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const found = editor.catalogue.instruments.filter((one) =>
-    words.every((word) => `${one.label} ${one.family}`.toLowerCase().includes(word)),
+    words.every((word) => `${one.label} ${familyWords(one)}`.toLowerCase().includes(word)),
   );
-  const families = [...new Set(found.map((one) => one.family))];
+  const families = [...new Set(found.map(familyWords))];
   return (
     <Combobox<Instrument | null>
       value={null}
@@ -95,7 +107,7 @@ function InstrumentFinder({ editor, label, adding, take }: FinderProps) {
               {family}
             </p>
             {found
-              .filter((one) => one.family === family)
+              .filter((one) => familyWords(one) === family)
               .map((one) => {
                 const not = editor.allowed.whyNot(one.name);
                 return (
@@ -105,8 +117,13 @@ function InstrumentFinder({ editor, label, adding, take }: FinderProps) {
                     disabled={not !== null}
                     className="cursor-pointer px-2 py-1 data-disabled:cursor-not-allowed data-disabled:text-faint data-focus:bg-wash"
                   >
-                    {one.label}
-                    {not && <span className="block text-xs">{not}</span>}
+                    {({ focus }) => (
+                      <>
+                        <Heard focus={focus} name={one.name} editor={editor} />
+                        {one.label}
+                        {not && <span className="block text-xs">{not}</span>}
+                      </>
+                    )}
                   </ComboboxOption>
                 );
               })}
@@ -115,4 +132,12 @@ function InstrumentFinder({ editor, label, adding, take }: FinderProps) {
       </ComboboxOptions>
     </Combobox>
   );
+}
+
+/** An instrument is heard while one moves through the list, softly where something plays. */
+function Heard({ focus, name, editor }: { focus: boolean; name: string; editor: Editor }) {
+  useEffect(() => {
+    if (focus) void playerFor(editor.catalogue).audition(name);
+  }, [focus, name, editor]);
+  return null;
 }

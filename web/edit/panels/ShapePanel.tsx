@@ -143,7 +143,11 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
               onClick={() => editor.ornament(one)}
               title={say('panels.key.next', { key: 'F' })}
               label={
-                one === null ? say('edit.grace.noneTitle') : one === 'flam' ? say('edit.grace.flamTitle') : say('edit.grace.dragTitle')
+                one === null
+                  ? say('panels.grace.noneTitle')
+                  : one === 'flam'
+                    ? say('panels.grace.flamTitle')
+                    : say('panels.grace.dragTitle')
               }
             >
               {one === null ? say('panels.none') : lower(say(`edit.grace.${one}`))}
@@ -234,7 +238,7 @@ export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean
           {say('panels.mark.all')}
         </Small>
         <Small disabled={!range} onClick={() => editor.go(cursor)} title={say('edit.key', { key: 'Escape' })}>
-          {say('edit.kit.nothing')}
+          {say('panels.kit.nothing')}
         </Small>
       </Block>
       <Block title={say('panels.move')}>

@@ -25,7 +25,7 @@ export function LevelPicture({ row, name, exponent }: { row: Row; name: string; 
     <figure className="my-1 flex items-end justify-between gap-2">
       <svg
         role="img"
-        aria-label={say('edit.level.picture', { name, gain: percent(gain(loudest)), level: percent(level), heard })}
+        aria-label={say('panels.level.picture', { name, gain: percent(gain(loudest)), level: percent(level), heard })}
         width={WIDE * hits.length}
         height={HEIGHT}
       >
@@ -40,7 +40,7 @@ export function LevelPicture({ row, name, exponent }: { row: Row; name: string; 
           );
         })}
       </svg>
-      <figcaption className="flex-none text-xs text-faint">{say('edit.level.product', { level: percent(level), heard })}</figcaption>
+      <figcaption className="flex-none text-xs text-faint">{say('panels.level.product', { level: percent(level), heard })}</figcaption>
     </figure>
   );
 }

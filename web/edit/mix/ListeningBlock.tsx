@@ -3,7 +3,7 @@ import { MASTER, type Player } from '../../sound/Player';
 import { usePlayerState } from '../../sound/usePlayer';
 import { NumberField } from '../../ui/NumberField';
 import { useSay } from '../../words/words';
-import { Block, Small } from './parts';
+import { Block, Small } from '../panels/parts';
 
 const PARTS = [1, 2, 3, 4] as const;
 
