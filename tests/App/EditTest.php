@@ -6,6 +6,8 @@ namespace Pulsanda\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Pulsanda\App\Format\Zip;
+use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Tests\Core\Lesson;
 
 /** What the Bench asks the core over HTTP, what an open task leaves open, and the states of a draft. */
 final class EditTest extends ApiTestCase
@@ -283,5 +285,15 @@ final class EditTest extends ApiTestCase
             '/api/parts/'.$this->part('Slack Tide / Spring Tide').'/draft',
             ['version' => $version, 'pattern' => $pattern, 'note' => ''],
         );
+    }
+
+    public function testABeatIsSetOnTheStaffWhileItIsBuilt(): void
+    {
+        $this->signIn('wren');
+        $pattern = PatternWriter::toData(Lesson::grid('kick x...|x...|x...|x...'));
+        $staff = (array) $this->json($this->send('POST', '/api/edit/staff', ['pattern' => $pattern]))['staff'];
+        self::assertCount(1, $staff);
+        self::assertSame([0, 960, 1920, 2880], array_column((array) $this->at(['staff' => $staff], 'staff.0.0.down'), 'at'));
+        $this->assertProblem(422, 'pattern', $this->send('POST', '/api/edit/staff', ['pattern' => ['format' => 'other']]));
     }
 }

@@ -47,7 +47,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->read('Returned to 2 students');
         $odile->read('10 beats to mark');
         $odile->press('Take back');
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         self::assertSame(
             'Almost, Amara: one step earlier.',
             $odile->script('return document.querySelector("textarea").value'),
@@ -95,9 +95,9 @@ final class AnswerTest extends BrowserTestCase
             'the first statement in the text',
         );
         $odile->keys('w', ' Try it slowly.', WebDriverKeys::ESCAPE, 'm', '18');
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         $odile->driver->navigate()->refresh();
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         self::assertSame(
             'Kick: a hit is missing on beat 3 in every bar; add it. Try it slowly.',
             $odile->script('return document.querySelector("textarea").value'),
@@ -139,7 +139,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->press('Siobhán');
         $odile->read('not opened yet');
         $odile->press('Take back');
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         $odile->read('Listen to this bar.');
         $odile->press('Return to Siobhán');
         $siobhan = $this->person('siobhan');
@@ -174,7 +174,7 @@ final class AnswerTest extends BrowserTestCase
         $odile->press('Your phrases');
         $odile->press('Count bar 2');
         $odile->press('Use 1');
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         $odile->press('Return to Tom');
         $odile->read('Returned to Tom');
 
@@ -247,9 +247,9 @@ final class AnswerTest extends BrowserTestCase
         $odile->fill('What you say to', 'Right, Bo.');
         $odile->read('Kept here until the connection is back');
         $odile->offline(false);
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         $odile->driver->navigate()->refresh();
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         self::assertSame('Right, Bo.', $odile->script('return document.querySelector("textarea").value'));
     }
 

@@ -59,7 +59,7 @@ final class LifeTest extends BrowserTestCase
         self::assertGreaterThan($by[0]['ms'], $by[3]['ms'], 'as long as it rings');
         // A sixteenth at 96.
         self::assertLessThanOrEqual(240, $by[0]['ms']);
-        self::assertSame(['Kick', 'Closed hi-hat', 'Crash'], array_values(array_unique((array) $wren->script('return leant'))));
+        self::assertSame(['Kick', 'Closed hi-hat', 'Crash'], $wren->script('return [...new Set(leant)]'));
         $wren->press('Stop');
         $wren->script('window.struck = []');
         $wren->cell(0, 1920)->click();
@@ -119,7 +119,7 @@ final class LifeTest extends BrowserTestCase
         self::assertGreaterThan(0.9, $high, 'it uses the window');
         self::assertSame([0, 2], [$scrolls, $lines], 'and is seen at once');
         self::assertGreaterThan(0.8, $wide);
-        $head = static fn (): float => (float) $wren->script('return document.querySelector("[role=grid] .note-head").getBoundingClientRect().width');
+        $head = static fn (): mixed => $wren->script('return document.querySelector("[role=grid] .note-head").getBoundingClientRect().width');
         $wren->cell(0, 0)->click();
         $large = $head();
         $wren->press('Smaller');
@@ -169,7 +169,7 @@ final class LifeTest extends BrowserTestCase
         $wren = $this->person('wren');
         $wren->press('Begin: Slack Tide');
         $wren->press('Mix');
-        $tempo = static fn (): string => (string) $wren->script('return document.querySelector("[aria-label^=Tempo]").getAttribute("aria-label")');
+        $tempo = static fn (): mixed => $wren->script('return document.querySelector("[aria-label^=Tempo]").getAttribute("aria-label")');
         $before = $tempo();
         $wren->cell(0, 0)->click();
         $wren->keys('t', 't', 't');
@@ -192,6 +192,30 @@ final class LifeTest extends BrowserTestCase
         $wren->see('[aria-label="Speed in percent"][value="125"]');
         $wren->press('Slower');
         $wren->press('Slower');
+    }
+
+    public function testTheStaffFollowsEveryEditUnderTheGrid(): void
+    {
+        $wire = Wire::to((string) getenv('PULSANDA_URL'));
+        $wren = $this->person('wren', url: $wire->url);
+        $wren->press('Begin: Slack Tide');
+        $wren->press('Staff');
+        $notes = static fn (): mixed => $wren->script('return document.querySelectorAll(".staff .vf-notehead").length');
+        foreach ([[0, 0, 1], [1, 960, 2], [2, 1920, 3]] as [$row, $at, $count]) {
+            $wren->cell($row, $at)->click();
+            $wren->until(static fn (): bool => $notes() >= $count, "$count notes on the staff");
+        }
+        // Without a connection it stays as it was, says so, and follows later.
+        $before = $notes();
+        $wire->cut();
+        $wren->cell(2, 2880)->click();
+        $wren->read('The staff follows when the connection is back');
+        self::assertSame($before, $notes());
+        $wire->join();
+        $wren->until(static fn (): bool => $notes() > $before, 'the staff to follow');
+        $wren->readNot('The staff follows when');
+        $wren->press('Staff');
+        self::assertSame(0, $notes());
     }
 
     public function testAnInstrumentIsHeardWhileOneMovesThroughTheList(): void
@@ -230,7 +254,8 @@ final class LifeTest extends BrowserTestCase
             return x(line.querySelector('.over-row .note-head')) - x(line.querySelector('[data-at="0"]')) < 6;
             JS), 'each note over its own place');
         $wren->press('In my rows');
-        $asked = (int) $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length');
+        $asked = $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length');
+        self::assertIsInt($asked);
         self::assertGreaterThan(10, $asked);
         $wren->cell(0, 0)->click();
         $wren->until(static fn (): bool => $asked - 1 === $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length'), 'a place to be filled');

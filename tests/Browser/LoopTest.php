@@ -55,7 +55,7 @@ final class LoopTest extends BrowserTestCase
         $odile->read('rounded to');
         $odile->press('Add to your feedback');
         $odile->fill('Mark', '17');
-        $odile->read('Kept; not returned yet');
+        $odile->read('Saved; not returned yet');
         $odile->press('Return and next');
         $odile->read('Returned to Wren');
 

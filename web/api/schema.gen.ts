@@ -1552,6 +1552,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/edit/staff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pattern as the staff sets it */
+        post: operations["postEditStaff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/edit/remeter": {
         parameters: {
             query?: never;
@@ -7067,6 +7084,41 @@ export interface operations {
                 content: {
                     "application/json": {
                         pattern: components["schemas"]["Pattern"];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditStaff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                };
+            };
+        };
+        responses: {
+            /** @description Computed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description By section, its bars as notation */
+                        staff: components["schemas"]["NotatedBar"][][];
                     };
                 };
             };

@@ -22,6 +22,7 @@ import { Boundary } from '../ui/Boundary';
 import { Choice } from '../ui/Choice';
 import { soon } from '../ui/soon';
 import { Waiting } from '../ui/states';
+import { keep, kept } from '../ui/storage';
 import { useSay, withWords } from '../words/words';
 import { type Beside, NO_TARGET, type TargetShown } from './beside';
 import { DropRoom } from './DropRoom';
@@ -49,6 +50,7 @@ const TargetBeside = soon(
   () => withWords(import('./TargetBeside'), 'panels'),
   createElement('span', { className: 'h-7 w-72 pointer-coarse:h-11' }),
 );
+const StaffUnder = soon(() => withWords(import('./staff/StaffUnder'), 'panels'));
 const MixStrip = soon(() => withWords(import('./mix/MixStrip'), 'panels'));
 const [ShapePanel, RowPanel, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
 const [MixPanel, TypeBlock, StepsPanel] = [lazy(PANEL.mix), lazy(PANEL.type), lazy(PANEL.steps)];
@@ -117,6 +119,7 @@ export function Workbench(props: Props) {
   const { voice } = usePlayerState(player);
   const theirs = usePosition(player, TARGET);
   const [shown, setShown] = useState<TargetShown>(NO_TARGET);
+  const [staff, setStaff] = useState(() => kept<boolean>('setting', 'staff') === true);
   const [zoom, setZoom] = useState<number | 'fit'>('fit');
   const [own, setOwn] = useState(0);
   const panel = props.panel ?? own;
@@ -169,6 +172,17 @@ export function Workbench(props: Props) {
                 show={setShown}
               />
             )}
+            <button
+              type="button"
+              className="button button-small ms-auto"
+              aria-pressed={staff}
+              onClick={() => {
+                keep('setting', 'staff', !staff);
+                setStaff(!staff);
+              }}
+            >
+              {say('edit.staff')}
+            </button>
             <Zoom zoom={zoom} setZoom={setZoom} />
           </HeadSigns>
         </header>
@@ -208,7 +222,7 @@ export function Workbench(props: Props) {
               player={player}
               position={position}
               zoom={zoom}
-              room={room.height === null ? null : room.height - CARD - (mayAdd ? ADD_ROW : 0)}
+              room={room.height === null ? null : room.height - CARD - (mayAdd ? ADD_ROW : 0) - (staff ? STAFF : 0)}
               target={shown}
               locked={locked}
             />
@@ -225,7 +239,8 @@ export function Workbench(props: Props) {
               </button>
             )}
           </section>
-          {left.height >= STRIP && <MixStrip editor={editor} player={player} locked={locked} />}
+          {staff && <StaffUnder editor={editor} music={music} position={position} />}
+          {left.height >= STRIP + (staff ? STAFF : 0) && <MixStrip editor={editor} player={player} locked={locked} />}
         </div>
         <footer className="work-bar">
           <div className="work-said">
@@ -328,6 +343,8 @@ export function Workbench(props: Props) {
   );
 }
 
+/** Pixels of a line of the staff, with its card. */
+const STAFF = 190;
 /** Pixels that the card around the sheet takes, and the button under the last row. */
 const CARD = 18;
 const ADD_ROW = 30;
@@ -414,7 +431,7 @@ function Zoom({ zoom, setZoom }: { zoom: number | 'fit'; setZoom: (zoom: number 
     </button>
   );
   return (
-    <span className="joined ms-auto max-sm:hidden">
+    <span className="joined max-sm:hidden">
       {step(say('edit.zoom.smaller'), '−', smaller)}
       <button type="button" className="button button-small" aria-pressed={zoom === 'fit'} onClick={() => setZoom('fit')}>
         {say('edit.zoom.fit')}

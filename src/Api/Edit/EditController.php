@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Pulsanda\App\Api\Edit;
 
 use Pulsanda\App\Api\Shape\Music;
+use Pulsanda\App\Api\Shape\Notated;
 use Pulsanda\App\Format\PatternFiles;
 use Pulsanda\App\Http\Body;
 use Pulsanda\App\Http\Conflict;
@@ -111,6 +112,15 @@ final readonly class EditController
             'half' => Rescale::half($section, $pattern->meter),
             default => throw InvalidInput::at('to', 'this must be "double" or "half".'),
         });
+    }
+
+    /** A pattern as the staff sets it, while it is built. */
+    #[Route('/api/edit/staff', methods: 'POST')]
+    public function staff(Request $request): JsonResponse
+    {
+        $this->access->account();
+
+        return new JsonResponse(['staff' => Notated::of(Body::pattern(Body::of($request, ['pattern'])))]);
     }
 
     /** A pattern in another meter, with the hits that do not fit. */

@@ -1,16 +1,14 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { useSyncExternalStore } from 'react';
 import type { Row } from '../../api/types';
-import { keyOfRow } from '../../sound/Ears';
 import type { Player } from '../../sound/Player';
-import { usePlayerState } from '../../sound/usePlayer';
 import { NumberField } from '../../ui/NumberField';
 import { panWords } from '../../ui/words';
 import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
-import { Small } from '../panels/parts';
 import { LevelPicture } from './LevelPicture';
 import { ListeningBlock } from './ListeningBlock';
+import { MixKeys } from './MixKeys';
 import { Mound } from './Mound';
 import { setOnRow } from './setOnRow';
 
@@ -64,49 +62,23 @@ type Props = { editor: Editor; player: Player; row: Row; index: number; locked: 
 
 function RowMix({ editor, player, row, index, locked }: Props) {
   const say = useSay();
-  const { ears } = usePlayerState(player);
-  const key = keyOfRow(editor.section.rows, index);
   const name = editor.words.name(index);
   const set = (change: Partial<Row>, label: string) => setOnRow(editor, index, change, label);
   const typed = (knob: Knob) => <Typed knob={knob} editor={editor} row={row} name={name} set={set} locked={locked} />;
   return (
-    <fieldset className="mt-2 border-t border-rule pt-1.5">
-      <legend className="float-left me-auto font-bold first-letter:uppercase">{name}</legend>
-      <span className="float-right flex gap-1">
-        <Small
-          pressed={ears.alone.includes(key)}
-          onClick={() => player.alone(key)}
-          label={`${say('panels.balance.aloneWord')}: ${name}`}
-          title={say('panels.balance.aloneKey')}
-        >
-          {say('panels.balance.aloneWord')}
-        </Small>
-        <Small
-          pressed={ears.silenced.includes(key)}
-          onClick={() => player.silence(key)}
-          label={`${say('panels.balance.offWord')}: ${name}`}
-          title={say('panels.balance.offKey')}
-        >
-          {say('panels.balance.offWord')}
-        </Small>
-        <Small
-          pressed={row.muted ?? false}
-          disabled={locked}
-          onClick={() => set({ muted: !row.muted }, say('panels.balance.muteStep'))}
-          label={`${say('panels.balance.muteWord')}: ${name}`}
-          title={say('panels.balance.muteTitle')}
-        >
-          {say('panels.balance.muteWord')}
-        </Small>
-      </span>
-      <Disclosure as="div" className="clear-both">
-        <span className="flex items-center gap-2 text-xs">
-          <Mound editor={editor} row={row} index={index} locked={locked} width={104} height={38} />
-          {typed(LEVEL)}
-          {typed(PAN)}
-          <DisclosureButton className="quiet-link ms-auto text-faint" aria-label={say('panels.mix.more', { name })}>
+    <fieldset aria-label={name} className="mt-2 border-t border-rule pt-1">
+      <Disclosure as="div">
+        <span className="flex items-center gap-1">
+          <b className="me-auto inline-block first-letter:uppercase">{name}</b>
+          <MixKeys editor={editor} player={player} row={row} index={index} locked={locked} all />
+          <DisclosureButton className="quiet-link ms-1 text-xs text-faint" aria-label={say('panels.mix.more', { name })}>
             {say('panels.mix.moreWord')}
           </DisclosureButton>
+        </span>
+        <span className="flex items-center gap-2 text-xs">
+          <Mound editor={editor} row={row} index={index} locked={locked} width={132} height={38} />
+          {typed(LEVEL)}
+          {typed(PAN)}
         </span>
         <DisclosurePanel>
           <LevelPicture row={row} name={name} exponent={editor.catalogue.sound.exponent} />

@@ -2,18 +2,16 @@ import { useSyncExternalStore } from 'react';
 import type { Row } from '../../api/types';
 import { keyOfRow } from '../../sound/Ears';
 import type { Player } from '../../sound/Player';
-import { usePlayerState } from '../../sound/usePlayer';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
+import { MixKeys } from './MixKeys';
 import { Mound } from './Mound';
-import { setOnRow } from './setOnRow';
 
 /** The mix of all rows side by side, where height is left under the sheet. */
 export default function MixStrip({ editor, player, locked }: { editor: Editor; player: Player; locked: boolean }) {
   const say = useSay();
   const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
-  const { ears } = usePlayerState(player);
   return (
     <section aria-label={say('panels.balance')} className="mix-strip card arrive">
       {editor.order.map((index) => {
@@ -24,27 +22,7 @@ export default function MixStrip({ editor, player, locked }: { editor: Editor; p
           <span key={key} className="flex flex-col">
             <span className="flex items-center gap-1 text-sm">
               <span className="me-auto max-w-24 truncate first-letter:uppercase">{name}</span>
-              <button
-                type="button"
-                className="mix-key"
-                aria-pressed={ears.alone.includes(key)}
-                aria-label={`${say('panels.balance.aloneWord')}: ${name}`}
-                title={say('panels.balance.aloneWord')}
-                onClick={() => player.alone(key)}
-              >
-                {say('panels.mix.soloKey')}
-              </button>
-              <button
-                type="button"
-                className="mix-key"
-                disabled={locked}
-                aria-pressed={row.muted ?? false}
-                aria-label={`${say('panels.balance.muteWord')}: ${name}`}
-                title={say('panels.balance.muteTitle')}
-                onClick={() => setOnRow(editor, index, { muted: !row.muted }, say('panels.balance.muteStep'))}
-              >
-                {say('panels.mix.muteKey')}
-              </button>
+              <MixKeys editor={editor} player={player} row={row} index={index} locked={locked} />
             </span>
             <Mound editor={editor} row={row} index={index} locked={locked} width={132} height={56} />
           </span>

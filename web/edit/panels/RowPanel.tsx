@@ -15,7 +15,7 @@ import { OwnSoundBlock } from './OwnSoundBlock';
 import { Block, Small, TINTS } from './parts';
 
 /** A note value as a grid has it: "eighth triplets". */
-export const snapWords = (snap: string): string => say(`edit.snap.${snap}` as Key);
+export const snapWords = (snap: string): string => say(`panels.snap.${snap}` as Key);
 
 /** Characters. */
 const MOST_NAME = 24;
