@@ -218,6 +218,26 @@ final class LifeTest extends BrowserTestCase
         self::assertSame(0, $notes());
     }
 
+    public function testOneOfEveryFourthBarIsAFill(): void
+    {
+        $wren = $this->person('wren');
+        $wren->press('Begin: Slack Tide');
+        $wren->press('Form');
+        for ($bars = 1; $bars < 8; $bars *= 2) {
+            $wren->press('repeat all bars');
+        }
+        $wren->press('Kick');
+        $wren->press('Row');
+        $wren->press('every n-th bar');
+        $wren->until(static fn (): bool => 2 === $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length'), 'bars 1 and 5 to be shown');
+        $wren->fill('from bar', '3');
+        $wren->until(static fn (): bool => 2 === $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length'), 'bars 3 and 7 to be shown');
+        $wren->press('Use this');
+        self::assertSame([null, 90, null, 90], array_map(static fn (int $bar): ?int => $wren->hit(0, 3840 * $bar), [0, 2, 4, 6]));
+        $wren->press('Undo: on 1 of every 4 bars');
+        self::assertNull($wren->hit(0, 3840 * 2));
+    }
+
     public function testAnInstrumentIsHeardWhileOneMovesThroughTheList(): void
     {
         $wren = $this->person('wren');

@@ -44,7 +44,7 @@ export function EditBar({ editor }: { editor: Editor }) {
           aria-label={store.redoName ? `${say('beat.redo')}: ${lower(store.redoName)}` : say('beat.redo')}
         >
           <Turn forward />
-          <span className="max-sm:sr-only">{say('beat.redo')}</span>
+          <span className="sr-only">{say('beat.redo')}</span>
         </button>
       </span>
       {(!last || canGrow) && (

@@ -15,11 +15,13 @@ export function FillBlock({ editor, row, index }: Props) {
   const [whole, setWhole] = useState(true);
   const [chosen, setChosen] = useState<string | null>(null);
   const [{ count, start }, setSteps] = useState({ count: 3, start: 0 });
+  const [{ every, first }, setBars] = useState({ every: 4, first: 0 });
   const [level, setLevel] = useState('firm');
   const [places, setPlaces] = useState<number[] | null>(null);
   const { barTicks, fills } = editor.music;
+  const { bars } = editor.section;
   const bar = Math.floor(editor.state.cursor.at / barTicks);
-  const [from, to] = whole ? [0, editor.length] : [bar * barTicks, (bar + 1) * barTicks];
+  const [from, to] = whole || chosen === 'bars' ? [0, editor.length] : [bar * barTicks, (bar + 1) * barTicks];
   const step = editor.step(row);
   const steps = Math.floor((to - from) / step);
 
@@ -33,10 +35,15 @@ export function FillBlock({ editor, row, index }: Props) {
       setPlaces(inSteps(Math.min(count, steps), steps, Math.min(start, steps - 1)).map((place) => from + place * step));
       return;
     }
+    if (chosen === 'bars') {
+      const at = everyNth(Math.min(every, bars), bars, Math.min(first, bars - 1));
+      setPlaces(at.map((one) => one * barTicks));
+      return;
+    }
     const inBar = fills.find((fill) => fill.name === chosen)?.places ?? [];
-    const bars = Array.from({ length: (to - from) / barTicks }, (_, i) => from + i * barTicks);
-    setPlaces(bars.flatMap((first) => inBar.map((at) => first + at)));
-  }, [chosen, count, start, from, to, step, steps, fills, barTicks]);
+    const starts = Array.from({ length: (to - from) / barTicks }, (_, i) => from + i * barTicks);
+    setPlaces(starts.flatMap((one) => inBar.map((at) => one + at)));
+  }, [chosen, count, start, every, first, bars, from, to, step, steps, fills, barTicks]);
 
   useEffect(() => {
     editor.preview(places && [{ row: index, places }]);
@@ -45,6 +52,7 @@ export function FillBlock({ editor, row, index }: Props) {
 
   const labelOf = () => {
     if (chosen === 'spread') return say('panels.fill.spread', { count });
+    if (chosen === 'bars') return say('panels.fill.everyBar', { count: every });
     return chosen === 'every' ? say('panels.fill.everyN', { count }) : say('panels.fill.step', { fill: fillWords(chosen ?? '') });
   };
   const take = () => {
@@ -70,6 +78,11 @@ export function FillBlock({ editor, row, index }: Props) {
       <Small pressed={chosen === 'every'} onClick={() => setChosen(chosen === 'every' ? null : 'every')}>
         {say('panels.fill.nth')}
       </Small>
+      {bars > 1 && (
+        <Small pressed={chosen === 'bars'} onClick={() => setChosen(chosen === 'bars' ? null : 'bars')}>
+          {say('panels.fill.nthBar')}
+        </Small>
+      )}
       {chosen !== null && (
         <div className="w-full rounded-md border border-dashed border-target p-2 text-sm">
           {(chosen === 'spread' || chosen === 'every') && (
@@ -90,6 +103,24 @@ export function FillBlock({ editor, row, index }: Props) {
               />
             </p>
           )}
+          {chosen === 'bars' && (
+            <p className="mb-2 flex items-center gap-2">
+              <Count
+                label={say('panels.fill.every')}
+                value={Math.min(every, bars)}
+                low={1}
+                high={bars}
+                set={(value) => setBars({ every: value, first })}
+              />
+              <Count
+                label={say('panels.fill.fromBar')}
+                value={Math.min(first, bars - 1) + 1}
+                low={1}
+                high={bars}
+                set={(value) => setBars({ every, first: value - 1 })}
+              />
+            </p>
+          )}
           <p className="joined mb-2">
             {editor.catalogue.levels.map(({ name }) => (
               <Small key={name} pressed={level === name} onClick={() => setLevel(name)}>
@@ -97,7 +128,7 @@ export function FillBlock({ editor, row, index }: Props) {
               </Small>
             ))}
           </p>
-          {editor.section.bars > 1 && (
+          {bars > 1 && chosen !== 'bars' && (
             <p className="mb-2 flex gap-1.5">
               <Small pressed={!whole} onClick={() => setWhole(false)}>
                 {say('panels.fill.inBar', { bar: bar + 1 })}
