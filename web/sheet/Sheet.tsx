@@ -210,9 +210,12 @@ export function Sheet({
       {strikes &&
         instruments.map((instrument, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: one for each row, whatever stands in it
-          <svg key={i} aria-hidden="true" className="struck" data-struck={i} width="1" height="1">
-            <Head shape={instrument.notehead} x={0} y={0} />
-          </svg>
+          <Fragment key={i}>
+            <svg aria-hidden="true" className="struck" data-struck={i} width="1" height="1">
+              <Head shape={instrument.notehead} x={0} y={0} />
+            </svg>
+            <span aria-hidden="true" className="struck struck-row" data-struck-row={i} />
+          </Fragment>
         ))}
       {following.astray && (
         <button type="button" className="button button-small follow" onClick={following.again}>

@@ -8,8 +8,8 @@ import type { Strike } from './useStruck';
 const SETTLES = [90, 240] as const;
 /** That cymbals tremble, as long as they ring. */
 const RINGS: Record<string, number> = { crash: 900, 'crash-2': 900, china: 800, splash: 450, ride: 420, 'ride-bell': 420, 'open-hat': 380 };
-/** Pixels that the name of a row leans, for the loudest stroke. */
-const LEANS = 4;
+/** How much longer the mark before a row's name is at first, for the loudest stroke. */
+const LEANS = 2.5;
 /** Ticks that pass until the first frame after a beginning. */
 const LATE = 90;
 /** A gap longer than this was not heard here: the tab was in the background, or somebody jumped. */
@@ -17,12 +17,12 @@ const MOST_GAP = 1920;
 
 const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
 
-type Drawn = { head: HTMLElement | SVGElement; name: HTMLElement | null; y: number; left: number };
+type Drawn = { head: Element; mark: Element; y: number; left: number; middle: number; start: number };
 
 /**
- * What sounds is seen to sound: a copy of the row's notehead swells over the note, as much as it is loud, and the row's name leans in. Both
- * are moved by the compositor; nothing is rendered or painted again. For who wants no motion, the head takes the lamp's ink and stands
- * still.
+ * What sounds is seen to sound: a copy of the row's notehead swells over the note, as much as it is loud, and so does a mark before the
+ * row's name. Both are moved by the compositor, on layers that stay while it plays; nothing is rendered or painted again. For who wants no
+ * motion, the head takes the lamp's ink and stands still.
  *
  * @param strikes what a row sounds, in order
  * @returns what ends it
@@ -43,9 +43,11 @@ export function showStruck(
     const place = position();
     const tick = place === null ? null : written(music, place);
     if (tick === null) {
+      if (last !== null) box.current?.removeAttribute('data-plays');
       last = null;
       return;
     }
+    if (last === null) box.current?.setAttribute('data-plays', '');
     const now = performance.now();
     const step = last === null ? 0 : tick - last;
     if (step > 0 && step < MOST_GAP) pace = (now - began) / step;
@@ -74,23 +76,26 @@ function measured(box: HTMLElement | null, line: SheetLine, count: number): (Dra
   const origin = box?.getBoundingClientRect();
   const rows = [...(box?.querySelectorAll<HTMLElement>(`[data-line="${line.index}"] .sheet-row`) ?? [])];
   return Array.from({ length: count }, (_, i) => {
-    const head = box?.querySelector<SVGElement>(`[data-struck="${i}"]`);
+    const [head, mark] = [box?.querySelector(`[data-struck="${i}"]`), box?.querySelector(`[data-struck-row="${i}"]`)];
     const places = rows[i]?.querySelector('.row-places')?.getBoundingClientRect();
-    if (!origin || !head || !places) return null;
+    const name = rows[i]?.querySelector('.row-name')?.getBoundingClientRect();
+    if (!origin || !head || !mark || !places || !name) return null;
     return {
       head,
-      name: rows[i]?.querySelector<HTMLElement>('.row-name') ?? null,
+      mark,
       y: places.bottom - origin.top,
       left: places.left - origin.left,
+      middle: name.top + name.height / 2 - origin.top,
+      start: name.left - origin.left,
     };
   });
 }
 
-function show({ head, name, y, left }: Drawn, { at: tick, velocity }: Strike, line: SheetLine, g: Geometry, duration: number): void {
+function show(drawn: Drawn, { at: tick, velocity }: Strike, line: SheetLine, g: Geometry, duration: number): void {
+  const { head, mark, y, left, middle, start } = drawn;
   const force = velocity / 127;
   const place = `translate(${left + noteX(tick, line, g)}px, ${y - g.scale.rise}px)`;
   const at = (more: string, opacity: number, offset: number) => ({ transform: `${place} ${more}`, opacity, offset });
-  for (const old of [...head.getAnimations(), ...(name?.getAnimations() ?? [])]) old.cancel();
   const { size } = g.scale;
   if (calm.matches) {
     head.animate([at(`scale(${size})`, 1, 0), at(`scale(${size})`, 1, 0.9), at(`scale(${size})`, 0, 1)], { duration });
@@ -102,5 +107,10 @@ function show({ head, name, y, left }: Drawn, { at: tick, velocity }: Strike, li
       ? [-8, 7, -5, 4, -2].map((angle, i) => at(`scale(${size * 1.1}) rotate(${angle}deg)`, 0.9 - i * 0.15, 0.2 + i * 0.15))
       : [];
   head.animate([at(swells, 1, 0), ...trembles, at(`scale(${size})`, 0, 1)], { duration, easing: 'ease-out' });
-  name?.animate([{ transform: `translateX(${LEANS * force}px)` }, { transform: 'none' }], { duration: SETTLES[1], easing: 'ease-out' });
+  const beside = `translate(${start}px, ${middle}px)`;
+  const leans = [
+    { transform: `${beside} scale(${1 + LEANS * force}, 1)`, opacity: 1 },
+    { transform: `${beside} scale(1)`, opacity: 0 },
+  ];
+  mark.animate(leans, { duration: SETTLES[1], easing: 'ease-out' });
 }
