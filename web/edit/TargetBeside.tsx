@@ -89,7 +89,7 @@ function useByEar(editor: Editor, player: Player, beside: Beside): void {
       player.loop(null);
     };
   }, [by, player]);
-  // Whoever chooses another voice hears all of it again.
+  // Another voice is heard whole again.
   const heard = by && voice === 'ear';
   useEffect(() => {
     if (heard) player.loop({ from: bar * barTicks, to: (bar + 1) * barTicks });
