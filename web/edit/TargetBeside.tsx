@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Music, Pattern, Row, Section } from '../api/types';
 import { writtenOut } from '../music/form';
 import { inOrder } from '../music/order';
@@ -49,10 +49,7 @@ export default function TargetBeside({ editor, player, music, target, beside, se
         small
         value={beside}
         options={(['mine', 'over', 'one', 'ear'] as const).map((value) => ({ value, label: say(`panels.beside.${value}`) }))}
-        onChange={(chosen) => {
-          setBeside(chosen);
-          if (chosen === 'ear') void player.play();
-        }}
+        onChange={setBeside}
       />
       {missing.length > 0 && (
         <span className="text-sm text-target">
@@ -81,9 +78,13 @@ function useByEar(editor: Editor, player: Player, beside: Beside): void {
   const { barTicks } = editor.music;
   const bar = useSyncExternalStore(editor.subscribe, () => Math.floor(editor.state.cursor.at / barTicks));
   const { voice } = usePlayerState(player);
+  const range = useRef({ from: 0, to: 0 });
+  range.current = { from: bar * barTicks, to: (bar + 1) * barTicks };
   useEffect(() => {
     if (!by) return;
     player.hear('ear');
+    player.loop(range.current);
+    void player.play();
     return () => {
       player.hear(MINE);
       player.loop(null);
