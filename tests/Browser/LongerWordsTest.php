@@ -56,6 +56,12 @@ final class LongerWordsTest extends BrowserTestCase
                 if (across > 2 && down > 2 && scrolls(a.one) === scrolls(b.one)) wrong.push(`"${a.one.textContent}" lies over "${b.one.textContent}"`);
             }
         }
+        // A message that is not there is shown as its key.
+        const said = [...document.querySelectorAll('[title], [aria-label], [placeholder], [aria-valuetext]')]
+            .flatMap((one) => ['title', 'aria-label', 'placeholder', 'aria-valuetext'].map((name) => one.getAttribute(name)));
+        const keys = [...said, ...document.body.innerText.split('\n')].filter((one) => /^(beat|edit|panels|form|mark|plan|picture|term|paper|shelf|school|account|frame)\.[\w.]+$/.test(one?.trim() ?? ''));
+        wrong.push(...keys.map((key) => `not said: ${key}`));
+
         return wrong;
         JS;
 

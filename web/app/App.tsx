@@ -11,12 +11,12 @@ const SignIn = lazy(() => withWords(import('./SignIn'), 'account').then((one) =>
 const Bench = lazy(() => withWords(import('../bench/BenchPage'), 'beat', 'form', 'edit'));
 const Planner = lazy(() => withWords(import('../planner/PlannerPage'), 'beat', 'form', 'edit', 'plan'));
 const Marking = lazy(() => withWords(import('../marking/MarkingPage'), 'beat', 'form', 'mark', 'edit'));
-const Picture = lazy(() => withWords(import('../picture/PicturePage'), 'beat', 'mark', 'picture'));
+const Picture = lazy(() => withWords(import('../picture/PicturePage'), 'beat', 'form', 'mark', 'picture'));
 const Term = lazy(() => withWords(import('../results/TermPage'), 'form', 'mark', 'term'));
 const Student = lazy(() => withWords(import('../results/StudentPage'), 'beat', 'form', 'mark', 'term'));
-const Projector = lazy(() => withWords(import('../picture/ProjectorPage'), 'beat', 'mark', 'picture'));
+const Projector = lazy(() => withWords(import('../picture/ProjectorPage'), 'beat', 'form', 'mark', 'picture'));
 const Returned = lazy(() => withWords(import('../marking/ReturnedPage'), 'beat', 'form', 'mark'));
-const Paper = lazy(() => withWords(import('../paper/PaperPage'), 'beat', 'paper'));
+const Paper = lazy(() => withWords(import('../paper/PaperPage'), 'beat', 'form', 'paper'));
 const Shelf = lazy(() => withWords(import('../shelf/ShelfPage'), 'beat', 'form', 'shelf'));
 const School = lazy(() => withWords(import('../school/SchoolPage'), 'school', 'form'));
 const NewPassword = lazy(() => withWords(import('./NewPassword'), 'account').then((one) => ({ default: one.NewPassword })));

@@ -44,7 +44,9 @@ export function GroupBlock({ editor, index }: { editor: Editor; index: number })
           >
             <option value="">{say('panels.group.noTint')}</option>
             {TINTS.map((tint) => (
-              <option key={tint}>{tint}</option>
+              <option key={tint} value={tint}>
+                {say(`panels.tint.${tint}`)}
+              </option>
             ))}
           </select>
           <Small

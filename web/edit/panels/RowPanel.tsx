@@ -145,7 +145,7 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
         {TINTS.map((tint) => (
           <Small key={tint} disabled={locked} pressed={row.tint === tint} onClick={() => change(say('panels.row.tint'), { tint })}>
             <span aria-hidden="true" className="tint-dot" data-tint={tint} />
-            {tint}
+            {say(`panels.tint.${tint}`)}
           </Small>
         ))}
       </Block>

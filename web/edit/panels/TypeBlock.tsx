@@ -99,7 +99,7 @@ export function TypeBlock({ editor, pasted = '', counting }: Props) {
         className="field mt-2 h-28 font-mono text-sm"
         spellCheck={false}
         maxLength={MOST_TEXT}
-        placeholder={'kick 1 8 11 15\nsnare 5 13\nhats 1-16'}
+        placeholder={say('panels.type.example')}
         value={text}
         onChange={(event) => setText(event.target.value)}
       />

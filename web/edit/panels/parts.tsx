@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 
-/** Names of the colours that a row, or a group of rows, can have. */
-export const TINTS = ['amber', 'moss', 'tide', 'plum', 'rust'];
+/** The colours that a row, or a group of rows, can have. */
+export const TINTS = ['amber', 'moss', 'tide', 'plum', 'rust'] as const;
 
 /** A block of a panel with its heading. */
 export function Block({ title, children }: { title: string; children: ReactNode }) {
