@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { api, reply } from '../../api/client';
 import type { Music, NotatedBar, Pattern } from '../../api/types';
+import { hitCount } from '../../music/pattern';
 import StaffView from '../../staff/StaffView';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
@@ -19,7 +20,7 @@ export default function StaffUnder({ editor, music, position }: Props) {
   if (away && !notated) return <p className="mt-2 text-sm text-faint">{say('panels.staff.away')}</p>;
   if (!notated) return null;
   return (
-    <section aria-label={say('panels.staff')} className="card mt-2 px-3 py-1">
+    <section aria-label={say('panels.staff')} className="card mt-2 px-3 py-1" data-hits={hitCount(notated.pattern)}>
       {away && <p className="text-sm text-faint">{say('panels.staff.away')}</p>}
       <StaffView pattern={notated.pattern} staff={notated.staff} heard={heard} {...(notated.pattern.sections.length === 1 && { lit })} />
     </section>
