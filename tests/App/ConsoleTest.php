@@ -48,7 +48,8 @@ final class ConsoleTest extends TestCase
 
     public function testCommandsSpeakTheLanguageOfTheTerminal(): void
     {
-        $german = $this->runIn('de_AT.UTF-8', 'pulsanda:check', 'target.json', 'bad.json');
+        $german = $this->runIn('de_AT.UTF-8', 'pulsanda:check', 'target.json', 'bad.json', 'none.json');
+        self::assertStringContainsString('none.json: diese Datei kann nicht gelesen werden', $german->getOutput());
         self::assertStringContainsString('target.json: gültig; „', $german->getOutput());
         self::assertStringContainsString('bad.json: colour: dieser Schlüssel ist unbekannt', $german->getOutput());
         self::assertStringContainsString('Dit si chaque fichier', $this->runIn('fr_FR.UTF-8', 'list', '--raw')->getOutput());

@@ -25,7 +25,7 @@ use Pulsanda\Core\Shelf\Groove;
  */
 final class RefusalRule implements Rule
 {
-    /** Read by who writes grooves or works on the command line, and by nobody else. */
+    /** Read by who writes grooves, and by nobody else. */
     private const OURS = [TextGrid::class, Groove::class];
 
     private ?RefusalSentences $known = null;
@@ -38,8 +38,7 @@ final class RefusalRule implements Rule
     public function processNode(Node $node, Scope $scope): array
     {
         $class = $scope->getClassReflection()?->getName() ?? '';
-        if (!str_starts_with($class, 'Pulsanda\\') || str_starts_with($class, 'Pulsanda\App\Console') || str_starts_with($class, 'Pulsanda\Tests')
-            || \in_array($class, self::OURS, true)) {
+        if (!str_starts_with($class, 'Pulsanda\\') || str_starts_with($class, 'Pulsanda\Tests') || \in_array($class, self::OURS, true)) {
             return [];
         }
         $sentence = match (true) {
