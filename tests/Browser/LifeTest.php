@@ -22,7 +22,6 @@ final class LifeTest extends BrowserTestCase
                     to: Number(/scale\(([\d.]+)\)/.exec(frames.at(-1).transform)[1]),
                     turns: frames.some((one) => one.transform.includes('rotate')),
                     ms: options.duration,
-                    before: document.querySelectorAll('[data-reading][style*="opacity: 1"]').length,
                 });
             }
             if (this.matches('[data-struck-row]')) (window.leant ??= []).push(Number(this.dataset.struckRow));
@@ -272,7 +271,6 @@ final class LifeTest extends BrowserTestCase
         self::assertTrue($wren->script(<<<'JS'
             const x = (one) => Math.round(one.getBoundingClientRect().left + one.getBoundingClientRect().width / 2);
             const line = document.querySelector('.sheet-line');
-            document.querySelector('[data-cell="0-0"]').dispatchEvent(new Event('x'));
             return x(line.querySelector('.over-row .note-head')) - x(line.querySelector('[data-at="0"]')) < 6;
             JS), 'each note over its own place');
         $wren->press('In my rows');

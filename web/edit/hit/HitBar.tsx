@@ -35,8 +35,16 @@ export default function HitBar({ editor, place, byKey }: { editor: Editor; place
   const next = (list: number[], now: number) => list[(list.indexOf(now) + 1) % list.length] as number;
   const roll = hit.roll ?? 1;
   const odds = hit.odds ?? 100;
+  // A sign is called by its label; words are their own name, and say more on the way.
   const button = (label: string, words: string, act: () => void, pressed?: boolean) => (
-    <button type="button" className="hit-act" aria-label={label} title={label} aria-pressed={pressed} onClick={act}>
+    <button
+      type="button"
+      className="hit-act"
+      aria-label={/\p{L}|\d/u.test(words) ? undefined : label}
+      title={label}
+      aria-pressed={pressed}
+      onClick={act}
+    >
       {words}
     </button>
   );
