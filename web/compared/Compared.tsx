@@ -3,7 +3,7 @@ import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/t
 import { writtenOut } from '../music/form';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Place } from '../sheet/Pins';
-import { KitTrouble, Transport } from '../sound/Transport';
+import { KitTrouble, Speed, Transport } from '../sound/Transport';
 import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
 import { useKeys } from '../ui/useKeys';
 import { useSay } from '../words/words';
@@ -205,6 +205,7 @@ export function Compared(props: Props) {
           <div className="work-said">
             {others}
             <KitTrouble player={player} />
+            <Speed player={player} />
             <span className="ms-auto">
               <HearAlone player={player} beats={compared ? [submission, compared.target] : [submission]} catalogue={catalogue} />
             </span>
@@ -229,6 +230,7 @@ export function Compared(props: Props) {
           <div className="work-tools">
             <Transport
               player={player}
+              apart
               voices={[
                 { value: BEAT, label: beatName },
                 ...(compared

@@ -5,10 +5,15 @@ import { useSay } from '../words/words';
 import { type Player, SPEEDS } from './Player';
 import { usePlayerState } from './usePlayer';
 
-type Props = { player: Player; voices?: { value: string; label: string }[] };
+type Props = {
+  player: Player;
+  voices?: { value: string; label: string }[];
+  /** Where its speed stands elsewhere, since its line is full. */
+  apart?: boolean;
+};
 
 /** Play, what to hear, and the helpers of time. */
-export function Transport({ player, voices }: Props) {
+export function Transport({ player, voices, apart = false }: Props) {
   const say = useSay();
   const state = usePlayerState(player);
   return (
@@ -45,13 +50,13 @@ export function Transport({ player, voices }: Props) {
           {say(state.countIn === 2 ? 'beat.play.countIn2' : 'beat.play.countIn')}
         </button>
       </span>
-      <Speed player={player} />
+      {!apart && <Speed player={player} />}
     </>
   );
 }
 
 /** How fast it is heard, in percent of what is written: in steps, or typed. */
-function Speed({ player }: { player: Player }) {
+export function Speed({ player }: { player: Player }) {
   const say = useSay();
   const { speed } = usePlayerState(player).set;
   const [slower, faster] = [SPEEDS.findLast((one) => one < speed), SPEEDS.find((one) => one > speed)];
