@@ -15,11 +15,10 @@ export function soon<P extends object>(load: () => Promise<{ default: ComponentT
     const [, setThere] = useState(known !== null);
     useEffect(() => {
       let gone = false;
-      if (!known)
-        fetched().then(
-          () => gone || setThere(true),
-          () => {},
-        );
+      const shown = () => gone || setThere(true);
+      // It may have come since it was drawn, as another place asked for it too.
+      if (known) shown();
+      else fetched().then(shown, () => {});
       return () => {
         gone = true;
       };
