@@ -38,11 +38,11 @@ import '../ui/rooms.css';
 
 // Nobody needs these at first: they come behind the sheet, and before anybody looks for them.
 const PANEL = {
-  shape: () => withWords(import('./panels/ShapePanel'), 'panels').then((one) => ({ default: one.ShapePanel })),
-  row: () => withWords(import('./panels/RowPanel'), 'panels').then((one) => ({ default: one.RowPanel })),
+  shape: () => withWords(import('./hit/HitRoom'), 'panels').then((one) => ({ default: one.HitRoom })),
+  row: () => withWords(import('./row/RowRoom'), 'panels').then((one) => ({ default: one.RowRoom })),
   form: () => withWords(import('./panels/FormPanel'), 'panels').then((one) => ({ default: one.FormPanel })),
-  type: () => withWords(import('./panels/TypeBlock'), 'panels').then((one) => ({ default: one.TypeBlock })),
-  steps: () => withWords(import('./panels/StepsPanel'), 'panels').then((one) => ({ default: one.StepsPanel })),
+  type: () => withWords(import('./open/TypeBlock'), 'panels').then((one) => ({ default: one.TypeBlock })),
+  steps: () => withWords(import('./panels/HistoryPanel'), 'panels').then((one) => ({ default: one.StepsPanel })),
   mix: () => withWords(import('./mix/MixPanel'), 'panels').then((one) => ({ default: one.MixPanel })),
 };
 // Its room is kept, so that nothing moves from under a finger when it comes.
@@ -52,7 +52,7 @@ const TargetBeside = soon(
 );
 const StaffUnder = soon(() => withWords(import('./staff/StaffUnder'), 'panels'));
 const MixStrip = soon(() => withWords(import('./mix/MixStrip'), 'panels'));
-const [ShapePanel, RowPanel, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
+const [HitRoom, RowRoom, FormPanel] = [lazy(PANEL.shape), lazy(PANEL.row), lazy(PANEL.form)];
 const [MixPanel, TypeBlock, StepsPanel] = [lazy(PANEL.mix), lazy(PANEL.type), lazy(PANEL.steps)];
 
 type Props = {
@@ -298,12 +298,12 @@ export function Workbench(props: Props) {
             ))}
             <TabPanel tabIndex={-1}>
               <Later>
-                <ShapePanel editor={editor} locked={locked} />
+                <HitRoom editor={editor} locked={locked} />
               </Later>
             </TabPanel>
             <TabPanel tabIndex={-1}>
               <Later>
-                <RowPanel editor={editor} player={player} locked={locked} dropped={sound} taken={() => setSound(null)} />
+                <RowRoom editor={editor} player={player} locked={locked} dropped={sound} taken={() => setSound(null)} />
               </Later>
             </TabPanel>
             <TabPanel tabIndex={-1}>

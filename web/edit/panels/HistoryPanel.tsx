@@ -2,10 +2,10 @@ import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
 import { lower } from '../../ui/words';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
-import { FileBlock } from '../files/FileBlock';
+import { FileBlock } from '../open/FileBlock';
+import { ShelfBlock } from '../open/ShelfBlock';
+import { SoundBlock } from '../open/SoundBlock';
 import type { Counting } from '../useMusic';
-import { ShelfBlock } from './ShelfBlock';
-import { SoundBlock } from './SoundBlock';
 
 type Props = {
   editor: Editor;

@@ -7,12 +7,12 @@ import type { Player } from '../../sound/Player';
 import { NumberField } from '../../ui/NumberField';
 import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
+import { Block, Small, TINTS } from '../panels/parts';
 import { AddRow, ChangeInstrument } from './AddRow';
 import { FillBlock } from './FillBlock';
 import { GapsBlock } from './GapsBlock';
 import { GroupBlock } from './GroupBlock';
 import { OwnSoundBlock } from './OwnSoundBlock';
-import { Block, Small, TINTS } from './parts';
 
 /** A note value as a grid has it: "eighth triplets". */
 export const snapWords = (snap: string): string => say(`panels.snap.${snap}` as Key);
@@ -30,7 +30,7 @@ type Props = {
 };
 
 /** The row where the cursor is: its grid, its fill, its place among the rows. And rows that are not there yet. */
-export function RowPanel({ editor, player, locked, dropped, taken }: Props) {
+export function RowRoom({ editor, player, locked, dropped, taken }: Props) {
   useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   const { cursor } = useSyncExternalStore(editor.subscribe, () => editor.state);
   const row = editor.section.rows[cursor.row];

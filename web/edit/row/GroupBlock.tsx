@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
-import { Block, Small, TINTS } from './parts';
+import { Block, Small, TINTS } from '../panels/parts';
 
 const MOST_NAME = 24;
 

@@ -3,7 +3,7 @@ import { api, reply } from '../../api/client';
 import type { Row, RowShape } from '../../api/types';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
-import { Block, Small } from './parts';
+import { Block, Small } from '../panels/parts';
 
 /** On demand: the gaps between a row's hits, whether they go round, how even it is, and which bars and halves are alike. */
 export function GapsBlock({ editor, row }: { editor: Editor; row: Row }) {

@@ -9,9 +9,9 @@ import { lower } from '../../ui/words';
 import { type Key, useSay } from '../../words/words';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
+import { Block, Small } from '../panels/parts';
+import { snapWords } from '../row/RowRoom';
 import { levelWords } from '../Words';
-import { Block, Small } from './parts';
-import { snapWords } from './RowPanel';
 
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
 const ACCENTS = [
@@ -27,7 +27,7 @@ const WAYS: { label: Key; shape: Shape; title: Key }[] = [
 const ODDS = [100, 75, 50, 25];
 
 /** What one hit, or all that is marked, can be: how hard, early or late, rolled, now and then. */
-export function ShapePanel({ editor, locked }: { editor: Editor; locked: boolean }) {
+export function HitRoom({ editor, locked }: { editor: Editor; locked: boolean }) {
   const say = useSay();
   useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   const { range, cursor } = useSyncExternalStore(editor.subscribe, () => editor.state);

@@ -4,8 +4,8 @@ import { filled } from '../../music/range';
 import { everyNth, spread } from '../../music/shapes';
 import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
+import { Block, Small } from '../panels/parts';
 import { levelWords } from '../Words';
-import { Block, Small } from './parts';
 
 type Props = { editor: Editor; row: Row; index: number };
 

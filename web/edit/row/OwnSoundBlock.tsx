@@ -10,7 +10,7 @@ import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
-import { Block, Small } from './parts';
+import { Block, Small } from '../panels/parts';
 
 const MOST_BYTES = 2 * 1024 * 1024;
 const MOST_NAME = 40;
