@@ -72,13 +72,15 @@ final class AccessibilityTest extends BrowserTestCase
         $open = 'Change it: Slack';
         yield 'a student at an open task' => ['amara', [
             'the Bench' => [[$open], '[role=grid] .note'],
-            'a hit' => [[$open, 'Shape', 'everything'], '.marked'],
-            'a row' => [[$open, 'Row', 'spread evenly', 'look at its gaps'], '[data-gaps]'],
-            'rows that are folded' => [[$open, 'Row', 'fold this row'], '.fold-line'],
+            'a hit' => [[$open, 'Mark bar 1', 'Shape', 'everything'], '.marked'],
+            'a row' => [[$open, 'Row Kick', 'spread evenly', 'look at its gaps'], '[data-gaps]'],
+            'rows that are folded' => [[$open, 'Row Kick', 'fold this row'], '.fold-line'],
             'the form' => [[$open, 'Form', 'make a variation'], '.section-tab'],
+            'files' => [[$open, 'Type, Shelf', 'Files and audio'], '#file'],
+            'bars' => [[$open, 'Mark bar 1'], '.hit-bar'],
             'mix' => [[$open, 'Mix'], '#mix'],
             'kits' => [[$open, 'Kit: boathouse'], 'fieldset[aria-label=Kit]'],
-            'steps' => [[$open, 'Repeat bar 1', 'Steps', 'Earlier versions'], '.step-line'],
+            'steps' => [[$open, 'Repeat bar 1', 'History', 'Earlier versions'], '.step-line'],
         ]];
         yield 'a teacher' => ['odile', [
             'the day' => [[], 'main h2'],

@@ -22,7 +22,7 @@ final class BeatTest extends BrowserTestCase
         // The frame: kick on the downbeat, backbeat, eighths on the hat.
         $wren->cell(0, 0)->click();
         $wren->press('Snare');
-        $wren->press('Row');
+        $wren->openRow();
         $wren->press('backbeat');
         $wren->see('.note-missing');
         $wren->press('Use this');
@@ -41,7 +41,7 @@ final class BeatTest extends BrowserTestCase
         self::assertLessThan(90, (int) $first);
         // A roll.
         $wren->cell(1, 3360)->click();
-        $wren->press('Shape');
+        $wren->openHit();
         $wren->press('Roll of 4');
         $wren->told('roll of 4');
         $wren->see('.note-mark');

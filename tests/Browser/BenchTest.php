@@ -42,7 +42,7 @@ final class BenchTest extends BrowserTestCase
         self::assertSame(90, $wren->hit(2, 720));
         $wren->press('Repeat bar 1');
         self::assertSame(90, $wren->hit(2, 3840 + 720));
-        $wren->press('Steps');
+        $wren->press('History');
         $wren->press('Undo back to before: add closed hi-hat, bar 1, beat 1 a, step 1');
         self::assertNull($wren->hit(2, 720), 'the list takes several steps back at once');
         $wren->press('Redo');

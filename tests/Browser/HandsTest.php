@@ -62,7 +62,7 @@ final class HandsTest extends BrowserTestCase
         $freya->saved();
         $freya->press('Clear everything');
         $freya->saved();
-        $freya->press('Steps');
+        $freya->press('History');
         $freya->press('Earlier versions');
         $freya->until(
             static fn (): bool => \count($freya->driver->findElements(WebDriverBy::xpath('//button[contains(., ", version ")]'))) >= 4,
@@ -139,7 +139,7 @@ final class HandsTest extends BrowserTestCase
     {
         $haneul = $this->person('haneul');
         $haneul->press('Begin: Slack Tide');
-        $haneul->press('Row');
+        $haneul->press('+ Add a row');
         $haneul->see('input[aria-label="Find an instrument to add"]')->sendKeys('cow');
         $haneul->see('[role=option]')->click();
         $haneul->told('Cowbell is added below');
@@ -147,6 +147,7 @@ final class HandsTest extends BrowserTestCase
         $haneul->see('[role=gridcell][tabindex="0"]');
         $haneul->press('Redo: add a row of cowbell');
         $haneul->press('Cowbell');
+        $haneul->openRow();
         $haneul->press('spread evenly');
         $haneul->fill('hits', '5');
         $haneul->until(
@@ -222,7 +223,7 @@ final class HandsTest extends BrowserTestCase
         $anh = $this->person('siobhan');
         $anh->press('Begin: Slack Tide');
         $anh->cell(0, 0)->click();
-        $anh->press('Steps');
+        $anh->bringIn('files');
         $file = tempnam(sys_get_temp_dir(), 'beat');
         $pattern = [
             'format' => 'pulsanda-pattern',
@@ -280,7 +281,7 @@ final class HandsTest extends BrowserTestCase
         self::assertSame([90, null], [$first->hit(1, 960), $first->hit(2, 480)]);
         $first->press('Keep both');
         $first->saved();
-        $first->press('Steps');
+        $first->press('History');
         $first->press('Earlier versions');
         $first->read('· kept');
         $first->driver->navigate()->refresh();
@@ -308,7 +309,7 @@ final class HandsTest extends BrowserTestCase
         $dilnoza->press('Stop');
         $dilnoza->press('Repeat bar 1');
         $dilnoza->press('Mark bar 2');
-        $dilnoza->press('Marked bars');
+        $dilnoza->press('What is marked');
         $dilnoza->press('Play');
         $dilnoza->until(
             static fn (): bool => (float) $dilnoza->see('.sheet-words .lit')->getAttribute('data-at') >= 3840,

@@ -34,7 +34,7 @@ final class InTheWayTest extends BrowserTestCase
         self::assertNotNull($first);
         self::assertNull($haneul->hit(2, 480), 'nothing is added on the way');
         self::assertSame(90, $third, 'nothing behind it is touched');
-        $haneul->press('Steps');
+        $haneul->press('History');
         $haneul->read('Add closed hi-hat, bar 1, beat 3');
         self::assertCount(
             1,

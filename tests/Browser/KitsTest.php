@@ -82,8 +82,8 @@ final class KitsTest extends BrowserTestCase
         $wren->keys(WebDriverKeys::ENTER);
         $wren->press('More of kick');
         $wren->see('svg[aria-label="kick: its loudest hit 58 % times its level 50 % is 29 %"]');
-        $wren->press('Shape');
         $wren->cell(0, 480)->click();
+        $wren->openHit();
         $wren->fill('Pan of the hit, left below 0', '-40');
         $wren->keys(WebDriverKeys::ENTER);
         $wren->told('kick, bar 1, beat 1 &: firm, 90, pan 40 left');
@@ -105,7 +105,7 @@ final class KitsTest extends BrowserTestCase
         $odile->press('Plan an assignment');
         $odile->cell(0, 0)->click();
         $odile->press('The beat');
-        $odile->press('Row');
+        $odile->openRow();
         $odile->choose('Its sound', 'Kick, beacon');
         $odile->press('Kit: boathouse');
         $odile->fill('Name of a kit of your own', 'Harbour night');
@@ -145,9 +145,9 @@ final class KitsTest extends BrowserTestCase
         $wren = $this->person($who);
         $wren->press("Begin: Lamplighters' March");
         // Every half beat and every beat, so that there is much to hear in little time.
-        $wren->press('Row');
         foreach ([2 => 'eighths', 0 => 'every beat'] as $row => $fill) {
             $wren->cell($row, 0)->click();
+            $wren->openRow();
             $wren->press($fill);
             $wren->press('Use this');
         }

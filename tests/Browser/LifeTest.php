@@ -228,7 +228,7 @@ final class LifeTest extends BrowserTestCase
             $wren->press('repeat all bars');
         }
         $wren->press('Kick');
-        $wren->press('Row');
+        $wren->openRow();
         $wren->press('every n-th bar');
         $wren->until(static fn (): bool => 2 === $wren->script('return document.querySelectorAll("[role=grid] .note-missing").length'), 'bars 1 and 5 to be shown');
         $wren->fill('from bar', '3');

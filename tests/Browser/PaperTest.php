@@ -14,7 +14,7 @@ final class PaperTest extends BrowserTestCase
         $wren = $this->person('wren');
         $wren->press("Begin: Lamplighters' March");
         $wren->cell(0, 240)->click();
-        $wren->press('Form');
+        $wren->bringIn('type');
         $wren->fill('Rows as text', "kick 1 8 11 15\nsnare 5, 13\nhats odd");
         $wren->told('Read: 22 new hits, 1 removed.');
         self::assertNull($wren->hit(1, 960), 'not before it is taken');
@@ -46,7 +46,7 @@ final class PaperTest extends BrowserTestCase
         $kwame = $this->person('kwame');
         $kwame->press("Begin: Lamplighters' March");
         $kwame->cell(2, 480)->click();
-        $kwame->press('Steps');
+        $kwame->bringIn('files');
         // Kick on one, a note without a drum, snare on two; at 96, in two bars of 4/4.
         $track = "\0\xFF\x51\x03\x09\x89\x68\0\x99\x24\x64\0\x99\x5A\x64\x60\x99\x26\x50\x84\x20\xFF\x2F\0";
         $file = tempnam(sys_get_temp_dir(), 'beat').'.mid';

@@ -346,6 +346,31 @@ final readonly class Person
         $this->see("[aria-label=\"$label: day\"]")->sendKeys(implode('', \array_slice($written, 0, $parts)));
     }
 
+    /** Opens what there is to the row where the cursor is. */
+    public function openRow(): void
+    {
+        $this->see('.row-name[aria-current] + .row-open')->click();
+        $this->see('#row');
+    }
+
+    /** Opens all that there is to the hit that has the focus. */
+    public function openHit(): void
+    {
+        $this->keys('a');
+        $this->see('.hit-act[data-more]')->click();
+        $this->see('#shape');
+    }
+
+    /** @param 'files'|'shelf'|'type' $way in which a beat comes in, from the line or the menu under the sheet */
+    public function bringIn(string $way): void
+    {
+        $this->see('.comes-in');
+        if (true !== $this->script("return document.querySelector('[data-way=$way]')?.checkVisibility() ?? false")) {
+            $this->press('Type, Shelf, files');
+        }
+        $this->see("[data-way=$way]")->click();
+    }
+
     public function choose(string $label, string $option): void
     {
         $path = "//*[(self::label and starts-with(normalize-space(.), \"$label\")) or (self::select and "

@@ -22,7 +22,7 @@ final class PlannerTest extends BrowserTestCase
         $odile->cell(0, 0)->click();
         $odile->cell(1, 1440)->click();
         $odile->press('The beat');
-        $odile->press('Row');
+        $odile->openRow();
         $odile->press('remove');
         $odile->told('The row of snare is removed');
         $odile->press('Undo: remove the row of snare');
@@ -107,8 +107,9 @@ final class PlannerTest extends BrowserTestCase
         $wren->press('Begin: Driftwood');
         $wren->read('You choose tempo (60 to 140), bars and sections, instruments, kit.');
         self::assertSame(90, $wren->hit(0, 0), 'what the teacher drew is there');
-        $wren->press('Row');
+        $wren->openRow();
         $wren->read('The task needs this row.');
+        $wren->press('+ Add a row');
         $wren->see('input[aria-label="Find an instrument to add"]')->sendKeys('whistle');
         $wren->read('The task does not allow it.');
         $wren->press('Task');

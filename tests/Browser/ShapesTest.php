@@ -17,11 +17,8 @@ final class ShapesTest extends BrowserTestCase
         $wren = $this->person('wren');
         $wren->press('Begin: Slack Tide');
         $wren->press('Closed hi-hat');
-        $wren->press('Row');
-        $wren->see('input[aria-label="Find an instrument to add"]');
-        $wren->press('Shape');
+        $wren->openRow();
         $wren->see('button[aria-label^="Accent every 2nd"]');
-        $wren->press('Row');
         $wren->offline(true);
         $wren->press('every n-th step');
         $wren->fill('every', '2');
@@ -30,7 +27,6 @@ final class ShapesTest extends BrowserTestCase
         $this->shownBeforehand($wren, 8);
         $wren->press('Use this');
         self::assertSame(array_fill(0, 8, 60), $this->hats($wren));
-        $wren->press('Shape');
         $wren->press('Accent every 3rd hit');
         self::assertSame([118, 60, 60, 118, 60, 60, 118, 60], $this->hats($wren));
         $wren->told('Accent every 3rd hit: closed hi-hat');
@@ -41,7 +37,7 @@ final class ShapesTest extends BrowserTestCase
         $wren->press('Undo: louder towards the end');
         self::assertSame([90, 60], \array_slice($this->hats($wren), 0, 2));
         $wren->press('Kick');
-        $wren->press('Row');
+        $wren->openRow();
         $wren->press('spread evenly');
         $wren->fill('hits', '3');
         $this->shownBeforehand($wren, 3);
@@ -57,7 +53,7 @@ final class ShapesTest extends BrowserTestCase
         $haneul = $this->person('haneul');
         $haneul->press('Begin: Slack Tide');
         $haneul->press('Closed hi-hat');
-        $haneul->press('Row');
+        $haneul->openRow();
         $haneul->press('eighths');
         $haneul->press('Use this');
         $haneul->cell(self::HATS, 1920)->click(); // goes
@@ -72,7 +68,7 @@ final class ShapesTest extends BrowserTestCase
     {
         $maxi = $this->person('maxi');
         $maxi->press('Begin: Slack Tide');
-        $maxi->press('Form');
+        $maxi->bringIn('type');
         $maxi->fill('Rows as text', "snare RLRRLRLL\nkick 1 3\nfloor tom f---d---x---x---");
         $maxi->press('As steps 1 and 3');
         $maxi->read('Read as steps 1 and 3');
@@ -91,7 +87,7 @@ final class ShapesTest extends BrowserTestCase
         $lukasz = $this->person('lukasz');
         $lukasz->press('Begin: Slack Tide');
         $lukasz->cell(0, 0)->click();
-        $lukasz->press('Row');
+        $lukasz->openRow();
         $lukasz->fill('Name of this row', 'Deep drum');
         $lukasz->keys(WebDriverKeys::ENTER);
         $lukasz->see('[aria-label^="Deep drum, "]');
@@ -127,7 +123,7 @@ final class ShapesTest extends BrowserTestCase
         $jun = $this->person('jun');
         $jun->press('Begin: Slack Tide');
         $jun->cell(1, 960)->click();
-        $jun->press('Shape');
+        $jun->openHit();
         $this->type($jun, 'Velocity', '101');
         self::assertSame(101, $jun->hit(1, 960));
         $this->type($jun, 'Push in ms: early is below 0', '-15');
@@ -135,7 +131,7 @@ final class ShapesTest extends BrowserTestCase
         $this->type($jun, 'Push in ms: early is below 0', '999');
         $jun->told('999 ms is too far');
         $jun->read('Push: 15 ms early');
-        $jun->press('Row');
+        $jun->openRow();
         $this->type($jun, 'Steps after which snare starts over', '3');
         $jun->read('Starts over every 3 of its steps');
         $jun->press('Mix');
@@ -159,7 +155,7 @@ final class ShapesTest extends BrowserTestCase
         $kwame->cell(1, 960)->click();
         $kwame->cell(0, 0)->click();
         $kwame->hold(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_DOWN);
-        $kwame->press('Row');
+        $kwame->openRow();
         $kwame->press('fold the 2 marked rows');
         $kwame->until(
             static fn (): bool => [] === $kwame->driver->findElements(WebDriverBy::cssSelector('[data-cell^="0-"], [data-cell^="1-"]')),
@@ -191,7 +187,7 @@ final class ShapesTest extends BrowserTestCase
         $dilnoza->command('Emulation.setEmulatedMedia', ['features' => [['name' => 'prefers-reduced-motion', 'value' => 'reduce']]]);
         $dilnoza->press('Begin: Slack Tide');
         $dilnoza->press('Kick');
-        $dilnoza->press('Row');
+        $dilnoza->openRow();
         $dilnoza->choose('Its grid', 'eighth triplets');
         $dilnoza->until(static fn (): bool => str_contains($dilnoza->see('.row-words')->getText(), 'trip'), 'the words of triplets');
         // Every place at which the mark stands in a frame, and the word that is lit then.

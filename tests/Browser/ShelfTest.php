@@ -94,7 +94,7 @@ final class ShelfTest extends BrowserTestCase
         $kwame = $this->person('kwame');
         $kwame->press("Begin: Lamplighters' March");
         $kwame->cell(0, 480)->click();
-        $kwame->press('Steps');
+        $kwame->bringIn('shelf');
         $kwame->press('Keep on the Shelf');
         $kwame->fill('Name on the Shelf', 'Two steps');
         $kwame->press('Save to Shelf');
@@ -119,7 +119,7 @@ final class ShelfTest extends BrowserTestCase
         $kwame->until(static fn (): bool => null !== $kwame->hit(1, 960) && null === $kwame->hit(0, 480), 'the groove');
         $kwame->press('Undo: open a pattern');
         $kwame->until(static fn (): bool => null !== $kwame->hit(0, 480), 'the beat of before');
-        $kwame->press('Use one from the Shelf');
+        $kwame->bringIn('shelf');
         $kwame->fill('Search the Shelf', 'two st');
         $kwame->press('Two steps');
         $kwame->told('“Two steps” is on the sheet');
@@ -134,7 +134,7 @@ final class ShelfTest extends BrowserTestCase
         $odile->press('New pattern');
         $odile->read('New pattern');
         $odile->see('[role=grid]');
-        $odile->press('Form');
+        $odile->bringIn('type');
         $odile->fill('Rows as text', 'kick 1 9; snare 5 13; cowbell all');
         $odile->told('Read:');
         $odile->press('Use this');

@@ -24,7 +24,7 @@ final class TakingAwayTest extends BrowserTestCase
         $kwame = $this->person('kwame');
         $kwame->press("Begin: Lamplighters' March");
         $kwame->cell(1, 960)->click();
-        $kwame->press('Row');
+        $kwame->openRow();
         $kwame->fill('Name of a new sound', 'Creaking door');
         $this->bring($kwame, self::wav(0.4));
         $kwame->told('“Creaking door” is saved, and this row plays it');
@@ -57,7 +57,7 @@ final class TakingAwayTest extends BrowserTestCase
         foreach ([0, 1920, 4800] as $tick) {
             $wren->cell(0, $tick)->click();
         }
-        $wren->press('Steps');
+        $wren->bringIn('files');
         $wren->choose('Kind of file', 'WAV, for everything');
         $wren->press('Make the sound');
         $wren->read(' - Wren - 96 BPM.wav');

@@ -1,14 +1,17 @@
 import { type ReactNode, useCallback, useEffect, useMemo, useState } from 'react';
 import type { Catalogue, Music, Pattern, Pin, Result, Statement } from '../api/types';
 import { writtenOut } from '../music/form';
+import { linesOver } from '../sheet/linesOver';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Place } from '../sheet/Pins';
 import { KitTrouble, Speed, Transport } from '../sound/Transport';
 import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
+import { kept } from '../ui/storage';
 import { useKeys } from '../ui/useKeys';
 import { useSay } from '../words/words';
 import { Arithmetic } from './Arithmetic';
 import { BeatSheet } from './BeatSheet';
+import { BesideChoice, hearBarByBar, type Side, StaffOf } from './Beside';
 import { differencesOnly } from './differences';
 import { HearAlone } from './HearAlone';
 import { Legend } from './Legend';
@@ -114,10 +117,28 @@ export function Compared(props: Props) {
   // Only the sheet of what is heard is read, and followed.
   const inBeat = useCallback(() => (voice === CORRECTION ? null : position()), [voice, position]);
   const inCorrection = useCallback(() => (voice === CORRECTION ? position() : null), [voice, position]);
+  const sounds = useCallback(() => {
+    const now = player.voiceNow();
+    return now === BEAT || now === TARGET ? now : null;
+  }, [player]);
+  const [side, setSide] = useState<Side>('one');
+  const [staff, setStaff] = useState(() => kept<boolean>('setting', 'staff') === true);
+  const over = useMemo(() => {
+    const section = compared && writtenOut(compared.target, music.barTicks).sections[0];
+    return section && side === 'over' ? linesOver(catalogue, music, section) : null;
+  }, [compared, side, catalogue, music]);
   const bars = Math.max(...[submission, target].map((one) => (one ? (writtenOut(one, music.barTicks).sections[0]?.bars ?? 1) : 1)));
   useEffect(() => {
-    player.loop(bar === null ? null : { from: bar * music.barTicks, to: (bar + 1) * music.barTicks });
-  }, [player, bar, music]);
+    if (side === 'ear') hearBarByBar(player, bar ?? 0, music);
+    else player.loop(bar === null ? null : { from: bar * music.barTicks, to: (bar + 1) * music.barTicks });
+  }, [player, bar, music, side]);
+  const setBeside = (next: Side) => {
+    if (side === 'ear' && next !== 'ear') {
+      player.hear(BEAT);
+      player.stop();
+    }
+    setSide(next);
+  };
   const choose = (index: number | null) => {
     setChosen(index);
     desk?.choose(index);
@@ -161,6 +182,7 @@ export function Compared(props: Props) {
       <div className="workbench-main">
         {head}
         <div className="sheet-room">
+          <BesideChoice side={side} setSide={compared && setBeside} staff={staff} setStaff={setStaff} />
           <BeatSheet
             title={compared ? say('beat.compared.title') : beatName}
             compared={compared}
@@ -173,9 +195,12 @@ export function Compared(props: Props) {
             pins={pins}
             draft={draft}
             onPlace={desk && setDraft}
+            sounds={sounds}
+            over={over}
           >
             <Legend />
           </BeatSheet>
+          {staff && <StaffOf pattern={submission} music={music} position={inBeat} />}
           <Notes
             pins={pins}
             music={music}

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Catalogue, Instrument, Music, Pair, Pattern, Result } from '../api/types';
+import type { Catalogue, Instrument, Music, Pair, Pattern, Result, Section } from '../api/types';
 import { writtenOut } from '../music/form';
 import { inOrder } from '../music/order';
 import { velocityOf } from '../music/pattern';
@@ -9,6 +9,7 @@ import { type Geometry, noteX, type SheetLine } from '../sheet/geometry';
 import { Note } from '../sheet/Note';
 import { PinGround, PinMarks, type Place } from '../sheet/Pins';
 import { Sheet, StaffLine } from '../sheet/Sheet';
+import { strikesOf } from '../sheet/useStruck';
 
 type Props = {
   label: string;
@@ -26,6 +27,8 @@ type Props = {
   onPlace?: ((place: Place) => void) | undefined;
   /** Pixels that its rows may fill, on a wall. */
   stretch?: number | null;
+  /** Which of the two sounds now, so that it is seen to. */
+  sounds?: (() => 'beat' | 'target' | null) | undefined;
 };
 
 /** Target and beat in one sheet: two inks that also differ in shape. A chosen statement stands out, the rest steps back. */
@@ -44,6 +47,7 @@ export function ComparisonSheet(props: Props) {
     draft = null,
     onPlace,
     stretch = null,
+    sounds,
   } = props;
   const asked = useMemo(() => writtenOut(target, music.barTicks).sections[0], [target, music.barTicks]);
   const played = useMemo(() => writtenOut(submission, music.barTicks).sections[0], [submission, music.barTicks]);
@@ -62,6 +66,18 @@ export function ComparisonSheet(props: Props) {
     () => ({ target: velocityIndex(target, music), submission: velocityIndex(submission, music) }),
     [target, submission, music],
   );
+  const strikes = useMemo(() => {
+    const of = (section: Section | undefined) =>
+      rows.map(({ key }) => (section?.rows ?? []).filter((row) => row.instrument === key).flatMap(strikesOf));
+    const all = { beat: of(played), target: of(asked) };
+    return (
+      sounds &&
+      ((row: number) => {
+        const now = sounds();
+        return now === null ? [] : (all[now][row] ?? []);
+      })
+    );
+  }, [rows, asked, played, sounds]);
   const rowOf = new Map(rows.map((row, index) => [row.key, index]));
   return (
     <Sheet
@@ -73,6 +89,7 @@ export function ComparisonSheet(props: Props) {
       position={position}
       stretch={stretch}
       audition={audition}
+      strikes={strikes}
       content={(row, _, line, g) => (
         <>
           {onPlace && <PinGround instrument={row.key} line={line} g={g} onPlace={onPlace} />}

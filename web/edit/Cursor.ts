@@ -4,6 +4,7 @@ import type { PatternStore } from '../music/PatternStore';
 import { bounded, hitAt } from '../music/pattern';
 import { hitsIn, type Range } from '../music/range';
 import { snapTicks } from '../music/time';
+import { keyOfRow } from '../sound/Ears';
 import { say } from '../words/words';
 import { Folds } from './Folds';
 
@@ -22,7 +23,14 @@ export type EditorState = {
   right: readonly number[];
   /** The hit at which its bar is shown: at once, after a rest, or at once with the focus. */
   atHit: { place: Place; at: 'once' | 'rest' | 'key' } | null;
+  /** The bar whose number was pressed last: what is done to bars is shown there. */
+  atBars: number | null;
+  /** What is opened beside the sheet, over the panel. */
+  opened: Opened | null;
+  /** The row along which a hand paints, and by how many ticks. */
+  painting: { row: number; ticks: number } | null;
 };
+export type Opened = 'hit' | 'row' | 'add' | 'type' | 'shelf' | 'files';
 
 /** Where hands are on a sheet: the section that is shown, the cursor, what is marked, and which places there are. */
 export class Cursor {
@@ -35,9 +43,13 @@ export class Cursor {
     canPaste: false,
     right: [],
     atHit: null,
+    atBars: null,
+    opened: null,
+    painting: null,
   };
   #listeners = new Set<() => void>();
   #anchor: Place | null = null;
+  #paints = new Map<string, number>();
 
   constructor(
     readonly store: PatternStore,
@@ -75,6 +87,23 @@ export class Cursor {
 
   step(row: Row): number {
     return snapTicks(row.snap);
+  }
+
+  /** Ticks from hit to hit that a hand paints along a row: as it was last filled, or else its grid. */
+  paintTicks(row: number): number {
+    return this.#paints.get(keyOfRow(this.section.rows, row)) ?? this.step(this.section.rows[row] as Row);
+  }
+
+  /** @param ticks null for its grid */
+  paintBy(row: number, ticks: number | null): void {
+    const key = keyOfRow(this.section.rows, row);
+    if (ticks === null) this.#paints.delete(key);
+    else this.#paints.set(key, ticks);
+  }
+
+  /** A hand paints along a row, until null: what it paints by is shown. */
+  paint(row: number | null): void {
+    if (row !== null || this.#state.painting) this.set({ painting: row === null ? null : { row, ticks: this.paintTicks(row) } });
   }
 
   /** Where a place of a row is written: within its own cycle. */
@@ -202,12 +231,20 @@ export class Cursor {
     this.mark(steps[(now + 1) % steps.length] ?? null);
   }
 
-  /** The bars that are marked from first to last, 0 for the first; null when nothing is. */
+  /** Ticks of the bars that are marked, from the first to behind the last; null when nothing is. */
   markedBars(): { from: number; to: number } | null {
+    return this.#marked(this.music.barTicks);
+  }
+
+  /** Ticks of the beats that are marked, which may begin and end within a bar. */
+  markedBeats(): { from: number; to: number } | null {
+    return this.#marked(this.music.beatTicks);
+  }
+
+  #marked(unit: number): { from: number; to: number } | null {
     const { range } = this.#state;
     if (!range || range.section !== this.index) return null;
-    const { barTicks } = this.music;
-    return { from: Math.floor(range.from / barTicks) * barTicks, to: Math.ceil(range.to / barTicks) * barTicks };
+    return { from: Math.floor(range.from / unit) * unit, to: Math.min(this.length, Math.ceil(range.to / unit) * unit) };
   }
 
   isMarked({ row, at }: Place): boolean {
@@ -251,6 +288,16 @@ export class Cursor {
   /** Shows what is done to a hit at the hit; null where nothing is to be shown. */
   openHit(place: Place | null, at: 'once' | 'rest' | 'key' = 'once'): void {
     if (place !== null || this.#state.atHit !== null) this.set({ atHit: place && this.hit(place) ? { place, at } : null });
+  }
+
+  /** Shows what is done to the marked bars at the number of one of them; null where nothing is to be shown. */
+  openBars(atBars: number | null): void {
+    if (atBars !== this.#state.atBars) this.set({ atBars });
+  }
+
+  /** Opens what there is to a hit, a row or what comes in, beside the sheet; null goes back to the panel. */
+  open(opened: Opened | null): void {
+    if (opened !== this.#state.opened) this.set({ opened, atHit: null, atBars: null });
   }
 
   preview(preview: EditorState['preview']): void {

@@ -102,6 +102,9 @@ export function MarkedBar({ editor }: { editor: Editor }) {
           >
             {say('beat.marked.copy')}
           </button>
+          <button type="button" className="button button-small" onClick={() => editor.open('hit')}>
+            {say('beat.marked.shape')}
+          </button>
           <button type="button" className="button button-small" onClick={() => editor.clear()} title={say('edit.key', { key: 'Delete' })}>
             {say('beat.marked.remove')}
           </button>

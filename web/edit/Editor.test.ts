@@ -96,6 +96,9 @@ describe('keys', () => {
     key(editor, 'a', false, true);
     expect(marked()).toEqual([[0, 1], 0, 2 * BAR]);
     expect(editor.markedBars()).toEqual({ from: 0, to: 2 * BAR });
+    editor.mark({ section: 0, rows: [0], from: 1000, to: 2000 });
+    expect(editor.markedBars()).toEqual({ from: 0, to: BAR });
+    expect(editor.markedBeats(), 'loops may begin and end on any beat').toEqual({ from: 960, to: 2880 });
   });
 
   it('move hits in time and between rows, and say when they cannot go on', () => {

@@ -100,6 +100,18 @@ describe('a mouse', () => {
     expect(steps()).toHaveLength(1);
   });
 
+  it('paints by the value that the row was last filled with, from where the hand began, and says which while it does', () => {
+    const seen: unknown[] = [];
+    editor.subscribe(() => editor.state.painting && seen.push(editor.state.painting));
+    editor.paintBy(1, 960);
+    drag({ row: 1, at: 480 }, [[CELL * 12, 0]]);
+    expect(places(store.pattern, 1)).toEqual([480, 1440, 2400]);
+    expect(seen.at(-1)).toEqual({ row: 1, ticks: 960 });
+    expect(editor.state.painting).toBeNull();
+    editor.paintBy(1, null);
+    expect(editor.paintTicks(1)).toBe(480);
+  });
+
   it('takes a click that drifts for a click, and a small movement back for none', () => {
     drag({ row: 0, at: 960 }, [[4, 0]], { head: true });
     drag({ row: 0, at: 1440 }, [[1, -8]]);

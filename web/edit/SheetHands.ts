@@ -39,7 +39,7 @@ const HEAD_REACH = { mouse: 8, touch: 13 };
 
 /**
  * What pointers do on a sheet. The browser's default for the rest (pinch, scroll, context menu) stays. On an empty place: a press adds
- * (a finger: when it lifts), a drag along the row paints. On a hit: a press removes, a drag up or down shapes and sweeps on over its
+ * (a finger: when it lifts), a drag along the row paints, by the note value that was last used for the row. On a hit: a press removes, a drag up or down shapes and sweeps on over its
  * neighbours. A drag sideways by the head carries the hit: within its own place it is pushed, beyond it goes to another place. A drag
  * sideways by the rest of it paints on where the row is empty, and erases where it begins over hits. With Shift it marks.
  *
@@ -231,11 +231,13 @@ export class SheetHands {
     const row = editor.section.rows[gesture.place.row];
     if (!row) return;
     const [from, to] = [Math.min(gesture.last, under), Math.max(gesture.last, under)];
+    const by = editor.paintTicks(gesture.place.row);
     for (const at of editor.places(row, from, to + 1)) {
       const place = { row: gesture.place.row, at };
       if (gesture.kind === 'erase') editor.remove(place);
-      else if (at % editor.step(row) === 0 && !editor.hit(place)) editor.add(place);
+      else if ((at - gesture.place.at) % by === 0 && at % editor.step(row) === 0 && !editor.hit(place)) editor.add(place);
     }
+    if (gesture.kind === 'paint') editor.paint(gesture.place.row);
     gesture.last = under;
   }
 
@@ -260,6 +262,7 @@ export class SheetHands {
     this.#gesture = null;
     if (!gesture) return;
     if (gesture.hold) clearTimeout(gesture.hold);
+    this.editor.paint(null);
     if (cancelled) {
       this.editor.store.cancel();
       return;

@@ -1,12 +1,8 @@
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { Music, Pattern, Row, Section } from '../api/types';
+import type { Music, Pattern, Section } from '../api/types';
 import { writtenOut } from '../music/form';
-import { inOrder } from '../music/order';
 import { calledInstrument } from '../sheet/called';
-import { type Geometry, lineWidth, noteX, type SheetLine } from '../sheet/geometry';
-import { Note } from '../sheet/Note';
-import { OVER_ROW, type Over } from '../sheet/Sheet';
-import type { Scale } from '../sheet/scale';
+import { linesOver } from '../sheet/linesOver';
 import type { Player } from '../sound/Player';
 import { usePlayerState } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
@@ -16,9 +12,6 @@ import { locale, useSay } from '../words/words';
 import type { Beside, TargetShown } from './beside';
 import type { Editor } from './Editor';
 import { MINE } from './useHearing';
-
-/** Notes of the target's line are small: what one writes oneself is what counts. */
-const SMALL: Scale = { row: OVER_ROW, rise: 6, least: 4, most: OVER_ROW - 9, size: 0.72 };
 
 type ChoiceProps = {
   editor: Editor;
@@ -36,7 +29,7 @@ export default function TargetBeside({ editor, player, music, target, beside, se
   const section = useTargetSection(editor, target, music);
   const [over, inRows] = [beside === 'over', beside === 'one'];
   useEffect(() => {
-    show({ over: over && section ? targetOver(editor, music, section) : null, inRows: inRows ? section : null });
+    show({ over: over && section ? linesOver(editor.catalogue, music, section) : null, inRows: inRows ? section : null });
   }, [over, inRows, section, editor, music, show]);
   useSyncExternalStore(editor.store.subscribe, () => editor.section.rows.length);
   const missing = inRows && section ? notOnTheSheet(editor, section) : [];
@@ -105,39 +98,6 @@ function useTargetSection(editor: Editor, target: Pattern, music: Music): Sectio
     const all = target.sections.length === sections && sections > 1 ? target.sections : writtenOut(target, music.barTicks).sections;
     return all[sections > 1 && all.length > 1 ? index : 0] ?? null;
   }, [target, music.barTicks, sections, index]);
-}
-
-/** The target's rows as small lines over every line of the sheet. */
-function targetOver(editor: Editor, music: Music, section: Section): Over {
-  const rows = inOrder(section.rows, music.order).filter((row) => row.hits.length > 0);
-  return {
-    rows: rows.length,
-    draw: (line, g) => rows.map((row) => <TargetLine key={row.instrument} editor={editor} row={row} line={line} g={g} />),
-  };
-}
-
-function TargetLine({ editor, row, line, g }: { editor: Editor; row: Row; line: SheetLine; g: Geometry }) {
-  const instrument = calledInstrument(editor.catalogue, row);
-  const hits = row.hits.filter((hit) => hit.at >= line.from && hit.at < line.to);
-  return (
-    <div className="over-row">
-      <span className="over-name">{instrument?.label}</span>
-      <svg aria-hidden="true" width={lineWidth(line, g)} height={OVER_ROW}>
-        <path className="over-line" d={`M0 ${OVER_ROW - SMALL.rise + 0.5}h${lineWidth(line, g)}`} />
-        {hits.map((hit) => (
-          <Note
-            key={hit.at}
-            x={noteX(hit.at + (hit.push ?? 0), line, g)}
-            y={OVER_ROW - SMALL.rise}
-            head={instrument?.notehead ?? 'oval'}
-            hit={hit}
-            scale={SMALL}
-            ink="target"
-          />
-        ))}
-      </svg>
-    </div>
-  );
 }
 
 /** Instruments of the target for which the sheet has no row, by their labels. */

@@ -20,6 +20,7 @@ export const KEYS: Command[] = [
     act: travel,
   },
   { keys: 'A', what: 'panels.keys.hit', match: plain('a'), act: (editor) => editor.openHit(editor.state.cursor, 'key') },
+  { keys: 'N', what: 'panels.keys.row', match: plain('n'), act: (editor) => editor.open('row') },
   { keys: 'Enter', what: 'panels.keys.add', match: plain('Enter'), act: (editor) => editor.toggle(editor.state.cursor) },
   {
     keys: '1 2 3 4',

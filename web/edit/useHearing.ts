@@ -41,7 +41,7 @@ export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, t
   }, [editor, target]);
   const player = usePlayer(catalogue, voices, music);
   const marked = useMemo(
-    () => (scope === 'marked' && range?.section === section ? editor.markedBars() : null),
+    () => (scope === 'marked' && range?.section === section ? editor.markedBeats() : null),
     [editor, scope, range, section],
   );
   useEffect(() => {
@@ -54,7 +54,13 @@ export function useHearing(editor: Editor, catalogue: Catalogue, music: Music, t
     const place = placeInForm(editor.store.pattern, editor.music.barTicks, tick);
     return place?.section === editor.index ? place.tick : null;
   }, [player, editor, both]);
-  return { player, scope, setScope, position, turn };
+  /** Plays what is marked again and again. */
+  const loopMarked = useCallback(() => {
+    scoped.current = 'marked';
+    setScope('marked');
+    void player.play(editor.markedBeats() ?? undefined);
+  }, [editor, player]);
+  return { player, scope, setScope, position, turn, loopMarked };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { lesson, places } from '../../tests/web/lesson';
-import { rowAdded, rowChanged, rowDuplicated, rowMoved, rowRemoved } from './rows';
+import { hitsCopied, rowAdded, rowChanged, rowDuplicated, rowMoved, rowRemoved } from './rows';
 
 const beat = lesson({ kick: [{ at: 0 }], snare: [{ at: 960 }] });
 const names = (pattern: typeof beat) => pattern.sections[0]?.rows.map((row) => row.instrument);
@@ -15,6 +15,8 @@ describe('rows', () => {
   it('change places with their neighbour, and stay at the edge', () => {
     expect(names(rowMoved(beat, 0, 0, 1))).toEqual(['snare', 'kick']);
     expect(places(rowMoved(beat, 0, 0, 1), 1)).toEqual([0]);
+    expect(places(hitsCopied(beat, 0, 0, 1), 1)).toEqual(places(beat, 0));
+    expect(hitsCopied(beat, 0, 9, 1)).toBe(beat);
     expect(rowMoved(beat, 0, 0, -1)).toBe(beat);
     expect(rowMoved(beat, 0, 1, 1)).toBe(beat);
   });

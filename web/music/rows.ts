@@ -18,6 +18,13 @@ export function rowDuplicated(pattern: Pattern, section: number, row: number): P
   }));
 }
 
+/** The hits of one row in the place of another's, with their cycle. */
+export function hitsCopied(pattern: Pattern, section: number, from: number, to: number): Pattern {
+  const row = pattern.sections[section]?.rows[from];
+  if (!row) return pattern;
+  return withRow(pattern, section, to, (old) => ({ ...old, hits: row.hits, cycle: row.cycle ?? null }));
+}
+
 /** Row and neighbour exchanged; the same pattern at the edge. */
 export function rowMoved(pattern: Pattern, section: number, row: number, by: -1 | 1): Pattern {
   return withSection(pattern, section, (one) => {

@@ -9,7 +9,8 @@ import { calledInstrument } from './called';
 import { type Geometry, lineWidth, noteX, type SheetLine } from './geometry';
 import { type Ink, Note } from './Note';
 import { PinGround, PinMarks, type Place } from './Pins';
-import { Sheet, StaffLine } from './Sheet';
+import { type Over, Sheet, StaffLine } from './Sheet';
+import { strikesOf } from './useStruck';
 import { type Spans, spansOf, valuesOf } from './values';
 
 type Props = {
@@ -27,6 +28,10 @@ type Props = {
   lit?: number | null;
   /** Pixels that its rows may fill, on a wall. */
   stretch?: number | null;
+  /** The rows of another pattern as small lines over every line. */
+  over?: Over | null;
+  /** Whether it is this pattern that sounds now, so that it is seen to. */
+  sounds?: () => boolean;
 };
 
 /** A pattern to look at and listen to. Rows without a hit are left out. */
@@ -44,6 +49,8 @@ export function PatternSheet(props: Props) {
     onPlace,
     lit = null,
     stretch = null,
+    over = null,
+    sounds,
   } = props;
   const section = useMemo(() => writtenOut(pattern, music.barTicks).sections[0], [pattern, music.barTicks]);
   const used = useMemo(() => inOrder(section?.rows ?? [], music.order).filter((row) => row.hits.length > 0), [section, music.order]);
@@ -56,6 +63,10 @@ export function PatternSheet(props: Props) {
       }),
     [used, catalogue],
   );
+  const strikes = useMemo(() => {
+    const all = used.map(strikesOf);
+    return sounds && ((row: number) => (sounds() ? (all[row] ?? []) : []));
+  }, [used, sounds]);
   return (
     <section aria-label={title} className={`card arrive overflow-x-auto px-3 py-2 ${ink === 'target' ? 'border-target/40' : ''}`}>
       <h2 className={`${ink === 'target' ? 'text-target' : ''}`}>{title}</h2>
@@ -68,6 +79,8 @@ export function PatternSheet(props: Props) {
         position={position}
         stretch={stretch}
         audition={audition}
+        over={over}
+        strikes={strikes}
         overlay={(line, g) => (
           <>
             {lit !== null && lit >= line.from && lit < line.to && (

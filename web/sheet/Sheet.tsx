@@ -35,6 +35,8 @@ type Props = {
   content: (row: SheetRow, index: number, line: SheetLine, g: Geometry) => ReactNode;
   /** What a row sounds, so that it is seen to sound. */
   strikes?: ((row: number) => Strike[]) | undefined;
+  /** Small lines over the rows, a target's for instance. */
+  over?: Over | null;
   /** What lies over all rows of one line. */
   overlay?: (line: SheetLine, g: Geometry) => ReactNode;
   /** Ticks of the finest grid that is shown, a sixteenth at most. */
@@ -49,7 +51,6 @@ type Props = {
     room: number | null;
     onBar: (bar: number, marking: boolean) => void;
     name: (row: SheetRow, index: number) => ReactNode;
-    over?: Over | null;
     /** Bars that are right: they are closed with a double bar. */
     right?: readonly number[];
     /** Under the last row. */
@@ -84,6 +85,7 @@ export function Sheet({
   position,
   audition,
   content,
+  over = null,
   overlay,
   strikes,
   finest = 240,
@@ -109,7 +111,6 @@ export function Sheet({
   const fits = grid?.zoom === 'fit';
   const zoom = typeof grid?.zoom === 'number' ? grid.zoom : 1;
   const thinLine = coarse ? COARSE_ROW : THIN_LINE;
-  const over = grid?.over ?? null;
   const overHeight = over ? over.rows * OVER_ROW + OVER_GAP : 0;
   const thin = thinLine * ((grid?.below?.count ?? 0) + rows.reduce((sum, row) => sum + (row.above?.count ?? 0), 0)) + overHeight;
   const room = grid?.room ?? null;
@@ -199,7 +200,13 @@ export function Sheet({
               {grid?.below?.draw(line, g)}
               <Rules music={music} line={line} g={g} height={rows.length * g.scale.row + thin} right={grid?.right ?? NONE} />
               {overlay && (
-                <svg aria-hidden="true" className="sheet-over" width={lineWidth(line, g)} height={rows.length * g.scale.row}>
+                <svg
+                  aria-hidden="true"
+                  className="sheet-over"
+                  style={{ top: overHeight }}
+                  width={lineWidth(line, g)}
+                  height={rows.length * g.scale.row}
+                >
                   {overlay(line, g)}
                 </svg>
               )}
@@ -260,7 +267,12 @@ const BarHeads = memo(function BarHeads({
             role="columnheader"
             style={{ left: alone ? 'calc(-1 * var(--names))' : (bar * barTicks - line.from) * g.tickWidth }}
           >
-            <button type="button" onClick={(event) => onBar(bar, event.shiftKey)} aria-label={say('beat.sheet.mark', { number: bar + 1 })}>
+            <button
+              type="button"
+              data-bar={bar}
+              onClick={(event) => onBar(bar, event.shiftKey)}
+              aria-label={say('beat.sheet.mark', { number: bar + 1 })}
+            >
               {say('beat.sheet.bar', { number: bar + 1 })}
             </button>
           </div>

@@ -1,9 +1,19 @@
 import { useEffect } from 'react';
-import type { Instrument, Music } from '../api/types';
+import type { Instrument, Music, Row } from '../api/types';
+import { velocityOf } from '../music/pattern';
 import type { Geometry } from './geometry';
 
 /** A note as it sounds: where, in written ticks with its push, and how loud, 1–127. */
 export type Strike = { at: number; velocity: number };
+
+/** What a row sounds, its cycle written out. */
+export function strikesOf(row: Row | undefined): Strike[] {
+  if (!row || row.muted) return [];
+  return row.hits
+    .filter((hit) => !hit.silent)
+    .map((hit) => ({ at: hit.at + (hit.push ?? 0), velocity: velocityOf(hit) }))
+    .sort((one, other) => one.at - other.at);
+}
 
 /** What sounds is seen to sound; what draws it is loaded behind the sheet. */
 export function useStruck(

@@ -2,28 +2,18 @@ import { type ReactNode, useState, useSyncExternalStore } from 'react';
 import { api, reply } from '../../api/client';
 import { bounded } from '../../music/pattern';
 import { tickSeconds } from '../../music/schedule';
-import type { Shape } from '../../music/shapes';
 import { keyNames } from '../../ui/keyNames';
 import { NumberField } from '../../ui/NumberField';
 import { lower } from '../../ui/words';
-import { type Key, useSay } from '../../words/words';
+import { useSay } from '../../words/words';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
 import { Block, Small } from '../panels/parts';
 import { snapWords } from '../row/RowRoom';
 import { levelWords } from '../Words';
+import { ShapeBlock } from './ShapeBlock';
 
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
-const ACCENTS = [
-  [2, 'panels.accent.2'],
-  [3, 'panels.accent.3'],
-  [4, 'panels.accent.4'],
-] as const;
-const WAYS: { label: Key; shape: Shape; title: Key }[] = [
-  { label: 'panels.way.alternate', shape: 'alternate', title: 'panels.way.alternate.title' },
-  { label: 'panels.way.louder', shape: 'louder', title: 'panels.way.louder.title' },
-  { label: 'panels.way.softer', shape: 'softer', title: 'panels.way.softer.title' },
-];
 const ODDS = [100, 75, 50, 25];
 
 /** What one hit, or all that is marked, can be: how hard, early or late, rolled, now and then. */
@@ -72,28 +62,7 @@ export function HitRoom({ editor, locked }: { editor: Editor; locked: boolean })
           take={(velocity) => editor.velocityTo(velocity)}
         />
       </Block>
-      <Block title={range ? say('panels.shape.marked') : say('panels.shape.row')}>
-        <span className="text-sm">{say('panels.shape.accentEvery')}</span>
-        <span className="joined">
-          {ACCENTS.map(([every, label]) => (
-            <Small
-              key={every}
-              disabled={locked}
-              label={say('panels.shape.accentHit', { which: say(label) })}
-              onClick={() => editor.shapeBy({ every }, say('panels.shape.accentHit', { which: say(label) }))}
-            >
-              {say(label)}
-            </Small>
-          ))}
-        </span>
-        <span className="joined">
-          {WAYS.map(({ label, shape, title }) => (
-            <Small key={label} disabled={locked} title={say(title)} label={say(title)} onClick={() => editor.shapeBy(shape, say(title))}>
-              {say(label)}
-            </Small>
-          ))}
-        </span>
-      </Block>
+      <ShapeBlock editor={editor} locked={locked} />
       <Block title={first ? say('panels.shape.push', { push: editor.words.push(first.push ?? 0) }) : say('panels.shape.pushNone')}>
         <Small disabled={none} onClick={() => editor.pushBy(-10)} title={say('edit.key', { key: ',' })}>
           {say('panels.row.earlier')}

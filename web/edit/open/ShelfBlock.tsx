@@ -10,7 +10,7 @@ import type { Editor } from '../Editor';
 /** The beat onto the Shelf, and a pattern of the Shelf onto the sheet. */
 export function ShelfBlock({ editor, locked }: { editor: Editor; locked: boolean }) {
   const say = useSay();
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState(true);
   return (
     <section aria-labelledby="from-shelf" className="card flex flex-col gap-2 p-3">
       <h2 id="from-shelf">{say('panels.shelf')}</h2>

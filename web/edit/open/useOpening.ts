@@ -40,6 +40,7 @@ export function useOpening(editor: Editor, counting: Counting, locked: boolean, 
     ({ pattern, from }: Adapted) => {
       setAsked(null);
       setUnderstood(null);
+      editor.open(null);
       editor.show(0);
       editor.go({ row: 0, at: 0 });
       editor.store.change(say('panels.file.step'), () => pattern);

@@ -1,16 +1,6 @@
 import { useState, useSyncExternalStore } from 'react';
 import { api, reply } from '../../api/client';
-import {
-  allRepeated,
-  barInserted,
-  barRemoved,
-  barRepeated,
-  barRepeatedToEnd,
-  barsExchanged,
-  orderOf,
-  sectionRemoved,
-  sectionRenamed,
-} from '../../music/form';
+import { allRepeated, orderOf, sectionRemoved, sectionRenamed } from '../../music/form';
 import { useSay } from '../../words/words';
 import { compute } from '../compute';
 import type { Editor } from '../Editor';
@@ -28,7 +18,7 @@ export function FormPanel({ editor, locked }: { editor: Editor; locked: boolean 
     <section aria-labelledby="form" className="card p-3">
       <h2 id="form">{say('panels.form')}</h2>
       {!open && !locked && <p className="text-sm text-faint">{say('panels.form.fixed')}</p>}
-      <BarBlock editor={editor} open={open} locked={locked} />
+      <p className="text-sm text-faint">{say('panels.form.bars')}</p>
       {open && (
         <>
           <SectionBlock key={editor.section.name} editor={editor} />
@@ -36,89 +26,6 @@ export function FormPanel({ editor, locked }: { editor: Editor; locked: boolean 
         </>
       )}
     </section>
-  );
-}
-
-/** What can be done with the bar where the cursor is. */
-function BarBlock({ editor, open, locked }: { editor: Editor; open: boolean; locked: boolean }) {
-  const say = useSay();
-  const { barTicks } = editor.music;
-  const { bars } = editor.section;
-  const { cursor, range } = editor.state;
-  const bar = Math.min(Math.floor((range?.from ?? cursor.at) / barTicks), bars - 1);
-  const full = bars >= editor.catalogue.limits.bars;
-  const at = editor.index;
-  const change = (name: string, edit: Parameters<typeof editor.store.change>[1]) => {
-    editor.store.change(name, edit);
-    editor.mark(null);
-    editor.say(name);
-  };
-  return (
-    <Block title={say('panels.form.bar', { bar: bar + 1, bars, name: editor.section.name })}>
-      <Small
-        disabled={locked || (bar === bars - 1 && (!open || full))}
-        onClick={() => change(say('edit.bar.repeat', { bar: bar + 1 }), (one) => barRepeated(one, at, bar, bar + 1, barTicks))}
-      >
-        {say('panels.form.repeat')}
-      </Small>
-      <Small
-        disabled={locked || bar === bars - 1}
-        onClick={() => change(say('panels.form.toEnd', { bar: bar + 1 }), (one) => barRepeatedToEnd(one, at, bar, barTicks))}
-      >
-        {say('panels.form.toEndWord')}
-      </Small>
-      {open && (
-        <>
-          <Small
-            disabled={bars * 2 > editor.catalogue.limits.bars}
-            onClick={() => change(say('panels.form.all'), (one) => allRepeated(one, at, barTicks))}
-          >
-            {say('panels.form.allWord')}
-          </Small>
-          <Small
-            disabled={full}
-            onClick={() => change(say('panels.form.before', { bar: bar + 1 }), (one) => barInserted(one, at, bar, barTicks))}
-          >
-            {say('panels.form.beforeWord')}
-          </Small>
-          <Small
-            disabled={full}
-            onClick={() => change(say('panels.form.after', { bar: bar + 1 }), (one) => barInserted(one, at, bar + 1, barTicks))}
-          >
-            {say('panels.form.afterWord')}
-          </Small>
-          <Small
-            disabled={bars === 1}
-            onClick={() => change(say('panels.form.remove', { bar: bar + 1 }), (one) => barRemoved(one, at, bar, barTicks))}
-          >
-            {say('panels.form.removeWord')}
-          </Small>
-        </>
-      )}
-      {bars > 1 && (
-        <label className="flex items-center gap-1.5 text-sm">
-          {say('panels.form.swapWith')}
-          <select
-            className="field field-small w-auto"
-            value=""
-            disabled={locked}
-            onChange={(event) => {
-              const other = Number(event.target.value);
-              change(say('panels.form.swap', { bar: bar + 1, other: other + 1 }), (one) => barsExchanged(one, at, bar, other, barTicks));
-            }}
-          >
-            <option value="">…</option>
-            {Array.from({ length: bars }, (_, other) => other)
-              .filter((other) => other !== bar)
-              .map((other) => (
-                <option key={other} value={other}>
-                  {other + 1}
-                </option>
-              ))}
-          </select>
-        </label>
-      )}
-    </Block>
   );
 }
 
@@ -169,6 +76,15 @@ function SectionBlock({ editor }: { editor: Editor }) {
       </Small>
       <Small disabled={sections.length === 1} onClick={remove}>
         {say('panels.form.removeThis')}
+      </Small>
+      <Small
+        disabled={section.bars * 2 > editor.catalogue.limits.bars}
+        onClick={() => {
+          editor.store.change(say('panels.form.all'), (pattern) => allRepeated(pattern, editor.index, editor.music.barTicks));
+          editor.say(say('panels.form.all'));
+        }}
+      >
+        {say('panels.form.allWord')}
       </Small>
       <Small onClick={() => rescale('double')} title={say('panels.form.doubleTitle')}>
         {say('panels.form.doubleWord')}

@@ -1,35 +1,16 @@
-import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
+import { type ReactNode, useSyncExternalStore } from 'react';
 import { lower } from '../../ui/words';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
-import { FileBlock } from '../open/FileBlock';
-import { ShelfBlock } from '../open/ShelfBlock';
-import { SoundBlock } from '../open/SoundBlock';
-import type { Counting } from '../useMusic';
 
-type Props = {
-  editor: Editor;
-  counting: Counting;
-  locked: boolean;
-  shown: boolean;
-  reveal: () => void;
-  /** Told once it takes files. */
-  ready: () => void;
-  children: ReactNode;
-};
+type Props = { editor: Editor; locked: boolean; children: ReactNode };
 
-/** Every step so far, earlier versions of the draft, and files out and in. */
-export function StepsPanel(props: Props) {
-  const { editor, counting, locked, shown, reveal, ready, children } = props;
-  // After the effects of what is inside, which takes files from then on.
-  useEffect(() => ready(), [ready]);
+/** Every step so far, and earlier versions of the draft. */
+export function HistoryPanel({ editor, locked, children }: Props) {
   return (
     <div className="flex flex-col gap-3">
-      {shown && <StepList editor={editor} locked={locked} />}
-      {shown && children}
-      <FileBlock editor={editor} counting={counting} locked={locked} shown={shown} reveal={reveal} />
-      {shown && <ShelfBlock editor={editor} locked={locked} />}
-      <SoundBlock editor={editor} />
+      <StepList editor={editor} locked={locked} />
+      {children}
     </div>
   );
 }

@@ -7,6 +7,9 @@ import type { Editor } from '../Editor';
 import { Block, Small } from '../panels/parts';
 import { levelWords } from '../Words';
 
+/** Ticks of the note values that a row is filled with. */
+const VALUES: Record<string, number> = { eighths: 480, sixteenths: 240, triplets: 320 };
+
 type Props = { editor: Editor; row: Row; index: number };
 
 /** Fills a row in the words of music, by every n-th step, or spread evenly, at a chosen level; shown on the sheet before it is taken. */
@@ -62,6 +65,9 @@ export function FillBlock({ editor, row, index }: Props) {
     editor.store.change(`${label}, ${editor.words.name(index)}`, (pattern) =>
       filled(pattern, editor.index, index, places, from, to, velocity),
     );
+    // What the row was filled with is what a hand paints along it.
+    const ticks = chosen === 'every' ? count * step : chosen === 'beats' ? editor.music.beatTicks : VALUES[chosen ?? ''];
+    if (ticks) editor.paintBy(index, ticks);
     editor.say(say('panels.fill.done', { label, count: places.length }));
     setChosen(null);
   };

@@ -1,14 +1,18 @@
 import { useState, useSyncExternalStore } from 'react';
 import type { Row } from '../../api/types';
 import { shifted } from '../../music/range';
-import { rowChanged, rowDuplicated, rowMoved, rowRemoved } from '../../music/rows';
+import { hitsCopied, rowChanged, rowDuplicated, rowMoved, rowRemoved } from '../../music/rows';
 import { calledInstrument } from '../../sheet/called';
 import type { Player } from '../../sound/Player';
 import { NumberField } from '../../ui/NumberField';
 import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
+import { ShapeBlock } from '../hit/ShapeBlock';
+import { MixKeys } from '../mix/MixKeys';
+import { Mound } from '../mix/Mound';
 import { Block, Small, TINTS } from '../panels/parts';
-import { AddRow, ChangeInstrument } from './AddRow';
+import { valueWords } from '../valueWords';
+import { ChangeInstrument } from './AddRow';
 import { FillBlock } from './FillBlock';
 import { GapsBlock } from './GapsBlock';
 import { GroupBlock } from './GroupBlock';
@@ -29,21 +33,19 @@ type Props = {
   taken: () => void;
 };
 
-/** The row where the cursor is: its grid, its fill, its place among the rows. And rows that are not there yet. */
-export function RowRoom({ editor, player, locked, dropped, taken }: Props) {
+/** The row where the cursor is: its grid, its fill, its sound, its place among the rows. */
+export function RowRoom(props: Props) {
+  const { editor } = props;
   useSyncExternalStore(editor.store.subscribe, () => editor.store.pattern);
   const { cursor } = useSyncExternalStore(editor.subscribe, () => editor.state);
   const row = editor.section.rows[cursor.row];
   return (
-    <div className="flex flex-col gap-3">
-      {row && (
-        <section aria-labelledby="row" className="card p-3">
-          <h2 id="row">{calledInstrument(editor.catalogue, row)?.label}</h2>
-          <RowBlocks editor={editor} row={row} index={cursor.row} player={player} locked={locked} dropped={dropped} taken={taken} />
-        </section>
-      )}
-      {!locked && <AddRow editor={editor} />}
-    </div>
+    row && (
+      <section aria-labelledby="row" className="card p-3">
+        <h2 id="row">{calledInstrument(editor.catalogue, row)?.label}</h2>
+        <RowBlocks {...props} row={row} index={cursor.row} />
+      </section>
+    )
   );
 }
 
@@ -89,7 +91,10 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
           className="field field-small"
           value={row.snap ?? '16'}
           disabled={locked}
-          onChange={(event) => change(say('panels.row.gridStep'), { snap: event.target.value })}
+          onChange={(event) => {
+            editor.paintBy(index, null);
+            change(say('panels.row.gridStep'), { snap: event.target.value });
+          }}
         >
           {editor.catalogue.snaps.map((snap) => (
             <option key={snap.name} value={snap.name}>
@@ -97,9 +102,12 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
             </option>
           ))}
         </select>
-        <p className="text-xs text-faint">{say('panels.row.gridHint')}</p>
+        <p className="text-xs text-faint">
+          {say('panels.row.gridHint')} {say('edit.paint', { value: valueWords(editor, index) })}
+        </p>
       </Block>
       {!locked && <FillBlock key={`${editor.index} ${index}`} editor={editor} row={row} index={index} />}
+      <ShapeBlock editor={editor} locked={locked} />
       <OwnSoundBlock
         editor={editor}
         row={row}
@@ -110,6 +118,10 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
         dropped={dropped}
         taken={taken}
       />
+      <Block title={say('panels.balance')}>
+        <Mound editor={editor} row={row} index={index} locked={locked} width={150} height={56} />
+        <MixKeys editor={editor} player={player} row={row} index={index} locked={locked} all />
+      </Block>
       <ShiftBlock editor={editor} row={row} index={index} disabled={locked} />
       <CycleBlock editor={editor} row={row} index={index} disabled={locked} />
       <GapsBlock key={`gaps ${editor.index} ${index}`} editor={editor} row={row} />
@@ -133,6 +145,7 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
         <Small disabled={locked || kept !== null} onClick={remove}>
           {say('panels.row.removeWord')}
         </Small>
+        {!locked && rows > 1 && <CopyOnto editor={editor} index={index} />}
         {kept && <p className="text-xs text-faint">{kept}</p>}
         {ordered && <p className="text-xs text-faint">{say('panels.row.staff')}</p>}
       </Block>
@@ -150,6 +163,34 @@ function RowBlocks({ editor, row, index, player, locked, dropped, taken }: Props
         ))}
       </Block>
     </>
+  );
+}
+
+/** Its hits in the place of another row's. */
+function CopyOnto({ editor, index }: { editor: Editor; index: number }) {
+  const say = useSay();
+  const name = editor.words.name(index);
+  return (
+    <select
+      aria-label={say('panels.row.copyOnto')}
+      className="field field-small w-auto"
+      value=""
+      onChange={({ target }) => {
+        const to = Number(target.value);
+        const step = say('panels.row.copyStep', { name, other: editor.words.name(to) });
+        editor.store.change(step, (pattern) => hitsCopied(pattern, editor.index, index, to));
+        editor.say(step);
+      }}
+    >
+      <option value="">{say('panels.row.copyOnto')}</option>
+      {editor.order
+        .filter((other) => other !== index)
+        .map((other) => (
+          <option key={other} value={other}>
+            {editor.words.name(other)}
+          </option>
+        ))}
+    </select>
   );
 }
 

@@ -1,0 +1,122 @@
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
+import { lazy, type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
+import type { Player } from '../sound/Player';
+import { Choice } from '../ui/Choice';
+import { useSay, withWords } from '../words/words';
+import { BarsBar } from './bars/AtBars';
+import type { Editor } from './Editor';
+import { loadFields } from './feel/HeadSigns';
+import { HitBar } from './hit/AtHit';
+import { Later, loadRooms, Rooms } from './Rooms';
+import type { Counting } from './useMusic';
+
+const PANEL = {
+  form: () => withWords(import('./panels/FormPanel'), 'panels').then((one) => ({ default: one.FormPanel })),
+  mix: () => withWords(import('./mix/MixPanel'), 'panels').then((one) => ({ default: one.MixPanel })),
+  history: () => withWords(import('./panels/HistoryPanel'), 'panels').then((one) => ({ default: one.HistoryPanel })),
+};
+const [FormPanel, MixPanel, HistoryPanel] = [lazy(PANEL.form), lazy(PANEL.mix), lazy(PANEL.history)];
+
+export type SidePanelProps = {
+  editor: Editor;
+  player: Player;
+  counting: Counting;
+  locked: boolean;
+  /** The first panels beside the sheet. */
+  panels: { name: string; label?: string; content: ReactNode }[];
+  /** Which panel is shown, where the place around keeps it. */
+  panel?: number | undefined;
+  setPanel?: ((panel: number) => void) | undefined;
+  /** Names for the first panels and for those of every sheet, where one of the two is shown at a time. */
+  halves?: [string, string] | undefined;
+  /** In the panel of history: earlier states of the draft. */
+  states?: ReactNode;
+  /** Under the panels, always in sight: what saves, publishes or hands in. */
+  foot?: ReactNode;
+};
+
+const PANELS = ['Mix', 'Form', 'History'] as const;
+
+/** Beside the sheet: its panels; over them, for as long as it is open, what there is to a hit, a row or what comes in. */
+export function SidePanel(props: SidePanelProps) {
+  const say = useSay();
+  const { editor, player, counting, locked, panels, halves, states, foot = null } = props;
+  const [own, setOwn] = useState(0);
+  const panel = props.panel ?? own;
+  const setPanel = props.setPanel ?? setOwn;
+  const onSheet = panel >= panels.length;
+  const opened = useSyncExternalStore(editor.subscribe, () => editor.state.opened);
+  const behind = useBehind();
+  const names = [...panels.map(({ name, label }) => label ?? name), ...PANELS.map((name) => say(`beat.panel.${name}`))];
+  return (
+    <aside className="workbench-panel">
+      <TabGroup selectedIndex={panel} onChange={setPanel}>
+        {halves && (
+          // biome-ignore lint/a11y/noStaticElementInteractions lint/a11y/useKeyWithClickEvents: also the half that is chosen goes back to its panel
+          <div onClick={() => editor.open(null)}>
+            <Choice
+              label={say('edit.beside')}
+              value={onSheet ? 'beat' : 'task'}
+              options={[
+                { value: 'task', label: halves[0] },
+                { value: 'beat', label: halves[1] },
+              ]}
+              onChange={(half) => setPanel(half === 'task' ? 0 : panels.length)}
+            />
+          </div>
+        )}
+        <TabList className="panel-tabs" aria-label={say('edit.beside')} data-behind={opened !== null}>
+          {names.map((name, i) => {
+            const elsewhere = halves !== undefined && i >= panels.length !== onSheet;
+            return (
+              <Tab key={name} className="panel-tab" hidden={elsewhere} disabled={elsewhere} onClick={() => editor.open(null)}>
+                {name}
+              </Tab>
+            );
+          })}
+        </TabList>
+        <Rooms editor={editor} player={player} counting={counting} locked={locked} back={names[panel] ?? ''} files={behind} />
+        <TabPanels className="panel-room" hidden={opened !== null}>
+          {panels.map(({ name, content }) => (
+            <TabPanel key={name} unmount={false} tabIndex={-1} className="flex flex-col gap-3">
+              {content}
+            </TabPanel>
+          ))}
+          <TabPanel tabIndex={-1}>
+            <Later>
+              <MixPanel editor={editor} player={player} locked={locked} />
+            </Later>
+          </TabPanel>
+          <TabPanel tabIndex={-1}>
+            <Later>
+              <FormPanel editor={editor} locked={locked} />
+            </Later>
+          </TabPanel>
+          <TabPanel tabIndex={-1}>
+            <Later>
+              <HistoryPanel editor={editor} locked={locked}>
+                {states}
+              </HistoryPanel>
+            </Later>
+          </TabPanel>
+        </TabPanels>
+      </TabGroup>
+      {foot && <div className="panel-foot">{foot}</div>}
+    </aside>
+  );
+}
+
+/** Loads what is beside the sheet behind it, so that it is there without a connection too. */
+function useBehind(): boolean {
+  const [behind, setBehind] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      for (const load of [loadFields, HitBar.load, BarsBar.load, ...loadRooms, ...Object.values(PANEL)]) void load().catch(() => {});
+      setBehind(true);
+    }, BEHIND);
+    return () => clearTimeout(timer);
+  }, []);
+  return behind;
+}
+/** Milliseconds after which the sheet is there and the connection free. */
+const BEHIND = 1500;
