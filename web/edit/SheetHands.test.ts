@@ -105,7 +105,7 @@ describe('a mouse', () => {
     editor.subscribe(() => editor.state.painting && seen.push(editor.state.painting));
     editor.paintBy(1, 960);
     drag({ row: 1, at: 480 }, [[CELL * 12, 0]]);
-    expect(places(store.pattern, 1)).toEqual([480, 1440, 2400]);
+    expect(places(store.pattern, 1)).toEqual([480, 1440, 2400, 3360]);
     expect(seen.at(-1)).toEqual({ row: 1, ticks: 960 });
     expect(editor.state.painting).toBeNull();
     editor.paintBy(1, null);

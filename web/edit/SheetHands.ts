@@ -39,9 +39,10 @@ const HEAD_REACH = { mouse: 8, touch: 13 };
 
 /**
  * What pointers do on a sheet. The browser's default for the rest (pinch, scroll, context menu) stays. On an empty place: a press adds
- * (a finger: when it lifts), a drag along the row paints, by the note value that was last used for the row. On a hit: a press removes, a drag up or down shapes and sweeps on over its
- * neighbours. A drag sideways by the head carries the hit: within its own place it is pushed, beyond it goes to another place. A drag
- * sideways by the rest of it paints on where the row is empty, and erases where it begins over hits. With Shift it marks.
+ * (a finger: when it lifts), a drag along the row paints, by the note value that was last used for the row. On a hit: a press removes, a
+ * drag up or down shapes and sweeps on over its neighbours. A drag sideways by the head carries the hit: within its own place it is
+ * pushed, beyond it goes to another place. A drag sideways by the rest of it paints on where the row is empty, and erases where it begins
+ * over hits. With Shift it marks.
  *
  * A finger that moves up or down scrolls, whatever is under it. After a rest on a hit it shapes, after a rest anywhere it marks.
  */

@@ -52,7 +52,7 @@ export function SidePanel(props: SidePanelProps) {
     <aside className="workbench-panel">
       <TabGroup selectedIndex={panel} onChange={setPanel}>
         {halves && (
-          // biome-ignore lint/a11y/noStaticElementInteractions lint/a11y/useKeyWithClickEvents: also the half that is chosen goes back to its panel
+          // biome-ignore lint/a11y/noStaticElementInteractions lint/a11y/useKeyWithClickEvents: the half that is chosen, too, goes back
           <div onClick={() => editor.open(null)}>
             <Choice
               label={say('edit.beside')}
