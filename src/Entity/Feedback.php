@@ -20,6 +20,7 @@ class Feedback
     public const MOST_TEXT = 4000;
     public const MOST_PINS = 60;
     public const MOST_PIN_TEXT = 500;
+    public const MOST_REPLY = 300;
 
     /** @readonly @phpstan-allow-private-mutation */
     #[ORM\Id, ORM\Column(type: 'uuid')]
@@ -57,6 +58,10 @@ class Feedback
     /** @readonly @phpstan-allow-private-mutation The student's beat as the teacher would have it. */
     #[ORM\Column(type: 'pattern', nullable: true)]
     public ?Pattern $correction = null;
+
+    /** @readonly @phpstan-allow-private-mutation One sentence of the student back; it is written past the version, which counts the teacher's. */
+    #[ORM\Column(length: self::MOST_REPLY, options: ['default' => ''])]
+    public string $reply = '';
 
     public function __construct(
         #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]

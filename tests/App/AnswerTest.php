@@ -227,6 +227,30 @@ final class AnswerTest extends ApiTestCase
         self::assertNull($this->json($this->send('POST', "$attempt/take-back"))['returnedAt']);
     }
 
+    public function testAStudentAnswersInASentenceThatTheTeacherReads(): void
+    {
+        $attempt = '/api/attempts/'.$this->attempt(self::MARCH, 'amara');
+        $this->signIn('amara');
+        $said = ['text' => ' I moved the snare; how do I hear that it is late? '];
+        $this->assertProblem(409, 'not returned yet', $this->send('PUT', "$attempt/reply", $said));
+        $this->signIn('odile');
+        $this->send('POST', "$attempt/return", ['version' => 0, 'mark' => 12, 'text' => 'Listen to the snare.']);
+        $version = $this->at($this->json($this->get($attempt)), 'feedback.version');
+        $this->assertProblem(404, '', $this->send('PUT', "$attempt/reply", $said));
+        $this->signIn('amara');
+        self::assertSame(204, $this->send('PUT', "$attempt/reply", $said)->getStatusCode());
+        $this->assertProblem(422, 'text', $this->send('PUT', "$attempt/reply", ['text' => str_repeat('x', 301)]));
+        $this->signIn('nour');
+        $this->assertProblem(404, '', $this->send('PUT', "$attempt/reply", $said));
+        $this->signIn('odile');
+        $read = (array) $this->json($this->get($attempt))['feedback'];
+        self::assertSame(trim($said['text']), $read['reply']);
+        self::assertSame($version, $read['version'], 'what the teacher has open is not outdated by it');
+        $this->signIn('amara');
+        self::assertSame(204, $this->send('PUT', "$attempt/reply", ['text' => ''])->getStatusCode());
+        self::assertSame('', $this->at($this->json($this->get($attempt)), 'feedback.reply'));
+    }
+
     public function testAPhraseThatIsNotFilledInIsNotSent(): void
     {
         $this->signIn('odile');

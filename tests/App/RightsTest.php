@@ -50,6 +50,7 @@ final class RightsTest extends ApiTestCase
         yield 'another\'s attempt' => ['GET', '/api/attempts/{attempt}', null];
         yield 'marking' => ['PUT', '/api/attempts/{attempt}/feedback', ['mark' => 20, 'text' => '']];
         yield 'returning' => ['POST', '/api/attempts/{attempt}/return', ['mark' => 20, 'text' => '']];
+        yield 'answering what was returned' => ['PUT', '/api/attempts/{attempt}/reply', ['text' => 'Mine.']];
         yield 'taking a return back' => ['POST', '/api/attempts/{attempt}/take-back', null];
         yield 'weighing' => ['POST', '/api/attempts/{attempt}/weigh', ['policies' => [[]]]];
         yield 'returning to a group' => ['POST', '/api/parts/{part}/return-group', []];

@@ -34,6 +34,50 @@ final class LifeTest extends BrowserTestCase
         self::reset();
     }
 
+    public function testWhatIsHandedInFoldsAndGoes(): void
+    {
+        $jun = $this->person('jun');
+        $jun->press('Begin: Slack Tide');
+        $jun->cell(0, 0)->click();
+        $jun->script('window.folded = 0; new MutationObserver(() => { if (document.querySelector(".folded .first-bar .note")) ++window.folded; }).observe(document.body, { childList: true, subtree: true });');
+        $jun->press('Hand in');
+        $jun->read('Attempt 1 is with your teacher');
+        $jun->until(static fn (): bool => $jun->script('return window.folded') > 0, 'the sheet to fold to its first bar');
+        $jun->until(static fn (): bool => null === $jun->script('return document.querySelector(".folded")'), 'it to be gone');
+        self::assertSame(90, $jun->hit(0, 0), 'the beat stays on the Bench');
+        // Whoever has asked for stillness sees none of it.
+        $jun->command('Emulation.setEmulatedMedia', ['features' => [['name' => 'prefers-reduced-motion', 'value' => 'reduce']]]);
+        $jun->script('window.folded = 0');
+        $jun->cell(1, 960)->click();
+        $jun->press('Hand in again');
+        $jun->read('Attempt 2 is with your teacher');
+        self::assertSame(0, $jun->script('return window.folded'));
+    }
+
+    public function testInMarkingTheTargetStandsInThreeWaysAndWhatSoundsIsSeen(): void
+    {
+        $odile = $this->person('odile');
+        $odile->press('Mark 12: Lamp');
+        $odile->press('Łukasz');
+        $odile->read('Kick: every hit is one sixteenth late.');
+        $odile->press('Above');
+        $odile->until(static fn (): bool => 6 === $odile->script('return document.querySelectorAll(".over-row").length'), "the target's three rows over both bars");
+        $odile->script(self::WATCH);
+        $odile->press('In one');
+        $odile->press('By ear');
+        $odile->see('button[aria-label=Stop]');
+        $odile->until(
+            static fn (): bool => true === $odile->script('return new Set(struck.map(({ row }) => row)).size === 3 && struck.length > 20'),
+            'every row to be seen sounding, in one bar that goes round',
+        );
+        self::assertSame('0', $odile->script('return [...document.querySelectorAll(".work-said select")].at(-1).value'), 'bar 1');
+        $odile->press('Staff');
+        $odile->see('.staff .vf-stavenote');
+        $odile->press('In one');
+        $odile->see('button[aria-label=Play]');
+        $odile->assertNoComplaints();
+    }
+
     public function testWhatSoundsSwellsWithItsLoudnessAndItsRowWithIt(): void
     {
         $wren = $this->person('wren');

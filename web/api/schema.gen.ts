@@ -2057,6 +2057,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/attempts/{id}/reply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** One sentence of the student back, at what was returned; an empty one takes it away */
+        put: operations["putAttemptsByIdReply"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/attempts/{id}/weigh": {
         parameters: {
             query?: never;
@@ -3623,6 +3642,8 @@ export interface components {
             returnedAt: string | null;
             /** @description When the student first opened it, since it was last returned */
             openedAt: string | null;
+            /** @description One sentence of the student back */
+            reply: string;
         };
         Judged: {
             result: components["schemas"]["Result"] | null;
@@ -8050,6 +8071,40 @@ export interface operations {
             403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAttemptsByIdReply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is written */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             429: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
         };

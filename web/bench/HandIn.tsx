@@ -1,14 +1,17 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { Link } from 'react-router';
 import type { Bench, HandedIn, Sibling } from '../api/types';
 import type { Editor } from '../edit/Editor';
 import { presses } from '../keep/Presses';
+import { soon } from '../ui/soon';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { clock, when } from '../ui/words';
 import { say, useSay } from '../words/words';
 import type { DraftQueue } from './DraftQueue';
+
+const Folded = soon(() => import('./Folded'));
 
 type Props = { bench: Bench; queue: DraftQueue; editor: Editor; limit: number; setParts: (parts: Sibling[]) => void };
 
@@ -19,6 +22,8 @@ export function HandIn({ bench, queue, editor, limit, setParts }: Props) {
   const [note, setNote] = useState(queue.note);
   const [attempts, setAttempts] = useState(bench.attempts);
   const [said, setSaid] = useState('');
+  const [folds, setFolds] = useState(false);
+  const folded = useCallback(() => setFolds(false), []);
   const { busy, error, run } = useTask();
   const muted = useSyncExternalStore(editor.store.subscribe, () =>
     editor.section.rows.flatMap((row, index) => (row.muted ? [editor.words.name(index)] : [])).join(', '),
@@ -29,6 +34,7 @@ export function HandIn({ bench, queue, editor, limit, setParts }: Props) {
     const done = await run(() => queue.handIn());
     if (!done) return;
     arrive(done);
+    setFolds(true);
     setSaid(say('beat.handIn.done', { number: done.attempts[0]?.number ?? 1 }));
   };
   const arrive = (done: HandedIn) => {
@@ -69,6 +75,7 @@ export function HandIn({ bench, queue, editor, limit, setParts }: Props) {
       >
         {say(busy ? 'beat.handIn.busy' : attempts.length > 0 ? 'beat.handIn.again' : 'beat.handIn')}
       </button>
+      {folds && <Folded editor={editor} done={folded} />}
       {!bench.open && <p className="mt-2 text-sm">{say('beat.handIn.over')}</p>}
       <div role="status" className="text-sm not-empty:mt-2">
         {waiting ? (

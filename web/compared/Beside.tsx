@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, type ReactNode, Suspense, useMemo } from 'react';
 import { api, reply } from '../api/client';
 import type { Music, Pattern } from '../api/types';
 import type { Player } from '../sound/Player';
@@ -19,13 +19,14 @@ type Props = {
   setSide: ((side: Side) => void) | null;
   staff: boolean;
   setStaff: (staff: boolean) => void;
+  children?: ReactNode;
 };
 
 /** How the target stands beside a beat, and whether the beat is on a staff too. */
-export function BesideChoice({ side, setSide, staff, setStaff }: Props) {
+export function BesideChoice({ side, setSide, staff, setStaff, children }: Props) {
   const say = useSay();
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
       {setSide && (
         <Choice
           label={say('beat.voice.target')}
@@ -35,6 +36,7 @@ export function BesideChoice({ side, setSide, staff, setStaff }: Props) {
           onChange={setSide}
         />
       )}
+      {children}
       <button
         type="button"
         className="button button-small ms-auto"

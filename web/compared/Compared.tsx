@@ -56,6 +56,8 @@ type Props = {
   beneath?: ReactNode;
   /** Over the sheet: whose beat it is. */
   head: ReactNode;
+  /** What the head of printed music says of it. */
+  signs?: ReactNode;
   /** Under it: the way to other beats. */
   others?: ReactNode;
   /** The account whose own sounds the beat is played with; left out for the one who is signed in. */
@@ -86,6 +88,7 @@ export function Compared(props: Props) {
     desk,
     beneath,
     head,
+    signs,
     others,
     first,
     children,
@@ -137,6 +140,7 @@ export function Compared(props: Props) {
       player.hear(BEAT);
       player.stop();
     }
+    if (next === 'ear') setBar((before) => before ?? 0);
     setSide(next);
   };
   const choose = (index: number | null) => {
@@ -182,9 +186,11 @@ export function Compared(props: Props) {
       <div className="workbench-main">
         {head}
         <div className="sheet-room">
-          <BesideChoice side={side} setSide={compared && setBeside} staff={staff} setStaff={setStaff} />
+          <BesideChoice side={side} setSide={compared && setBeside} staff={staff} setStaff={setStaff}>
+            {signs}
+          </BesideChoice>
           <BeatSheet
-            title={compared ? say('beat.compared.title') : beatName}
+            title={compared && !over ? say('beat.compared.title') : beatName}
             compared={compared}
             beat={submission}
             music={music}
@@ -272,7 +278,7 @@ export function Compared(props: Props) {
         </footer>
       </div>
       <div className="compared-said">
-        {first}
+        {first && <div className="compared-first">{first}</div>}
         {(result || more) && (
           <section aria-labelledby="differences">
             <h2 id="differences" className="mb-1.5">

@@ -1,5 +1,6 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { lazy, type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
+import { lazy, type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { hitCount } from '../music/pattern';
 import type { Player } from '../sound/Player';
 import { Choice } from '../ui/Choice';
 import { useSay, withWords } from '../words/words';
@@ -47,9 +48,13 @@ export function SidePanel(props: SidePanelProps) {
   const onSheet = panel >= panels.length;
   const opened = useSyncExternalStore(editor.subscribe, () => editor.state.opened);
   const behind = useBehind();
+  // On a phone it is a sheet from below: up where nothing is built yet, so that the task is read first.
+  const [up, setUp] = useState(() => hitCount(editor.store.pattern) === 0);
+  const shown = up || opened !== null;
+  const dock = useDock();
   const names = [...panels.map(({ name, label }) => label ?? name), ...PANELS.map((name) => say(`beat.panel.${name}`))];
   return (
-    <aside className="workbench-panel">
+    <aside ref={dock} className="workbench-panel" data-up={shown} data-first={panel === 0 && opened === null}>
       <TabGroup selectedIndex={panel} onChange={setPanel}>
         {halves && (
           // biome-ignore lint/a11y/noStaticElementInteractions lint/a11y/useKeyWithClickEvents: the half that is chosen, too, goes back
@@ -69,11 +74,31 @@ export function SidePanel(props: SidePanelProps) {
           {names.map((name, i) => {
             const elsewhere = halves !== undefined && i >= panels.length !== onSheet;
             return (
-              <Tab key={name} className="panel-tab" hidden={elsewhere} disabled={elsewhere} onClick={() => editor.open(null)}>
+              <Tab
+                key={name}
+                className="panel-tab"
+                hidden={elsewhere}
+                disabled={elsewhere}
+                onClick={() => {
+                  setUp(!(up && panel === i && opened === null));
+                  editor.open(null);
+                }}
+              >
                 {name}
               </Tab>
             );
           })}
+          <button
+            type="button"
+            className="dock-close"
+            aria-label={say('edit.close')}
+            onClick={() => {
+              setUp(false);
+              editor.open(null);
+            }}
+          >
+            ✕
+          </button>
         </TabList>
         <Rooms editor={editor} player={player} counting={counting} locked={locked} back={names[panel] ?? ''} files={behind} />
         <TabPanels className="panel-room" hidden={opened !== null}>
@@ -104,6 +129,19 @@ export function SidePanel(props: SidePanelProps) {
       {foot && <div className="panel-foot">{foot}</div>}
     </aside>
   );
+}
+
+/** Tells the page how high the panel is, where it lies over its lower end. */
+function useDock() {
+  const ref = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => element.parentElement?.style.setProperty('--dock', `${element.offsetHeight}px`));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return ref;
 }
 
 /** Loads what is beside the sheet behind it, so that it is there without a connection too. */

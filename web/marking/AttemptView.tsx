@@ -3,9 +3,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
 import { CheckedList } from '../compared/CheckedList';
 import { Compared, type NoteDraft } from '../compared/Compared';
-import { meterName } from '../edit/meters';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
-import { TempoSign } from '../ui/NoteValue';
 import { Waiting } from '../ui/states';
 import { useKept } from '../ui/useKept';
 import { useKeys } from '../ui/useKeys';
@@ -15,6 +13,7 @@ import { Answer } from './Answer';
 import { AttemptSound } from './AttemptSound';
 import { HistoryBlock } from './HistoryBlock';
 import { PressTime } from './PressTime';
+import { Signs } from './Signs';
 import { Since } from './Since';
 import type { ReturnedNow } from './TakeBack';
 import { useAnswer } from './useAnswer';
@@ -56,9 +55,6 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
           <div className="head-line">
             <h2 className="text-2xl">{say('mark.attempt', { name: data.student.name, number: data.attempt.number })}</h2>
             <span className="text-sm text-faint">{handedInWords(data.attempt)}</span>
-            <span className="head-sign ms-auto">
-              {meterName(data.attempt.pattern.meter)} <TempoSign tempo={data.attempt.pattern.tempo} />
-            </span>
           </div>
           {data.attempt.pressedAt && <PressTime attempt={data.attempt} part={data.part.id} />}
           {data.attempt.note && (
@@ -66,6 +62,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
               “<bdi>{data.attempt.note}</bdi>”
             </p>
           )}
+          <RepliesRead data={data} />
           {data.others.length > 0 && data.result && (
             <p className="text-sm text-faint">
               {say('mark.nearest', {
@@ -88,6 +85,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
           </button>
         </span>
       }
+      signs={<Signs pattern={data.attempt.pattern} catalogue={catalogue} />}
       result={data.result}
       target={data.target}
       submission={data.attempt.pattern}
@@ -135,6 +133,22 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
       />
     </Compared>
   );
+}
+
+/** What the student wrote back, to this feedback or to the one before. */
+function RepliesRead({ data: { before, feedback } }: { data: AttemptToMark }) {
+  const say = useSay();
+  const all = [
+    ...(before?.feedback.reply
+      ? [{ key: 'before', text: before.feedback.reply, lead: say('mark.reply.before', { number: before.attempt.number }) }]
+      : []),
+    ...(feedback.reply ? [{ key: 'this', text: feedback.reply, lead: say('mark.reply') }] : []),
+  ];
+  return all.map(({ key, text, lead }) => (
+    <p key={key} className="text-sm" data-reply>
+      {lead} “<bdi>{text}</bdi>”
+    </p>
+  ));
 }
 
 /** Those who wait for an answer and of whom the same is to be said. */

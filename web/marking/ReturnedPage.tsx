@@ -5,12 +5,14 @@ import type { AttemptReturned } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
+import { rightRows } from '../compared/right';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
-import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
-import { when } from '../ui/words';
-import { useSay } from '../words/words';
+import { lower, when } from '../ui/words';
+import { locale, useSay } from '../words/words';
 import { AttemptSound } from './AttemptSound';
+import { Reply } from './Reply';
+import { Signs } from './Signs';
 import '../ui/rooms.css';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
@@ -25,25 +27,28 @@ export default function ReturnedPage() {
   if (error ?? catalogue.error) return <Failed error={(error ?? catalogue.error) as Error} again={() => void refetch()} />;
   if (!data || !catalogue.data) return <Waiting what={say('mark.loading.feedback')} />;
   const { result, feedback } = data;
+  const best = result ? rightRows(result, catalogue.data) : [];
   return (
     <div className="desk:h-[calc(100dvh-4.3rem)]">
       <Compared
         head={
-          <header className="head-line pb-1.5">
-            <h1 dir="auto" lang={data.assignment.course.language}>
+          <header className="head-line pb-1.5 max-sm:flex-wrap">
+            <h1 dir="auto" className="max-sm:basis-full" lang={data.assignment.course.language}>
               {data.assignment.title}
             </h1>
             <span className="text-sm text-faint">
               {say('beat.returned.attempt', { number: data.attempt.number, when: when(data.attempt.handedInAt) })}
             </span>
-            <span className="head-sign ms-auto">
-              <TempoSign tempo={data.attempt.pattern.tempo} />
-            </span>
           </header>
         }
         first={
           feedback ? (
-            <section aria-label={say('beat.returned.feedback')} className="card mb-4 p-3">
+            <section aria-label={say('beat.returned.feedback')} className="letter card mb-4 p-3">
+              {best.length > 0 && (
+                <p className="mb-2 text-lg font-bold">
+                  {say('beat.said.right', { names: new Intl.ListFormat(locale()).format(best.map(lower)) })}
+                </p>
+              )}
               <p className="font-head text-4xl leading-none">
                 {feedback.mark} <span className="text-base text-faint">{say('frame.today.of', { points: data.part.points ?? 0 })}</span>
               </p>
@@ -60,12 +65,14 @@ export default function ReturnedPage() {
                   {say('beat.returned.improve')}
                 </Link>
               )}
+              <Reply attemptId={data.attempt.id} written={feedback.reply} />
               {!result && data.part.view !== 'seen' && <p className="mt-2 text-sm">{say('beat.returned.hidden')}</p>}
             </section>
           ) : (
             <p className="card mb-4 p-3">{say('beat.returned.notYet')}</p>
           )
         }
+        signs={<Signs pattern={data.attempt.pattern} catalogue={catalogue.data} />}
         result={result}
         target={data.target}
         submission={data.attempt.pattern}

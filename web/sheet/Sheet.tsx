@@ -320,6 +320,12 @@ const TripletWords = memo(function TripletWords({ music, line, g }: { music: Mus
   );
 });
 
+/** The first bar behind one that is right and not right itself, where it stands in this line. */
+function opens(right: readonly number[], line: SheetLine, barTicks: number): number[] {
+  const next = right.map((bar) => bar + 1).find((bar) => !right.includes(bar));
+  return next !== undefined && next * barTicks < line.to && (next + 1) * barTicks > line.from ? [next] : [];
+}
+
 const NONE: readonly number[] = [];
 type RulesProps = { music: Music; line: SheetLine; g: Geometry; height: number; right: readonly number[] };
 
@@ -347,6 +353,15 @@ const Rules = memo(function Rules({ music, line, g, height, right }: RulesProps)
           const x = (end - line.from) * g.tickWidth - 5;
           return <path key={end} className="bar-right" pathLength={1} d={`M${x} 0V${height}`} />;
         })}
+      {opens(right, line, music.barTicks).map((bar) => (
+        <rect
+          key={`opens ${bar}`}
+          className="bar-opens"
+          x={(Math.max(line.from, bar * music.barTicks) - line.from) * g.tickWidth}
+          width={(Math.min(line.to, (bar + 1) * music.barTicks) - Math.max(line.from, bar * music.barTicks)) * g.tickWidth}
+          height={height}
+        />
+      ))}
       {line.to % music.barTicks === 0 && <line x1={width + 1} x2={width + 1} y1={0} y2={height} data-weight={3} />}
     </svg>
   );

@@ -34,7 +34,7 @@ final readonly class PersonFile
                 $account->school->name, $id,
             ],
         ])];
-        $rows = [['class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'feedback', 'notes on the sheet', 'returned', 'file']];
+        $rows = [['class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'feedback', 'notes on the sheet', 'returned', 'answer', 'file']];
         foreach ($this->entities->getRepository(Attempt::class)->findBy(['student' => $account], ['handedInAt' => 'ASC']) as $i => $one) {
             $back = $one->feedback?->returnedAt;
             $name = self::name('beats', $i + 1, $one->part->assignment->title.' attempt '.$one->number);
@@ -44,7 +44,7 @@ final readonly class PersonFile
                 $one->handedInAt->format(\DATE_ATOM), $one->note, null === $back ? null : $one->feedback->mark,
                 null === $back ? '' : $one->feedback->text,
                 null === $back ? '' : implode("\n", array_column($one->feedback->pins, 'text')),
-                $back?->format(\DATE_ATOM), $name,
+                $back?->format(\DATE_ATOM), $one->feedback->reply ?? '', $name,
             ];
         }
         $files['attempts.csv'] = Csv::write($rows);

@@ -160,6 +160,7 @@ final readonly class Shapes
             'correction' => self::pattern($feedback?->correction),
             'returnedAt' => self::time($feedback?->returnedAt),
             'openedAt' => self::time($feedback?->openedAt),
+            'reply' => $feedback->reply ?? '',
         ];
     }
 
