@@ -59,7 +59,7 @@ class Feedback
     #[ORM\Column(type: 'pattern', nullable: true)]
     public ?Pattern $correction = null;
 
-    /** @readonly @phpstan-allow-private-mutation One sentence of the student back; it is written past the version, which counts the teacher's. */
+    /** @readonly @phpstan-allow-private-mutation One sentence of the student back; the version does not count it. */
     #[ORM\Column(length: self::MOST_REPLY, options: ['default' => ''])]
     public string $reply = '';
 

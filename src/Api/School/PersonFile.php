@@ -34,7 +34,9 @@ final readonly class PersonFile
                 $account->school->name, $id,
             ],
         ])];
-        $rows = [['class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'feedback', 'notes on the sheet', 'returned', 'answer', 'file']];
+        $rows = [[
+            'class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'feedback', 'notes on the sheet', 'returned', 'answer', 'file',
+        ]];
         foreach ($this->entities->getRepository(Attempt::class)->findBy(['student' => $account], ['handedInAt' => 'ASC']) as $i => $one) {
             $back = $one->feedback?->returnedAt;
             $name = self::name('beats', $i + 1, $one->part->assignment->title.' attempt '.$one->number);
