@@ -56,6 +56,7 @@ final class RightsTest extends ApiTestCase
         yield 'returning to a group' => ['POST', '/api/parts/{part}/return-group', []];
         yield 'writing to a group' => ['POST', '/api/parts/{part}/add-to-group', []];
         yield 'taking a group back' => ['POST', '/api/parts/{part}/take-back-group', []];
+        yield 'the parade' => ['GET', '/api/parts/{part}/parade', null];
         yield 'the Class picture' => ['GET', '/api/parts/{part}/picture', null];
         yield 'the term' => ['GET', '/api/courses/{course}/term', null];
         yield 'the effect of a change' => ['POST', '/api/assignments/{plan}/effect', []];

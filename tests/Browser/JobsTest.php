@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Pulsanda\Tests\Browser;
 
+use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 
 /** The common jobs, and how many presses they take: a press is a click, a key, or a number typed. */
@@ -76,6 +77,60 @@ final class JobsTest extends BrowserTestCase
         $this->type($kwame, 'Steps after which snare starts over', '3');
         $kwame->read('Starts over every 3 of its steps');
         $this->assertPresses(2, 29);
+    }
+
+    public function testARowsLevelAndPanAreOneDrag(): void
+    {
+        $maxi = $this->person('maxi');
+        $maxi->press('Begin: Slack Tide');
+        $maxi->cell(1, 960)->click();
+        $maxi->see('.mix-strip .mound svg');
+        $mounds = $maxi->driver->findElements(WebDriverBy::cssSelector('.mix-strip .mound svg'));
+        $maxi->drag($mounds[1], 20, 12);
+        ++$this->presses;
+        $maxi->until(static fn (): bool => true === $maxi->script(<<<'JS'
+            const [level, pan] = document.querySelectorAll('.mix-strip [aria-label$="of snare"]');
+            return level.getAttribute('aria-valuetext') !== '100 percent' && pan.getAttribute('aria-valuetext').endsWith('right');
+            JS), 'the snare to be softer and on the right');
+        $this->assertPresses(1, 4);
+    }
+
+    public function testAnOpenHatOnTheLastEighthOfEveryBarAndOneChange(): void
+    {
+        $haneul = $this->person('haneul');
+        $haneul->press('Begin: Slack Tide');
+        $haneul->cell(0, 0)->click();
+        $haneul->press('Form');
+        $haneul->press('repeat all bars');
+        $haneul->press('repeat all bars');
+        $this->press($haneul, '+ Add a row');
+        $haneul->see('input[aria-label="Find an instrument to add"]')->sendKeys('open hi'.WebDriverKeys::ENTER);
+        ++$this->presses;
+        $haneul->see('[data-cell="3-3360"]');
+        $this->click($haneul, 3, 3360);
+        $this->press($haneul, 'Mark bar 1');
+        $this->press($haneul, 'to the end');
+        self::assertSame([90, 90, 90, 90], array_map(static fn (int $bar): ?int => $haneul->hit(3, 3840 * $bar + 3360), range(0, 3)));
+        $this->assertPresses(5, 8);
+        // The same once more, with one change in its second bar.
+        $this->presses = 0;
+        $this->click($haneul, 0, 3840 + 1920);
+        self::assertSame([90, null, 90], [$haneul->hit(0, 3840), $haneul->hit(0, 1920), $haneul->hit(0, 3840 + 1920)]);
+        $this->assertPresses(1, 3);
+    }
+
+    public function testTheSecondBarIsComparedByEar(): void
+    {
+        $siobhan = $this->person('siobhan');
+        $siobhan->press("Change it: Lamplighters' March");
+        $this->click($siobhan, 3, 3840);
+        $this->press($siobhan, 'By ear');
+        $siobhan->see('button[aria-label=Stop]');
+        $siobhan->read('now: the target');
+        $siobhan->read('now: yours');
+        self::assertGreaterThanOrEqual(3840, $siobhan->script('return Math.min(...[...document.querySelectorAll("#sheet .lit")].map((one) => Number(one.dataset.at)))'));
+        $this->assertPresses(2, null);
+        $siobhan->press('Stop');
     }
 
     public function testATaskOfTwoParts(): void

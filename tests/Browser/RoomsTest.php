@@ -118,6 +118,28 @@ final class RoomsTest extends BrowserTestCase
         $jun->read('Your beat saves itself');
     }
 
+    public function testTheCountingLineIsEachPersonsOwnAndIsCountedInAgain(): void
+    {
+        $lukasz = $this->person('lukasz');
+        $lukasz->press('Begin: Slack Tide');
+        $lukasz->cell(0, 0)->click();
+        $lukasz->press('Repeat bar 1');
+        $counted = static fn (string $bar): string => "the counting words of bar two to be $bar";
+        $read = 'return [...document.querySelectorAll("#sheet .sheet-words span")].slice(16, 21).map((one) => one.textContent).join(" ")';
+        $lukasz->until(static fn (): bool => '1 e & a 2' === $lukasz->script($read), $counted('as the class counts'));
+        $lukasz->choose('Counting line', 'Steps, on through all bars');
+        $lukasz->until(static fn (): bool => '17 18 19 20 21' === $lukasz->script($read), $counted('steps that go on'));
+        $lukasz->choose('Counting line', 'Bar and beat');
+        $lukasz->until(static fn (): bool => '2.1    2.2' === $lukasz->script($read), $counted('bar and beat'));
+        $lukasz->driver->navigate()->refresh();
+        $lukasz->until(static fn (): bool => '2.1    2.2' === $lukasz->script($read), $counted('as chosen, after a reload'));
+        $lukasz->press('Play');
+        $lukasz->see('button[aria-label=Stop]');
+        $lukasz->keys('c');
+        $lukasz->read('Counting in');
+        $lukasz->press('Stop');
+    }
+
     public function testAHandPaintsByTheValueThatWasLastUsed(): void
     {
         $kwame = $this->person('kwame');

@@ -2171,6 +2171,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts/{id}/parade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** The newest beat of everybody, to be heard one after another; for its teacher */
+        get: operations["getPartsByIdParade"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{id}": {
         parameters: {
             query?: never;
@@ -3655,6 +3674,19 @@ export interface components {
                 statements: number;
             }[];
             checked: components["schemas"]["Checked"] | null;
+        };
+        Parade: {
+            assignment: components["schemas"]["Assignment"];
+            part: components["schemas"]["Part"];
+            music: components["schemas"]["Music"];
+            tempo: components["schemas"]["Tempo"];
+            meter: components["schemas"]["Meter"];
+            beats: {
+                id: string;
+                student: string;
+                name: string;
+                pattern: components["schemas"]["Pattern"];
+            }[];
         };
         AttemptToMark: components["schemas"]["Judged"] & {
             assignment: components["schemas"]["Assignment"];
@@ -8281,6 +8313,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Picture"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getPartsByIdParade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The beats in the order of names */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Parade"];
                 };
             };
             401: components["responses"]["Problem"];

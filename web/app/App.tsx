@@ -15,6 +15,7 @@ const Picture = lazy(() => withWords(import('../picture/PicturePage'), 'beat', '
 const Term = lazy(() => withWords(import('../results/TermPage'), 'form', 'mark', 'term'));
 const Student = lazy(() => withWords(import('../results/StudentPage'), 'beat', 'form', 'mark', 'term'));
 const Projector = lazy(() => withWords(import('../picture/ProjectorPage'), 'beat', 'form', 'mark', 'picture'));
+const Parade = lazy(() => withWords(import('../picture/ParadePage'), 'beat', 'form', 'picture'));
 const Returned = lazy(() => withWords(import('../marking/ReturnedPage'), 'beat', 'form', 'mark'));
 const Paper = lazy(() => withWords(import('../paper/PaperPage'), 'beat', 'form', 'paper'));
 const Shelf = lazy(() => withWords(import('../shelf/ShelfPage'), 'beat', 'form', 'shelf'));
@@ -71,6 +72,7 @@ export function App() {
           {teacher && <Route path="/student/:studentId" element={<Student own={false} />} />}
           {!teacher && <Route path="/term" element={<Student own={true} />} />}
           {teacher && <Route path="/project/:partId" element={<Projector />} />}
+          {teacher && <Route path="/parade/:partId" element={<Parade />} />}
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
           <Route path="/sheet/:kind/:id" element={<Paper />} />
           {teacher && <Route path="/school" element={<School />} />}

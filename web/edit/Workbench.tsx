@@ -1,5 +1,6 @@
-import { createElement, type ReactNode, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { createElement, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Catalogue, Music, Pattern } from '../api/types';
+import { COUNTS, type Count, counted } from '../music/counted';
 import { instrumentsOf } from '../music/pattern';
 import { ZOOMS } from '../sheet/geometry';
 import { PatternSheet } from '../sheet/PatternSheet';
@@ -79,6 +80,8 @@ export function Workbench(props: Props) {
   const [shown, setShown] = useState<TargetShown>(NO_TARGET);
   const [staff, setStaff] = useState(() => kept<boolean>('setting', 'staff') === true);
   const [zoom, setZoom] = useState<number | 'fit'>('fit');
+  const [count, setCount] = useState<Count>(() => COUNTS.find((one) => one === kept('setting', 'count')) ?? 'class');
+  const line = useMemo(() => counted(music, count), [music, count]);
   useKitFollows(player, editor);
   useTake(editor);
   const room = useRoom();
@@ -150,7 +153,7 @@ export function Workbench(props: Props) {
             <EditSheet
               label={label}
               editor={editor}
-              music={music}
+              music={line}
               player={player}
               position={position}
               zoom={zoom}
@@ -159,7 +162,16 @@ export function Workbench(props: Props) {
               locked={locked}
               loop={loopMarked}
             />
-            <ComesIn editor={editor} locked={locked} mayAdd={mayAdd} />
+            <ComesIn
+              editor={editor}
+              locked={locked}
+              mayAdd={mayAdd}
+              count={count}
+              setCount={(next) => {
+                keep('setting', 'count', next);
+                setCount(next);
+              }}
+            />
           </section>
           {staff && <StaffUnder editor={editor} music={music} position={position} />}
           {left.height >= STRIP + (staff ? STAFF : 0) && <MixStrip editor={editor} player={player} locked={locked} />}

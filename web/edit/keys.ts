@@ -71,6 +71,7 @@ export const KEYS: Command[] = [
 /** Those that the page listens to everywhere, for the help. */
 export const EVERYWHERE: [string, Key][] = [
   ['Space', 'panels.keys.play'],
+  ['C', 'panels.keys.again'],
   ['Ctrl + C, X, V', 'panels.keys.copy'],
   ['Ctrl + Z', 'panels.keys.undo'],
   ['T', 'panels.keys.tap'],

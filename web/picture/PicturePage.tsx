@@ -117,6 +117,9 @@ function PictureHead({ data }: { data: Picture }) {
         <Link to={`/marking/${data.part.id}`} className="button button-small">
           {say('picture.marking')}
         </Link>
+        <Link to={`/parade/${data.part.id}`} className="button button-small">
+          {say('picture.parade')}
+        </Link>
         <Link to={`/project/${data.part.id}`} className="button button-small">
           {say('picture.projector')}
         </Link>

@@ -99,6 +99,9 @@ export default function ProjectorPage() {
           <button type="button" className="button" onClick={() => void document.documentElement.requestFullscreen?.()}>
             {say('picture.wall.full')}
           </button>
+          <Link to={`/parade/${data.part.id}`} className="button">
+            {say('picture.parade')}
+          </Link>
           <Link to={`/picture/${data.part.id}`} className="button">
             {say('picture.wall.back')}
           </Link>

@@ -456,6 +456,24 @@ describe('listening', () => {
     expect(await heard(), 'nobody sits before silence without a reason').toEqual(['kick']);
   });
 
+  it('counts in again: the metronome alone for a bar, then on from the bar that sounded', async () => {
+    player.set([{ name: 'mine', pattern: () => ({ ...pattern({ kick: [0] }), order: [{ section: 'A', times: 2 }] }) }], music);
+    await vi.advanceTimersByTimeAsync(0);
+    await player.play();
+    await listen(1.5 * BAR * TICK);
+    const before = started.length;
+    player.countAgain();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(player.state.counting).toBe(true);
+    const there = clock.currentTime;
+    await listen(1.2 * BAR * TICK);
+    expect(player.state.counting).toBe(false);
+    const kicks = started.slice(before).filter(({ sound }) => sound === 'kick');
+    expect(kicks).toHaveLength(1);
+    expect(Math.round(((kicks[0]?.time ?? 0) - there) / TICK / BAR)).toBe(1);
+    expect(player.position()).toBeGreaterThan(BAR);
+  });
+
   it('clicks with claves, in parts of a beat, after two bars of count-in', async () => {
     player.set([{ name: 'mine', pattern: () => pattern({ kick: [0] }) }], music);
     player.setHearing({ metronome: { sound: 'claves', parts: 2, groups: true } });

@@ -11,7 +11,7 @@ import { CLICKS, clicks, type Metronome, STRENGTH, USUAL } from './metronome';
 import { Output, type Voiced } from './Output';
 
 /** Voices that are two, pass by pass. */
-const ALTERNATE = ['turn', 'ear'];
+const ALTERNATE = ['turn', 'ear', 'parade'];
 
 /** What can be heard: one beat, another, or the two in turn, pass by pass. */
 export type Voice = {
@@ -175,8 +175,13 @@ export class Player {
   /**
    * Plays from the start, or the given ticks of the pass in a loop.
    * @param place where to begin within the pass, in ticks
+   * @param bars how many are counted in
    */
-  async play(range: { from: number; to: number } | undefined = this.#marked ?? undefined, place?: number): Promise<void> {
+  async play(
+    range: { from: number; to: number } | undefined = this.#marked ?? undefined,
+    place?: number,
+    bars = place === undefined ? this.#state.countIn : 0,
+  ): Promise<void> {
     this.#halt();
     if (!(await this.#woken())) return;
     const pattern = this.#voices[0]?.pattern();
@@ -184,7 +189,7 @@ export class Player {
     this.#range = range ?? null;
     const round = this.#round();
     const begin = place ?? round.from;
-    const countIn = place === undefined ? this.#state.countIn * this.#music.barTicks : 0;
+    const countIn = bars * this.#music.barTicks;
     const rate = this.#rate();
     // A stroke that is pushed before the beginning sounds in its time too.
     const [first] = place === undefined && this.#voices[0] ? this.#soundings(this.#voices[0], 1) : [];
@@ -197,6 +202,13 @@ export class Player {
     this.#change({ playing: true, counting: countIn > 0 });
     this.#timer = setInterval(() => this.#look(), EVERY);
     this.#look();
+  }
+
+  /** The metronome alone for a bar, then on from the beginning of the bar that sounded. */
+  countAgain(): void {
+    const place = this.position();
+    const bar = this.#music?.barTicks ?? 1;
+    void this.play(this.#range ?? undefined, place === null ? undefined : Math.floor(place / bar) * bar, 1);
   }
 
   stop(): void {
@@ -287,6 +299,7 @@ export class Player {
   voiceOf(pass: number): string {
     const [first, second] = this.#voices;
     const { voice } = this.#state;
+    if (voice === 'parade') return this.#voices[(pass - 1) % Math.max(1, this.#voices.length)]?.name ?? '';
     if (voice !== 'turn' && voice !== 'ear') return voice;
     const isFirst = (pass % 2 === 1) === (voice === 'turn');
     return (isFirst || !second ? first : second)?.name ?? '';

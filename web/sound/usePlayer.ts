@@ -17,7 +17,7 @@ export function usePlayer(catalogue: Catalogue, voices: Voice[], music: Music): 
   useEffect(() => {
     player.set(voices, music);
   }, [player, voices, music]);
-  useKeys({ ' ': () => player.toggle() }, { onSheet: true });
+  useKeys({ ' ': () => player.toggle(), c: () => player.countAgain() }, { onSheet: true });
   useEffect(
     () => () => {
       player.stop();

@@ -13,6 +13,7 @@ use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Say\Voice;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -81,6 +82,32 @@ final readonly class PictureController
             'music' => Shapes::music($voice, $part, $part->targets[$shown] ?? $part->start),
             'beats' => $beats,
             'picture' => self::said(ClassPicture::of($results), $results, $voice),
+        ]);
+    }
+
+    /** The newest beat of everybody, to be heard one after another. */
+    #[Route('/api/parts/{id}/parade', methods: 'GET')]
+    public function parade(string $id): JsonResponse
+    {
+        $part = $this->access->taughtPart($id);
+        /** @var list<array{id: string, student: string, name: string, pattern: string}> $attempts */
+        $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
+            SELECT DISTINCT ON (s.name, s.id) a.id, s.id AS student, s.name, a.pattern
+            FROM attempt a JOIN account s ON s.id = a.student_id WHERE a.part_id = ? ORDER BY s.name, s.id, a.number DESC
+            SQL, [(string) $part->id]);
+
+        return new JsonResponse([
+            'assignment' => Shapes::assignment($part->assignment),
+            'part' => Shapes::part($part),
+            'music' => Shapes::music($this->reader->of($part->assignment->course), $part, $part->target() ?? $part->start),
+            'tempo' => PatternWriter::toData($part->target() ?? $part->start)['tempo'],
+            'meter' => PatternWriter::toData($part->target() ?? $part->start)['meter'],
+            'beats' => array_map(static fn (array $one): array => [
+                'id' => $one['id'],
+                'student' => $one['student'],
+                'name' => $one['name'],
+                'pattern' => json_decode($one['pattern'], true, 32, \JSON_THROW_ON_ERROR),
+            ], $attempts),
         ]);
     }
 

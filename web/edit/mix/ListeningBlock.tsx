@@ -88,6 +88,9 @@ export function ListeningBlock({ player }: { player: Player }) {
             </Small>
           ))}
         </span>
+        <Small onClick={() => player.countAgain()} title={say('edit.key', { key: 'C' })}>
+          {say('panels.ears.again')}
+        </Small>
       </Block>
     </section>
   );

@@ -1,13 +1,14 @@
 import { useSyncExternalStore } from 'react';
+import { COUNTS, type Count } from '../../music/counted';
 import { hitCount } from '../../music/pattern';
 import { useSay } from '../../words/words';
 import type { Opened } from '../Cursor';
 import type { Editor } from '../Editor';
 
-type Props = { editor: Editor; locked: boolean; mayAdd: boolean };
+type Props = { editor: Editor; locked: boolean; mayAdd: boolean; count: Count; setCount: (count: Count) => void };
 
-/** Under the last row: another row, and the ways a beat comes in. An empty sheet says them in one line; later they are a menu. */
-export function ComesIn({ editor, locked, mayAdd }: Props) {
+/** Under the last row: another row, how the counting line is written, and the ways a beat comes in. An empty sheet says them in one line; later they are a menu. */
+export function ComesIn({ editor, locked, mayAdd, count, setCount }: Props) {
   const say = useSay();
   const empty = useSyncExternalStore(editor.store.subscribe, () => hitCount(editor.store.pattern) === 0);
   const way = (what: Opened, words: string, className: string) => (
@@ -26,6 +27,18 @@ export function ComesIn({ editor, locked, mayAdd }: Props) {
   return (
     <p className="comes-in">
       {mayAdd && way('add', say('beat.sheet.addRow'), 'add-row')}
+      <select
+        aria-label={say('edit.count')}
+        className="count-line"
+        value={count}
+        onChange={({ target }) => setCount(target.value as Count)}
+      >
+        {COUNTS.map((one) => (
+          <option key={one} value={one}>
+            {say(`edit.count.${one}`)}
+          </option>
+        ))}
+      </select>
       {empty && !locked ? (
         <span className="ms-auto">
           {say('edit.comes.draw')} {way('type', say('edit.comes.type'), 'quiet-link')},{' '}
