@@ -244,7 +244,10 @@ export class Cursor {
   #marked(unit: number): { from: number; to: number } | null {
     const { range } = this.#state;
     if (!range || range.section !== this.index) return null;
-    return { from: Math.floor(range.from / unit) * unit, to: Math.min(this.length, Math.ceil(range.to / unit) * unit) };
+    const from = Math.floor(range.from / unit) * unit;
+    const to = Math.min(this.length, Math.ceil(range.to / unit) * unit);
+    // Its bars may have gone, with an undo for instance.
+    return to > from ? { from, to } : null;
   }
 
   isMarked({ row, at }: Place): boolean {

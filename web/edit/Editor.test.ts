@@ -98,6 +98,9 @@ describe('keys', () => {
     expect(editor.markedBars()).toEqual({ from: 0, to: 2 * BAR });
     editor.mark({ section: 0, rows: [0], from: 1000, to: 2000 });
     expect(editor.markedBars()).toEqual({ from: 0, to: BAR });
+    editor.mark({ section: 0, rows: [0], from: 2 * BAR, to: 3 * BAR });
+    expect(editor.markedBeats(), 'bars that are gone').toBeNull();
+    editor.mark({ section: 0, rows: [0], from: 1000, to: 2000 });
     expect(editor.markedBeats(), 'loops may begin and end on any beat').toEqual({ from: 960, to: 2880 });
   });
 

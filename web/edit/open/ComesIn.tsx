@@ -7,7 +7,10 @@ import type { Editor } from '../Editor';
 
 type Props = { editor: Editor; locked: boolean; mayAdd: boolean; count: Count; setCount: (count: Count) => void };
 
-/** Under the last row: another row, how the counting line is written, and the ways a beat comes in. An empty sheet says them in one line; later they are a menu. */
+/**
+ * Under the last row: another row, how the counting line is written, and the ways a beat comes in. An empty sheet says them in one line;
+ * later they are a menu.
+ */
 export function ComesIn({ editor, locked, mayAdd, count, setCount }: Props) {
   const say = useSay();
   const empty = useSyncExternalStore(editor.store.subscribe, () => hitCount(editor.store.pattern) === 0);
