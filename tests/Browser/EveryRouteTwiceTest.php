@@ -102,6 +102,7 @@ final class EveryRouteTwiceTest extends BrowserTestCase
         ['odile', 'POST', '/api/attempts/{id:attempt}/weigh', ['policies' => [['points' => 10]]]],
         ['odile', 'POST', '/api/attempts/{id:attempt}/return', ['version' => 1, 'mark' => 18, 'text' => 'Heard.']],
         ['odile', 'PUT', '/api/attempts/{id:attempt}/press', ['accepted' => true]],
+        ['bo', 'PUT', '/api/attempts/{id:attempt}/reply', ['text' => 'Heard.']],
         ['odile', 'POST', '/api/attempts/{id:attempt}/take-back', null],
         ['odile', 'POST', '/api/parts/{id:part}/add-to-group', ['attempts' => ['{other}'], 'text' => '{name}.']],
         ['odile', 'POST', '/api/parts/{id:part}/return-group', ['attempts' => ['{other}'], 'mark' => 12, 'text' => '{name}.']],

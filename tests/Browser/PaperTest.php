@@ -59,6 +59,7 @@ final class PaperTest extends BrowserTestCase
         $kwame->press('Use this');
         $kwame->until(static fn (): bool => 100 === $kwame->hit(0, 0) && 80 === $kwame->hit(1, 960) && 100 === $kwame->hit(2, 0), 'the beat of the file');
         $kwame->saved();
+        $kwame->bringIn('files');
         file_put_contents($file, 'These are only words.');
         $kwame->see('input[aria-label="Pattern file"]', hidden: true)->sendKeys($file);
         $kwame->read('This is no MIDI file; it does not begin as one.');

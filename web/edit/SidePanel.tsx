@@ -50,6 +50,15 @@ export function SidePanel(props: SidePanelProps) {
   const behind = useBehind();
   // On a phone it is a sheet from below: up where nothing is built yet, so that the task is read first.
   const [up, setUp] = useState(() => hitCount(editor.store.pattern) === 0);
+  useEffect(() => {
+    if (hitCount(editor.store.pattern) > 0) return;
+    // Who has begun to build has read it.
+    const end = editor.store.subscribe(() => {
+      end();
+      setUp(false);
+    });
+    return end;
+  }, [editor]);
   const shown = up || opened !== null;
   const dock = useDock();
   const names = [...panels.map(({ name, label }) => label ?? name), ...PANELS.map((name) => say(`beat.panel.${name}`))];
