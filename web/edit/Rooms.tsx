@@ -1,23 +1,14 @@
-import { lazy, type ReactNode, Suspense, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, type ReactNode, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Player } from '../sound/Player';
-import { Boundary } from '../ui/Boundary';
-import { Waiting } from '../ui/states';
-import { useSay, withWords } from '../words/words';
+import { useSay } from '../words/words';
 import type { Opened } from './Cursor';
 import type { Editor } from './Editor';
+import { Later } from './Later';
+import { ROOM } from './roomsBehind';
 import type { Counting } from './useMusic';
 
-// Nobody needs these at first: they come behind the sheet, and before anybody looks for them.
-const ROOM = {
-  hit: () => withWords(import('./hit/HitRoom'), 'panels').then((one) => ({ default: one.HitRoom })),
-  row: () => withWords(import('./row/RowRoom'), 'panels').then((one) => ({ default: one.RowRoom })),
-  add: () => withWords(import('./row/AddRow'), 'panels').then((one) => ({ default: one.AddRow })),
-  type: () => withWords(import('./open/TypeBlock'), 'panels').then((one) => ({ default: one.TypeBlock })),
-  files: () => withWords(import('./open/FilesRoom'), 'panels').then((one) => ({ default: one.FilesRoom })),
-};
 const [HitRoom, RowRoom, AddRow] = [lazy(ROOM.hit), lazy(ROOM.row), lazy(ROOM.add)];
 const [TypeBlock, FilesRoom] = [lazy(ROOM.type), lazy(ROOM.files)];
-export const loadRooms = Object.values(ROOM);
 
 type Props = {
   editor: Editor;
@@ -31,7 +22,7 @@ type Props = {
 };
 
 /** What is opened from the sheet: what there is to a hit or a row, and what comes in; and a way back to the panel. */
-export function Rooms({ editor, player, counting, locked, back, files }: Props) {
+export default function Rooms({ editor, player, counting, locked, back, files }: Props) {
   const say = useSay();
   const opened = useSyncExternalStore(editor.subscribe, () => editor.state.opened);
   const room = useRef<HTMLDivElement>(null);
@@ -103,16 +94,6 @@ function enter(room: HTMLElement | null, opened: Opened): void {
   if (!room || go()) return;
   const watching = new MutationObserver(() => go() && watching.disconnect());
   watching.observe(room, { childList: true, subtree: true });
-}
-
-/** A panel that comes later; one that could not be fetched takes nothing else with it. */
-export function Later({ children }: { children: ReactNode }) {
-  const say = useSay();
-  return (
-    <Boundary>
-      <Suspense fallback={<Waiting what={say('edit.panel.waiting')} />}>{children}</Suspense>
-    </Boundary>
-  );
 }
 
 /** A pattern or file that comes from outside before the panel is there that takes it waits for that panel. */

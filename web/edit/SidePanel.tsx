@@ -3,12 +3,14 @@ import { lazy, type ReactNode, useEffect, useRef, useState, useSyncExternalStore
 import { hitCount } from '../music/pattern';
 import type { Player } from '../sound/Player';
 import { Choice } from '../ui/Choice';
+import { soon } from '../ui/soon';
 import { useSay, withWords } from '../words/words';
 import { BarsBar } from './bars/AtBars';
 import type { Editor } from './Editor';
 import { loadFields } from './feel/HeadSigns';
 import { HitBar } from './hit/AtHit';
-import { Later, loadRooms, Rooms } from './Rooms';
+import { Later } from './Later';
+import { ROOM } from './roomsBehind';
 import type { Counting } from './useMusic';
 
 const PANEL = {
@@ -17,6 +19,8 @@ const PANEL = {
   history: () => withWords(import('./panels/HistoryPanel'), 'panels').then((one) => ({ default: one.HistoryPanel })),
 };
 const [FormPanel, MixPanel, HistoryPanel] = [lazy(PANEL.form), lazy(PANEL.mix), lazy(PANEL.history)];
+
+const Rooms = soon(() => import('./Rooms'));
 
 export type SidePanelProps = {
   editor: Editor;
@@ -158,7 +162,8 @@ function useBehind(): boolean {
   const [behind, setBehind] = useState(false);
   useEffect(() => {
     const timer = setTimeout(() => {
-      for (const load of [loadFields, HitBar.load, BarsBar.load, ...loadRooms, ...Object.values(PANEL)]) void load().catch(() => {});
+      for (const load of [loadFields, HitBar.load, BarsBar.load, ...Object.values(ROOM), ...Object.values(PANEL)])
+        void load().catch(() => {});
       setBehind(true);
     }, BEHIND);
     return () => clearTimeout(timer);
