@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, at, reply } from '../api/client';
 import type { Catalogue, Parade } from '../api/types';
@@ -64,6 +64,8 @@ function March({ data, catalogue }: { data: Parade; catalogue: Catalogue }) {
   const position = usePosition(player);
   const now = useNow(player);
   const shown = march.find(({ id }) => id === now) ?? march[0];
+  const id = shown?.id;
+  const sounds = useCallback(() => player.voiceNow() === id, [player, id]);
   const called = (beat: Marcher) =>
     names === 'names' ? beat.name : say('picture.wall.beatN', { number: beats.findIndex(({ id }) => id === beat.id) + 1 });
   const flip = (id: string) => {
@@ -124,6 +126,7 @@ function March({ data, catalogue }: { data: Parade; catalogue: Catalogue }) {
             catalogue={catalogue}
             audition={player.audition}
             position={position}
+            sounds={sounds}
           />
         </div>
       )}
