@@ -97,25 +97,25 @@ final class JobsTest extends BrowserTestCase
 
     public function testAnOpenHatOnTheLastEighthOfEveryBarAndOneChange(): void
     {
-        $haneul = $this->person('haneul');
-        $haneul->press('Begin: Slack Tide');
-        $haneul->cell(0, 0)->click();
-        $haneul->press('Form');
-        $haneul->press('repeat all bars');
-        $haneul->press('repeat all bars');
-        $this->press($haneul, '+ Add a row');
-        $haneul->see('input[aria-label="Find an instrument to add"]')->sendKeys('open hi'.WebDriverKeys::ENTER);
+        $lukasz = $this->person('lukasz');
+        $lukasz->press('Begin: Slack Tide');
+        $lukasz->cell(0, 0)->click();
+        $lukasz->press('Form');
+        $lukasz->press('repeat all bars');
+        $lukasz->press('repeat all bars');
+        $this->press($lukasz, '+ Add a row');
+        $lukasz->see('input[aria-label="Find an instrument to add"]')->sendKeys('open hi'.WebDriverKeys::ENTER);
         ++$this->presses;
-        $haneul->see('[data-cell="3-3360"]');
-        $this->click($haneul, 3, 3360);
-        $this->press($haneul, 'Mark bar 1');
-        $this->press($haneul, 'to the end');
-        self::assertSame([90, 90, 90, 90], array_map(static fn (int $bar): ?int => $haneul->hit(3, 3840 * $bar + 3360), range(0, 3)));
+        $lukasz->see('[data-cell="3-3360"]');
+        $this->click($lukasz, 3, 3360);
+        $this->press($lukasz, 'Mark bar 1');
+        $this->press($lukasz, 'to the end');
+        self::assertSame([90, 90, 90, 90], array_map(static fn (int $bar): ?int => $lukasz->hit(3, 3840 * $bar + 3360), range(0, 3)));
         $this->assertPresses(5, 8);
         // The same once more, with one change in its second bar.
         $this->presses = 0;
-        $this->click($haneul, 0, 3840 + 1920);
-        self::assertSame([90, null, 90], [$haneul->hit(0, 3840), $haneul->hit(0, 1920), $haneul->hit(0, 3840 + 1920)]);
+        $this->click($lukasz, 0, 3840 + 1920);
+        self::assertSame([90, null, 90], [$lukasz->hit(0, 3840), $lukasz->hit(0, 1920), $lukasz->hit(0, 3840 + 1920)]);
         $this->assertPresses(1, 3);
     }
 

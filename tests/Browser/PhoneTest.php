@@ -52,6 +52,19 @@ final class PhoneTest extends BrowserTestCase
         $jun->until(static fn (): bool => true === $jun->script(self::FREE, 'button[aria-label=Play]'), 'Play to be in sight');
     }
 
+    public function testATaskIsPublishedFromAPhone(): void
+    {
+        $odile = $this->person('odile', 390, 844, true);
+        $odile->press('Plan an assignment');
+        $odile->fill('Name', 'From the tram');
+        $odile->touch($odile->see('.dock-close'));
+        $odile->until(static fn (): bool => true === $odile->script(self::FREE, 'section[aria-label=Publish] .button-main'), 'what publishes to be in sight');
+        $odile->touch($odile->cell(0, 0));
+        $odile->press('Publish to Parade line');
+        $odile->read('0 of 20 handed in');
+        $odile->assertNoComplaints();
+    }
+
     public function testFeedbackIsReadFirst(): void
     {
         $ines = $this->person('ines', 390, 844, true);

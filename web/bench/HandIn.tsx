@@ -53,7 +53,7 @@ export function HandIn({ bench, queue, editor, limit, setParts }: Props) {
   useEffect(() => () => presses.seen(bench.part.id), [bench.part.id]);
   return (
     <section aria-label={say('beat.handIn')}>
-      <label className="block text-sm">
+      <label data-roomy className="block text-sm">
         {say('beat.handIn.note')}
         <textarea
           className="field mt-1"
@@ -92,7 +92,7 @@ export function HandIn({ bench, queue, editor, limit, setParts }: Props) {
       {outcome && 'refused' in outcome && <Notice>{say('beat.handIn.refused', { time: clock(outcome.at), why: outcome.refused })}</Notice>}
       {error && <Notice>{error}</Notice>}
       {attempts.length > 0 && (
-        <ul className="mt-2 flex max-h-20 flex-col gap-1 overflow-y-auto text-sm text-faint">
+        <ul data-roomy className="mt-2 flex max-h-20 flex-col gap-1 overflow-y-auto text-sm text-faint">
           {attempts.map((attempt) => (
             <li key={attempt.id}>
               {say('beat.handIn.attempt', { number: attempt.number, when: when(attempt.handedInAt) })}

@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Player } from '../sound/Player';
 import { useSay } from '../words/words';
 import type { Opened } from './Cursor';
@@ -17,8 +17,8 @@ type Props = {
   locked: boolean;
   /** The panel behind it, by name. */
   back: string;
-  /** Whether files may be read by now. */
-  files: boolean;
+  /** Whether files are to be read by now, and what to tell once they are. */
+  files: { wanted: boolean; deliver: () => void };
 };
 
 /** What is opened from the sheet: what there is to a hit or a row, and what comes in; and a way back to the panel. */
@@ -46,7 +46,6 @@ export default function Rooms({ editor, player, counting, locked, back, files }:
   useEffect(() => {
     if (opened) enter(room.current, opened);
   }, [opened]);
-  const waiting = useFilesWait(editor, locked);
   const close = () => {
     editor.open(null);
     const { row, at } = editor.state.cursor;
@@ -74,9 +73,9 @@ export default function Rooms({ editor, player, counting, locked, back, files }:
         {say('edit.back', { panel: back })}
       </button>
       {opened && !ofFiles && <Later>{inside[opened]()}</Later>}
-      {(files || waiting.wanted || ofFiles) && (
+      {(files.wanted || ofFiles) && (
         <Later>
-          <FilesRoom editor={editor} counting={counting} locked={locked} ready={waiting.deliver} />
+          <FilesRoom editor={editor} counting={counting} locked={locked} ready={files.deliver} />
         </Later>
       )}
     </div>
@@ -94,24 +93,4 @@ function enter(room: HTMLElement | null, opened: Opened): void {
   if (!room || go()) return;
   const watching = new MutationObserver(() => go() && watching.disconnect());
   watching.observe(room, { childList: true, subtree: true });
-}
-
-/** A pattern or file that comes from outside before the panel is there that takes it waits for that panel. */
-function useFilesWait(editor: Editor, locked: boolean) {
-  const [wanted, setWanted] = useState(false);
-  const waiting = useRef<(() => void) | null>(null);
-  useEffect(() => {
-    if (locked || editor.onPattern) return;
-    const hold = (deliver: () => void) => {
-      waiting.current = deliver;
-      setWanted(true);
-    };
-    editor.onPattern = (text) => hold(() => editor.onPattern?.(text));
-    editor.onFile = (file) => hold(() => editor.onFile?.(file));
-  }, [editor, locked]);
-  const deliver = useCallback(() => {
-    waiting.current?.();
-    waiting.current = null;
-  }, []);
-  return { wanted, deliver };
 }

@@ -1,5 +1,5 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { lazy, type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { lazy, type ReactNode, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { hitCount } from '../music/pattern';
 import type { Player } from '../sound/Player';
 import { Choice } from '../ui/Choice';
@@ -51,7 +51,8 @@ export function SidePanel(props: SidePanelProps) {
   const setPanel = props.setPanel ?? setOwn;
   const onSheet = panel >= panels.length;
   const opened = useSyncExternalStore(editor.subscribe, () => editor.state.opened);
-  const behind = useBehind();
+  const files = useFilesWait(editor, locked);
+  useBehind(files.want);
   // On a phone it is a sheet from below: up where nothing is built yet, so that the task is read first.
   const [up, setUp] = useState(() => hitCount(editor.store.pattern) === 0);
   useEffect(() => {
@@ -113,7 +114,7 @@ export function SidePanel(props: SidePanelProps) {
             ✕
           </button>
         </TabList>
-        <Rooms editor={editor} player={player} counting={counting} locked={locked} back={names[panel] ?? ''} files={behind} />
+        <Rooms editor={editor} player={player} counting={counting} locked={locked} back={names[panel] ?? ''} files={files} />
         <TabPanels className="panel-room" hidden={opened !== null}>
           {panels.map(({ name, content }) => (
             <TabPanel key={name} unmount={false} tabIndex={-1} className="flex flex-col gap-3">
@@ -158,17 +159,36 @@ function useDock() {
 }
 
 /** Loads what is beside the sheet behind it, so that it is there without a connection too. */
-function useBehind(): boolean {
-  const [behind, setBehind] = useState(false);
+function useBehind(done: () => void): void {
   useEffect(() => {
     const timer = setTimeout(() => {
       for (const load of [loadFields, HitBar.load, BarsBar.load, ...Object.values(ROOM), ...Object.values(PANEL)])
         void load().catch(() => {});
-      setBehind(true);
+      done();
     }, BEHIND);
     return () => clearTimeout(timer);
-  }, []);
-  return behind;
+  }, [done]);
 }
 /** Milliseconds after which the sheet is there and the connection free. */
 const BEHIND = 1500;
+
+/** A pattern or file that comes from outside before the panel is there that takes it waits for that panel. */
+function useFilesWait(editor: Editor, locked: boolean) {
+  const [wanted, setWanted] = useState(false);
+  const waiting = useRef<(() => void) | null>(null);
+  const want = useCallback(() => setWanted(true), []);
+  useEffect(() => {
+    if (locked || editor.onPattern) return;
+    const hold = (deliver: () => void) => {
+      waiting.current = deliver;
+      want();
+    };
+    editor.onPattern = (text) => hold(() => editor.onPattern?.(text));
+    editor.onFile = (file) => hold(() => editor.onFile?.(file));
+  }, [editor, locked, want]);
+  const deliver = useCallback(() => {
+    waiting.current?.();
+    waiting.current = null;
+  }, []);
+  return { wanted, want, deliver };
+}

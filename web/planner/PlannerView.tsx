@@ -209,7 +209,7 @@ function Publish({ plan, part, queue }: { plan: Plan; part: PartPlan; queue: Pla
           </button>
         </Notice>
       )}
-      <p className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
+      <p data-roomy className="flex flex-wrap justify-between gap-x-3 text-sm text-faint">
         <span>{plan.dueAt ? say('plan.due', { when: when(plan.dueAt) }) : say('plan.noDue')}</span>
         <span>
           {plan.closedAt
@@ -249,7 +249,7 @@ function Publish({ plan, part, queue }: { plan: Plan; part: PartPlan; queue: Pla
         )}
       </p>
       {plan.id && plan.publishedAt && (
-        <p className="mt-2 flex flex-wrap gap-2">
+        <p data-roomy className="mt-2 flex flex-wrap gap-2">
           {queue.dirty && (
             <button type="button" className="button button-small" onClick={queue.forget}>
               {say('plan.forget')}
@@ -272,7 +272,7 @@ function Publish({ plan, part, queue }: { plan: Plan; part: PartPlan; queue: Pla
         </p>
       )}
       {plan.id && (
-        <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+        <div data-roomy className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
           {part.id && (
             <Link to={`/sheet/target/${part.id}`} className="quiet-link text-sm">
               {say('plan.paper')}
@@ -281,7 +281,11 @@ function Publish({ plan, part, queue }: { plan: Plan; part: PartPlan; queue: Pla
           <KeepOnShelf title={plan.title} what={() => ({ assignmentId: plan.id ?? '' })} label={say('plan.toShelf')} />
         </div>
       )}
-      {plan.id && !plan.publishedAt && <RemovePlan remove={queue.remove} />}
+      {plan.id && !plan.publishedAt && (
+        <div data-roomy>
+          <RemovePlan remove={queue.remove} />
+        </div>
+      )}
     </section>
   );
 }

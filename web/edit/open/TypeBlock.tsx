@@ -178,7 +178,8 @@ function changes(editor: Editor, read: Pattern, section: number): string {
     .slice(before.rows.length)
     .map((row) => say('panels.type.newRow', { name: label(row.instrument), count: row.hits.length }));
   const bars = after.bars > before.bars ? [say('panels.type.bars', { count: after.bars, before: before.bars })] : [];
+  const gone = go > 0 ? [say('panels.type.go', { count: go })] : [];
   return say('panels.type.readThis', {
-    changes: [say('panels.type.come', { count: come }), say('panels.type.go', { count: go }), ...added, ...bars].join(', '),
+    changes: [say('panels.type.come', { count: come }), ...gone, ...added, ...bars].join(', '),
   });
 }
