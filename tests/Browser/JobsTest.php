@@ -128,7 +128,10 @@ final class JobsTest extends BrowserTestCase
         $siobhan->see('button[aria-label=Stop]');
         $siobhan->read('now: the target');
         $siobhan->read('now: yours');
-        self::assertGreaterThanOrEqual(3840, $siobhan->script('return Math.min(...[...document.querySelectorAll("#sheet .lit")].map((one) => Number(one.dataset.at)))'));
+        $siobhan->until(static fn (): bool => true === $siobhan->script(<<<'JS'
+            const lit = [...document.querySelectorAll('#sheet .lit')].map((one) => Number(one.dataset.at));
+            return lit.length > 0 && lit.every((at) => at >= 3840);
+            JS), 'bar 2 to be lit');
         $this->assertPresses(2, null);
         $siobhan->press('Stop');
     }

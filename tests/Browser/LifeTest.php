@@ -91,7 +91,11 @@ final class LifeTest extends BrowserTestCase
         $wren->press('Play');
         /** @var list<array{row: int, from: float, to: float, turns: bool, ms: float}> $struck */
         $struck = $wren->until(
-            static fn (): mixed => true === $wren->script('return new Set(struck.map(({ row }) => row)).size === 3') ? $wren->script('return struck') : null,
+            // From a kick on: on a busy machine the very first one may have sounded before the first frame.
+            static fn (): mixed => $wren->script(<<<'JS'
+                const from = struck.slice(Math.max(0, struck.findIndex(({ row }) => row === 0)));
+                return new Set(from.map(({ row }) => row)).size === 3 ? from : null;
+                JS),
             'three rows to sound',
         );
         $by = array_column($struck, null, 'row');
@@ -102,7 +106,7 @@ final class LifeTest extends BrowserTestCase
         self::assertGreaterThan($by[0]['ms'], $by[3]['ms'], 'as long as it rings');
         // A sixteenth at 96.
         self::assertLessThanOrEqual(240, $by[0]['ms']);
-        self::assertSame([0, 2, 3], $wren->script('return [...new Set(leant)]'), 'the marks before their rows swell too');
+        self::assertSame([0, 2, 3], $wren->script('return [...new Set(leant)].sort()'), 'the marks before their rows swell too');
         $wren->press('Stop');
         $wren->script('window.struck = []');
         $wren->cell(0, 1920)->click();
