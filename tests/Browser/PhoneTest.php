@@ -57,9 +57,11 @@ final class PhoneTest extends BrowserTestCase
         $odile = $this->person('odile', 390, 844, true);
         $odile->press('Plan an assignment');
         $odile->fill('Name', 'From the tram');
+        $odile->read('Saved at');
         $odile->touch($odile->see('.dock-close'));
         $odile->until(static fn (): bool => true === $odile->script(self::FREE, 'section[aria-label=Publish] .button-main'), 'what publishes to be in sight');
         $odile->touch($odile->cell(0, 0));
+        $odile->until(static fn (): bool => null !== $odile->hit(0, 0), 'the kick of the target');
         $odile->press('Publish to Parade line');
         $odile->read('0 of 20 handed in');
         $odile->assertNoComplaints();
