@@ -3,9 +3,9 @@ import { lazy, type ReactNode, Suspense, useMemo } from 'react';
 import { api, reply } from '../api/client';
 import type { Music, Pattern } from '../api/types';
 import type { Player } from '../sound/Player';
+import { StaffSwitch } from '../staff/StaffSwitch';
 import { Choice } from '../ui/Choice';
 import { Notice } from '../ui/states';
-import { keep } from '../ui/storage';
 import { useSay } from '../words/words';
 
 const StaffView = lazy(() => import('../staff/StaffView'));
@@ -37,17 +37,7 @@ export function BesideChoice({ side, setSide, staff, setStaff, children }: Props
         />
       )}
       {children}
-      <button
-        type="button"
-        className="button button-small ms-auto"
-        aria-pressed={staff}
-        onClick={() => {
-          keep('setting', 'staff', !staff);
-          setStaff(!staff);
-        }}
-      >
-        {say('beat.beside.staff')}
-      </button>
+      <StaffSwitch staff={staff} setStaff={setStaff} />
     </div>
   );
 }

@@ -132,14 +132,17 @@ export function Compared(props: Props) {
   }, [compared, side, catalogue, music]);
   const bars = Math.max(...[submission, target].map((one) => (one ? (writtenOut(one, music.barTicks).sections[0]?.bars ?? 1) : 1)));
   useEffect(() => {
-    if (side === 'ear') hearBarByBar(player, bar ?? 0, music);
-    else player.loop(bar === null ? null : { from: bar * music.barTicks, to: (bar + 1) * music.barTicks });
+    if (side === 'ear') {
+      hearBarByBar(player, bar ?? 0, music);
+      // Whoever goes to another beat, or to another way, hears it whole again.
+      return () => {
+        player.hear(BEAT);
+        player.stop();
+      };
+    }
+    player.loop(bar === null ? null : { from: bar * music.barTicks, to: (bar + 1) * music.barTicks });
   }, [player, bar, music, side]);
   const setBeside = (next: Side) => {
-    if (side === 'ear' && next !== 'ear') {
-      player.hear(BEAT);
-      player.stop();
-    }
     if (next === 'ear') setBar((before) => before ?? 0);
     setSide(next);
   };

@@ -6,6 +6,7 @@ import { ZOOMS } from '../sheet/geometry';
 import { PatternSheet } from '../sheet/PatternSheet';
 import type { Player } from '../sound/Player';
 import { usePlayerState, usePosition } from '../sound/usePlayer';
+import { StaffSwitch } from '../staff/StaffSwitch';
 import { soon } from '../ui/soon';
 import { keep, kept } from '../ui/storage';
 import { useSay, withWords } from '../words/words';
@@ -107,17 +108,7 @@ export function Workbench(props: Props) {
                 show={setShown}
               />
             )}
-            <button
-              type="button"
-              className="button button-small ms-auto"
-              aria-pressed={staff}
-              onClick={() => {
-                keep('setting', 'staff', !staff);
-                setStaff(!staff);
-              }}
-            >
-              {say('edit.staff')}
-            </button>
+            <StaffSwitch staff={staff} setStaff={setStaff} />
             <Zoom zoom={zoom} setZoom={setZoom} />
           </HeadSigns>
         </header>
