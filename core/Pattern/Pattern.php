@@ -102,6 +102,12 @@ final readonly class Pattern
         return new self($title, $this->meter, $this->tempo, $this->swing, $this->kit, $this->sections, $this->order, $this->seed);
     }
 
+    /** The same, faster or slower. */
+    public function at(Tempo $tempo): self
+    {
+        return new self($this->title, $this->meter, $tempo, $this->swing, $this->kit, $this->sections, $this->order, $this->seed);
+    }
+
     /**
      * The same with other sounds.
      *

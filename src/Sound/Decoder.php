@@ -19,10 +19,14 @@ use Symfony\Component\Process\Process;
 final readonly class Decoder
 {
     public const MOST_BYTES = 2 * 1024 * 1024;
+    /** A body may be as large (nginx.conf): two minutes of bare speech fit. */
+    public const MOST_SPEECH_BYTES = 4 * 1024 * 1024;
     /** Seconds that a decoder may take. */
     private const PATIENCE = 15;
     /** Bytes that a decoder may give: 11 seconds of eight channels at 48 kHz with 32 bits, and a header. */
     private const MOST_DECODED = 18_000_000;
+    /** The same for speech: two minutes of two channels at 44.1 kHz with 16 bits, and a second more. */
+    private const MOST_SPEECH_DECODED = 22_000_000;
     /** Below this a sound is silence. */
     private const SILENCE = 0.001;
 
@@ -36,28 +40,7 @@ final readonly class Decoder
         if (\strlen($bytes) > self::MOST_BYTES) {
             throw InvalidInput::at('', 'This sound is larger than 2 MB; shorten it, or save it as MP3, Ogg or Opus.');
         }
-        $name = tempnam(sys_get_temp_dir(), 'sound') ?: throw new \RuntimeException('There is no room for a temporary file.');
-        try {
-            file_put_contents($name, $bytes);
-            [$kind, $wav] = match (self::kind($bytes)) {
-                'wav' => ['wav', $bytes],
-                'flac' => ['flac', $bytes],
-                'vorbis' => ['wav', self::run(['oggdec', '--quiet', '--output', '-', $name])],
-                'opus' => ['wav', self::run(['opusdec', '--quiet', '--force-wav', '--rate', '44100', $name, '-'])],
-                'mp3' => ['wav', self::run(['lame', '--quiet', '--decode', $name, '-'])],
-            };
-            // At most a second more than is allowed, to see that it is too long.
-            $numbers = self::run(
-                [
-                    'sox', '-V1', '-t', $kind, '-', '-t', 'raw', '-e', 'signed', '-b', '16', '-L', '-c', '1', '-r', '44100', '-',
-                    'trim', '0', '11',
-                ],
-                $wav,
-            );
-        } finally {
-            unlink($name);
-        }
-        $values = Wav::values(substr($numbers, 0, \strlen($numbers) & ~1));
+        $values = Wav::values(self::numbers($bytes, Wav::RATE, Strike::OWN_SECONDS, self::MOST_DECODED));
         if (\count($values) > (Strike::OWN_SECONDS + 0.05) * Wav::RATE) {
             throw self::tooLong();
         }
@@ -68,6 +51,59 @@ final readonly class Decoder
         }
 
         return $sample;
+    }
+
+    /**
+     * @param string $bytes of a file as for decode()
+     *
+     * @return string signed 16-bit numbers of one channel at Speech::RATE
+     *
+     * @throws InvalidInput
+     */
+    public function speech(string $bytes): string
+    {
+        if (\strlen($bytes) > self::MOST_SPEECH_BYTES) {
+            throw Speech::tooLong();
+        }
+        $numbers = self::numbers($bytes, Speech::RATE, Speech::MOST_SECONDS, self::MOST_SPEECH_DECODED);
+        if (\strlen($numbers) > 2 * Speech::RATE * (Speech::MOST_SECONDS + 0.5)) {
+            throw Speech::tooLong();
+        }
+
+        return $numbers;
+    }
+
+    /**
+     * @param int $seconds that are wanted; one more is given where there is more, so that this is seen
+     * @param int $most    bytes that a decoder may give
+     *
+     * @return string signed 16-bit numbers of one channel
+     */
+    private static function numbers(string $bytes, int $rate, int $seconds, int $most): string
+    {
+        $name = tempnam(sys_get_temp_dir(), 'sound') ?: throw new \RuntimeException('There is no room for a temporary file.');
+        try {
+            file_put_contents($name, $bytes);
+            [$kind, $wav] = match (self::kind($bytes)) {
+                'wav' => ['wav', $bytes],
+                'flac' => ['flac', $bytes],
+                'vorbis' => ['wav', self::run(['oggdec', '--quiet', '--output', '-', $name], $most)],
+                'opus' => ['wav', self::run(['opusdec', '--quiet', '--force-wav', '--rate', (string) $rate, $name, '-'], $most)],
+                'mp3' => ['wav', self::run(['lame', '--quiet', '--decode', $name, '-'], $most)],
+            };
+            $numbers = self::run(
+                [
+                    'sox', '-V1', '-t', $kind, '-', '-t', 'raw', '-e', 'signed', '-b', '16', '-L', '-c', '1', '-r', (string) $rate, '-',
+                    'trim', '0', (string) ($seconds + 1),
+                ],
+                $most,
+                $wav,
+            );
+        } finally {
+            unlink($name);
+        }
+
+        return substr($numbers, 0, \strlen($numbers) & ~1);
     }
 
     /** @return 'wav'|'flac'|'vorbis'|'opus'|'mp3' */
@@ -88,7 +124,7 @@ final readonly class Decoder
      *
      * @throws InvalidInput when it cannot be read
      */
-    private static function run(array $command, ?string $input = null): string
+    private static function run(array $command, int $most, ?string $input = null): string
     {
         $process = new Process(
             ['prlimit', '--as=536870912', '--cpu='.self::PATIENCE, '--fsize=8388608', '--nproc=64', ...$command],
@@ -101,9 +137,9 @@ final readonly class Decoder
             $process->start();
             foreach ($process->getIterator(Process::ITER_SKIP_ERR) as $part) {
                 $out .= $part;
-                if (\strlen($out) > self::MOST_DECODED) {
+                if (\strlen($out) > $most) {
                     $process->stop(0);
-                    throw self::tooLong();
+                    throw self::MOST_DECODED === $most ? self::tooLong() : Speech::tooLong();
                 }
             }
             $process->wait();

@@ -9,10 +9,10 @@ use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Sound\Mix\Excerpt;
 
-/** How somebody wants to take a beat away: format, how much of it, as a loop, in one file or a file a row. */
+/** How somebody wants to take beats away: format, how much of each, as a loop, a file each, a file a row, or all in one as a parade. */
 final readonly class Order
 {
-    public const KEYS = ['format', 'passes', 'section', 'loop', 'rows'];
+    public const KEYS = ['format', 'passes', 'section', 'loop', 'rows', 'parade'];
 
     private function __construct(
         public AudioFormat $format,
@@ -20,6 +20,7 @@ final readonly class Order
         public ?string $section,
         public bool $loop,
         public bool $rows,
+        public bool $parade,
     ) {
     }
 
@@ -37,6 +38,7 @@ final readonly class Order
             $fields->has('section') && !$fields->isNull('section') ? $fields->string('section') : null,
             $fields->bool('loop', false),
             $fields->bool('rows', false),
+            $fields->bool('parade', false),
         );
     }
 
@@ -49,7 +51,14 @@ final readonly class Order
             'section' => $this->section,
             'loop' => $this->loop,
             'rows' => $this->rows,
+            'parade' => $this->parade,
         ];
+    }
+
+    /** @return Excerpt all of a beat of a parade, again and again until so many ticks are full */
+    public static function marching(Pattern $pattern, int $ticks): Excerpt
+    {
+        return Excerpt::whole($pattern, (int) ceil($ticks / $pattern->ticks()));
     }
 
     /** @throws InvalidInput where the pattern has no such section, or it lasts too long */

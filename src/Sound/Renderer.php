@@ -8,6 +8,8 @@ use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Sound\Mix\Bank;
 use Pulsanda\Core\Sound\Mix\Excerpt;
 use Pulsanda\Core\Sound\Mix\Mixdown;
+use Pulsanda\Core\Sound\Mix\Parade;
+use Pulsanda\Core\Sound\Wav;
 
 /** Mixes beats into files: one beat into one file, several, or their rows, into a zip. */
 final readonly class Renderer
@@ -24,6 +26,12 @@ final readonly class Renderer
      */
     public function render(string $file, array $tracks, Order $order, ?\Closure $told = null): void
     {
+        if ($order->parade) {
+            $title = $tracks[0]->pattern->title;
+            AudioFile::write($file, $order->format, self::counted(Parade::of($this->marching($tracks)), $told), $title, '');
+
+            return;
+        }
         if (!self::isZip($tracks, $order)) {
             $this->mix($file, $tracks[0], $order->excerpt($tracks[0]->pattern), $order, $told);
 
@@ -52,7 +60,7 @@ final readonly class Renderer
     /** @param list<Track> $tracks */
     public static function isZip(array $tracks, Order $order): bool
     {
-        return $order->rows || \count($tracks) > 1;
+        return !$order->parade && ($order->rows || \count($tracks) > 1);
     }
 
     /**
@@ -62,11 +70,38 @@ final readonly class Renderer
      */
     public static function seconds(array $tracks, Order $order): float
     {
+        if ($order->parade) {
+            $ticks = self::longest($tracks);
+
+            return array_sum(array_map(static fn (Track $track): float => $track->pattern->tempo->seconds($ticks), $tracks));
+        }
+
         return array_sum(array_map(
             static fn (Track $track): float => $order->excerpt($track->pattern)->seconds($track->pattern)
                 * ($order->rows ? max(1, \count(self::lines($track))) : 1),
             $tracks,
         ));
+    }
+
+    /**
+     * @param list<Track> $tracks
+     *
+     * @return \Generator<int, array{iterable<string>, int, bool}> each as long as the longest; a shorter one goes round until then
+     */
+    private function marching(array $tracks): \Generator
+    {
+        $ticks = self::longest($tracks);
+        foreach ($tracks as $track) {
+            $pattern = $track->pattern;
+            $mix = Mixdown::of($pattern, Order::marching($pattern, $ticks), $this->bank($track));
+            yield [$mix, (int) round($pattern->tempo->seconds($ticks) * Wav::RATE), 0 === $ticks % $pattern->ticks()];
+        }
+    }
+
+    /** @param list<Track> $tracks */
+    private static function longest(array $tracks): int
+    {
+        return max(1, ...array_map(static fn (Track $track): int => $track->pattern->ticks(), $tracks));
     }
 
     /** @return array<string, Excerpt> by the names of their files */
@@ -105,13 +140,20 @@ final readonly class Renderer
     private function mix(string $file, Track $track, Excerpt $excerpt, Order $order, ?\Closure $told): void
     {
         $mix = Mixdown::of($track->pattern, $excerpt, $this->bank($track));
-        $counted = (static function () use ($mix, $told): \Generator {
-            foreach ($mix as $block) {
-                yield $block;
-                $told && $told(intdiv(\strlen($block), 4));
-            }
-        })();
-        AudioFile::write($file, $order->format, $counted, $track->pattern->title, $track->person);
+        AudioFile::write($file, $order->format, self::counted($mix, $told), $track->pattern->title, $track->person);
+    }
+
+    /**
+     * @param iterable<string> $mix
+     *
+     * @return \Generator<int, string> the same, and the frames of each block are told
+     */
+    private static function counted(iterable $mix, ?\Closure $told): \Generator
+    {
+        foreach ($mix as $block) {
+            yield $block;
+            $told && $told(intdiv(\strlen($block), 4));
+        }
     }
 
     private function bank(Track $track): Bank

@@ -52,7 +52,7 @@ final readonly class Renderings
 
     /**
      * @param non-empty-list<Track> $tracks
-     * @param string                $name   of a zip, where it is one
+     * @param string                $name   of a zip or a parade, where it is one
      *
      * @return array{string, bool} its id, and whether it is to be mixed by the worker
      *
@@ -93,7 +93,11 @@ final readonly class Renderings
                 'owner' => $track->owner,
             ], $tracks),
             $order->toData(),
-            $zip ? Track::safe($name).'.zip' : $tracks[0]->name().'.'.$order->format->value,
+            match (true) {
+                $zip => Track::safe($name).'.zip',
+                $order->parade => Track::safe($name).'.'.$order->format->value,
+                default => $tracks[0]->name().'.'.$order->format->value,
+            },
             (int) round($seconds * Wav::RATE),
             $this->clock->now()->modify(Rendering::KEPT_FOR),
         );

@@ -13,6 +13,7 @@ use Pulsanda\App\Sound\Renderings;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Rhythm\Tempo;
+use Pulsanda\Core\Sound\Wav;
 use Pulsanda\Tests\Core\Lesson;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Response;
@@ -55,6 +56,26 @@ final class RenderingTest extends ApiTestCase
         );
         self::assertCount($handedIn, $names);
         self::assertContains("Lamplighters' March - Ines Caldeira - 96 BPM.mp3", $names);
+    }
+
+    public function testAParadeIsOneFileInTheOrderThatIsAskedFor(): void
+    {
+        $this->signIn('odile');
+        $path = '/api/parts/'.$this->part("Lamplighters' March").'/renderings';
+        $attempts = [$this->attempt("Lamplighters' March", 'ines', 2), $this->attempt("Lamplighters' March", 'amara')];
+        $order = ['format' => 'wav', 'parade' => true];
+        $made = $this->made($this->ask($path, $order + ['attempts' => $attempts]));
+        self::assertSame(['done', "Lamplighters' March.wav"], [$made['state'], $made['name']]);
+        $both = self::file($this->get('/api/renderings/'.$made['id'].'/file'));
+        // Two bars of 4/4 each, at ♩ = 96: five seconds; then what rings on.
+        $seconds = (\strlen($both) - 44) / 4 / Wav::RATE;
+        self::assertGreaterThan(10, $seconds);
+        self::assertLessThan(16, $seconds);
+        $turned = $this->made($this->ask($path, $order + ['attempts' => array_reverse($attempts)]));
+        self::assertNotSame($both, self::file($this->get('/api/renderings/'.$turned['id'].'/file')));
+        $this->assertProblem(422, 'attempts[1]', $this->ask($path, $order + ['attempts' => [$attempts[0], $attempts[0]]]));
+        $this->assertProblem(422, 'attempts[0]', $this->ask($path, $order + ['attempts' => ['x']]));
+        $this->assertProblem(422, 'attempts', $this->ask($path, $order + ['attempts' => []]));
     }
 
     public function testAFileForEachRow(): void

@@ -51,6 +51,10 @@ final class RightsTest extends ApiTestCase
         yield 'marking' => ['PUT', '/api/attempts/{attempt}/feedback', ['mark' => 20, 'text' => '']];
         yield 'returning' => ['POST', '/api/attempts/{attempt}/return', ['mark' => 20, 'text' => '']];
         yield 'answering what was returned' => ['PUT', '/api/attempts/{attempt}/reply', ['text' => 'Mine.']];
+        yield 'speaking' => ['PUT', '/api/attempts/{attempt}/spoken', []];
+        yield 'writing under what is spoken' => ['PUT', '/api/attempts/{attempt}/spoken/caption', ['text' => 'Mine.']];
+        yield 'removing what is spoken' => ['DELETE', '/api/attempts/{attempt}/spoken', null];
+        yield 'hearing what is spoken' => ['GET', '/api/attempts/{attempt}/spoken/teacher', null];
         yield 'taking a return back' => ['POST', '/api/attempts/{attempt}/take-back', null];
         yield 'weighing' => ['POST', '/api/attempts/{attempt}/weigh', ['policies' => [[]]]];
         yield 'returning to a group' => ['POST', '/api/parts/{part}/return-group', []];

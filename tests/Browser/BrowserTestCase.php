@@ -64,10 +64,12 @@ abstract class BrowserTestCase extends TestCase
         int $height = 800,
         bool $touch = false,
         ?string $url = null,
+        ?string $microphone = null,
     ): Person {
         $driver = 'http://127.0.0.1:'.self::$port;
         $cookies = null === $signIn ? [] : self::cookies($signIn);
-        $this->people[] = $person = Person::open($driver, $url ?? (string) getenv('PULSANDA_URL'), $width, $height, $touch, $cookies);
+        $url ??= (string) getenv('PULSANDA_URL');
+        $this->people[] = $person = Person::open($driver, $url, $width, $height, $touch, $cookies, $microphone);
         if (null !== $signIn) {
             $person->see('.account-button');
         }

@@ -39,10 +39,20 @@ final readonly class Person
     {
     }
 
-    /** @param array<string, string> $cookies that are there already */
-    public static function open(string $driver, string $url, int $width, int $height, bool $touch, array $cookies = []): self
-    {
-        $like = $touch ? '' : "$driver $width $height";
+    /**
+     * @param array<string, string> $cookies    that are there already
+     * @param string|null           $microphone a WAV file that is heard there, again and again
+     */
+    public static function open(
+        string $driver,
+        string $url,
+        int $width,
+        int $height,
+        bool $touch,
+        array $cookies = [],
+        ?string $microphone = null,
+    ): self {
+        $like = $touch || null !== $microphone ? '' : "$driver $width $height";
         $left = '' === $like ? null : Browsers::take($like);
         if (null !== $left) {
             return (new self($left, $url, $like))->begin($cookies);
@@ -68,6 +78,11 @@ final readonly class Person
                 "--window-size=$width,$height",
             ],
         );
+        if (null !== $microphone) {
+            $options->addArguments([
+                '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', "--use-file-for-fake-audio-capture=$microphone",
+            ]);
+        }
         if ($touch) {
             $options->setExperimentalOption(
                 'mobileEmulation',

@@ -217,7 +217,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The newest beat of everybody in the class, in one zip */
+        /** The newest beat of everybody in the class, in one zip or as a parade */
         post: operations["postPartsByIdRenderings"];
         delete?: never;
         options?: never;
@@ -2076,6 +2076,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/attempts/{id}/spoken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** A recording of at most two minutes, as feedback or (by the student) as an answer; the body is the file */
+        put: operations["putAttemptsByIdSpoken"];
+        post?: never;
+        /** Removes one's own recording */
+        delete: operations["deleteAttemptsByIdSpoken"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attempts/{id}/spoken/caption": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What is said in one's own recording, in writing */
+        put: operations["putAttemptsByIdSpokenCaption"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attempts/{id}/spoken/{speaker}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                speaker: "teacher" | "student";
+            };
+            cookie?: never;
+        };
+        /** A recording; the student hears the teacher's once the beat is returned */
+        get: operations["getAttemptsByIdSpokenBySpeaker"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/attempts/{id}/weigh": {
         parameters: {
             query?: never;
@@ -2907,6 +2966,13 @@ export interface components {
              * @default false
              */
             rows?: boolean;
+            /**
+             * @description Beats of several people one after another, without a gap
+             * @default false
+             */
+            parade?: boolean;
+            /** @description Of a class: these alone, in this order */
+            attempts?: string[];
         };
         /** @enum {string} */
         AudioFormat: "wav" | "flac" | "ogg" | "mp3";
@@ -3652,6 +3718,14 @@ export interface components {
             pins?: components["schemas"]["Pin"][];
             correction?: components["schemas"]["Pattern"] | null;
         };
+        Said: {
+            seconds: number;
+            caption: string;
+        };
+        Spoken: {
+            teacher: components["schemas"]["Said"] | null;
+            student: components["schemas"]["Said"] | null;
+        };
         Feedback: {
             version: number;
             mark: number | null;
@@ -3703,10 +3777,12 @@ export interface components {
             /** @description The attempt before this one */
             before: components["schemas"]["Before"] | null;
             feedback: components["schemas"]["Feedback"];
+            spoken: components["schemas"]["Spoken"];
             phrases: components["schemas"]["Phrase"][];
             next: string | null;
         };
         Before: components["schemas"]["Judged"] & {
+            spoken: components["schemas"]["Spoken"];
             attempt: components["schemas"]["Attempt"];
             feedback: components["schemas"]["Feedback"];
             progress: components["schemas"]["Progress"];
@@ -3718,6 +3794,7 @@ export interface components {
             music: components["schemas"]["Music"];
             attempt: components["schemas"]["Attempt"];
             feedback: components["schemas"]["Feedback"] | null;
+            spoken: components["schemas"]["Spoken"];
             /** @description Comments that are told once those here are done */
             more: number;
         };
@@ -8137,6 +8214,128 @@ export interface operations {
             409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAttemptsByIdSpoken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description It is kept, in place of the one before */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    deleteAttemptsByIdSpoken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    putAttemptsByIdSpokenCaption: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is written */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    getAttemptsByIdSpokenBySpeaker: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+                speaker: "teacher" | "student";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Opus in Ogg */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/ogg": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
             429: components["responses"]["Problem"];
             503: components["responses"]["Problem"];
         };

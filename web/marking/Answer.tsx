@@ -11,6 +11,7 @@ import { when } from '../ui/words';
 import { say, useSay } from '../words/words';
 import { Phrases } from './Phrases';
 import { blanksIn, draftText, opened } from './phrases';
+import { Speak } from './Speak';
 import type { ReturnedNow } from './TakeBack';
 import type { AnswerState } from './useAnswer';
 
@@ -115,6 +116,7 @@ export function Answer({ data, answer, catalogue, statement, note, setNote, alik
           onChange={(event) => change({ text: event.target.value })}
         />
       </label>
+      <Speak attemptId={data.attempt.id} speaker="teacher" first={data.spoken.teacher} atOnce={returnedAt !== null} />
       <p role="status" className="text-sm text-faint">
         {returnedAt
           ? `${say('mark.answer.returned', { when: when(returnedAt) })}${openedWords(data, returnedAt)}`

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useState } from 'react';
+import { Fragment, lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } from '../api/types';
 import { CheckedList } from '../compared/CheckedList';
@@ -11,6 +11,7 @@ import { when } from '../ui/words';
 import { say, useSay } from '../words/words';
 import { Answer } from './Answer';
 import { AttemptSound } from './AttemptSound';
+import { Heard } from './Heard';
 import { HistoryBlock } from './HistoryBlock';
 import { PressTime } from './PressTime';
 import { Signs } from './Signs';
@@ -135,19 +136,32 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
   );
 }
 
-/** What the student wrote back, to this feedback or to the one before. */
-function RepliesRead({ data: { before, feedback } }: { data: AttemptToMark }) {
+/** What the student wrote or said back, to this feedback or to the one before. */
+function RepliesRead({ data }: { data: AttemptToMark }) {
   const say = useSay();
+  const { attempt, before, feedback, spoken } = data;
   const all = [
-    ...(before?.feedback.reply
-      ? [{ key: 'before', text: before.feedback.reply, lead: say('mark.reply.before', { number: before.attempt.number }) }]
+    ...(before
+      ? [
+          {
+            id: before.attempt.id,
+            text: before.feedback.reply,
+            said: before.spoken.student,
+            lead: say('mark.reply.before', { number: before.attempt.number }),
+          },
+        ]
       : []),
-    ...(feedback.reply ? [{ key: 'this', text: feedback.reply, lead: say('mark.reply') }] : []),
+    { id: attempt.id, text: feedback.reply, said: spoken.student, lead: say('mark.reply') },
   ];
-  return all.map(({ key, text, lead }) => (
-    <p key={key} className="text-sm" data-reply>
-      {lead} “<bdi>{text}</bdi>”
-    </p>
+  return all.map(({ id, text, said, lead }) => (
+    <Fragment key={id}>
+      {text !== '' && (
+        <p className="text-sm" data-reply>
+          {lead} “<bdi>{text}</bdi>”
+        </p>
+      )}
+      {said && <Heard attemptId={id} speaker="student" said={said} name={data.student.firstName} />}
+    </Fragment>
   ));
 }
 

@@ -11,8 +11,10 @@ import { Failed, Waiting } from '../ui/states';
 import { lower, when } from '../ui/words';
 import { locale, useSay } from '../words/words';
 import { AttemptSound } from './AttemptSound';
+import { Heard } from './Heard';
 import { Reply } from './Reply';
 import { Signs } from './Signs';
+import { Speak } from './Speak';
 import '../ui/rooms.css';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */
@@ -57,8 +59,9 @@ export default function ReturnedPage() {
                   {feedback.text}
                 </p>
               ) : (
-                <p className="mt-2">{say('beat.returned.noWords')}</p>
+                !data.spoken.teacher && <p className="mt-2">{say('beat.returned.noWords')}</p>
               )}
+              {data.spoken.teacher && <Heard attemptId={data.attempt.id} speaker="teacher" said={data.spoken.teacher} />}
               <p className="text-sm text-faint">{say('beat.returned.when', { when: when(feedback.returnedAt) })}</p>
               {data.open && (
                 <Link to={`/bench/${data.part.id}`} className="button button-main mt-2">
@@ -66,6 +69,7 @@ export default function ReturnedPage() {
                 </Link>
               )}
               <Reply attemptId={data.attempt.id} written={feedback.reply} />
+              <Speak attemptId={data.attempt.id} speaker="student" first={data.spoken.student} />
               {!result && data.part.view !== 'seen' && <p className="mt-2 text-sm">{say('beat.returned.hidden')}</p>}
             </section>
           ) : (

@@ -5,6 +5,7 @@ import { api, at, reply } from '../api/client';
 import type { Catalogue, Parade } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import { PatternSheet } from '../sheet/PatternSheet';
+import { TakeSound } from '../sound/TakeSound';
 import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer, usePlayerState, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
@@ -115,6 +116,21 @@ function March({ data, catalogue }: { data: Parade; catalogue: Catalogue }) {
           {say('picture.parade.out', { count: out.length })} {names === 'names' && <bdi>{out.map(({ name }) => name).join(', ')}</bdi>}
         </p>
       )}
+      <details className="my-2 text-sm">
+        <summary className="quiet-link w-fit">{say('picture.parade.file')}</summary>
+        <TakeSound
+          parade
+          title={say('picture.parade.file')}
+          ask={(order) =>
+            reply(
+              api.POST('/api/parts/{id}/renderings', {
+                ...at({ id: data.part.id }),
+                body: { ...order, attempts: march.map((one) => one.id) },
+              }),
+            )
+          }
+        />
+      </details>
       {shown && (
         <div className="wall mt-3" style={{ zoom: 1.3 }}>
           <PatternSheet

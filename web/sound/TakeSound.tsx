@@ -20,12 +20,14 @@ type Props = {
   /** The sections of the one beat; empty for the beats of several people. */
   sections?: string[];
   title: string;
+  /** Whether all of them come one after another in one file, each once. */
+  parade?: boolean;
 };
 
 /** A beat, or many, as sound to take away: mixed by the server just as they are played here. */
-export function TakeSound({ ask, sections = [], title }: Props) {
+export function TakeSound({ ask, sections = [], title, parade = false }: Props) {
   const say = useSay();
-  const [order, setOrder] = useState<SoundOrder>({ format: 'mp3', passes: 1, section: null, loop: false, rows: false });
+  const [order, setOrder] = useState<SoundOrder>({ format: 'mp3', passes: 1, section: null, loop: false, rows: false, parade });
   const [made, setMade] = useState<Rendering | null>(null);
   const { busy, error, setError, run } = useTask();
   const heading = useId();
@@ -68,25 +70,29 @@ export function TakeSound({ ask, sections = [], title }: Props) {
             ))}
           </select>
         )}
-        <span className="whitespace-nowrap">
-          <NumberField
-            label={say('beat.sound.often')}
-            value={order.passes ?? 1}
-            low={1}
-            high={MOST_PASSES}
-            take={(passes) => change({ passes: Math.round(passes) })}
-            refuse={(passes) => setError(say('beat.sound.impossible', { count: passes, most: MOST_PASSES }))}
-          />{' '}
-          {say('beat.sound.times', { count: order.passes ?? 1 })}
-        </span>
-        <label className="flex items-center gap-1.5" title={say('beat.sound.loop.title')}>
-          <input type="checkbox" checked={order.loop} onChange={(event) => change({ loop: event.target.checked })} />
-          {say('beat.sound.loop')}
-        </label>
-        <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={order.rows} onChange={(event) => change({ rows: event.target.checked })} />
-          {say('beat.sound.rows')}
-        </label>
+        {!parade && (
+          <>
+            <span className="whitespace-nowrap">
+              <NumberField
+                label={say('beat.sound.often')}
+                value={order.passes ?? 1}
+                low={1}
+                high={MOST_PASSES}
+                take={(passes) => change({ passes: Math.round(passes) })}
+                refuse={(passes) => setError(say('beat.sound.impossible', { count: passes, most: MOST_PASSES }))}
+              />{' '}
+              {say('beat.sound.times', { count: order.passes ?? 1 })}
+            </span>
+            <label className="flex items-center gap-1.5" title={say('beat.sound.loop.title')}>
+              <input type="checkbox" checked={order.loop} onChange={(event) => change({ loop: event.target.checked })} />
+              {say('beat.sound.loop')}
+            </label>
+            <label className="flex items-center gap-1.5">
+              <input type="checkbox" checked={order.rows} onChange={(event) => change({ rows: event.target.checked })} />
+              {say('beat.sound.rows')}
+            </label>
+          </>
+        )}
       </div>
       {order.loop && order.format === 'mp3' && <p className="mt-1 text-sm text-faint">{say('beat.sound.mp3.loop')}</p>}
       <div className="mt-2 flex flex-wrap items-center gap-2 text-sm" role="status">

@@ -19,6 +19,7 @@ use Pulsanda\App\Language\Reader;
 use Pulsanda\App\Security\Access;
 use Pulsanda\App\Security\Disclosure;
 use Pulsanda\App\Security\Record;
+use Pulsanda\App\Sound\SpokenAt;
 use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
@@ -47,6 +48,7 @@ final readonly class MarkingController
         private ClockInterface $clock,
         private Record $record,
         private Reader $reader,
+        private SpokenAt $spoken,
     ) {
     }
 
@@ -340,9 +342,11 @@ final readonly class MarkingController
                 'attempt' => Shapes::attempt($before),
                 ...$this->judged($before),
                 'feedback' => Shapes::feedback($before->feedback),
+                'spoken' => $this->spoken->of($before),
                 'progress' => $this->progress($before, $attempt),
             ],
             'feedback' => Shapes::feedback($attempt->feedback),
+            'spoken' => $this->spoken->of($attempt),
             'phrases' => array_map(PhraseController::data(...), $phrases),
             'next' => $this->next($part, $attempt),
         ]);
@@ -412,6 +416,7 @@ final readonly class MarkingController
             'attempt' => Shapes::attempt($attempt),
             ...($may->verdicts ? [] : ['checked' => null]) + $judged,
             'feedback' => $may->answer ? Shapes::feedback($attempt->feedback) : null,
+            'spoken' => $may->answer ? $this->spoken->of($attempt) : ['teacher' => null, 'student' => null],
             'more' => $more,
         ]);
     }

@@ -11,17 +11,23 @@ use Pulsanda\App\Entity\Attempt;
 use Pulsanda\App\Entity\Draft;
 use Pulsanda\App\Entity\SavedKit;
 use Pulsanda\App\Entity\ShelfItem;
+use Pulsanda\App\Entity\Speaker;
 use Pulsanda\App\Format\Csv;
 use Pulsanda\App\Format\Zip;
 use Pulsanda\App\Sound\OwnSounds;
+use Pulsanda\App\Sound\SpokenAt;
 use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\PatternWriter;
 
 /** All data about a person, as one zip of open files: their beats as pattern files, the rest as tables. */
 final readonly class PersonFile
 {
-    public function __construct(private EntityManagerInterface $entities, private Connection $connection, private OwnSounds $sounds)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private Connection $connection,
+        private OwnSounds $sounds,
+        private SpokenAt $spoken,
+    ) {
     }
 
     public function of(Account $account): string
@@ -36,9 +42,11 @@ final readonly class PersonFile
         ])];
         $rows = [[
             'class', 'task', 'part', 'attempt', 'handed in', 'note', 'mark', 'feedback', 'notes on the sheet', 'returned', 'answer', 'file',
+            'spoken feedback', 'spoken answer',
         ]];
         foreach ($this->entities->getRepository(Attempt::class)->findBy(['student' => $account], ['handedInAt' => 'ASC']) as $i => $one) {
             $back = $one->feedback?->returnedAt;
+            $said = $this->spoken->of($one);
             $name = self::name('beats', $i + 1, $one->part->assignment->title.' attempt '.$one->number);
             $files[$name] = PatternWriter::write($one->pattern);
             $rows[] = [
@@ -47,7 +55,14 @@ final readonly class PersonFile
                 null === $back ? '' : $one->feedback->text,
                 null === $back ? '' : implode("\n", array_column($one->feedback->pins, 'text')),
                 $back?->format(\DATE_ATOM), $one->feedback->reply ?? '', $name,
+                null === $back ? '' : $said['teacher']['caption'] ?? '', $said['student']['caption'] ?? '',
             ];
+            foreach (Speaker::cases() as $speaker) {
+                $opus = Speaker::Teacher === $speaker && null === $back ? null : $this->spoken->opus($one, $speaker);
+                if (null !== $opus) {
+                    $files[self::name('spoken', $i + 1, $one->part->assignment->title.' '.$speaker->value, 'opus')] = $opus;
+                }
+            }
         }
         $files['attempts.csv'] = Csv::write($rows);
         $files['allowances.csv'] = $this->table($id, ['class', 'task', 'until', 'excused', 'reason'], <<<'SQL'

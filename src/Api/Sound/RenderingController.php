@@ -17,6 +17,9 @@ use Pulsanda\App\Sound\AudioFormat;
 use Pulsanda\App\Sound\Order;
 use Pulsanda\App\Sound\Renderings;
 use Pulsanda\App\Sound\Track;
+use Pulsanda\Core\Input\Fields;
+use Pulsanda\Core\Input\InvalidInput;
+use Pulsanda\Core\Rhythm\Tempo;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -61,18 +64,43 @@ final readonly class RenderingController
         return $this->ask([self::track($attempt)], Order::of(Body::of($request, Order::KEYS)), $attempt->part->assignment->title);
     }
 
-    /** The newest beat of everybody in the class, in one zip. */
+    /** The newest beat of everybody in the class: in one zip, or as a parade at the task's tempo, in the order of `attempts`. */
     #[Route('/api/parts/{id}/renderings', methods: 'POST')]
     public function part(string $id, Request $request): JsonResponse
     {
         $part = $this->access->taughtPart($id);
-        $order = Order::of(Body::of($request, Order::KEYS));
+        $fields = Body::of($request, ['attempts', ...Order::KEYS]);
+        $order = Order::of($fields);
         $attempts = $this->newest->of($part);
         if ([] === $attempts) {
             throw new Conflict('Nobody has handed in yet, so there is nothing to download.');
         }
+        $attempts = $fields->has('attempts') ? self::inOrder($attempts, $fields) : $attempts;
+        $tempo = ($part->target() ?? $part->start)->tempo;
+        $tracks = array_map(static fn (Attempt $one): Track => self::track($one, $order->parade ? $tempo : null), $attempts);
 
-        return $this->ask(array_map(self::track(...), $attempts), $order, $part->assignment->title);
+        return $this->ask($tracks, $order, $part->assignment->title);
+    }
+
+    /**
+     * @param list<Attempt> $attempts
+     *
+     * @return non-empty-list<Attempt> those that are named, in that order
+     */
+    private static function inOrder(array $attempts, Fields $fields): array
+    {
+        $byId = [];
+        foreach ($attempts as $attempt) {
+            $byId[(string) $attempt->id] = $attempt;
+        }
+        $chosen = [];
+        foreach ($fields->list('attempts', 1, \count($attempts)) as $i => $id) {
+            $chosen[] = \is_string($id) && isset($byId[$id]) ? $byId[$id]
+                : throw InvalidInput::at("attempts[$i]", 'this is not the newest beat of anybody, or it stands here twice.');
+            unset($byId[$id]);
+        }
+
+        return [] === $chosen ? throw new \LogicException('A list of at least one is not empty.') : $chosen;
     }
 
     #[Route('/api/renderings/{id}', methods: 'GET')]
@@ -123,11 +151,11 @@ final readonly class RenderingController
         return new JsonResponse($this->shape($this->own($id)), 201);
     }
 
-    private static function track(Attempt $attempt): Track
+    private static function track(Attempt $attempt, ?Tempo $tempo = null): Track
     {
-        $title = $attempt->part->assignment->title;
+        $pattern = $attempt->pattern->titled($attempt->part->assignment->title);
 
-        return new Track($attempt->pattern->titled($title), $attempt->student->name, (string) $attempt->student->id);
+        return new Track(null === $tempo ? $pattern : $pattern->at($tempo), $attempt->student->name, (string) $attempt->student->id);
     }
 
     private function own(string $id): Rendering
