@@ -38,6 +38,11 @@ final class SpokenTest extends BrowserTestCase
         $amara->press('Read the feedback');
         $amara->read('Your teacher, spoken: Listen for the snare.');
         $amara->until(static fn (): bool => true === $amara->script(self::PLAYS, 'Your teacher, spoken'), 'the teacher to be heard');
+        $amara->script('document.querySelector("figure button").click()');
+        $amara->until(
+            static fn (): bool => true === $amara->script('return document.querySelector("figure audio").currentTime > 0'),
+            'it to sound',
+        );
         $amara->press('Say it instead');
         $amara->read('0:01 of 2:00');
         $amara->press('Stop speaking');

@@ -7,11 +7,13 @@ import { useSay } from '../words/words';
 export function AttemptSound({ attempt }: { attempt: { id: string; pattern: Pattern } }) {
   const say = useSay();
   return (
-    <TakeSound
-      key={attempt.id}
-      title={say('beat.sound.this')}
-      sections={attempt.pattern.sections.map(({ name }) => name)}
-      ask={(order) => reply(api.POST('/api/attempts/{id}/renderings', { ...at({ id: attempt.id }), body: order }))}
-    />
+    <details key={attempt.id} className="text-sm">
+      <summary className="quiet-link w-fit">{say('beat.sound.this')}</summary>
+      <TakeSound
+        title={say('beat.sound.this')}
+        sections={attempt.pattern.sections.map(({ name }) => name)}
+        ask={(order) => reply(api.POST('/api/attempts/{id}/renderings', { ...at({ id: attempt.id }), body: order }))}
+      />
+    </details>
   );
 }

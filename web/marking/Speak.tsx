@@ -7,6 +7,7 @@ import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { useSay } from '../words/words';
 import { Heard } from './Heard';
+import { minutes } from './minutes';
 
 /** Characters. */
 const MOST_CAPTION = 2000;
@@ -130,6 +131,5 @@ function Clock() {
     const timer = setInterval(() => setSeconds(Math.floor((performance.now() - begun.current) / 1000)), 250);
     return () => clearInterval(timer);
   }, []);
-  const minutes = (all: number) => `${Math.floor(all / 60)}:${String(all % 60).padStart(2, '0')}`;
   return <span aria-live="off">{say('mark.spoken.clock', { now: minutes(seconds), most: minutes(SPEECH.seconds) })}</span>;
 }
