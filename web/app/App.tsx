@@ -9,17 +9,11 @@ import { Shell } from './Shell';
 
 const SignIn = lazy(() => withWords(import('./SignIn'), 'account').then((one) => ({ default: one.SignIn })));
 const Bench = lazy(() => withWords(import('../bench/BenchPage'), 'beat', 'form', 'edit'));
-const Planner = lazy(() => withWords(import('../planner/PlannerPage'), 'beat', 'form', 'edit', 'plan'));
-const Marking = lazy(() => withWords(import('../marking/MarkingPage'), 'beat', 'form', 'mark', 'edit'));
-const Picture = lazy(() => withWords(import('../picture/PicturePage'), 'beat', 'form', 'mark', 'picture'));
-const Term = lazy(() => withWords(import('../results/TermPage'), 'form', 'mark', 'term'));
 const Student = lazy(() => withWords(import('../results/StudentPage'), 'beat', 'form', 'mark', 'term'));
-const Projector = lazy(() => withWords(import('../picture/ProjectorPage'), 'beat', 'form', 'mark', 'picture'));
-const Parade = lazy(() => withWords(import('../picture/ParadePage'), 'beat', 'form', 'picture'));
+const TeacherPlaces = lazy(() => import('./TeacherPlaces'));
 const Returned = lazy(() => withWords(import('../marking/ReturnedPage'), 'beat', 'form', 'mark'));
 const Paper = lazy(() => withWords(import('../paper/PaperPage'), 'beat', 'form', 'paper'));
 const Shelf = lazy(() => withWords(import('../shelf/ShelfPage'), 'beat', 'form', 'shelf'));
-const School = lazy(() => withWords(import('../school/SchoolPage'), 'school', 'form'));
 const NewPassword = lazy(() => withWords(import('./NewPassword'), 'account').then((one) => ({ default: one.NewPassword })));
 const Join = lazy(() => withWords(import('./Join'), 'account').then((one) => ({ default: one.Join })));
 const Forgot = lazy(() => withWords(import('./Forgot'), 'account').then((one) => ({ default: one.Forgot })));
@@ -65,17 +59,9 @@ export function App() {
         <Routes>
           <Route path="/" element={<Today account={data.account} />} />
           <Route path="/bench/:partId" element={<Bench />} />
-          {teacher && <Route path="/plan/:assignmentId" element={<Planner />} />}
-          {teacher && <Route path="/marking/:partId/:attemptId?" element={<Marking />} />}
-          {teacher && <Route path="/picture/:partId" element={<Picture />} />}
-          {teacher && <Route path="/term/:courseId" element={<Term />} />}
-          {teacher && <Route path="/student/:studentId" element={<Student own={false} />} />}
           {!teacher && <Route path="/term" element={<Student own={true} />} />}
-          {teacher && <Route path="/project/:partId" element={<Projector />} />}
-          {teacher && <Route path="/parade/:partId" element={<Parade />} />}
           {!teacher && <Route path="/returned/:attemptId" element={<Returned />} />}
           <Route path="/sheet/:kind/:id" element={<Paper />} />
-          {teacher && <Route path="/school" element={<School />} />}
           <Route
             path="/password"
             element={
@@ -87,7 +73,7 @@ export function App() {
           />
           <Route path="/shelf" element={<Shelf teacher={teacher} />} />
           <Route path="/shelf/:key" element={<ShelfBench />} />
-          <Route path="*" element={<Failed error={new Error(say('frame.nowhere'))} />} />
+          <Route path="*" element={teacher ? <TeacherPlaces /> : <Failed error={new Error(say('frame.nowhere'))} />} />
         </Routes>
       </Suspense>
     </Shell>

@@ -18,6 +18,7 @@ import { Legend } from './Legend';
 import { Notes } from './Notes';
 import { rightRows } from './right';
 import { Statements } from './Statements';
+import '../ui/class.css';
 import '../ui/rooms.css';
 
 /** What the key for slower goes to, and back. */

@@ -1,5 +1,4 @@
-import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { lazy, Suspense, useRef } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Revealed } from '../ui/Revealed';
 import { useKeys } from '../ui/useKeys';
 import { useSay, withWords } from '../words/words';
@@ -9,20 +8,21 @@ const KeysList = lazy(() => withWords(import('./panels/KeysList'), 'panels'));
 /** What hands can do here, on "?". Opens beside the sheet, never over it. */
 export function KeysHelp() {
   const say = useSay();
-  const button = useRef<HTMLButtonElement>(null);
+  const button = useRef<HTMLElement>(null);
+  const [open, setOpen] = useState(false);
   useKeys({ '?': () => button.current?.click() }, { onSheet: true });
   return (
-    <Disclosure as="section" className="card p-3 text-sm">
-      <DisclosureButton ref={button} className="quiet-link font-bold">
+    <details className="card p-3 text-sm" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary ref={button} className="quiet-link w-fit font-bold">
         {say('beat.keys')}
-      </DisclosureButton>
-      <DisclosurePanel>
+      </summary>
+      {open && (
         <Suspense>
           <Revealed>
             <KeysList />
           </Revealed>
         </Suspense>
-      </DisclosurePanel>
-    </Disclosure>
+      )}
+    </details>
   );
 }

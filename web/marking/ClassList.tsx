@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { MarkingList } from '../api/types';
 import { lateWords, partName, taskName, when } from '../ui/words';
 import { say, useSay } from '../words/words';
+import '../ui/class.css';
 import '../ui/rooms.css';
 
 /** Within the list only: the page stays where it is. */

@@ -8,6 +8,7 @@ import { briefly, lateWords } from '../ui/words';
 import { say, useSay } from '../words/words';
 import { ExemptionBlock, exemptionWords } from './Exemption';
 import { Sharing } from './Sharing';
+import '../ui/class.css';
 import '../ui/rooms.css';
 
 /** The class at a glance: who is where, or who made the same mistakes. */

@@ -13,6 +13,7 @@ import { ClassList } from './ClassList';
 import { Glance } from './Glance';
 import { MarkingKeys } from './MarkingKeys';
 import { type ReturnedNow, TakeBack } from './TakeBack';
+import '../ui/class.css';
 import '../ui/rooms.css';
 
 /** Milliseconds between two looks while beats are compared again. */

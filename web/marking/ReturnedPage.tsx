@@ -15,6 +15,7 @@ import { Heard } from './Heard';
 import { Reply } from './Reply';
 import { Signs } from './Signs';
 import { Speak } from './Speak';
+import '../ui/class.css';
 import '../ui/rooms.css';
 
 /** What a student gets back: the answer, and the differences in the form in which the teacher saw them. */

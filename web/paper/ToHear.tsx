@@ -3,6 +3,7 @@ import type { Catalogue, Paper } from '../api/types';
 import { KitTrouble, Transport } from '../sound/Transport';
 import { usePlayer } from '../sound/usePlayer';
 import { GridAndStaff } from '../staff/GridAndStaff';
+import '../ui/class.css';
 import '../ui/rooms.css';
 import { useSay } from '../words/words';
 

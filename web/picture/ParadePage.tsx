@@ -14,6 +14,7 @@ import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
 import { useSay } from '../words/words';
 import { drawn, type Marcher, marching } from './parade';
+import '../ui/class.css';
 import '../ui/rooms.css';
 
 /** The parade: the beats of a class one after another, each with its own kit, at the tempo of the task. */

@@ -10,6 +10,7 @@ import { partName, taskName } from '../ui/words';
 import { PictureSheet } from './PictureSheet';
 import { Spread } from './Spread';
 import { Totals } from './Totals';
+import '../ui/class.css';
 import '../ui/rooms.css';
 import { useSay } from '../words/words';
 

@@ -10,6 +10,7 @@ import { usePlayer, usePosition } from '../sound/usePlayer';
 import { Choice } from '../ui/Choice';
 import { TempoSign } from '../ui/NoteValue';
 import { Failed, Waiting } from '../ui/states';
+import '../ui/class.css';
 import '../ui/rooms.css';
 import { useSay } from '../words/words';
 

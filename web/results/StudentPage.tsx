@@ -8,6 +8,7 @@ import { FirstBar } from '../sheet/FirstBar';
 import { Failed, Waiting } from '../ui/states';
 import { lateWords, taskName, when } from '../ui/words';
 import { percentWords, stateWords } from './states';
+import '../ui/class.css';
 import '../ui/rooms.css';
 import './results.css';
 import { useSay } from '../words/words';

@@ -10,6 +10,7 @@ import { AddColumn, OwnMark } from './OwnColumn';
 import { type Line, linesOf, percentWords, stateWords } from './states';
 import { TaskHead } from './TaskHead';
 import { EVERYTHING, type Shown, TermBar, type TermView } from './TermBar';
+import '../ui/class.css';
 import '../ui/rooms.css';
 import './results.css';
 import { useSay } from '../words/words';

@@ -14,6 +14,7 @@ import { NamesForm } from './NamesForm';
 import { SchoolSettings } from './SchoolSettings';
 import { Slips } from './Slips';
 import { Teachers } from './Teachers';
+import '../ui/class.css';
 import '../ui/rooms.css';
 import './school.css';
 import { useSay } from '../words/words';

@@ -14,6 +14,7 @@ import { Level } from './Level';
 import { NewPattern, useNewPattern } from './NewPattern';
 import { type Bringing, ShelfFileBlock, useBringing } from './ShelfFileBlock';
 import { Thing } from './Thing';
+import '../ui/class.css';
 import '../ui/rooms.css';
 import './shelf.css';
 import { useSay } from '../words/words';

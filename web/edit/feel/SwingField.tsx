@@ -3,6 +3,7 @@ import type { Music } from '../../api/types';
 import { bounded } from '../../music/pattern';
 import { swingUnit } from '../../music/swing';
 import { NumberField } from '../../ui/NumberField';
+import { Slider } from '../../ui/Slider';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 
@@ -31,32 +32,34 @@ export function SwingField({ editor, music }: { editor: Editor; music: Music }) 
     swing.percent <= 50 ? 'straight' : swing.percent === 66.67 ? 'triplet' : say('panels.swing.percent', { percent: swing.percent });
   return (
     <fieldset aria-label={say('edit.sign.Swing')} className="flex min-w-0 items-end gap-2">
-      <label>
+      <div>
         {say('panels.swing.sign', { words })}
-        <input
-          type="range"
+        <Slider
+          label={say('panels.swing.sign', { words })}
           className="slider mt-1 block w-32"
-          min={50}
-          max={75}
+          low={50}
+          high={75}
           step={1}
+          fine={0.1}
+          usual={50}
           list="swings"
-          value={Math.round(swing.percent)}
-          aria-valuetext={words}
-          onPointerDown={() => {
+          value={swing.percent}
+          words={words}
+          begin={() => {
             dragged.current = true;
             editor.store.begin();
           }}
-          onPointerUp={() => {
+          end={() => {
             dragged.current = false;
             editor.store.end();
           }}
-          onChange={(event) => set({ percent: dragged.current ? snapped(event.target.valueAsNumber) : event.target.valueAsNumber })}
+          take={(percent) => set({ percent: dragged.current && Number.isInteger(percent) ? snapped(percent) : percent })}
         />
         <datalist id="swings">
           <option value={50} />
           <option value={67} />
         </datalist>
-      </label>
+      </div>
       <span className="joined flex-nowrap">
         <button type="button" className="button" aria-pressed={swing.percent <= 50} onClick={() => set({ percent: 50 })}>
           {say('panels.swing.straight')}

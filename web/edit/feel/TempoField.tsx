@@ -1,4 +1,5 @@
 import { NumberField } from '../../ui/NumberField';
+import { Slider } from '../../ui/Slider';
 import { type Key, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { setTempo, tempoRange } from './tempo';
@@ -49,16 +50,17 @@ export function TempoField({ editor, tap }: { editor: Editor; tap: () => void })
           +
         </button>
       </span>
-      <input
-        type="range"
-        aria-label={say('panels.tempo.drag')}
+      <Slider
+        label={say('panels.tempo.drag')}
         className="slider mb-1 w-24"
-        min={low}
-        max={high}
+        low={low}
+        high={high}
+        step={1}
+        fine={0.1}
         value={tempo.bpm}
-        onPointerDown={() => editor.store.begin()}
-        onPointerUp={() => editor.store.end()}
-        onChange={(event) => set(event.target.valueAsNumber)}
+        begin={() => editor.store.begin()}
+        end={() => editor.store.end()}
+        take={set}
       />
       {editor.allowed.freedom === null && (
         <select

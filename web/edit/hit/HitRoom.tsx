@@ -4,6 +4,7 @@ import { bounded } from '../../music/pattern';
 import { tickSeconds } from '../../music/schedule';
 import { keyNames } from '../../ui/keyNames';
 import { NumberField } from '../../ui/NumberField';
+import { Slider } from '../../ui/Slider';
 import { lower } from '../../ui/words';
 import { useSay } from '../../words/words';
 import { compute } from '../compute';
@@ -278,20 +279,21 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
           </option>
         ))}
       </select>
-      <label className="flex items-center gap-1.5 text-sm">
-        <input
-          type="range"
-          aria-label={say('panels.quantize.strength')}
+      <span className="flex items-center gap-1.5 text-sm">
+        <Slider
+          label={say('panels.quantize.strength')}
           className="slider w-20"
-          min={0}
-          max={100}
+          low={0}
+          high={100}
           step={5}
+          fine={1}
+          usual={100}
           value={strength}
           disabled={disabled}
-          onChange={(event) => setStrength(event.target.valueAsNumber)}
+          take={setStrength}
         />
         {strength} %
-      </label>
+      </span>
       <Small disabled={disabled} onClick={quantize}>
         {say('panels.quantize.do')}
       </Small>

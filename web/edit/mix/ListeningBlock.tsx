@@ -2,6 +2,7 @@ import { CLICKS } from '../../sound/metronome';
 import { MASTER, type Player } from '../../sound/Player';
 import { usePlayerState } from '../../sound/usePlayer';
 import { NumberField } from '../../ui/NumberField';
+import { Slider } from '../../ui/Slider';
 import { useSay } from '../../words/words';
 import { Block, Small } from '../panels/parts';
 
@@ -19,16 +20,17 @@ export function ListeningBlock({ player }: { player: Player }) {
       <h2 id="listening">{say('panels.ears')}</h2>
       <p className="text-sm text-faint">{say('panels.ears.about')}</p>
       <Block title={say('panels.ears.all', { percent })}>
-        <input
-          type="range"
+        <Slider
           className="slider w-40"
-          aria-label={say('panels.ears.level')}
-          aria-valuetext={say('panels.percent', { percent })}
-          min={MASTER.low}
-          max={MASTER.high}
+          label={say('panels.ears.level')}
+          words={say('panels.percent', { percent })}
+          low={MASTER.low}
+          high={MASTER.high}
           step={0.05}
+          fine={0.01}
+          usual={1}
           value={set.level}
-          onChange={(event) => level(event.target.valueAsNumber)}
+          take={level}
         />
         <NumberField
           label={say('panels.ears.typed')}

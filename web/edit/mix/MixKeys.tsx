@@ -5,6 +5,7 @@ import { usePlayerState } from '../../sound/usePlayer';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { setOnRow } from './setOnRow';
+import './mix.css';
 
 type Props = { editor: Editor; player: Player; row: Row; index: number; locked: boolean; all?: boolean };
 

@@ -3,6 +3,7 @@ import { useSyncExternalStore } from 'react';
 import type { Row } from '../../api/types';
 import type { Player } from '../../sound/Player';
 import { NumberField } from '../../ui/NumberField';
+import { Slider } from '../../ui/Slider';
 import { panWords } from '../../ui/words';
 import { type Key, say, useSay } from '../../words/words';
 import type { Editor } from '../Editor';
@@ -94,20 +95,20 @@ function RowMix({ editor, player, row, index, locked }: Props) {
                     </span>
                     {typed(knob)}
                   </span>
-                  <input
-                    type="range"
+                  <Slider
                     className="slider block w-full"
-                    aria-label={say('panels.of', { what: label, name })}
-                    aria-valuetext={knob.words(value)}
-                    min={knob.low}
-                    max={knob.high}
+                    label={say('panels.of', { what: label, name })}
+                    words={knob.words(value)}
+                    low={knob.low}
+                    high={knob.high}
                     disabled={locked}
                     step={knob.step}
+                    fine={knob.step / 5}
+                    usual={knob.usual}
                     value={value}
-                    onPointerDown={() => editor.store.begin()}
-                    onPointerUp={() => editor.store.end()}
-                    onDoubleClick={() => set({ [knob.key]: knob.usual }, label)}
-                    onChange={(event) => set({ [knob.key]: event.target.valueAsNumber }, label)}
+                    begin={() => editor.store.begin()}
+                    end={() => editor.store.end()}
+                    take={(next) => set({ [knob.key]: next }, label)}
                   />
                 </div>
               );

@@ -6,6 +6,7 @@ import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { MixKeys } from './MixKeys';
 import { Mound } from './Mound';
+import './mix.css';
 
 /** The mix of all rows side by side, where height is left under the sheet. */
 export default function MixStrip({ editor, player, locked }: { editor: Editor; player: Player; locked: boolean }) {

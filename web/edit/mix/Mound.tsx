@@ -5,6 +5,7 @@ import { panWords } from '../../ui/words';
 import { useSay } from '../../words/words';
 import type { Editor } from '../Editor';
 import { setOnRow } from './setOnRow';
+import './mix.css';
 
 const [MOST, USUAL] = [1.5, 1];
 /** Pixels of a hand for one of a mound while Shift is held. */
