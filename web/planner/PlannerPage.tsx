@@ -9,7 +9,7 @@ import { keep } from '../ui/storage';
 import { useSay } from '../words/words';
 import { PlannerView } from './PlannerView';
 import { leftPlan, newPlan, type Plan, planOf } from './plan';
-import { newPlanName, planName } from './usePlanKeeping';
+import { newPlanName, planName } from './planQueue';
 import { withUnsent } from './withUnsent';
 
 /** A plan as the server has it, and as it was left here with changes that were not sent. */
