@@ -6,7 +6,7 @@ import compileModule from '@messageformat/core/compile-module';
 import type { Plugin } from 'vite';
 
 /** Files of lang/<tag>/ that the browser reads; the server says the others. */
-export const PLACES = ['frame', 'beat', 'edit', 'panels', 'form', 'mark', 'plan', 'account', 'paper', 'shelf', 'picture', 'term', 'school'] as const;
+export const PLACES = ['frame', 'beat', 'edit', 'panels', 'form', 'mark', 'plan', 'account', 'paper', 'shelf', 'picture', 'term', 'school', 'play'] as const;
 export const TAGS = ['en-US', 'en-GB', 'de', 'fr', 'es', 'ar'] as const;
 const LANG = resolve(import.meta.dirname, 'lang');
 const LOADER = 'virtual:words';

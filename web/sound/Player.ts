@@ -53,6 +53,8 @@ const AHEAD = 0.14;
 /** A page out of sight is woken once a second at most. */
 const AHEAD_HIDDEN = 1.6;
 const EVERY = 30;
+/** Seconds by which two ways to the same time may differ. */
+const TRUST = 0.5;
 /** Seconds between a press and the first sound. */
 const LEAD_IN = 0.04;
 
@@ -264,6 +266,72 @@ export class Player {
     ]);
     this.#out.sound(kit, { ...row, instrument, velocity: this.#softly(velocity) }, this.#context.currentTime, false);
   };
+
+  /** A sound under one's fingers: at once where it is loaded. A player that nothing has woken yet is, and sounds from the next one on. */
+  strike(row: Partial<Voiced> & { instrument: string }, velocity: number): void {
+    const kit = this.#voices[0]?.pattern().kit ?? '';
+    const voiced = { ...row, velocity };
+    if (this.#context.state !== 'running' || !this.kits.strike(kit, voiced)) void this.audition(row.instrument, velocity, row);
+    else this.#out.sound(kit, voiced, this.#context.currentTime, false);
+  }
+
+  /** A click of the metronome, so many seconds from now. @returns when it sounds on the audio clock */
+  click(seconds: number, velocity: number): number {
+    const time = this.#context.currentTime + seconds;
+    this.#out.click(time, velocity);
+    return time;
+  }
+
+  /**
+   * What was heard from the speaker at a moment, as a time of the audio clock: where the browser tells what the device plays just now,
+   * from that; else less the delay that it tells of.
+   *
+   * @param stamp milliseconds as events have them
+   */
+  heardAt(stamp: number): number {
+    const { currentTime, outputLatency } = this.#context;
+    const guess = currentTime - (outputLatency || 0) + (stamp - performance.now()) / 1000;
+    const { contextTime = 0, performanceTime = 0 } = this.#context.getOutputTimestamp?.() ?? {};
+    const told = contextTime + (stamp - performanceTime) / 1000;
+    // A laptop that slept tells nonsense for a moment.
+    return performanceTime > 0 && Math.abs(told - guess) < TRUST ? told : guess;
+  }
+
+  /** The moment at which a time of the audio clock is heard: the way back from heardAt(). */
+  stampOf(time: number): number {
+    const now = performance.now();
+    return now + (time - this.heardAt(now)) * 1000;
+  }
+
+  /** Where in the loop a time of the audio clock lies; null while nothing plays, and before the count-in is nearly over. */
+  placeOf(time: number): { pass: number; place: number; from: number; length: number } | null {
+    if (!this.#state.playing || !this.#loop) return null;
+    const loop = this.#loop;
+    const tick = loop.tickAt(time);
+    if (tick < loop.origin - MOST_PUSH) return null;
+    return { ...loop.at(Math.max(tick, loop.origin - MOST_PUSH)), from: loop.from, length: loop.length };
+  }
+
+  /** When a place of a pass sounds, on the audio clock; null while nothing plays. */
+  timeOf(pass: number, place: number): number | null {
+    if (!this.#state.playing || !this.#loop) return null;
+    return this.#loop.timeOf(place + (pass - this.#loop.passOf(0)) * this.#loop.length);
+  }
+
+  /** Now, on the audio clock. */
+  get now(): number {
+    return this.#context.currentTime;
+  }
+
+  /** The beat whose form is played; null before there is one. */
+  get pattern(): Pattern | null {
+    return this.#voices[0]?.pattern() ?? null;
+  }
+
+  /** What is played, in ticks of the pass; null for all of it. */
+  get range(): { from: number; to: number } | null {
+    return this.#range;
+  }
 
   /** A few strokes of a kit, to choose it by: what plays goes on. */
   async sample(kit: string): Promise<void> {

@@ -10,6 +10,7 @@ import type panels from '../../lang/en/panels.json';
 import type paper from '../../lang/en/paper.json';
 import type picture from '../../lang/en/picture.json';
 import type plan from '../../lang/en/plan.json';
+import type play from '../../lang/en/play.json';
 import type school from '../../lang/en/school.json';
 import type shelf from '../../lang/en/shelf.json';
 import type term from '../../lang/en/term.json';
@@ -25,6 +26,7 @@ export type Key =
   | `form.${keyof typeof form & string}`
   | `panels.${keyof typeof panels & string}`
   | `plan.${keyof typeof plan & string}`
+  | `play.${keyof typeof play & string}`
   | `account.${keyof typeof account & string}`
   | `paper.${keyof typeof paper & string}`
   | `shelf.${keyof typeof shelf & string}`

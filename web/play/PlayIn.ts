@@ -1,0 +1,279 @@
+import type { Hit, Music, Pattern, Row } from '../api/types';
+import { placeInForm } from '../music/form';
+import type { PatternStore } from '../music/PatternStore';
+import { bounded, hitAt, withHit, withHits, withoutHit } from '../music/pattern';
+import { rowChanged } from '../music/rows';
+import { tickSeconds, written } from '../music/schedule';
+import { snapTicks } from '../music/time';
+import { keyOfRow } from '../sound/Ears';
+import type { Player } from '../sound/Player';
+import { keep, kept } from '../ui/storage';
+import { say } from '../words/words';
+import { gridOf } from './grid';
+import { MOST_LATENCY } from './latency';
+import { FINEST, type Placed, placed } from './place';
+
+/** Two strokes of a row so many seconds apart are one with a grace stroke. */
+const FLAM = 0.04;
+/** Seconds after the end of a pass in which its last strokes may still come. */
+const LATE = 0.15;
+/** Takes that are kept. */
+const MOST_TAKES = 12;
+
+/** A stroke of a hand. */
+export type Struck = {
+  /** Of the section that is shown. */
+  row: number;
+  velocity: number;
+  /** Milliseconds as events have them. */
+  stamp: number;
+  /** Whose delay is taken off: pads, keys, microphone, or the name of a MIDI device. */
+  device: string;
+};
+/** A stroke as it was written: its place, milliseconds off it, and the tick of the section at which it was played. */
+export type Stroke = { section: number; row: number; at: number; velocity: number; off: number; tick: number };
+export type Take = { number: number; strokes: Stroke[]; lost: number; pattern: Pattern };
+export type PlayInState = {
+  armed: boolean;
+  mode: 'replace' | 'over';
+  /** The row that alone is played in; null for all. */
+  only: number | null;
+  takes: readonly Take[];
+  /** Whether grids are found from how it was played. */
+  finds: boolean;
+};
+
+/** As much of the editor as is played into. */
+export type Sheet = {
+  store: PatternStore;
+  index: number;
+  section: { rows: Row[] };
+  music: Music;
+  catalogue: { limits: { hits: number } };
+  say(sentence: string): void;
+  words: { name(row: number): string };
+};
+export type Heard = Pick<Player, 'heardAt' | 'placeOf' | 'strike' | 'now' | 'range' | 'pattern' | 'subscribe' | 'state'>;
+
+type Pass = {
+  number: number;
+  strokes: Stroke[];
+  lost: number;
+  cleared: Set<string>;
+  last: Map<string, { time: number; at: number; velocity: number }>;
+};
+
+/**
+ * Writes down what is struck while a beat plays: each stroke at its nearest place with the push that is left, a pass being one step of
+ * undo. No framework in it; pads, keys, devices and the microphone all come through strike().
+ */
+export class PlayIn {
+  #state: PlayInState = { armed: false, mode: 'replace', only: null, takes: [], finds: true };
+  #listeners = new Set<() => void>();
+  #pass: Pass | null = null;
+  #passes = 0;
+  #wasPlaying = false;
+  /** Hears each stroke before anything else does: where the delay is measured, nothing is written. */
+  tap: ((struck: Struck) => void) | null = null;
+
+  constructor(
+    private readonly sheet: Sheet,
+    private readonly player: Heard,
+  ) {
+    player.subscribe(() => {
+      const { playing } = player.state;
+      if (this.#wasPlaying && !playing) this.endPass();
+      this.#wasPlaying = playing;
+    });
+  }
+
+  get state(): PlayInState {
+    return this.#state;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  set(change: Partial<Pick<PlayInState, 'armed' | 'mode' | 'only' | 'finds'>>): void {
+    if (change.armed === false) this.endPass();
+    this.#change(change);
+  }
+
+  strike(struck: Struck): void {
+    const row = this.sheet.section.rows[struck.row];
+    if (!row) return;
+    const velocity = bounded(Math.round(struck.velocity), 1, 127);
+    this.player.strike(row, velocity);
+    if (this.tap) {
+      this.tap(struck);
+      return;
+    }
+    if (!this.#state.armed || (this.#state.only !== null && this.#state.only !== struck.row)) return;
+    const time = this.player.heardAt(struck.stamp) - latencyOf(struck.device) / 1000;
+    const where = this.player.placeOf(time);
+    if (where) this.#write(row, struck.row, velocity, time, where);
+  }
+
+  /** Called again and again: a pass whose last strokes have come is a step of its own. */
+  look(): void {
+    const pass = this.#pass;
+    if (!pass) return;
+    const where = this.player.placeOf(this.player.now - LATE);
+    if (where && where.pass > pass.number) this.endPass();
+  }
+
+  /** Ends the pass that is going on, and keeps it as a take. */
+  endPass(): void {
+    const pass = this.#pass;
+    if (!pass) return;
+    this.#pass = null;
+    if (this.#state.finds) this.#findGrids(pass);
+    this.sheet.store.end();
+    if (pass.strokes.length === 0) return;
+    const take = { number: ++this.#passes, strokes: pass.strokes, lost: pass.lost, pattern: this.sheet.store.pattern };
+    this.#change({ takes: [...this.#state.takes, take].slice(-MOST_TAKES) });
+  }
+
+  /** The rows of a take as they were then; everything else stays. */
+  use(take: Take): void {
+    const rows = new Set(take.strokes.map(({ section, row }) => `${section} ${row}`));
+    this.sheet.store.change(say('play.step.take', { number: take.number }), (pattern) => ({
+      ...pattern,
+      sections: pattern.sections.map((section, s) => ({
+        ...section,
+        rows: section.rows.map((row, r) => {
+          const then = take.pattern.sections[s]?.rows[r];
+          return rows.has(`${s} ${r}`) && then?.instrument === row.instrument ? { ...row, hits: then.hits, snap: then.snap ?? '16' } : row;
+        }),
+      })),
+    }));
+  }
+
+  #write(shown: Row, index: number, velocity: number, time: number, where: NonNullable<ReturnType<Heard['placeOf']>>): void {
+    const { store, music } = this.sheet;
+    const { pattern } = store;
+    const range = this.player.range;
+    const inForm = placeInForm(this.player.pattern ?? pattern, music.barTicks, Math.max(0, where.place));
+    if (!inForm) return;
+    const { section } = inForm;
+    const tick = inForm.tick + Math.min(0, where.place);
+    const into = pattern.sections[section];
+    const key = keyOfRow(this.sheet.section.rows, index);
+    const row = section === this.sheet.index ? index : (into?.rows.findIndex((_, i) => keyOfRow(into.rows, i) === key) ?? -1);
+    const target = into?.rows[row];
+    if (!into || !target || target.instrument !== shown.instrument) return;
+    const length = into.bars * music.barTicks;
+    const step = snapTicks(target.snap);
+    let place = placed(music, tick, step, length);
+    if (range && (place.next || place.at >= range.to)) place = { ...place, at: range.from, next: true };
+    const number = where.pass + (place.next ? 1 : 0);
+    const pass = this.#begin(number);
+    const spot = `${section} ${row}`;
+    if (this.#state.mode === 'replace' && !pass.cleared.has(spot)) {
+      pass.cleared.add(spot);
+      const [from, to] = range ? [range.from, range.to] : [0, length];
+      store.change(this.#step(), (now) => withHits(now, section, row, (hits) => hits.filter((hit) => hit.at < from || hit.at >= to)));
+    }
+    const cycle = target.cycle ?? length;
+    const before = pass.last.get(spot);
+    const flam = before !== undefined && time - before.time < FLAM;
+    for (let finer = step / 2; !flam && finer >= FINEST && this.#isTaken(pass, section, row, place.at); finer /= 2) {
+      place = placed(music, tick, finer, length);
+    }
+    const at = place.at % cycle;
+    if (!flam && this.#isTaken(pass, section, row, at)) {
+      pass.lost++;
+      return;
+    }
+    const full = into.rows.reduce((sum, one) => sum + one.hits.length, 0) >= this.sheet.catalogue.limits.hits;
+    if (full && !hitAt(store.pattern.sections[section]?.rows[row] as Row, at)) {
+      pass.lost++;
+      this.sheet.say(say('edit.limit.hits', { limit: this.sheet.catalogue.limits.hits }));
+      return;
+    }
+    const hit: Hit = {
+      at,
+      velocity: flam ? Math.max(velocity, before.velocity) : velocity,
+      ...(place.push !== 0 && { push: place.push }),
+      ...(flam && { ornament: 'flam' as const }),
+    };
+    store.change(this.#step(), (now) => withHit(flam ? withoutHit(now, section, row, before.at) : now, section, row, hit));
+    if (flam) pass.strokes.pop();
+    pass.strokes.push({ section, row, at, velocity: hit.velocity ?? velocity, off: offOf(store.pattern, place), tick });
+    pass.last.set(spot, { time, at, velocity });
+  }
+
+  #isTaken(pass: Pass, section: number, row: number, at: number): boolean {
+    return pass.strokes.some((one) => one.section === section && one.row === row && one.at === at);
+  }
+
+  #begin(number: number): Pass {
+    if (this.#pass && this.#pass.number < number) this.endPass();
+    if (!this.#pass) {
+      this.#pass = { number, strokes: [], lost: 0, cleared: new Set(), last: new Map() };
+      this.sheet.store.begin();
+    }
+    return this.#pass;
+  }
+
+  #step(): string {
+    return say('play.step', { number: this.#passes + 1 });
+  }
+
+  /** Rows that were clearly played on another grid get it, and their strokes of this pass their places on it. */
+  #findGrids(pass: Pass): void {
+    const { store, music } = this.sheet;
+    const rows = new Map<string, Stroke[]>();
+    for (const stroke of pass.strokes) {
+      const spot = `${stroke.section} ${stroke.row}`;
+      rows.set(spot, [...(rows.get(spot) ?? []), stroke]);
+    }
+    for (const strokes of rows.values()) {
+      const { section, row } = strokes[0] as Stroke;
+      const into = store.pattern.sections[section];
+      const old = into?.rows[row];
+      if (!into || !old) continue;
+      const now = old.snap ?? '16';
+      const found = gridOf(
+        strokes.map(({ tick }) => written(music, tick)),
+        now,
+      );
+      if (found === now) continue;
+      const length = into.bars * music.barTicks;
+      const places = strokes.map(({ tick }) => placed(music, tick, snapTicks(found), length));
+      const hits = strokes.flatMap(({ at }, i) => {
+        const [hit, place] = [hitAt(old, at), places[i]];
+        return hit && place ? [{ ...hit, at: place.at, push: place.push }] : [];
+      });
+      const mine = new Set(strokes.map(({ at }) => at));
+      const all = new Map([...old.hits.filter(({ at }) => !mine.has(at)), ...hits].map((hit) => [hit.at, hit]));
+      const sorted = [...all.values()].sort((one, other) => one.at - other.at);
+      store.change(this.#step(), (pattern) => withHits(rowChanged(pattern, section, row, { snap: found }), section, row, () => sorted));
+      strokes.forEach((stroke, i) => {
+        const place = places[i];
+        if (place) Object.assign(stroke, { at: place.at, off: offOf(store.pattern, place) });
+      });
+      this.sheet.say(say(found.endsWith('t') ? 'play.found.triplets' : 'play.found.straight', { name: this.sheet.words.name(row) }));
+    }
+  }
+
+  #change(change: Partial<PlayInState>): void {
+    this.#state = { ...this.#state, ...change };
+    for (const listener of this.#listeners) listener();
+  }
+}
+
+/** Milliseconds that a stroke lies before or after its place. */
+const offOf = (pattern: Pattern, { push }: Placed): number => Math.round(push * tickSeconds(pattern) * 10_000) / 10;
+
+/** Milliseconds by which strokes of a device come late, as measured or typed. */
+export function latencyOf(device: string): number {
+  const value = kept<number>('setting', `latency ${device}`);
+  return typeof value === 'number' ? bounded(value, 0, MOST_LATENCY) : 0;
+}
+
+export function setLatency(device: string, milliseconds: number): void {
+  keep('setting', `latency ${device}`, Math.round(bounded(milliseconds, 0, MOST_LATENCY)));
+}

@@ -1,0 +1,108 @@
+import { keep, kept } from '../ui/storage';
+
+/** Milliseconds within which the same note again is one that bounces. */
+const BOUNCE = 8;
+/** Messages a second that are listened to; a device that sends more is broken. */
+const MOST_A_SECOND = 200;
+
+export type Curve = 'soft' | 'straight' | 'hard';
+/** The same stroke is louder on a soft curve, which is for light hands. */
+const EXPONENT: Record<Curve, number> = { soft: 0.6, straight: 1, hard: 1.6 };
+
+export type NoteStruck = { note: number; velocity: number; stamp: number; device: string };
+
+/** What is kept of a device: how it answers to force, and which note strikes which row. */
+export type DeviceSet = { curve: Curve; notes: Record<number, string> };
+export const deviceSet = (device: string): DeviceSet => ({
+  curve: 'straight',
+  notes: {},
+  ...kept<Partial<DeviceSet>>('setting', `midi ${device}`),
+});
+export const setDevice = (device: string, set: DeviceSet): void => void keep('setting', `midi ${device}`, set);
+
+/** A velocity on a curve, 1 to 127. */
+export const curved = (velocity: number, curve: Curve): number =>
+  Math.max(1, Math.min(127, Math.round(127 * (velocity / 127) ** EXPONENT[curve])));
+
+/**
+ * Strokes in the messages of one device (MIDI 1.0, Detailed Specification: note-on is 9n, with velocity 0 it is a note-off; 4 is the foot
+ * controller). An open hi-hat whose pedal is down is a closed one. What bounces or comes in a flood is not heard.
+ */
+export class MidiReader {
+  #last = new Map<number, number>();
+  #second = { begun: 0, count: 0 };
+  #pedalDown = false;
+
+  constructor(private readonly device: string) {}
+
+  read(data: ArrayLike<number>, stamp: number): NoteStruck | null {
+    const [status = 0, one = 0, two = 0] = [data[0], data[1], data[2]];
+    if (stamp - this.#second.begun >= 1000) this.#second = { begun: stamp, count: 0 };
+    if (++this.#second.count > MOST_A_SECOND) return null;
+    const kind = status & 0xf0;
+    if (kind === 0xb0 && one === 4) this.#pedalDown = two >= 64;
+    if (kind !== 0x90 || two === 0 || one > 127) return null;
+    const note = one === OPEN_HAT && this.#pedalDown ? CLOSED_HAT : one;
+    if (stamp - (this.#last.get(note) ?? Number.NEGATIVE_INFINITY) < BOUNCE) return null;
+    this.#last.set(note, stamp);
+    return { note, velocity: curved(two, deviceSet(this.device).curve), stamp, device: this.device };
+  }
+}
+const [CLOSED_HAT, OPEN_HAT] = [42, 46];
+
+export type MidiState = { access: 'none' | 'asking' | 'refused' | 'missing' | 'there'; devices: string[]; lost: string | null };
+
+/** The MIDI devices of this computer, as far as the browser lets them be heard. */
+export class MidiIn {
+  #state: MidiState = { access: 'none', devices: [], lost: null };
+  #listeners = new Set<() => void>();
+  #readers = new Map<string, MidiReader>();
+  /** Told of every stroke. */
+  struck: ((stroke: NoteStruck) => void) | null = null;
+
+  get state(): MidiState {
+    return this.#state;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  /** Asks the browser, which may ask the person. */
+  async open(): Promise<void> {
+    if (!navigator.requestMIDIAccess) {
+      this.#change({ access: 'missing' });
+      return;
+    }
+    this.#change({ access: 'asking' });
+    try {
+      const access = await navigator.requestMIDIAccess({ sysex: false });
+      const look = () => {
+        const names = [...access.inputs.values()].filter(({ state }) => state === 'connected').map(({ name, id }) => name ?? id);
+        const gone = this.#state.devices.find((name) => !names.includes(name));
+        for (const input of access.inputs.values()) this.#listen(input);
+        this.#change({ access: 'there', devices: names, lost: gone ?? null });
+      };
+      access.onstatechange = look;
+      look();
+    } catch {
+      this.#change({ access: 'refused' });
+    }
+  }
+
+  #listen(input: MIDIInput): void {
+    const device = input.name ?? input.id;
+    const reader = this.#readers.get(input.id) ?? new MidiReader(device);
+    this.#readers.set(input.id, reader);
+    input.onmidimessage = ({ data, timeStamp }) => {
+      const stroke = data && reader.read(data, timeStamp);
+      if (stroke) this.struck?.(stroke);
+    };
+  }
+
+  #change(change: Partial<MidiState>): void {
+    this.#state = { ...this.#state, ...change };
+    for (const listener of this.#listeners) listener();
+  }
+}
