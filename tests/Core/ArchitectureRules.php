@@ -15,7 +15,7 @@ final class ArchitectureRules
 {
     /** From the highest floor to the lowest; folders on one floor do not know one another. */
     private const CORE = [
-        ['Shelf'], ['Task'], ['Require'], ['Compare', 'Edit', 'Format', 'Sound'], ['Notation'], ['Say'], ['Pattern'], ['Rhythm'], ['Input'],
+        ['Shelf'], ['Task'], ['Require'], ['Compare', 'Edit', 'Format', 'Play', 'Sound'], ['Notation'], ['Say'], ['Pattern'], ['Rhythm'], ['Input'],
     ];
     private const COMPARE = [['Explain', 'Mark'], ['Say'], ['Pair']];
     private const APPLICATION = [

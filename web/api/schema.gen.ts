@@ -1518,6 +1518,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/edit/played": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a beat lies that was played in */
+        post: operations["postEditPlayed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/edit/quantize": {
         parameters: {
             query?: never;
@@ -3718,6 +3735,26 @@ export interface components {
             pins?: components["schemas"]["Pin"][];
             correction?: components["schemas"]["Pattern"] | null;
         };
+        /** @description How a beat was played, by row; milliseconds after the places (before, negative) */
+        Played: {
+            rows: {
+                section: number;
+                row: number;
+                strokes: number;
+                median: number;
+                /** @description Half of the strokes lie no further from the median */
+                spread: number;
+                /** @description By bar */
+                drift: number | null;
+                softest: number;
+                loudest: number;
+            }[];
+            swing: {
+                percent: number;
+                spread: number;
+                unit: number;
+            } | null;
+        };
         Said: {
             seconds: number;
             caption: string;
@@ -3778,6 +3815,7 @@ export interface components {
             before: components["schemas"]["Before"] | null;
             feedback: components["schemas"]["Feedback"];
             spoken: components["schemas"]["Spoken"];
+            played: components["schemas"]["Played"] | null;
             phrases: components["schemas"]["Phrase"][];
             next: string | null;
         };
@@ -3795,6 +3833,7 @@ export interface components {
             attempt: components["schemas"]["Attempt"];
             feedback: components["schemas"]["Feedback"] | null;
             spoken: components["schemas"]["Spoken"];
+            played: components["schemas"]["Played"] | null;
             /** @description Comments that are told once those here are done */
             more: number;
         };
@@ -7138,6 +7177,38 @@ export interface operations {
                         bytes: string;
                         lost: string[];
                     };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            429: components["responses"]["Problem"];
+            503: components["responses"]["Problem"];
+        };
+    };
+    postEditPlayed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    pattern: components["schemas"]["Pattern"];
+                };
+            };
+        };
+        responses: {
+            /** @description Computed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Played"];
                 };
             };
             401: components["responses"]["Problem"];

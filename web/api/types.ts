@@ -57,6 +57,7 @@ export type Rendering = Schemas['Rendering'];
 export type SoundOrder = Schemas['SoundOrder'];
 export type SavedKit = Schemas['SavedKit'];
 export type OwnKit = Schemas['OwnKit'];
+export type Played = Schemas['Played'];
 export type Said = Schemas['Said'];
 export type Spoken = Schemas['Spoken'];
 export type OwnSound = Schemas['OwnSound'];

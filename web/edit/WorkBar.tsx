@@ -19,10 +19,13 @@ type Props = {
   hint: string;
   /** Whether there is a target to hear. */
   target: boolean;
+  /** Whether what is struck is written down. */
+  armed: boolean;
+  setArmed: (armed: boolean) => void;
 };
 
 /** Under the sheet: what was done, what is played, and what takes back. */
-export function WorkBar({ editor, player, locked, scope, setScope, turn, hint, target }: Props) {
+export function WorkBar({ editor, player, locked, scope, setScope, turn, hint, target, armed, setArmed }: Props) {
   const say = useSay();
   return (
     <footer className="work-bar">
@@ -38,6 +41,23 @@ export function WorkBar({ editor, player, locked, scope, setScope, turn, hint, t
       <div className="work-tools">
         <Transport
           player={player}
+          beside={
+            !locked && (
+              <button
+                type="button"
+                className="button px-1.5!"
+                aria-label={say('edit.playIn')}
+                aria-pressed={armed}
+                title={say('edit.playIn.title')}
+                onClick={() => setArmed(!armed)}
+              >
+                <svg aria-hidden="true" viewBox="0 0 16 16" className="size-4 fill-none stroke-current">
+                  <path d="M2 2l8 7M14 2L6 9" strokeWidth="1.6" strokeLinecap="round" />
+                  <ellipse cx="8" cy="11.5" rx="6" ry="2.6" strokeWidth="1.3" />
+                </svg>
+              </button>
+            )
+          }
           {...(target && {
             voices: [
               { value: MINE, label: say('beat.voice.mine') },

@@ -31,6 +31,7 @@ const TargetBeside = soon(
 );
 const StaffUnder = soon(() => withWords(import('./staff/StaffUnder'), 'panels'));
 const MixStrip = soon(() => withWords(import('./mix/MixStrip'), 'panels'));
+const PlayRoom = soon(() => withWords(import('../play/PlayRoom'), 'play'));
 
 type Props = {
   label: string;
@@ -80,6 +81,8 @@ export function Workbench(props: Props) {
   const theirs = usePosition(player, TARGET);
   const [shown, setShown] = useState<TargetShown>(NO_TARGET);
   const [staff, setStaff] = useState(() => kept<boolean>('setting', 'staff') === true);
+  const [pads, setPads] = useState(() => kept<boolean>('setting', 'pads') === true);
+  const [armed, setArmed] = useState(false);
   const [zoom, setZoom] = useState<number | 'fit'>('fit');
   const [count, setCount] = useState<Count>(() => COUNTS.find((one) => one === kept('setting', 'count')) ?? 'class');
   const line = useMemo(() => counted(music, count), [music, count]);
@@ -148,7 +151,7 @@ export function Workbench(props: Props) {
               player={player}
               position={position}
               zoom={zoom}
-              room={room.height === null ? null : room.height - CARD - ADD_ROW - (staff ? STAFF : 0)}
+              room={room.height === null ? null : room.height - CARD - ADD_ROW - (staff ? STAFF : 0) - (pads || armed ? PADS : 0)}
               target={shown}
               locked={locked}
               loop={loopMarked}
@@ -157,6 +160,13 @@ export function Workbench(props: Props) {
               editor={editor}
               locked={locked}
               mayAdd={mayAdd}
+              pads={pads || armed}
+              playIn={() => setArmed(true)}
+              setPads={(next) => {
+                keep('setting', 'pads', next);
+                setPads(next);
+                if (!next) setArmed(false);
+              }}
               count={count}
               setCount={(next) => {
                 keep('setting', 'count', next);
@@ -165,7 +175,8 @@ export function Workbench(props: Props) {
             />
           </section>
           {staff && <StaffUnder editor={editor} music={music} position={position} />}
-          {left.height >= STRIP + (staff ? STAFF : 0) && <MixStrip editor={editor} player={player} locked={locked} />}
+          {(pads || armed) && <PlayRoom editor={editor} player={player} music={music} target={target} armed={armed} locked={locked} />}
+          {!pads && !armed && left.height >= STRIP + (staff ? STAFF : 0) && <MixStrip editor={editor} player={player} locked={locked} />}
         </div>
         <WorkBar
           editor={editor}
@@ -176,6 +187,8 @@ export function Workbench(props: Props) {
           turn={turn}
           hint={hint}
           target={target !== null}
+          armed={armed}
+          setArmed={setArmed}
         />
       </DropRoom>
       <SidePanel {...props} player={player} locked={locked} />
@@ -183,6 +196,8 @@ export function Workbench(props: Props) {
   );
 }
 
+/** Pixels of the pads with what stands over them. */
+const PADS = 170;
 /** Pixels of a line of the staff, with its card. */
 const STAFF = 190;
 /** Pixels that the card around the sheet takes, and the button under the last row. */

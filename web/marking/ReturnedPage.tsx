@@ -7,6 +7,7 @@ import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
 import { rightRows } from '../compared/right';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
+import { PlayedBeat } from '../play/PlayedBeat';
 import { Failed, Waiting } from '../ui/states';
 import { lower, when } from '../ui/words';
 import { locale, useSay } from '../words/words';
@@ -94,6 +95,7 @@ export default function ReturnedPage() {
         }
         beneath={
           <>
+            {data.played && <PlayedBeat played={data.played} pattern={data.attempt.pattern} catalogue={catalogue.data} />}
             {feedback?.correction && data.open && (
               <p>
                 <Link to={`/bench/${data.part.id}`} state={{ take: feedback.correction }} className="button">

@@ -1,5 +1,6 @@
 import type { Hit, Music, Pattern, Row } from '../api/types';
 import { placeInForm } from '../music/form';
+import { median } from '../music/median';
 import type { PatternStore } from '../music/PatternStore';
 import { bounded, hitAt, withHit, withHits, withoutHit } from '../music/pattern';
 import { rowChanged } from '../music/rows';
@@ -57,9 +58,12 @@ export type Heard = Pick<Player, 'heardAt' | 'placeOf' | 'strike' | 'now' | 'ran
 
 type Pass = {
   number: number;
+  before: Pattern;
   strokes: Stroke[];
   lost: number;
   cleared: Set<string>;
+  /** Where the line was last, in ticks of the pass. */
+  reached: number;
   last: Map<string, { time: number; at: number; velocity: number }>;
 };
 
@@ -82,7 +86,7 @@ export class PlayIn {
   ) {
     player.subscribe(() => {
       const { playing } = player.state;
-      if (this.#wasPlaying && !playing) this.endPass();
+      if (this.#wasPlaying && !playing) this.endPass(true);
       this.#wasPlaying = playing;
     });
   }
@@ -122,17 +126,25 @@ export class PlayIn {
     if (!pass) return;
     const where = this.player.placeOf(this.player.now - LATE);
     if (where && where.pass > pass.number) this.endPass();
+    else if (where?.pass === pass.number) pass.reached = where.place;
   }
 
-  /** Ends the pass that is going on, and keeps it as a take. */
-  endPass(): void {
+  /**
+   * Ends the pass that is going on, and keeps it as a take.
+   *
+   * @param halfway whether it was stopped: what stood behind the line is not replaced
+   */
+  endPass(halfway = false): void {
     const pass = this.#pass;
     if (!pass) return;
     this.#pass = null;
+    if (halfway) this.#bringBack(pass);
     if (this.#state.finds) this.#findGrids(pass);
     this.sheet.store.end();
     if (pass.strokes.length === 0) return;
     const take = { number: ++this.#passes, strokes: pass.strokes, lost: pass.lost, pattern: this.sheet.store.pattern };
+    const off = Math.round(median(take.strokes.map((stroke) => Math.abs(stroke.off))));
+    this.sheet.say(say('play.written', { number: take.number, count: take.strokes.length, off }));
     this.#change({ takes: [...this.#state.takes, take].slice(-MOST_TAKES) });
   }
 
@@ -170,6 +182,7 @@ export class PlayIn {
     if (range && (place.next || place.at >= range.to)) place = { ...place, at: range.from, next: true };
     const number = where.pass + (place.next ? 1 : 0);
     const pass = this.#begin(number);
+    if (number === where.pass) pass.reached = Math.max(pass.reached, where.place);
     const spot = `${section} ${row}`;
     if (this.#state.mode === 'replace' && !pass.cleared.has(spot)) {
       pass.cleared.add(spot);
@@ -205,6 +218,24 @@ export class PlayIn {
     pass.last.set(spot, { time, at, velocity });
   }
 
+  /** The hits behind the line, of rows that were to be replaced. */
+  #bringBack(pass: Pass): void {
+    const { store, music } = this.sheet;
+    const here = placeInForm(this.player.pattern ?? store.pattern, music.barTicks, pass.reached);
+    if (!here) return;
+    for (const spot of pass.cleared) {
+      const [section = 0, row = 0] = spot.split(' ').map(Number);
+      const behind = pass.before.sections[section]?.rows[row]?.hits.filter(({ at }) => at > here.tick) ?? [];
+      if (section !== here.section || behind.length === 0) continue;
+      store.change(this.#step(), (pattern) =>
+        withHits(pattern, section, row, (hits) => {
+          const all = new Map([...behind, ...hits].map((hit) => [hit.at, hit]));
+          return [...all.values()].sort((one, other) => one.at - other.at);
+        }),
+      );
+    }
+  }
+
   #isTaken(pass: Pass, section: number, row: number, at: number): boolean {
     return pass.strokes.some((one) => one.section === section && one.row === row && one.at === at);
   }
@@ -212,7 +243,7 @@ export class PlayIn {
   #begin(number: number): Pass {
     if (this.#pass && this.#pass.number < number) this.endPass();
     if (!this.#pass) {
-      this.#pass = { number, strokes: [], lost: 0, cleared: new Set(), last: new Map() };
+      this.#pass = { number, before: this.sheet.store.pattern, strokes: [], lost: 0, cleared: new Set(), reached: 0, last: new Map() };
       this.sheet.store.begin();
     }
     return this.#pass;

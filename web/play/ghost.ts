@@ -1,6 +1,9 @@
 import type { Music, Pattern } from '../api/types';
-import { soundings, tickSeconds } from '../music/schedule';
+import { soundings } from '../music/schedule';
 import type { Player } from '../sound/Player';
+
+/** Seconds before a pass at which it is thought of. */
+const AHEAD = 0.3;
 
 /** How the ghost drummer plays: spread of its times in milliseconds, how late it comes, and how unevenly loud it is. */
 export type Manner = { jitter: number; latency: number; loudness: number };
@@ -36,7 +39,7 @@ export function ghostly(
 /** A simulated drummer: plays a beat into the sheet, as a device would, while the loop runs. */
 export class Ghost {
   #pass = 0;
-  #coming: GhostStroke[] = [];
+  #coming: (GhostStroke & { pass: number })[] = [];
 
   constructor(
     private readonly player: Pick<Player, 'placeOf' | 'timeOf' | 'now' | 'stampOf'>,
@@ -46,22 +49,36 @@ export class Ghost {
     private readonly strike: (stroke: GhostStroke) => void,
   ) {}
 
-  /** Called again and again while the loop runs: plays what is due, and begins the next pass a little before it comes. */
+  /**
+   * Called again and again while the loop runs: plays what is due, and thinks of the next pass a little before it comes. It follows what
+   * is heard, so that a speaker that has stalled does not leave it behind.
+   *
+   * @param now milliseconds as events have them
+   */
   look(now: number): void {
-    const soon = this.player.placeOf(this.player.now + 0.3);
+    const soon = this.player.placeOf(this.player.now + AHEAD);
     if (soon && soon.pass > this.#pass) {
       this.#pass = soon.pass;
-      const beat = this.beat();
-      const start = this.player.stampOf(this.player.timeOf(soon.pass, soon.from) ?? this.player.now);
-      const perTick = this.#perTick(soon, beat);
-      this.#coming.push(...ghostly(beat, this.music(), this.manner, (tick) => start + (tick - soon.from) * perTick));
+      const { pass } = soon;
+      // Times of the pass in milliseconds, the jitter and the delay in them already.
+      const rate = this.#perTick(soon);
+      const strokes = ghostly(this.beat(), this.music(), this.manner, (tick) => (tick - soon.from) * rate);
+      this.#coming.push(...strokes.map((stroke) => ({ ...stroke, pass })));
     }
-    while (this.#coming[0] && this.#coming[0].stamp <= now) this.strike(this.#coming.shift() as GhostStroke);
+    for (;;) {
+      const [next] = this.#coming;
+      const begin = next && this.player.timeOf(next.pass, soon?.from ?? 0);
+      if (!next || begin === null || begin === undefined) return;
+      const stamp = this.player.stampOf(begin) + next.stamp;
+      if (stamp > now) return;
+      this.#coming.shift();
+      this.strike({ ...next, stamp });
+    }
   }
 
   /** Milliseconds of a tick at the speed at which it is heard. */
-  #perTick({ pass, from, length }: { pass: number; from: number; length: number }, beat: Pattern): number {
+  #perTick({ pass, from, length }: { pass: number; from: number; length: number }): number {
     const [a, b] = [this.player.timeOf(pass, from), this.player.timeOf(pass + 1, from)];
-    return a === null || b === null ? tickSeconds(beat) * 1000 : ((b - a) / length) * 1000;
+    return a === null || b === null ? 0 : ((b - a) / length) * 1000;
   }
 }

@@ -1,3 +1,5 @@
+import { median } from '../music/median';
+
 /** Taps whose middle is taken. */
 export const TAPS = 16;
 /** Clicks before the first that counts. */
@@ -40,10 +42,4 @@ export function measured(clicks: readonly number[], taps: readonly number[]): Me
     spread: Math.round(spread * 10) / 10,
     sure: spread <= SURE && ways.length >= TAPS - 2 ? 'sure' : spread <= FAIR ? 'fair' : 'rough',
   };
-}
-
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const [low = 0, high = 0] = [sorted[Math.floor((sorted.length - 1) / 2)], sorted[Math.ceil((sorted.length - 1) / 2)]];
-  return (low + high) / 2;
 }

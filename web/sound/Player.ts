@@ -1,4 +1,5 @@
 import type { Catalogue, Music, Pattern } from '../api/types';
+import { median } from '../music/median';
 import { bounded, hitCount, MOST_PUSH } from '../music/pattern';
 import { passTicks, type Sounding, soundings, tickSeconds } from '../music/schedule';
 import { setMoving } from '../ui/frames';
@@ -55,6 +56,8 @@ const AHEAD_HIDDEN = 1.6;
 const EVERY = 30;
 /** Seconds by which two ways to the same time may differ. */
 const TRUST = 0.5;
+/** How often clocks are compared of which the middle is taken: half a second, while it plays. */
+const COMPARED = 15;
 /** Seconds between a press and the first sound. */
 const LEAD_IN = 0.04;
 
@@ -85,6 +88,8 @@ export class Player {
   #speed: number | null = null;
   #range: { from: number; to: number } | null = null;
   #marked: { from: number; to: number } | null = null;
+  /** Seconds by which the audio clock is before that of events, where it is heard, as told lately. */
+  #leads: number[] = [];
   #written = new Map<string, { pattern: Pattern; pass: number; list: Sounding[] }>();
 
   constructor(private readonly catalogue: Catalogue) {
@@ -291,10 +296,18 @@ export class Player {
   heardAt(stamp: number): number {
     const { currentTime, outputLatency } = this.#context;
     const guess = currentTime - (outputLatency || 0) + (stamp - performance.now()) / 1000;
-    const { contextTime = 0, performanceTime = 0 } = this.#context.getOutputTimestamp?.() ?? {};
-    const told = contextTime + (stamp - performanceTime) / 1000;
+    if (!this.#state.playing) this.#compare();
+    const told = median(this.#leads) + stamp / 1000;
     // A laptop that slept tells nonsense for a moment.
-    return performanceTime > 0 && Math.abs(told - guess) < TRUST ? told : guess;
+    return Math.abs(told - guess) < TRUST ? told : guess;
+  }
+
+  /** Compares both clocks: what the browser tells of them comes late by some milliseconds now and then, so the middle of several holds. */
+  #compare(): void {
+    const { contextTime = 0, performanceTime = 0 } = this.#context.getOutputTimestamp?.() ?? {};
+    if (performanceTime === 0) return;
+    this.#leads.push(contextTime - performanceTime / 1000);
+    if (this.#leads.length > COMPARED) this.#leads.shift();
   }
 
   /** The moment at which a time of the audio clock is heard: the way back from heardAt(). */
@@ -309,7 +322,8 @@ export class Player {
     const loop = this.#loop;
     const tick = loop.tickAt(time);
     if (tick < loop.origin - MOST_PUSH) return null;
-    return { ...loop.at(Math.max(tick, loop.origin - MOST_PUSH)), from: loop.from, length: loop.length };
+    const at = tick < loop.origin ? { pass: 1, place: tick } : loop.at(tick);
+    return { ...at, from: loop.from, length: loop.length };
   }
 
   /** When a place of a pass sounds, on the audio clock; null while nothing plays. */
@@ -394,6 +408,7 @@ export class Player {
   #look(): void {
     const [music, loop] = [this.#music, this.#loop];
     if (!music || !loop) return;
+    this.#compare();
     loop.takeUp(this.#round(), this.#rate());
     const ahead = globalThis.document?.hidden ? AHEAD_HIDDEN : AHEAD;
     const until = loop.tickAt(this.#context.currentTime + ahead);

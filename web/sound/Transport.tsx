@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { type ReactNode, useSyncExternalStore } from 'react';
 import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { useSay } from '../words/words';
@@ -10,10 +10,12 @@ type Props = {
   voices?: { value: string; label: string }[];
   /** Where its speed stands elsewhere, since its line is full. */
   apart?: boolean;
+  /** What stands beside Play. */
+  beside?: ReactNode;
 };
 
 /** Play, what to hear, and the helpers of time. */
-export function Transport({ player, voices, apart = false }: Props) {
+export function Transport({ player, voices, apart = false, beside }: Props) {
   const say = useSay();
   const state = usePlayerState(player);
   return (
@@ -21,7 +23,7 @@ export function Transport({ player, voices, apart = false }: Props) {
       <span className="relative flex max-sm:-order-2">
         <button
           type="button"
-          className="button button-main min-w-24 justify-center"
+          className="button button-main min-w-22 justify-center"
           onClick={() => player.toggle()}
           aria-label={say(state.playing ? 'beat.stop' : 'beat.play')}
           title={say('beat.play.key')}
@@ -33,6 +35,7 @@ export function Transport({ player, voices, apart = false }: Props) {
         </button>
         <Loading player={player} />
       </span>
+      {beside}
       {voices && voices.length > 1 && (
         <Choice label={say('beat.play.what')} value={state.voice} options={voices} onChange={(voice) => player.hear(voice)} />
       )}

@@ -32,6 +32,7 @@ use Pulsanda\Core\Pattern\PatternWriter;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
+use Pulsanda\Core\Play\HowItLay;
 use Pulsanda\Core\Rhythm\CountingStyle;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -75,6 +76,15 @@ final readonly class EditController
         Range::check('barTicks', $barTicks, 240, 61_440);
 
         return new JsonResponse(RowShape::of($fields->ints('places', 1024), $bars, $barTicks)->toData());
+    }
+
+    /** How a beat lies that was played in: early or late, how evenly, how hard. */
+    #[Route('/api/edit/played', methods: 'POST')]
+    public function played(Request $request): JsonResponse
+    {
+        $this->access->account();
+
+        return new JsonResponse(HowItLay::of(Body::pattern(Body::of($request, ['pattern'], Body::MOST_BEAT))));
     }
 
     /** Draws the hits of some rows of a section, within a range of ticks, towards a note value. */

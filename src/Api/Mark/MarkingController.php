@@ -25,6 +25,8 @@ use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Play\HowItLay;
+use Pulsanda\Core\Play\Timing;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -347,6 +349,7 @@ final readonly class MarkingController
             ],
             'feedback' => Shapes::feedback($attempt->feedback),
             'spoken' => $this->spoken->of($attempt),
+            'played' => Timing::isPlayed($attempt->pattern) ? HowItLay::of($attempt->pattern) : null,
             'phrases' => array_map(PhraseController::data(...), $phrases),
             'next' => $this->next($part, $attempt),
         ]);
@@ -418,6 +421,7 @@ final readonly class MarkingController
             'feedback' => $may->answer ? Shapes::feedback($attempt->feedback) : null,
             'spoken' => $may->answer ? $this->spoken->of($attempt) : ['teacher' => null, 'student' => null],
             'more' => $more,
+            'played' => Timing::isPlayed($attempt->pattern) ? HowItLay::of($attempt->pattern) : null,
         ]);
     }
 

@@ -5,13 +5,23 @@ import { useSay } from '../../words/words';
 import type { Opened } from '../Cursor';
 import type { Editor } from '../Editor';
 
-type Props = { editor: Editor; locked: boolean; mayAdd: boolean; count: Count; setCount: (count: Count) => void };
+type Props = {
+  editor: Editor;
+  locked: boolean;
+  mayAdd: boolean;
+  /** Whether there are pads under the sheet. */
+  pads: boolean;
+  setPads: (pads: boolean) => void;
+  playIn: () => void;
+  count: Count;
+  setCount: (count: Count) => void;
+};
 
 /**
  * Under the last row: another row, how the counting line is written, and the ways a beat comes in. An empty sheet says them in one line;
  * later they are a menu.
  */
-export function ComesIn({ editor, locked, mayAdd, count, setCount }: Props) {
+export function ComesIn({ editor, locked, mayAdd, pads, setPads, playIn, count, setCount }: Props) {
   const say = useSay();
   const empty = useSyncExternalStore(editor.store.subscribe, () => hitCount(editor.store.pattern) === 0);
   const way = (what: Opened, words: string, className: string) => (
@@ -42,10 +52,16 @@ export function ComesIn({ editor, locked, mayAdd, count, setCount }: Props) {
           </option>
         ))}
       </select>
+      <button type="button" className="add-row" aria-pressed={pads} onClick={() => setPads(!pads)}>
+        {say('edit.pads')}
+      </button>
       {empty && !locked ? (
         <span className="ms-auto">
           {say('edit.comes.draw')} {way('type', say('edit.comes.type'), 'quiet-link')},{' '}
-          {way('shelf', say('edit.comes.shelf'), 'quiet-link')}, {way('files', say('edit.comes.file'), 'quiet-link')}
+          {way('shelf', say('edit.comes.shelf'), 'quiet-link')}, {way('files', say('edit.comes.file'), 'quiet-link')},{' '}
+          <button type="button" className="quiet-link" onClick={playIn}>
+            {say('edit.comes.playIn')}
+          </button>
         </span>
       ) : (
         <>

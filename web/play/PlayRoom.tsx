@@ -1,0 +1,198 @@
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { Music, Pattern } from '../api/types';
+import type { Editor } from '../edit/Editor';
+import { keyOfRow } from '../sound/Ears';
+import type { Player } from '../sound/Player';
+import { usePlayerState } from '../sound/usePlayer';
+import { everyFrame } from '../ui/frames';
+import { isTyping } from '../ui/useKeys';
+import { useSay } from '../words/words';
+import { Ghost, type Manner } from './ghost';
+import { HowItLay } from './HowItLay';
+import { chooseKey, chosenKeys, HARD, keysOf, USUAL } from './keysIn';
+import { LatencyCheck } from './LatencyCheck';
+import { deviceSet, MidiIn, setDevice } from './midiIn';
+import { Pads } from './Pads';
+import { PlayIn, setLatency } from './PlayIn';
+import { PlayTools } from './PlayTools';
+import './play.css';
+
+/** A ghost that one can hear is no machine, and that nobody would throw out. */
+const MANNER: Manner = { jitter: 9, latency: 25, loudness: 8 };
+
+export type PlayRoomProps = {
+  editor: Editor;
+  player: Player;
+  music: Music;
+  target: Pattern | null;
+  armed: boolean;
+  locked: boolean;
+};
+
+/** Pads under the sheet, and what is struck in by them, by keys and by devices. */
+export default function PlayRoom({ editor, player, music, target, armed, locked }: PlayRoomProps) {
+  const say = useSay();
+  const [playIn] = useState(() => new PlayIn(editor, player));
+  const [midi] = useState(() => new MidiIn());
+  const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
+  useSyncExternalStore(editor.subscribe, () => editor.state.section);
+  const [learning, setLearning] = useState<'keys' | 'notes' | null>(null);
+  const [waiting, setWaiting] = useState<string | null>(null);
+  const [measuring, setMeasuring] = useState(false);
+  const [ghost, setGhost] = useState(false);
+  const [chosen, setChosen] = useState(chosenKeys);
+  const names = useMemo(() => editor.order.map((index) => keyOfRow(rows, index)), [editor, rows]);
+  const keys = useMemo(() => keysOf(names, chosen), [names, chosen]);
+  const pads = useRef(new Map<number, HTMLElement>());
+  const record = armed && !locked;
+
+  useEffect(() => {
+    playIn.set({ armed: record });
+    if (!record) return;
+    // A pass begins when one is counted in.
+    const before = player.state;
+    if (before.countIn === 0) player.setCountIn(1);
+    if (!before.metronome) player.setMetronome(true);
+    return () => {
+      player.setCountIn(before.countIn);
+      player.setMetronome(before.metronome);
+    };
+  }, [playIn, player, record]);
+  useEffect(() => () => playIn.endPass(), [playIn]);
+  const { playing } = usePlayerState(player);
+  useEffect(() => (playing ? everyFrame(() => playIn.look()) : undefined), [playing, playIn]);
+
+  const strike = (row: number, velocity: number, stamp: number, device: string) => {
+    swell(pads.current.get(row), velocity);
+    playIn.strike({ row, velocity, stamp, device });
+  };
+  const latest = useRef({ strike, keys, names, learning, waiting });
+  latest.current = { strike, keys, names, learning, waiting };
+  const given = useRef({ music, target });
+  given.current = { music, target };
+
+  // Keys, by their place on the keyboard: they strike while one plays in, and are the sheet's again after it.
+  useEffect(() => {
+    const down = (event: KeyboardEvent) => {
+      const { keys: now, names: all, learning: learns, waiting: row, strike: hit } = latest.current;
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (learns === 'keys' && row && event.code !== 'Escape' && event.code !== 'Tab') {
+        take(event);
+        chooseKey(row, event.code);
+        setChosen(chosenKeys());
+        setWaiting(null);
+        return;
+      }
+      if (!record) return;
+      const name = [...now].find(([, code]) => code === event.code)?.[0];
+      if (name === undefined) return;
+      take(event);
+      if (!event.repeat) hit(editor.order[all.indexOf(name)] ?? 0, event.shiftKey ? HARD : USUAL, event.timeStamp, 'keys');
+    };
+    window.addEventListener('keydown', down, true);
+    return () => window.removeEventListener('keydown', down, true);
+  }, [record, editor]);
+
+  useEffect(() => {
+    midi.struck = ({ note, velocity, stamp, device }) => {
+      const { learning: learns, waiting: row, names: all, strike: hit } = latest.current;
+      const set = deviceSet(device);
+      if (learns === 'notes' && row) {
+        setDevice(device, { ...set, notes: { ...set.notes, [note]: row } });
+        setWaiting(null);
+        return;
+      }
+      const instrument = editor.catalogue.instruments.find((one) => one.midi === note)?.name;
+      const own = set.notes[note];
+      const at =
+        own === undefined ? all.findIndex((_, i) => rowsNow()[editor.order[i] ?? -1]?.instrument === instrument) : all.indexOf(own);
+      const index = editor.order[at];
+      if (index !== undefined) hit(index, velocity, stamp, device);
+      else if (instrument) player.strike({ instrument }, velocity);
+    };
+    const rowsNow = () => editor.section.rows;
+    return () => {
+      midi.struck = null;
+    };
+  }, [midi, editor, player]);
+
+  useEffect(() => {
+    if (!ghost || !playing) return;
+    setLatency('ghost', MANNER.latency);
+    const beat = () => given.current.target ?? basicOf(editor.store.pattern);
+    const drummer = new Ghost(
+      player,
+      beat,
+      () => given.current.music,
+      MANNER,
+      ({ instrument, velocity, stamp }) => {
+        const row = editor.section.rows.findIndex((one) => one.instrument === instrument);
+        if (row >= 0) latest.current.strike(row, velocity, stamp, 'ghost');
+      },
+    );
+    return everyFrame(() => drummer.look(performance.now()));
+  }, [ghost, playing, player, editor]);
+
+  return (
+    <section aria-label={say('play.pads')} className="card arrive px-3 py-2" data-armed={record}>
+      <PlayTools
+        editor={editor}
+        playIn={playIn}
+        midi={midi}
+        locked={locked}
+        recording={record}
+        learning={learning}
+        setLearning={(next) => {
+          setLearning(next);
+          setWaiting(null);
+        }}
+        measuring={measuring}
+        setMeasuring={setMeasuring}
+        ghost={ghost}
+        setGhost={(on) => {
+          setGhost(on);
+          if (on && !player.state.playing) void player.play();
+        }}
+      />
+      {measuring && <LatencyCheck playIn={playIn} player={player} done={() => setMeasuring(false)} />}
+      {learning && (
+        <p role="status" className="mb-1 text-sm">
+          {say(waiting === null ? 'play.learn.pad' : learning === 'keys' ? 'play.learn.key' : 'play.learn.note')}
+        </p>
+      )}
+      <Pads
+        editor={editor}
+        names={names}
+        keys={keys}
+        waiting={waiting}
+        pads={pads.current}
+        strike={(row, name, velocity, stamp) => {
+          if (learning) setWaiting(name);
+          strike(row, velocity, stamp, 'pads');
+        }}
+      />
+      <HowItLay editor={editor} playIn={playIn} locked={locked} />
+    </section>
+  );
+}
+
+function take(event: KeyboardEvent): void {
+  event.preventDefault();
+  event.stopPropagation();
+}
+
+/** A pad that is struck answers at once, as strongly as it is struck. */
+function swell(pad: HTMLElement | undefined, velocity: number): void {
+  if (!pad || matchMedia('(prefers-reduced-motion: reduce)').matches) return;
+  pad.animate([{ transform: `scale(${1 + 0.12 * (velocity / 127)})` }, { transform: 'none' }], { duration: 160, easing: 'ease-out' });
+}
+
+/** What a ghost plays where there is no target to be seen: what stands on the sheet, else kick, snare and hats as they are learned first. */
+function basicOf(pattern: Pattern): Pattern {
+  const [section] = pattern.sections;
+  if (!section || section.rows.some(({ hits }) => hits.length > 0)) return pattern;
+  const every = (step: number, from = 0) =>
+    Array.from({ length: Math.floor((3840 - from) / step) }, (_, i) => ({ at: from + i * step, velocity: i % 2 === 0 ? 100 : 80 }));
+  const of: Record<string, ReturnType<typeof every>> = { kick: every(1920), snare: every(1920, 960), 'closed-hat': every(480) };
+  return { ...pattern, sections: [{ ...section, rows: section.rows.map((row) => ({ ...row, hits: of[row.instrument] ?? [] })) }] };
+}

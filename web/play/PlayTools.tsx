@@ -1,0 +1,159 @@
+import { useState, useSyncExternalStore } from 'react';
+import { api, reply } from '../api/client';
+import { compute } from '../edit/compute';
+import type { Editor } from '../edit/Editor';
+import { Choice } from '../ui/Choice';
+import { NumberField } from '../ui/NumberField';
+import { useSay } from '../words/words';
+import type { MidiIn } from './midiIn';
+import type { PlayIn } from './PlayIn';
+
+type Props = {
+  editor: Editor;
+  playIn: PlayIn;
+  midi: MidiIn;
+  locked: boolean;
+  recording: boolean;
+  learning: 'keys' | 'notes' | null;
+  setLearning: (what: 'keys' | 'notes' | null) => void;
+  measuring: boolean;
+  setMeasuring: (measuring: boolean) => void;
+  ghost: boolean;
+  setGhost: (ghost: boolean) => void;
+};
+
+/** How it is played in: over what is there or in its place, which rows, by which device, and what is made of it. */
+export function PlayTools(props: Props) {
+  const { editor, playIn, midi, locked, recording, learning, setLearning, measuring, setMeasuring, ghost, setGhost } = props;
+  const say = useSay();
+  const { mode, only, finds } = useSyncExternalStore(playIn.subscribe, () => playIn.state);
+  const { access, devices, lost } = useSyncExternalStore(midi.subscribe, () => midi.state);
+  const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
+  const [strength, setStrength] = useState(100);
+  const [devicesShown, setDevicesShown] = useState(false);
+  const last = useSyncExternalStore(editor.store.subscribe, () => editor.store.undoName);
+  const played = last?.startsWith(say('play.step', { number: '' }).trim()) === true;
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-sm">
+      {recording && (
+        <>
+          <Choice
+            label={say('play.mode')}
+            value={mode}
+            options={[
+              { value: 'replace' as const, label: say('play.mode.replace') },
+              { value: 'over' as const, label: say('play.mode.over') },
+            ]}
+            onChange={(next) => playIn.set({ mode: next })}
+          />
+          <select
+            aria-label={say('play.rows')}
+            className="field field-small w-auto max-w-40"
+            value={only ?? ''}
+            onChange={(event) => playIn.set({ only: event.target.value === '' ? null : Number(event.target.value) })}
+          >
+            <option value="">{say('play.rows.all')}</option>
+            {editor.order.map((index) => (
+              <option key={`${rows[index]?.instrument} ${index}`} value={index}>
+                {editor.words.name(index)}
+              </option>
+            ))}
+          </select>
+        </>
+      )}
+      {!locked && (
+        <span className="flex items-center gap-1">
+          <button type="button" className="button button-small" disabled={!played} onClick={() => editor.store.undo()}>
+            {say('play.back')}
+          </button>
+          <button type="button" className="button button-small" onClick={() => quantize(editor, strength, say('play.quantize'))}>
+            {say('play.quantize')}
+          </button>
+        </span>
+      )}
+      <span className="ms-auto flex items-center gap-1.5">
+        {!locked && (
+          <button type="button" className="button button-small" aria-pressed={ghost} onClick={() => setGhost(!ghost)}>
+            {say('play.ghost')}
+          </button>
+        )}
+        <button type="button" className="button button-small" aria-expanded={devicesShown} onClick={() => setDevicesShown(!devicesShown)}>
+          {say('play.devices')}
+        </button>
+      </span>
+      {devicesShown && (
+        <span className="flex w-full flex-wrap items-center gap-x-3 gap-y-1.5">
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={finds} onChange={(event) => playIn.set({ finds: event.target.checked })} />
+            {say('play.finds')}
+          </label>
+          <span className="flex items-center gap-1">
+            {say('play.quantize.strength')}
+            <NumberField
+              label={say('play.quantize.strength')}
+              className="field field-small w-14"
+              value={strength}
+              low={0}
+              high={100}
+              take={setStrength}
+            />
+            %
+          </span>
+
+          <button type="button" className="button button-small" aria-pressed={measuring} onClick={() => setMeasuring(!measuring)}>
+            {say('play.latency')}
+          </button>
+          <button
+            type="button"
+            className="button button-small"
+            aria-pressed={learning === 'keys'}
+            onClick={() => setLearning(learning === 'keys' ? null : 'keys')}
+          >
+            {say('play.keys.change')}
+          </button>
+          {access === 'there' && devices.length > 0 ? (
+            <>
+              <span title={devices.join(', ')}>{say('play.midi.there', { count: devices.length })}</span>
+              <button
+                type="button"
+                className="button button-small"
+                aria-pressed={learning === 'notes'}
+                onClick={() => setLearning(learning === 'notes' ? null : 'notes')}
+              >
+                {say('play.midi.learn')}
+              </button>
+            </>
+          ) : (
+            <button type="button" className="button button-small" disabled={access === 'asking'} onClick={() => void midi.open()}>
+              {say('play.midi')}
+            </button>
+          )}
+        </span>
+      )}
+      {(access === 'missing' || access === 'refused' || lost || (access === 'there' && devices.length === 0)) && (
+        <p role="status" className="w-full">
+          {lost
+            ? say('play.midi.lost', { name: lost })
+            : say(access === 'missing' ? 'play.midi.missing' : access === 'refused' ? 'play.midi.refused' : 'play.midi.none')}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Draws every row of the section towards its own grid. */
+function quantize(editor: Editor, strength: number, name: string): void {
+  const snaps = new Map<string, number[]>();
+  editor.section.rows.forEach((row, index) => {
+    const snap = row.snap ?? '16';
+    snaps.set(snap, [...(snaps.get(snap) ?? []), index]);
+  });
+  void compute(editor, name, async (pattern) => {
+    let next = pattern;
+    for (const [snap, rows] of snaps) {
+      const body = { pattern: next, section: editor.index, rows, from: 0, to: editor.length, snap, strength };
+      next = (await reply(api.POST('/api/edit/quantize', { body }))).pattern;
+    }
+    return { pattern: next };
+  });
+}
