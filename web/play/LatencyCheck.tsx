@@ -5,6 +5,8 @@ import { useSay } from '../words/words';
 import { APART, LEAD, type Measured, MOST_LATENCY, measured, TAPS } from './latency';
 import { latencyOf, type PlayIn, setLatency } from './PlayIn';
 
+/** Seconds before the first click. */
+const BEFORE = 0.5;
 /** Seconds after the last click in which its tap may come. */
 const AFTER = 0.5;
 
@@ -28,9 +30,9 @@ export function LatencyCheck({ playIn, player, done }: { playIn: PlayIn; player:
     setCount(0);
     // Wakes the sound where nothing has been heard yet.
     await player.audition('side-stick', 1);
-    const first = player.click(0.5, 120);
+    const first = player.now + BEFORE;
     const clicks = Array.from({ length: LEAD + TAPS }, (_, i) => first + i * APART);
-    for (const [i, time] of clicks.entries()) if (i > 0) player.click(time - player.now, i < LEAD ? 120 : 100);
+    for (const [i, time] of clicks.entries()) player.click(time, i < LEAD ? 120 : 100);
     const taps: number[] = [];
     let by = device;
     playIn.tap = (struck) => {
@@ -53,7 +55,7 @@ export function LatencyCheck({ playIn, player, done }: { playIn: PlayIn; player:
         setDevice(by);
         if (result) set(Math.max(0, result.latency), by);
       },
-      (0.5 + (LEAD + TAPS) * APART + AFTER) * 1000,
+      (BEFORE + (LEAD + TAPS) * APART + AFTER) * 1000,
     );
     stop.current = end;
   };

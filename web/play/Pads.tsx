@@ -1,6 +1,6 @@
+import { useEffect, useRef } from 'react';
 import type { Editor } from '../edit/Editor';
 import { Head } from '../sheet/Note';
-import { useSay } from '../words/words';
 import { keyLabel, USUAL } from './keysIn';
 
 /** Velocity in the middle of a pad, and at its edge. */
@@ -19,9 +19,13 @@ type Props = {
 
 /** One drum a row: harder towards the middle, or by pressure where the device tells it. */
 export function Pads({ editor, names, keys, waiting, pads, strike }: Props) {
-  const say = useSay();
+  const box = useRef<HTMLDivElement>(null);
+  // Drums that one has just asked for are seen, wherever the page is scrolled to.
+  useEffect(() => {
+    void box.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   return (
-    <div className="pads">
+    <div ref={box} className="pads">
       {editor.order.map((index, i) => {
         const row = editor.section.rows[index];
         const name = names[i] ?? '';
@@ -37,7 +41,6 @@ export function Pads({ editor, names, keys, waiting, pads, strike }: Props) {
             type="button"
             className="pad"
             aria-pressed={waiting === name}
-            aria-label={key ? say('play.pad.key', { name: editor.words.name(index), key: keyLabel(key) }) : editor.words.name(index)}
             onPointerDown={(event) => {
               if (event.button !== 0) return;
               event.preventDefault();

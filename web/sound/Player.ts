@@ -280,11 +280,9 @@ export class Player {
     else this.#out.sound(kit, voiced, this.#context.currentTime, false);
   }
 
-  /** A click of the metronome, so many seconds from now. @returns when it sounds on the audio clock */
-  click(seconds: number, velocity: number): number {
-    const time = this.#context.currentTime + seconds;
+  /** A click of the metronome at a time of the audio clock. */
+  click(time: number, velocity: number): void {
     this.#out.click(time, velocity);
-    return time;
   }
 
   /**
