@@ -105,11 +105,12 @@ export class PlayIn {
     this.#change(change);
   }
 
-  strike(struck: Struck): void {
+  /** @param heard whether it is heard already, as a clap is */
+  strike(struck: Struck, heard = false): void {
     const row = this.sheet.section.rows[struck.row];
     if (!row) return;
     const velocity = bounded(Math.round(struck.velocity), 1, 127);
-    this.player.strike(row, velocity);
+    if (!heard) this.player.strike(row, velocity);
     if (this.tap) {
       this.tap(struck);
       return;

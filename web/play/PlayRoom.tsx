@@ -11,6 +11,7 @@ import { Ghost, type Manner } from './ghost';
 import { HowItLay } from './HowItLay';
 import { chooseKey, chosenKeys, HARD, keysOf, USUAL } from './keysIn';
 import { LatencyCheck } from './LatencyCheck';
+import { MicIn } from './micIn';
 import { deviceSet, MidiIn, setDevice } from './midiIn';
 import { Pads } from './Pads';
 import { PlayIn, setLatency } from './PlayIn';
@@ -34,6 +35,8 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
   const say = useSay();
   const [playIn] = useState(() => new PlayIn(editor, player));
   const [midi] = useState(() => new MidiIn());
+  const [mic] = useState(() => new MicIn(player, () => editor.music));
+  const [micRow, setMicRow] = useState(0);
   const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const [learning, setLearning] = useState<'keys' | 'notes' | null>(null);
@@ -48,12 +51,14 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
 
   useEffect(() => {
     playIn.set({ armed: record });
+    player.recording = record;
     if (!record) return;
     // A pass begins when one is counted in.
     const before = player.state;
     if (before.countIn === 0) player.setCountIn(1);
     if (!before.metronome) player.setMetronome(true);
     return () => {
+      player.recording = false;
       player.setCountIn(before.countIn);
       player.setMetronome(before.metronome);
     };
@@ -117,6 +122,15 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
   }, [midi, editor, player]);
 
   useEffect(() => {
+    // Its own sound would be heard again: what is struck into the microphone is written, and not played.
+    mic.struck = ({ velocity, stamp }) => {
+      swell(pads.current.get(micRow), velocity);
+      playIn.strike({ row: micRow, velocity, stamp, device: 'microphone' }, true);
+    };
+  }, [mic, micRow, playIn]);
+  useEffect(() => () => mic.close(), [mic]);
+
+  useEffect(() => {
     if (!ghost || !playing) return;
     setLatency('ghost', MANNER.latency);
     const beat = () => given.current.target ?? basicOf(editor.store.pattern);
@@ -139,6 +153,9 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
         editor={editor}
         playIn={playIn}
         midi={midi}
+        mic={mic}
+        micRow={micRow}
+        setMicRow={setMicRow}
         locked={locked}
         recording={record}
         learning={learning}

@@ -5,6 +5,7 @@ import type { Editor } from '../edit/Editor';
 import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { useSay } from '../words/words';
+import { FIRST, type MicIn } from './micIn';
 import type { MidiIn } from './midiIn';
 import type { PlayIn } from './PlayIn';
 
@@ -12,6 +13,10 @@ type Props = {
   editor: Editor;
   playIn: PlayIn;
   midi: MidiIn;
+  mic: MicIn;
+  /** The row that the microphone strikes, by its key. */
+  micRow: number;
+  setMicRow: (row: number) => void;
   locked: boolean;
   recording: boolean;
   learning: 'keys' | 'notes' | null;
@@ -24,14 +29,31 @@ type Props = {
 
 /** How it is played in: over what is there or in its place, which rows, by which device, and what is made of it. */
 export function PlayTools(props: Props) {
-  const { editor, playIn, midi, locked, recording, learning, setLearning, measuring, setMeasuring, ghost, setGhost } = props;
+  const {
+    editor,
+    playIn,
+    midi,
+    mic,
+    micRow,
+    setMicRow,
+    locked,
+    recording,
+    learning,
+    setLearning,
+    measuring,
+    setMeasuring,
+    ghost,
+    setGhost,
+  } = props;
   const say = useSay();
   const { mode, only, finds } = useSyncExternalStore(playIn.subscribe, () => playIn.state);
   const { access, devices, lost } = useSyncExternalStore(midi.subscribe, () => midi.state);
+  const listening = useSyncExternalStore(mic.subscribe, () => mic.state);
   const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
   const [strength, setStrength] = useState(100);
   const [devicesShown, setDevicesShown] = useState(false);
   const last = useSyncExternalStore(editor.store.subscribe, () => editor.store.undoName);
+  const on = ['silence', 'strokes', 'on'].includes(listening.step);
   const played = last?.startsWith(say('play.step', { number: '' }).trim()) === true;
   return (
     <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-sm">
@@ -111,6 +133,29 @@ export function PlayTools(props: Props) {
           >
             {say('play.keys.change')}
           </button>
+          <button
+            type="button"
+            className="button button-small"
+            aria-pressed={on}
+            disabled={listening.step === 'asking'}
+            onClick={() => (on ? mic.close() : void mic.open())}
+          >
+            {say('play.mic')}
+          </button>
+          {on && (
+            <select
+              aria-label={say('play.mic.row')}
+              className="field field-small w-auto max-w-40"
+              value={micRow}
+              onChange={(event) => setMicRow(Number(event.target.value))}
+            >
+              {editor.order.map((index) => (
+                <option key={`${rows[index]?.instrument} ${index}`} value={index}>
+                  {editor.words.name(index)}
+                </option>
+              ))}
+            </select>
+          )}
           {access === 'there' && devices.length > 0 ? (
             <>
               <span title={devices.join(', ')}>{say('play.midi.there', { count: devices.length })}</span>
@@ -129,6 +174,11 @@ export function PlayTools(props: Props) {
             </button>
           )}
         </span>
+      )}
+      {listening.step !== 'off' && listening.step !== 'asking' && (
+        <p role="status" className="w-full">
+          {say(`play.mic.${listening.step}`, { name: editor.words.name(micRow), count: FIRST - listening.strokes })}
+        </p>
       )}
       {(access === 'missing' || access === 'refused' || lost || (access === 'there' && devices.length === 0)) && (
         <p role="status" className="w-full">

@@ -226,9 +226,12 @@ export class Player {
   toggle(): void {
     const empty = this.#voices[0] !== undefined && hitCount(this.#voices[0].pattern()) === 0;
     if (this.#state.playing) this.stop();
-    else if (this.instead && empty) void this.#playInstead();
+    else if (this.instead && empty && !this.recording) void this.#playInstead();
     else void this.play();
   }
+
+  /** Whether one plays in: an empty beat goes round then, to be filled. */
+  recording = false;
 
   /** What Play plays in place of a beat that has no hits yet: a target that is only heard, at a speed; null where it could not be had. */
   instead: (() => Promise<{ audio: ArrayBuffer; speed: number } | null>) | null = null;
@@ -306,6 +309,25 @@ export class Player {
     if (performanceTime === 0) return;
     this.#leads.push(contextTime - performanceTime / 1000);
     if (this.#leads.length > COMPARED) this.#leads.shift();
+  }
+
+  /** Seconds after which what is played now is heard, as the browser tells it. */
+  get delay(): number {
+    return this.#context.outputLatency || 0;
+  }
+
+  /**
+   * Listens to a microphone on the clock on which it plays.
+   * @param url  of the worklet, and the name under which it is registered there
+   * @throws DOMException where the browser cannot
+   */
+  async listen(stream: MediaStream, url: string, name: string): Promise<AudioWorkletNode> {
+    const context = this.#context;
+    await this.#woken();
+    await context.audioWorklet.addModule(url);
+    const node = new AudioWorkletNode(context, name, { numberOfOutputs: 0 });
+    context.createMediaStreamSource(stream).connect(node);
+    return node;
   }
 
   /** The moment at which a time of the audio clock is heard: the way back from heardAt(). */
