@@ -28,6 +28,22 @@ final class EditTest extends ApiTestCase
         ],
     ];
 
+    public function testHowAPlayedBeatLiesIsTold(): void
+    {
+        $this->signIn('wren');
+        $pattern = self::PATTERN;
+        $pattern['sections'][0]['rows'] = [['instrument' => 'snare', 'hits' => [
+            ['at' => 960, 'push' => 20, 'velocity' => 80], ['at' => 2880, 'push' => 30, 'velocity' => 100],
+        ]]];
+        $told = $this->json($this->send('POST', '/api/edit/played', ['pattern' => $pattern]));
+        self::assertIsArray($told['rows']);
+        self::assertSame([80, 100, 2], [
+            $this->at($told, 'rows.0.softest'), $this->at($told, 'rows.0.loudest'), $this->at($told, 'rows.0.strokes'),
+        ]);
+        self::assertGreaterThan(0, $this->at($told, 'rows.0.median'));
+        $this->assertProblem(422, 'pattern', $this->send('POST', '/api/edit/played', ['pattern' => ['format' => 'x']]));
+    }
+
     public function testRowsAreTypedAsTheyStandInABook(): void
     {
         $this->signIn('wren');

@@ -201,7 +201,7 @@ final class PlayInTest extends BrowserTestCase
             const { draft } = JSON.parse(request.responseText);
             return draft.pattern.sections[0].rows[0].hits.map(({ at, push = 0 }) => at + push);
             JS);
-        self::assertIsArray($strokes);
+        /** @var list<int> $strokes */
         self::assertGreaterThan(3, \count($strokes));
         // Claps come each half second; at this tempo a millisecond is so many ticks (♩. = 72 is 1,728 ticks a second).
         $apart = array_map(static fn (int $a, int $b): int => $b - $a, \array_slice($strokes, 0, -1), \array_slice($strokes, 1));

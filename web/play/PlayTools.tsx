@@ -1,4 +1,4 @@
-import { useState, useSyncExternalStore } from 'react';
+import { useReducer, useState, useSyncExternalStore } from 'react';
 import { api, reply } from '../api/client';
 import { compute } from '../edit/compute';
 import type { Editor } from '../edit/Editor';
@@ -6,7 +6,7 @@ import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { useSay } from '../words/words';
 import { FIRST, type MicIn } from './micIn';
-import type { MidiIn } from './midiIn';
+import { CURVES, type Curve, deviceSet, type MidiIn, setDevice } from './midiIn';
 import type { PlayIn } from './PlayIn';
 
 type Props = {
@@ -51,6 +51,7 @@ export function PlayTools(props: Props) {
   const listening = useSyncExternalStore(mic.subscribe, () => mic.state);
   const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
   const [strength, setStrength] = useState(100);
+  const [, drawn] = useReducer((count: number) => count + 1, 0);
   const [devicesShown, setDevicesShown] = useState(false);
   const last = useSyncExternalStore(editor.store.subscribe, () => editor.store.undoName);
   const on = ['silence', 'strokes', 'on'].includes(listening.step);
@@ -167,6 +168,24 @@ export function PlayTools(props: Props) {
               >
                 {say('play.midi.learn')}
               </button>
+              {devices.map((device) => (
+                <select
+                  key={device}
+                  aria-label={say('play.midi.curve', { name: device })}
+                  className="field field-small w-auto"
+                  value={deviceSet(device).curve}
+                  onChange={(event) => {
+                    setDevice(device, { ...deviceSet(device), curve: event.target.value as Curve });
+                    drawn();
+                  }}
+                >
+                  {CURVES.map((curve) => (
+                    <option key={curve} value={curve}>
+                      {say(`play.midi.curve.${curve}`)}
+                    </option>
+                  ))}
+                </select>
+              ))}
             </>
           ) : (
             <button type="button" className="button button-small" disabled={access === 'asking'} onClick={() => void midi.open()}>

@@ -5,7 +5,8 @@ const BOUNCE = 8;
 /** Messages a second that are listened to; a device that sends more is broken. */
 const MOST_A_SECOND = 200;
 
-export type Curve = 'soft' | 'straight' | 'hard';
+export const CURVES = ['soft', 'straight', 'hard'] as const;
+export type Curve = (typeof CURVES)[number];
 /** The same stroke is louder on a soft curve, which is for light hands. */
 const EXPONENT: Record<Curve, number> = { soft: 0.6, straight: 1, hard: 1.6 };
 
