@@ -64,6 +64,37 @@ const FRAMES = <<<'JS'
     requestAnimationFrame(frame);
     JS;
 
+/**
+ * Two hands on two keys, thirty strokes a second for a minute: of each, the time from when it was due to when its sound begins on the audio
+ * clock. What keeps the page busy keeps a stroke waiting, as it would a real key.
+ */
+const STRIKES = <<<'JS'
+    const every = 1000 / 30, count = 1800, waits = [];
+    window.struck = null;
+    const start = AudioBufferSourceNode.prototype.start;
+    let due = null;
+    AudioBufferSourceNode.prototype.start = function (when, ...more) {
+        if (due !== null) {
+            waits.push(performance.now() - due + Math.max(0, when - this.context.currentTime) * 1000);
+            due = null;
+        }
+        return start.call(this, when, ...more);
+    };
+    const begun = performance.now() + 100;
+    let i = 0;
+    const next = () => {
+        while (i < count && begun + i * every <= performance.now()) {
+            due = begun + i * every;
+            window.dispatchEvent(new KeyboardEvent('keydown', { code: i % 2 ? 'KeyJ' : 'KeyF', bubbles: true, cancelable: true }));
+            due = null;
+            i++;
+        }
+        if (i < count) setTimeout(next, Math.max(0, begun + i * every - performance.now()));
+        else window.struck = waits;
+    };
+    next();
+    JS;
+
 /** Puts a pattern of 16 bars of 12 rows on the Shelf, and gives its key. */
 const LARGE = <<<'JS'
     const done = arguments[0];
@@ -151,6 +182,16 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
     $bench = presses($person, '[role=gridcell]');
     /** @var list<float> $benchFrames */
     $benchFrames = $person->driver->executeAsyncScript(FRAMES);
+    $person->press('Play in');
+    $person->see('.pad');
+    $person->press('Add to it');
+    $person->script(STRIKES);
+    do {
+        sleep(2);
+        /** @var list<float>|null $strikes */
+        $strikes = $person->script('return window.struck');
+    } while (null === $strikes);
+    $person->press('Play in');
     [$sounds, $late] = [(int) $person->script('return sounds'), (int) $person->script('return late')];
     $person->press('Stop');
     $elements = (int) $person->script('return document.querySelectorAll("*").length');
@@ -187,6 +228,9 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
         printf("%-40s %6.1f ms  (%.1f)\n", $what, $a, $a / $b);
     }
     printf("%-40s %d of %d\n", 'sounds started late', $late, $sounds);
+    printf("%-40s %6.1f ms\n", 'stroke of a key to its sound, median', percentile($strikes, 0.5));
+    printf("%-40s %6.1f ms\n", 'stroke of a key to its sound, 95th p.', percentile($strikes, 0.95));
+    printf("%-40s %d of 1800\n", 'strokes lost at thirty a second', 1800 - count($strikes));
 };
 $measure(16, SMALL, 1);
 $measure(32, 16, 2);

@@ -9,7 +9,9 @@ use Pulsanda\Core\Pattern\Pattern;
 /**
  * All that is told of how a beat was played.
  *
- * @phpstan-type Lay array{section: int, row: int, strokes: int, median: float, spread: float, drift: float|null, softest: int, loudest: int}
+ * @phpstan-type Lay array{
+ *     section: int, row: int, strokes: int, median: float, spread: float, drift: float|null, softest: int, loudest: int
+ * }
  */
 final readonly class HowItLay
 {

@@ -33,9 +33,10 @@ final readonly class Timing
     }
 
     /**
-     * @return array{median: float, spread: float, drift: float|null} milliseconds after their places (before: negative); half of the strokes
-     *                                                                lie no further from the median than the spread; drift by bar, where
-     *                                                                there are strokes in at least two
+     * Milliseconds after the places of a row (before: negative). Half of the strokes lie no further from the median than the spread; the
+     * drift is by bar, where there are strokes in at least two.
+     *
+     * @return array{median: float, spread: float, drift: float|null}
      */
     public static function ofRow(Row $row, Pattern $pattern): array
     {

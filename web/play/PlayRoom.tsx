@@ -204,7 +204,7 @@ function swell(pad: HTMLElement | undefined, velocity: number): void {
   pad.animate([{ transform: `scale(${1 + 0.12 * (velocity / 127)})` }, { transform: 'none' }], { duration: 160, easing: 'ease-out' });
 }
 
-/** What a ghost plays where there is no target to be seen: what stands on the sheet, else kick, snare and hats as they are learned first. */
+/** What a ghost plays where no target is to be seen: what stands on the sheet, else kick, snare and hats as they are learned first. */
 function basicOf(pattern: Pattern): Pattern {
   const [section] = pattern.sections;
   if (!section || section.rows.some(({ hits }) => hits.length > 0)) return pattern;
