@@ -158,6 +158,23 @@ function presses(Person $person, string $css): array
     return $person->script('return window.painted');
 }
 
+/** @return list<float> milliseconds from when a stroke is due to its sound */
+function strikes(Person $person): array
+{
+    $person->press('Play in');
+    $person->see('.pad');
+    $person->press('Add to it');
+    $person->script(STRIKES);
+    do {
+        sleep(2);
+        /** @var list<float>|null $strikes */
+        $strikes = $person->script('return window.struck');
+    } while (null === $strikes);
+    $person->press('Play in');
+
+    return $strikes;
+}
+
 $socket = stream_socket_server('tcp://127.0.0.1:0');
 assert(is_resource($socket));
 $port = substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
@@ -182,16 +199,7 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
     $bench = presses($person, '[role=gridcell]');
     /** @var list<float> $benchFrames */
     $benchFrames = $person->driver->executeAsyncScript(FRAMES);
-    $person->press('Play in');
-    $person->see('.pad');
-    $person->press('Add to it');
-    $person->script(STRIKES);
-    do {
-        sleep(2);
-        /** @var list<float>|null $strikes */
-        $strikes = $person->script('return window.struck');
-    } while (null === $strikes);
-    $person->press('Play in');
+    $strikes = SMALL === $bars ? strikes($person) : [];
     [$sounds, $late] = [(int) $person->script('return sounds'), (int) $person->script('return late')];
     $person->press('Stop');
     $elements = (int) $person->script('return document.querySelectorAll("*").length');
@@ -228,6 +236,9 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
         printf("%-40s %6.1f ms  (%.1f)\n", $what, $a, $a / $b);
     }
     printf("%-40s %d of %d\n", 'sounds started late', $late, $sounds);
+    if ([] === $strikes) {
+        return;
+    }
     printf("%-40s %6.1f ms\n", 'stroke of a key to its sound, median', percentile($strikes, 0.5));
     printf("%-40s %6.1f ms\n", 'stroke of a key to its sound, 95th p.', percentile($strikes, 0.95));
     printf("%-40s %d of 1800\n", 'strokes lost at thirty a second', 1800 - count($strikes));

@@ -37,14 +37,13 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
   const [midi] = useState(() => new MidiIn());
   const [mic] = useState(() => new MicIn(player, () => editor.music));
   const [micRow, setMicRow] = useState(0);
-  const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
+  const names = useRowKeys(editor);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const [learning, setLearning] = useState<'keys' | 'notes' | null>(null);
   const [waiting, setWaiting] = useState<string | null>(null);
   const [measuring, setMeasuring] = useState(false);
   const [ghost, setGhost] = useState(false);
   const [chosen, setChosen] = useState(chosenKeys);
-  const names = useMemo(() => editor.order.map((index) => keyOfRow(rows, index)), [editor, rows]);
   const keys = useMemo(() => keysOf(names, chosen), [names, chosen]);
   const pads = useRef(new Map<number, HTMLElement>());
   const record = armed && !locked;
@@ -151,6 +150,7 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
     <section aria-label={say('play.pads')} className="card arrive px-3 py-2" data-armed={record}>
       <PlayTools
         editor={editor}
+        names={names}
         playIn={playIn}
         midi={midi}
         mic={mic}
@@ -196,6 +196,15 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
 function take(event: KeyboardEvent): void {
   event.preventDefault();
   event.stopPropagation();
+}
+
+/** The rows as they are drawn, by their keys: the same list until one comes, goes, moves or is called otherwise, whatever is struck. */
+function useRowKeys(editor: Editor): string[] {
+  const all = useSyncExternalStore(editor.store.subscribe, () => {
+    const { rows } = editor.section;
+    return JSON.stringify(editor.order.map((index) => [keyOfRow(rows, index), rows[index]?.name ?? '']));
+  });
+  return useMemo(() => (JSON.parse(all) as [string, string][]).map(([key]) => key), [all]);
 }
 
 /** A pad that is struck answers at once, as strongly as it is struck. */

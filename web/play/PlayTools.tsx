@@ -11,6 +11,8 @@ import type { PlayIn } from './PlayIn';
 
 type Props = {
   editor: Editor;
+  /** Of the rows as they are drawn, by their keys. */
+  names: string[];
   playIn: PlayIn;
   midi: MidiIn;
   mic: MicIn;
@@ -31,6 +33,7 @@ type Props = {
 export function PlayTools(props: Props) {
   const {
     editor,
+    names,
     playIn,
     midi,
     mic,
@@ -49,7 +52,6 @@ export function PlayTools(props: Props) {
   const { mode, only, finds } = useSyncExternalStore(playIn.subscribe, () => playIn.state);
   const { access, devices, lost } = useSyncExternalStore(midi.subscribe, () => midi.state);
   const listening = useSyncExternalStore(mic.subscribe, () => mic.state);
-  const rows = useSyncExternalStore(editor.store.subscribe, () => editor.section.rows);
   const [strength, setStrength] = useState(100);
   const [, drawn] = useReducer((count: number) => count + 1, 0);
   const [devicesShown, setDevicesShown] = useState(false);
@@ -77,7 +79,7 @@ export function PlayTools(props: Props) {
           >
             <option value="">{say('play.rows.all')}</option>
             {editor.order.map((index) => (
-              <option key={`${rows[index]?.instrument} ${index}`} value={index}>
+              <option key={`${names[index]} ${index}`} value={index}>
                 {editor.words.name(index)}
               </option>
             ))}
@@ -151,7 +153,7 @@ export function PlayTools(props: Props) {
               onChange={(event) => setMicRow(Number(event.target.value))}
             >
               {editor.order.map((index) => (
-                <option key={`${rows[index]?.instrument} ${index}`} value={index}>
+                <option key={`${names[index]} ${index}`} value={index}>
                   {editor.words.name(index)}
                 </option>
               ))}
