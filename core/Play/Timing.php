@@ -19,6 +19,9 @@ final readonly class Timing
     private const PLAYED = 1 / 3;
     /** Fewer strokes tell nothing about how somebody plays. */
     private const LEAST = 4;
+    /** What drifts is seen over bars, and by more strokes than a slip or two. */
+    private const DRIFT_BARS = 3;
+    private const DRIFT_STROKES = 8;
 
     /** Whether a beat is one that was struck: clicked ones lie on their places. */
     public static function isPlayed(Pattern $pattern): bool
@@ -34,7 +37,7 @@ final readonly class Timing
 
     /**
      * Milliseconds after the places of a row (before: negative). Half of the strokes lie no further from the median than the spread; the
-     * drift is by bar, where there are strokes in at least two.
+     * drift is by bar, where there are strokes in at least three, and eight of them.
      *
      * @return array{median: float, spread: float, drift: float|null}
      */
@@ -44,11 +47,12 @@ final readonly class Timing
         $off = array_map(static fn (Hit $hit): float => $hit->push * $millisecond, $row->hits);
         $bars = array_map(static fn (Hit $hit): float => $hit->at / $pattern->meter->barTicks(), $row->hits);
         $median = Median::of($off);
+        $enough = \count($off) >= self::DRIFT_STROKES && \count(array_unique(array_map(intval(...), $bars))) >= self::DRIFT_BARS;
 
         return [
             'median' => round($median, 1),
             'spread' => round(Median::of(array_map(static fn (float $one): float => abs($one - $median), $off)), 1),
-            'drift' => \count(array_unique(array_map(intval(...), $bars))) < 2 ? null : round(self::slope($bars, $off), 1),
+            'drift' => $enough ? round(self::slope($bars, $off), 1) : null,
         ];
     }
 

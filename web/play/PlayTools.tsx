@@ -86,7 +86,7 @@ export function PlayTools(props: Props) {
           </select>
         </>
       )}
-      {!locked && (
+      {!locked && (recording || played) && (
         <span className="flex items-center gap-1">
           <button type="button" className="button button-small" disabled={!played} onClick={() => editor.store.undo()}>
             {say('play.back')}
