@@ -135,7 +135,7 @@ export function Compared(props: Props) {
   useEffect(() => {
     if (side === 'ear') {
       hearBarByBar(player, bar ?? 0, music);
-      // Whoever goes to another beat, or to another way, hears it whole again.
+      // Who goes to another beat, or to another way, hears it whole again.
       return () => {
         player.hear(BEAT);
         player.stop();
