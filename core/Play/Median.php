@@ -18,4 +18,16 @@ final readonly class Median
 
         return ($values[intdiv($last, 2)] + $values[intdiv($last + 1, 2)]) / 2;
     }
+
+    /**
+     * How far from it half of them lie at most: the median of all ways to it.
+     *
+     * @param list<float|int> $values
+     */
+    public static function spread(array $values): float
+    {
+        $median = self::of($values);
+
+        return self::of(array_map(static fn (float|int $one): float => abs($one - $median), $values));
+    }
 }

@@ -26,13 +26,33 @@ final readonly class Timing
     /** Whether a beat is one that was struck: clicked ones lie on their places. */
     public static function isPlayed(Pattern $pattern): bool
     {
-        $hits = array_merge(...array_map(
-            static fn (Section $section): array => array_merge(...array_map(static fn (Row $row): array => $row->hits, $section->rows)),
-            $pattern->sections,
-        ));
+        $hits = self::hits($pattern);
         $pushed = \count(array_filter($hits, static fn (Hit $hit): bool => 0 !== $hit->push));
 
         return $pushed >= self::LEAST && $pushed >= self::PLAYED * \count($hits);
+    }
+
+    /**
+     * All of a beat in one, as ofRow() tells it of a row.
+     *
+     * @return array{median: float, spread: float}
+     */
+    public static function ofBeat(Pattern $pattern): array
+    {
+        $millisecond = 1000 * $pattern->tempo->seconds(1);
+        $off = array_map(static fn (Hit $hit): float => $hit->push * $millisecond, self::hits($pattern));
+        $median = Median::of($off);
+
+        return ['median' => round($median, 1), 'spread' => round(Median::spread($off), 1)];
+    }
+
+    /** @return list<Hit> */
+    private static function hits(Pattern $pattern): array
+    {
+        return array_merge(...array_map(
+            static fn (Section $section): array => array_merge(...array_map(static fn (Row $row): array => $row->hits, $section->rows)),
+            $pattern->sections,
+        ));
     }
 
     /**
@@ -51,7 +71,7 @@ final readonly class Timing
 
         return [
             'median' => round($median, 1),
-            'spread' => round(Median::of(array_map(static fn (float $one): float => abs($one - $median), $off)), 1),
+            'spread' => round(Median::spread($off), 1),
             'drift' => $enough ? round(self::slope($bars, $off), 1) : null,
         ];
     }
@@ -81,9 +101,8 @@ final readonly class Timing
             return null;
         }
         $median = Median::of($percents);
-        $spread = Median::of(array_map(static fn (float $one): float => abs($one - $median), $percents));
 
-        return ['percent' => round($median, 1), 'spread' => round($spread, 1), 'unit' => $unit];
+        return ['percent' => round($median, 1), 'spread' => round(Median::spread($percents), 1), 'unit' => $unit];
     }
 
     /**

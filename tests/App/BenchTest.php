@@ -224,6 +224,23 @@ final class BenchTest extends ApiTestCase
         self::assertSame([['at' => 0], ['at' => 1920]], $this->at($now, 'draft.pattern.sections.0.rows.0.hits'));
     }
 
+    public function testABeatThatWasPlayedInSaysHowItLiesToItsStudentAndItsTeacher(): void
+    {
+        $this->signIn('wren');
+        $title = 'Lamplighters\' March';
+        $hits = array_map(static fn (int $beat): array => ['at' => 960 * $beat, 'push' => 30], range(0, 7));
+        self::assertSame(201, $this->handIn($title, 0, $this->with($this->bench($title), 'snare', $hits))->getStatusCode());
+        // 30 ticks at ♩ = 96 are 19.5 ms.
+        $attempt = '/api/attempts/'.$this->attempt($title, 'wren');
+        self::assertSame(19.5, $this->at($this->json($this->get($attempt)), 'played.rows.0.median'));
+        $this->signIn('odile');
+        self::assertSame(19.5, $this->at($this->json($this->get($attempt)), 'played.rows.0.median'));
+        $picture = $this->json($this->get('/api/parts/'.$this->part($title).'/picture'));
+        $played = array_column((array) $picture['beats'], 'played', 'name');
+        self::assertSame(['median' => 19.5, 'spread' => 0], $played['Wren']);
+        self::assertNull($played['Bo'], 'clicked');
+    }
+
     /** @return array<string, mixed> */
     private function bench(string $title): array
     {

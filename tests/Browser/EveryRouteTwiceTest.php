@@ -196,7 +196,8 @@ final class EveryRouteTwiceTest extends BrowserTestCase
         self::assertSame([], $broken);
         // What is refused both times was not tried at its work: these alone, whose body is no JSON or whose secret is not known here.
         self::assertSame([
-            'PUT /api/attempts/{id:attempt}/press', 'POST /api/shelf-file', 'POST /api/sounds', 'DELETE /api/sounds/{id:wren}',
+            'PUT /api/attempts/{id:attempt}/press', 'PUT /api/attempts/{id:attempt}/spoken',
+            'PUT /api/attempts/{id:attempt}/spoken/caption', 'POST /api/shelf-file', 'POST /api/sounds', 'DELETE /api/sounds/{id:wren}',
             'POST /api/accounts/{id:bertil}/second/end', 'POST /api/school/oneroster', 'POST /api/school/oneroster/take',
             'PUT /api/second', 'POST /api/second/end', 'POST /api/setup', 'POST /api/reset', 'POST /api/second', 'POST /api/sign-in',
             'POST /api/password',

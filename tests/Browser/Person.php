@@ -428,7 +428,8 @@ final readonly class Person
         $slider = $this->until(
             fn (): ?WebDriverElement => $this->driver->findElements(
                 WebDriverBy::xpath(
-                    "//input[@type='range'][@aria-label=\"$label\" or ancestor::label[starts-with(normalize-space(.), \"$label\")]]",
+                    "//input[@type='range'][@aria-label=\"$label\" or starts-with(@aria-label, \"$label:\")"
+                        ." or ancestor::label[starts-with(normalize-space(.), \"$label\")]]",
                 ),
             )[0] ?? null,
             "the slider \"$label\"",

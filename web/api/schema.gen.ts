@@ -3653,6 +3653,11 @@ export interface components {
                 name: string;
                 mark: number | null;
                 suggested: number | null;
+                /** @description Milliseconds after the places, of a beat that was played in */
+                played: {
+                    median: number;
+                    spread: number;
+                } | null;
             }[];
             picture: {
                 strokes: {

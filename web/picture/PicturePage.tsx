@@ -5,6 +5,7 @@ import { api, reply } from '../api/client';
 import type { Picture } from '../api/types';
 import { useCatalogue } from '../api/useCatalogue';
 import type { ASPECTS } from '../compared/aspects';
+import { soon } from '../ui/soon';
 import { Failed, Waiting } from '../ui/states';
 import { partName, taskName } from '../ui/words';
 import { PictureSheet } from './PictureSheet';
@@ -12,7 +13,9 @@ import { Spread } from './Spread';
 import { Totals } from './Totals';
 import '../ui/class.css';
 import '../ui/rooms.css';
-import { useSay } from '../words/words';
+import { useSay, withWords } from '../words/words';
+
+const ClassLay = soon(() => withWords(import('../play/ClassLay'), 'play'));
 
 /** A number that was pressed: what it counts, and the beats behind it. */
 export type Behind = { title: string; of: string[] };
@@ -49,6 +52,7 @@ export default function PicturePage() {
           <BehindIt behind={behind} data={data} />
           <Said data={data} open={open} />
           {target && <Totals data={data} target={target} catalogue={catalogue.data} open={open} />}
+          {beats.some(({ played }) => played) && <ClassLay beats={beats} part={data.part.id} />}
           <section aria-labelledby="spread">
             <h2 id="spread">{say('picture.spread')}</h2>
             <div className="mt-2 grid gap-y-3">

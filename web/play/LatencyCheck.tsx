@@ -5,6 +5,8 @@ import { useSay } from '../words/words';
 import { APART, LEAD, type Measured, MOST_LATENCY, measured, TAPS } from './latency';
 import { latencyOf, type PlayIn, setLatency } from './PlayIn';
 
+/** Milliseconds between two comparisons of the clocks. */
+const COMPARE = 30;
 /** Seconds before the first click. */
 const BEFORE = 0.5;
 /** Seconds after the last click in which its tap may come. */
@@ -41,8 +43,11 @@ export function LatencyCheck({ playIn, player, done }: { playIn: PlayIn; player:
       setCount(taps.length);
     };
     setGoing(true);
+    // The clocks are compared all the while, as they are while a beat plays.
+    const compared = setInterval(() => player.heardAt(performance.now()), COMPARE);
     const end = () => {
       clearTimeout(timer);
+      clearInterval(compared);
       playIn.tap = null;
       stop.current = null;
       setGoing(false);

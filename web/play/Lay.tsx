@@ -4,7 +4,7 @@ import { useSay } from '../words/words';
 import './play.css';
 
 /** Milliseconds from the line of the place to the edge of its strip. */
-const REACH = 60;
+export const REACH = 60;
 
 type LayProps = { played: Played; pattern: Pattern; name: (row: number, section: number) => string };
 

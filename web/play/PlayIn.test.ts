@@ -74,9 +74,6 @@ class Clock implements Pick<Heard, 'heardAt' | 'placeOf' | 'strike' | 'now' | 'r
     this.#tell = tell;
     return () => true;
   };
-  start(): void {
-    this.#tell();
-  }
   stop(): void {
     this.state = { playing: false } as PlayerState;
     this.#tell();
@@ -105,7 +102,7 @@ function desk(pattern: Pattern, music: Music = straight) {
   };
   const playIn = new PlayIn(sheet, clock as unknown as Heard);
   playIn.set({ armed: true });
-  clock.start();
+  playIn.follow();
   /** Strikes a row at a tick that runs on. */
   const strike = (row: number, tick: number, velocity = 90) =>
     playIn.strike({ row, velocity, stamp: tick * clock.rate * 1000, device: 'pads' });

@@ -76,19 +76,26 @@ export class PlayIn {
   #listeners = new Set<() => void>();
   #pass: Pass | null = null;
   #passes = 0;
-  #wasPlaying = false;
   /** Hears each stroke before anything else does: where the delay is measured, nothing is written. */
   tap: ((struck: Struck) => void) | null = null;
 
   constructor(
     private readonly sheet: Sheet,
     private readonly player: Heard,
-  ) {
-    player.subscribe(() => {
-      const { playing } = player.state;
-      if (this.#wasPlaying && !playing) this.endPass(true);
-      this.#wasPlaying = playing;
+  ) {}
+
+  /** Ends a pass when the player is stopped. @returns what ends this */
+  follow(): () => void {
+    let was = this.player.state.playing;
+    const end = this.player.subscribe(() => {
+      const { playing } = this.player.state;
+      if (was && !playing) this.endPass(true);
+      was = playing;
     });
+    return () => {
+      this.endPass();
+      end();
+    };
   }
 
   get state(): PlayInState {

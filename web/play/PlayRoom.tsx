@@ -62,7 +62,7 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
       player.setMetronome(before.metronome);
     };
   }, [playIn, player, record]);
-  useEffect(() => () => playIn.endPass(), [playIn]);
+  useEffect(() => playIn.follow(), [playIn]);
   const { playing } = usePlayerState(player);
   useEffect(() => (playing ? everyFrame(() => playIn.look()) : undefined), [playing, playIn]);
 

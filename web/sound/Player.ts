@@ -56,8 +56,8 @@ const AHEAD_HIDDEN = 1.6;
 const EVERY = 30;
 /** Seconds by which two ways to the same time may differ. */
 const TRUST = 0.5;
-/** How often clocks are compared of which the middle is taken: half a second, while it plays. */
-const COMPARED = 15;
+/** Milliseconds for which a comparison of the clocks holds; of those there are, the middle is taken. */
+const COMPARED = 500;
 /** Seconds between a press and the first sound. */
 const LEAD_IN = 0.04;
 
@@ -89,7 +89,7 @@ export class Player {
   #range: { from: number; to: number } | null = null;
   #marked: { from: number; to: number } | null = null;
   /** Seconds by which the audio clock is before that of events, where it is heard, as told lately. */
-  #leads: number[] = [];
+  #leads: { at: number; lead: number }[] = [];
   #written = new Map<string, { pattern: Pattern; pass: number; list: Sounding[] }>();
 
   constructor(private readonly catalogue: Catalogue) {
@@ -298,7 +298,7 @@ export class Player {
     const { currentTime, outputLatency } = this.#context;
     const guess = currentTime - (outputLatency || 0) + (stamp - performance.now()) / 1000;
     if (!this.#state.playing) this.#compare();
-    const told = median(this.#leads) + stamp / 1000;
+    const told = median(this.#leads.map(({ lead }) => lead)) + stamp / 1000;
     // A laptop that slept tells nonsense for a moment.
     return Math.abs(told - guess) < TRUST ? told : guess;
   }
@@ -307,8 +307,9 @@ export class Player {
   #compare(): void {
     const { contextTime = 0, performanceTime = 0 } = this.#context.getOutputTimestamp?.() ?? {};
     if (performanceTime === 0) return;
-    this.#leads.push(contextTime - performanceTime / 1000);
-    if (this.#leads.length > COMPARED) this.#leads.shift();
+    this.#leads.push({ at: performanceTime, lead: contextTime - performanceTime / 1000 });
+    // A speaker that stutters falls behind: what was told before tells nothing any more.
+    while (this.#leads[0] && performanceTime - this.#leads[0].at > COMPARED) this.#leads.shift();
   }
 
   /** Seconds after which what is played now is heard, as the browser tells it. */

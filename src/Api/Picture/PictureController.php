@@ -13,7 +13,9 @@ use Pulsanda\Core\Compare\ClassPicture;
 use Pulsanda\Core\Compare\Comparison;
 use Pulsanda\Core\Compare\Report;
 use Pulsanda\Core\Compare\Say\Statement;
+use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\PatternWriter;
+use Pulsanda\Core\Play\Timing;
 use Pulsanda\Core\Say\Voice;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -43,9 +45,14 @@ final readonly class PictureController
         }
         $shown = (int) $shown;
         $nearest = array_fill(0, max(1, \count($part->targets)), 0);
-        /** @var list<array{id: string, number: int, name: string, results: string, suggested: string|null, mark: string|null}> $attempts */
+        /**
+         * @var list<array{
+         *     id: string, number: int, name: string,
+         *     results: string, suggested: string|null, mark: string|null, pattern: string
+         * }> $attempts
+         */
         $attempts = $this->connection->fetchAllAssociative(<<<'SQL'
-            SELECT DISTINCT ON (s.name, s.id) a.id, a.number, s.name, a.results, a.suggested, f.mark
+            SELECT DISTINCT ON (s.name, s.id) a.id, a.number, s.name, a.results, a.suggested, f.mark, a.pattern
             FROM attempt a JOIN account s ON s.id = a.student_id LEFT JOIN feedback f ON f.attempt_id = a.id
             WHERE a.part_id = ? ORDER BY s.name, s.id, a.number DESC
             SQL, [(string) $part->id]);
@@ -67,6 +74,7 @@ final readonly class PictureController
                 'name' => $attempt['name'],
                 'mark' => self::number($attempt['mark']),
                 'suggested' => self::number($attempt['suggested']),
+                'played' => self::played($attempt['pattern']),
             ];
         }
 
@@ -83,6 +91,18 @@ final readonly class PictureController
             'beats' => $beats,
             'picture' => self::said(ClassPicture::of($results), $results, $voice),
         ]);
+    }
+
+    /** @return array{median: float, spread: float}|null how early or late a beat lies that was played in, in milliseconds */
+    private static function played(string $pattern): ?array
+    {
+        // Most beats are clicked: they need not be read.
+        if (!str_contains($pattern, '"push"')) {
+            return null;
+        }
+        $beat = PatternReader::read($pattern);
+
+        return Timing::isPlayed($beat) ? Timing::ofBeat($beat) : null;
     }
 
     /** The newest beat of everybody, to be heard one after another. */

@@ -1,0 +1,46 @@
+import { Link } from 'react-router';
+import type { Picture } from '../api/types';
+import { useSay } from '../words/words';
+import { REACH } from './Lay';
+import './play.css';
+
+/** How the beats of a class lie that were played in: each early or late in the middle, and how far half of its strokes are from that. */
+export default function ClassLay({ beats, part }: { beats: Picture['beats']; part: string }) {
+  const say = useSay();
+  const within = (value: number) => Math.max(-REACH + 2, Math.min(REACH - 2, value));
+  return (
+    <section aria-labelledby="played">
+      <h2 id="played">{say('play.class')}</h2>
+      <ul className="lay mt-2 text-sm">
+        {beats.flatMap(({ id, name, played }) =>
+          played ? (
+            <li key={id}>
+              <Link to={`/marking/${part}/${id}`} className="quiet-link truncate">
+                <bdi>{name}</bdi>
+              </Link>
+              <svg aria-hidden="true" viewBox={`${-REACH} -8 ${2 * REACH} 16`} className="lay-dots">
+                <path d="M0 -8V8" className="lay-line" />
+                <path
+                  d={`M${within(played.median - played.spread)} 0H${within(played.median + played.spread)}`}
+                  stroke="var(--ink)"
+                  strokeWidth="3"
+                />
+                <circle cx={within(played.median)} r="3.5" />
+              </svg>
+              <span>
+                {Math.abs(played.median) < 1
+                  ? say('play.class.on', { spread: Math.round(played.spread) })
+                  : say(played.median > 0 ? 'play.class.late' : 'play.class.early', {
+                      ms: Math.round(Math.abs(played.median)),
+                      spread: Math.round(played.spread),
+                    })}
+              </span>
+            </li>
+          ) : (
+            []
+          ),
+        )}
+      </ul>
+    </section>
+  );
+}
