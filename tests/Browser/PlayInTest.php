@@ -207,6 +207,11 @@ final class PlayInTest extends BrowserTestCase
         $apart = array_map(static fn (int $a, int $b): int => $b - $a, \array_slice($strokes, 0, -1), \array_slice($strokes, 1));
         sort($apart);
         self::assertEqualsWithDelta(864, $apart[intdiv(\count($apart), 2)], 9, (string) json_encode($strokes));
+        // Switched off and on again, it listens anew.
+        $elodie->press('Microphone');
+        $elodie->readNot('Listening: every stroke');
+        $elodie->press('Microphone');
+        $elodie->told('Two seconds of silence');
         $elodie->assertNoComplaints();
     }
 

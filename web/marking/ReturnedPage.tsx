@@ -33,7 +33,8 @@ export default function ReturnedPage() {
   const { result, feedback } = data;
   const best = result ? rightRows(result, catalogue.data) : [];
   return (
-    <div className="desk:h-[calc(100dvh-4.3rem)]">
+    // What is typed and spoken at one attempt is not carried to another.
+    <div key={attemptId} className="desk:h-[calc(100dvh-4.3rem)]">
       <Compared
         head={
           <header className="head-line pb-1.5 max-sm:flex-wrap">

@@ -62,7 +62,11 @@ export function LatencyCheck({ playIn, player, done }: { playIn: PlayIn; player:
       },
       (BEFORE + (LEAD + TAPS) * APART + AFTER) * 1000,
     );
-    stop.current = end;
+    // Who closes it hears no more clicks.
+    stop.current = () => {
+      end();
+      player.stop();
+    };
   };
   return (
     <section aria-label={say('play.latency')} className="card mb-2 p-2 text-sm">

@@ -58,8 +58,10 @@ class Clock implements Pick<Heard, 'heardAt' | 'placeOf' | 'strike' | 'now' | 'r
   get rate(): number {
     return 60 / (this.pattern.tempo.bpm * 960);
   }
+  /** How often so many bars are played in a pass. */
+  turns = 1;
   get length(): number {
-    return this.range ? this.range.to - this.range.from : this.bars * BAR;
+    return this.range ? this.range.to - this.range.from : this.turns * this.bars * BAR;
   }
   heardAt = (stamp: number) => stamp / 1000;
   placeOf = (time: number) => {
@@ -151,6 +153,56 @@ describe('what is struck', () => {
     strike(0, 940, 50);
     strike(0, 965, 100);
     expect(hits()).toEqual([{ at: 960, velocity: 100, push: 5, ornament: 'flam' }]);
+  });
+
+  it('with another row between its two strokes is still one with a grace stroke', () => {
+    const { strike, hits, playIn } = desk(patternOf(rows('16', '16')));
+    strike(1, 940, 50);
+    strike(0, 950, 90);
+    strike(1, 965, 100);
+    playIn.endPass();
+    expect(hits(1)).toEqual([{ at: 960, velocity: 100, push: 5, ornament: 'flam' }]);
+    expect(playIn.state.takes[0]?.strokes.map(({ row, at }) => [row, at])).toEqual([
+      [0, 960],
+      [1, 960],
+    ]);
+  });
+
+  it('in later turns of a cycle stays on its places', () => {
+    const { strike, hits, playIn } = desk(patternOf([{ instrument: 'kick', hits: [], cycle: 720 }]));
+    playIn.set({ finds: false });
+    for (const tick of [0, 240, 725, 960, 1435]) strike(0, tick, 90);
+    strike(0, 1685, 50);
+    playIn.endPass();
+    expect(hits().map(({ at, velocity }) => [at, velocity])).toEqual([
+      [0, 90],
+      [240, 50],
+    ]);
+    expect(playIn.state.takes[0]).toMatchObject({ lost: 0, strokes: [{ at: 0 }, { at: 240 }] });
+  });
+
+  it('in later turns of a section stays on its places, and before the next section belongs to that', () => {
+    const one = patternOf(rows('16', '16'));
+    const [a] = one.sections;
+    const song: Pattern = {
+      ...one,
+      sections: [a, { ...a, name: 'B' }] as Pattern['sections'],
+      order: [
+        { section: 'A', times: 2 },
+        { section: 'B', times: 1 },
+      ],
+    };
+    const { strike, store, clock } = desk(song);
+    clock.turns = 3;
+    for (const tick of [0, 960, BAR + 5, BAR + 950, 2 * BAR - 20, 2 * BAR + 960, 3 * BAR - 15]) strike(0, tick);
+    const ats = (section: number) => store.pattern.sections[section]?.rows[0]?.hits.map(({ at, push = 0 }) => [at, push]);
+    expect(ats(1)).toEqual([
+      [0, -20],
+      [960, 0],
+    ]);
+    expect(store.history.done).toHaveLength(1);
+    // The last one was the first of the next pass, which replaces.
+    expect(ats(0)).toEqual([[0, -15]]);
   });
 
   it('replaces its rows anew in each pass, or adds to them', () => {

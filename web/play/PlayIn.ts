@@ -31,8 +31,8 @@ export type Struck = {
   /** Whose delay is taken off: pads, keys, microphone, or the name of a MIDI device. */
   device: string;
 };
-/** A stroke as it was written: its place, milliseconds off it, and the tick of the section at which it was played. */
-export type Stroke = { section: number; row: number; at: number; velocity: number; off: number; tick: number };
+/** A stroke as it was written: its place, milliseconds off it, the tick of the section and the second of the audio clock of the hand. */
+export type Stroke = { section: number; row: number; at: number; velocity: number; off: number; tick: number; time: number };
 export type Take = { number: number; strokes: Stroke[]; lost: number; pattern: Pattern };
 export type PlayInState = {
   armed: boolean;
@@ -173,24 +173,22 @@ export class PlayIn {
 
   #write(shown: Row, index: number, velocity: number, time: number, where: NonNullable<ReturnType<Heard['placeOf']>>): void {
     const { store, music } = this.sheet;
-    const { pattern } = store;
-    const range = this.player.range;
-    const inForm = placeInForm(this.player.pattern ?? pattern, music.barTicks, Math.max(0, where.place));
-    if (!inForm) return;
-    const { section } = inForm;
-    const tick = inForm.tick + Math.min(0, where.place);
-    const into = pattern.sections[section];
     const key = keyOfRow(this.sheet.section.rows, index);
-    const row = section === this.sheet.index ? index : (into?.rows.findIndex((_, i) => keyOfRow(into.rows, i) === key) ?? -1);
-    const target = into?.rows[row];
-    if (!into || !target || target.instrument !== shown.instrument) return;
-    const length = into.bars * music.barTicks;
-    const step = snapTicks(target.snap);
-    let place = placed(music, tick, step, length);
-    if (range && (place.next || place.at >= range.to)) place = { ...place, at: range.from, next: true };
-    const number = where.pass + (place.next ? 1 : 0);
-    const pass = this.#begin(number);
-    if (number === where.pass) pass.reached = Math.max(pass.reached, where.place);
+    const range = this.player.range;
+    const here = this.#rowAt(Math.max(0, where.place), key);
+    if (here?.target.instrument !== shown.instrument) return;
+    const tick = here.tick + Math.min(0, where.place);
+    const step = snapTicks(here.target.snap);
+    let place = placed(music, tick, step, here.length);
+    // A little before the end of a section is the first place of what comes next: another section, or the next pass.
+    const ends = where.place - tick + here.length;
+    const nextPass = (place.next && ends >= where.from + where.length) || (range !== null && place.at >= range.to);
+    const into = place.next || nextPass ? this.#rowAt(nextPass ? where.from : ends, key) : here;
+    if (into?.target.instrument !== shown.instrument) return;
+    if (nextPass) place = { ...place, at: range?.from ?? 0 };
+    const { section, row, target, length } = into;
+    const pass = this.#begin(where.pass + (nextPass ? 1 : 0));
+    if (!nextPass) pass.reached = Math.max(pass.reached, where.place);
     const spot = `${section} ${row}`;
     if (this.#state.mode === 'replace' && !pass.cleared.has(spot)) {
       pass.cleared.add(spot);
@@ -200,16 +198,21 @@ export class PlayIn {
     const cycle = target.cycle ?? length;
     const before = pass.last.get(spot);
     const flam = before !== undefined && time - before.time < FLAM;
-    for (let finer = step / 2; !flam && finer >= FINEST && this.#isTaken(pass, section, row, place.at); finer /= 2) {
+    const mine = pass.strokes.filter((one) => one.section === section && one.row === row);
+    // In a later turn of a cycle or of a section the same place is struck again, and the newest stroke holds.
+    const isTaken = (at: number) =>
+      mine.some((one) => one.at === at % cycle && Math.abs(time - one.time) < tickSeconds(store.pattern) * step);
+    for (let finer = step / 2; !flam && !place.next && finer >= FINEST && isTaken(place.at); finer /= 2) {
       place = placed(music, tick, finer, length);
     }
     const at = place.at % cycle;
-    if (!flam && this.#isTaken(pass, section, row, at)) {
+    if (!flam && isTaken(at)) {
       pass.lost++;
       return;
     }
-    const full = into.rows.reduce((sum, one) => sum + one.hits.length, 0) >= this.sheet.catalogue.limits.hits;
-    if (full && !hitAt(store.pattern.sections[section]?.rows[row] as Row, at)) {
+    const rows = store.pattern.sections[section]?.rows ?? [];
+    const full = rows.reduce((sum, one) => sum + one.hits.length, 0) >= this.sheet.catalogue.limits.hits;
+    if (full && !hitAt(rows[row] as Row, at)) {
       pass.lost++;
       this.sheet.say(say('edit.limit.hits', { limit: this.sheet.catalogue.limits.hits }));
       return;
@@ -221,9 +224,21 @@ export class PlayIn {
       ...(flam && { ornament: 'flam' as const }),
     };
     store.change(this.#step(), (now) => withHit(flam ? withoutHit(now, section, row, before.at) : now, section, row, hit));
-    if (flam) pass.strokes.pop();
-    pass.strokes.push({ section, row, at, velocity: hit.velocity ?? velocity, off: offOf(store.pattern, place), tick });
+    // What this one took the place of is no stroke of its own any more.
+    pass.strokes = pass.strokes.filter((one) => !(mine.includes(one) && (one.at === at || (flam && one.at === before.at))));
+    pass.strokes.push({ section, row, at, velocity: hit.velocity ?? velocity, off: offOf(store.pattern, place), tick, time });
     pass.last.set(spot, { time, at, velocity });
+  }
+
+  /** The row of this key in the section that a tick of the pass lies in. */
+  #rowAt(place: number, key: string): { section: number; row: number; target: Row; tick: number; length: number } | null {
+    const { store, music } = this.sheet;
+    const inForm = placeInForm(this.player.pattern ?? store.pattern, music.barTicks, place);
+    const into = inForm && store.pattern.sections[inForm.section];
+    if (!into) return null;
+    const row = into.rows.findIndex((_, i) => keyOfRow(into.rows, i) === key);
+    const target = into.rows[row];
+    return target ? { section: inForm.section, row, target, tick: inForm.tick, length: into.bars * music.barTicks } : null;
   }
 
   /** The hits behind the line, of rows that were to be replaced. */
@@ -242,10 +257,6 @@ export class PlayIn {
         }),
       );
     }
-  }
-
-  #isTaken(pass: Pass, section: number, row: number, at: number): boolean {
-    return pass.strokes.some((one) => one.section === section && one.row === row && one.at === at);
   }
 
   #begin(number: number): Pass {

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Music, Pattern } from '../api/types';
 import type { Editor } from '../edit/Editor';
-import { keyOfRow } from '../sound/Ears';
+import { keyOfRow, rowKey } from '../sound/Ears';
 import type { Player } from '../sound/Player';
 import { usePlayerState } from '../sound/usePlayer';
 import { everyFrame } from '../ui/frames';
@@ -138,8 +138,9 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
       beat,
       () => given.current.music,
       MANNER,
-      ({ instrument, velocity, stamp }) => {
-        const row = editor.section.rows.findIndex((one) => one.instrument === instrument);
+      ({ instrument, line, velocity, stamp }) => {
+        const { rows } = editor.section;
+        const row = rows.findIndex((_, i) => keyOfRow(rows, i) === rowKey(instrument, line));
         if (row >= 0) latest.current.strike(row, velocity, stamp, 'ghost');
       },
     );

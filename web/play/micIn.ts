@@ -28,6 +28,8 @@ export class MicIn {
   #bleed = new Bleed();
   #threshold = USUAL_THRESHOLD;
   #begun = 0;
+  /** Counts openings and closings. */
+  #turn = 0;
   /** How loud the silence was, again and again, and what it usually stayed below. */
   #noises: number[] = [];
   #noise = 0;
@@ -49,14 +51,18 @@ export class MicIn {
   };
 
   async open(): Promise<void> {
+    const turn = ++this.#turn;
     this.#change({ step: 'asking', strokes: 0 });
     const stream = await navigator.mediaDevices
       ?.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } })
       .catch(() => null);
     const node = stream && (await this.player.listen(stream, url, 'onsets').catch(() => null));
-    if (!stream || !node) {
+    // Who has left meanwhile is not listened to.
+    const left = turn !== this.#turn;
+    if (!stream || !node || left) {
       for (const track of stream?.getTracks() ?? []) track.stop();
-      this.#change({ step: 'refused' });
+      node?.port.postMessage({ end: true });
+      if (!left) this.#change({ step: 'refused' });
       return;
     }
     this.#silence = [];
@@ -81,7 +87,7 @@ export class MicIn {
     }
     this.#end = () => {
       clearTimeout(timer);
-      node.disconnect();
+      node.port.postMessage({ end: true });
       for (const track of stream.getTracks()) track.stop();
     };
     this.#begun = performance.now();
@@ -89,6 +95,7 @@ export class MicIn {
   }
 
   close(): void {
+    this.#turn++;
     this.#end?.();
     this.#end = null;
     this.#change({ step: 'off', strokes: 0 });

@@ -18,15 +18,18 @@ class OnsetProcessor extends AudioWorkletProcessor {
   #blocks = 0;
   #level = 0;
   #loud = 0;
+  #ended = false;
 
   constructor() {
     super();
-    this.port.onmessage = ({ data }: MessageEvent<{ threshold: number }>) => {
-      this.#onsets.threshold = data.threshold;
+    this.port.onmessage = ({ data }: MessageEvent<{ threshold: number } | { end: true }>) => {
+      if ('end' in data) this.#ended = true;
+      else this.#onsets.threshold = data.threshold;
     };
   }
 
   process([input]: Float32Array[][]): boolean {
+    if (this.#ended) return false;
     const samples = input?.[0];
     if (!samples) return true;
     this.#begun ??= currentFrame;
