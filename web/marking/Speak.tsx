@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { bytes } from '../api/bytes';
 import { api, at, reply } from '../api/client';
 import type { Said } from '../api/types';
 import { type Recorder, record, SPEECH } from '../sound/record';
@@ -37,9 +38,7 @@ export function Speak({ attemptId, speaker, first, atOnce = false }: Props) {
       const kept = await reply(
         api.PUT('/api/attempts/{id}/spoken', {
           ...at({ id: attemptId }),
-          body: recording as unknown as string,
-          bodySerializer: (body) => body as unknown as string,
-          headers: { 'Content-Type': 'application/octet-stream' },
+          ...bytes(recording),
         }),
       );
       setUnsent(null);

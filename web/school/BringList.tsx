@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { bytes } from '../api/bytes';
 import { api, reply } from '../api/client';
 import type { PeopleLook } from '../api/types';
 import { Notice } from '../ui/states';
@@ -9,9 +10,6 @@ import { Faults } from './Faults';
 
 /** What a column may hold. */
 const columnWords = (kind: string): string => say(`school.list.column.${kind || 'out'}` as Key);
-
-/** What is sent as it lies on the disk. */
-export const bytes = (file: Blob) => ({ body: file as unknown as string, bodySerializer: () => file });
 
 /** A table of people from a file: what its columns are, who would come in, what cannot be taken by line; then all of them or none. */
 export function BringList({ courseId, done }: { courseId: string; done: () => void }) {

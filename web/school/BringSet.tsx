@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react';
+import { bytes } from '../api/bytes';
 import { api, reply } from '../api/client';
 import type { RosterLook } from '../api/types';
 import { Notice } from '../ui/states';
 import { useTask } from '../ui/useTask';
 import { useSay } from '../words/words';
-import { bytes } from './BringList';
 import { Faults } from './Faults';
 import { RosterChanges } from './RosterChanges';
 

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { bytes } from '../api/bytes';
 import { api, reply } from '../api/client';
 import { useTask } from '../ui/useTask';
 import { say, useSay } from '../words/words';
@@ -18,9 +19,7 @@ export function useBringing(): Bringing {
       setSaid('');
       const { kept, twice } = await reply(
         api.POST('/api/shelf-file', {
-          body: file as unknown as string,
-          bodySerializer: (body) => body as unknown as string,
-          headers: { 'Content-Type': 'application/octet-stream' },
+          ...bytes(file),
         }),
       );
       setSaid(say('shelf.imported', { count: kept, twice }));

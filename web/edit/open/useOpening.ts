@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { bytes } from '../../api/bytes';
 import { ApiError, api, reply } from '../../api/client';
 import type { Pattern } from '../../api/types';
 import { type Task, useTask } from '../../ui/useTask';
@@ -132,9 +133,7 @@ function imported(file: File, map: Record<number, string>, channel: number, give
   return reply(
     api.POST('/api/edit/import', {
       params: { query: { name: file.name, ...(pairs.length > 0 && { map: pairs.join(',') }), ...(channel > 0 && { channel }), ...given } },
-      body: file as unknown as string,
-      bodySerializer: (body) => body as unknown as string,
-      headers: { 'Content-Type': 'application/octet-stream' },
+      ...bytes(file),
     }),
   );
 }

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import { bytes } from '../../api/bytes';
 import { api, at, reply } from '../../api/client';
 import type { Catalogue, OwnSound, Row } from '../../api/types';
 import { rowChanged } from '../../music/rows';
@@ -46,16 +47,14 @@ export function OwnSoundBlock({ editor, row, index, player, locked, dropped = nu
     player.kits.own.renew();
     await queries.invalidateQueries({ queryKey: ['sounds'] });
   };
-  const bring = (bytes: Blob, usual: string) =>
+  const bring = (file: Blob, usual: string) =>
     run(async () => {
-      if (bytes.size > MOST_BYTES) throw new Error(say('panels.sound.large'));
+      if (file.size > MOST_BYTES) throw new Error(say('panels.sound.large'));
       const query = { name: unused(name.trim() || usual, sounds) };
       const sound = await reply(
         api.POST('/api/sounds', {
           params: { query },
-          body: bytes as unknown as string,
-          bodySerializer: (body) => body as unknown as string,
-          headers: { 'Content-Type': 'application/octet-stream' },
+          ...bytes(file),
         }),
       );
       setName('');
