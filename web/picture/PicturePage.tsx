@@ -52,7 +52,16 @@ export default function PicturePage() {
           <BehindIt behind={behind} data={data} />
           <Said data={data} open={open} />
           {target && <Totals data={data} target={target} catalogue={catalogue.data} open={open} />}
-          {beats.some(({ played }) => played) && <ClassLay beats={beats} part={data.part.id} />}
+          {beats.some(({ played }) => played) && (
+            <ClassLay
+              beats={beats}
+              called={({ id, name }) => (
+                <Link to={`/marking/${data.part.id}/${id}`} className="quiet-link truncate">
+                  <bdi>{name}</bdi>
+                </Link>
+              )}
+            />
+          )}
           <section aria-labelledby="spread">
             <h2 id="spread">{say('picture.spread')}</h2>
             <div className="mt-2 grid gap-y-3">

@@ -1,23 +1,27 @@
-import { Link } from 'react-router';
+import type { ReactNode } from 'react';
 import type { Picture } from '../api/types';
 import { useSay } from '../words/words';
 import { REACH } from './Lay';
 import './play.css';
 
+type Props = {
+  beats: Picture['beats'];
+  /** Whose it is, as a way to the beat. */
+  called: (beat: Picture['beats'][number]) => ReactNode;
+};
+
 /** How the beats of a class lie that were played in: each early or late in the middle, and how far half of its strokes are from that. */
-export default function ClassLay({ beats, part }: { beats: Picture['beats']; part: string }) {
+export default function ClassLay({ beats, called }: Props) {
   const say = useSay();
   const within = (value: number) => Math.max(-REACH + 2, Math.min(REACH - 2, value));
   return (
     <section aria-labelledby="played">
       <h2 id="played">{say('play.class')}</h2>
       <ul className="lay mt-2 text-sm">
-        {beats.flatMap(({ id, name, played }) =>
+        {beats.flatMap(({ played, ...beat }) =>
           played ? (
-            <li key={id}>
-              <Link to={`/marking/${part}/${id}`} className="quiet-link truncate">
-                <bdi>{name}</bdi>
-              </Link>
+            <li key={beat.id}>
+              {called({ ...beat, played })}
               <svg aria-hidden="true" viewBox={`${-REACH} -8 ${2 * REACH} 16`} className="lay-dots">
                 <path d="M0 -8V8" className="lay-line" />
                 <path
