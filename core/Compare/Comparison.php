@@ -6,6 +6,7 @@ namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Mark\Aspects;
 use Pulsanda\Core\Compare\Mark\Placement;
+use Pulsanda\Core\Compare\Mark\PlayedTiming;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Pairing;
@@ -77,12 +78,18 @@ final readonly class Comparison
         private array $credits,
         private array $accounts,
         private ?array $heard,
+        private ?PlayedTiming $timing,
     ) {
     }
 
     /** @throws InvalidInput when a pattern is too long to compare */
     public static function of(Pattern $target, Pattern $submission, Policy $policy, int $index = 0): self
     {
+        $timing = null === $policy->played ? null : PlayedTiming::of($target, $submission, $policy->played);
+        if (null !== $timing) {
+            // What a hand struck is in its place, however early or late it came: that is feel.
+            [$target, $submission] = [$target->withoutPushes(), $submission->withoutPushes()];
+        }
         $targetTicks = $policy->tile && $target->ticks() < $submission->ticks() ? $submission->ticks() : $target->ticks();
         [$asked, $played] = [self::repeated($target, $targetTicks), Strokes::written($submission)];
         [$asked, $played] = [GraceHits::read($asked, $played, $policy->tolerance), GraceHits::read($played, $asked, $policy->tolerance)];
@@ -98,7 +105,11 @@ final readonly class Comparison
             [$statements, $pairs] = [[self::instead(StatementKind::AnotherBeat, $pairing)], $pairing->pairs];
         }
 
-        return self::marked($index, $target, $submission, $targetTicks, $pairing, $pairs, $statements, $policy, $heard);
+        if (null === $heard && null !== $timing) {
+            $statements = [...$statements, ...$timing->statements($pairs, $statements, $policy->tolerance)];
+        }
+
+        return self::marked($index, $target, $submission, $targetTicks, $pairing, $pairs, $statements, $policy, $heard, $timing);
     }
 
     /**
@@ -182,6 +193,7 @@ final readonly class Comparison
             $this->statements,
             $policy,
             $this->heard,
+            $this->timing,
         );
     }
 
@@ -200,11 +212,12 @@ final readonly class Comparison
         array $statements,
         Policy $policy,
         ?array $heard,
+        ?PlayedTiming $timing,
     ): self {
         $placement = Placement::of($target, $heard ?? $pairing->pairs, $statements, $policy, $targetTicks);
         $aspects = null !== $heard ? Aspects::same($target, $submission, $heard, $policy)
-            : Aspects::of($target, $submission, $pairing->pairs, $placement, $policy, $targetTicks);
-        $sorted = (new Gains($target, $pairs, $aspects, $policy, $targetTicks))->sorted($statements);
+            : Aspects::of($target, $submission, $pairing->pairs, $placement, $policy, $targetTicks, $timing);
+        $sorted = (new Gains($target, $pairs, $aspects, $policy, $targetTicks, $timing))->sorted($statements);
         [$statements, $gains] = [array_column($sorted, 0), array_column($sorted, 1)];
         $by = [];
         foreach ($statements as $s => $statement) {
@@ -232,6 +245,7 @@ final readonly class Comparison
             $credits,
             $accounts,
             $heard,
+            $timing,
         );
     }
 
@@ -325,9 +339,9 @@ final readonly class Comparison
             $said = [
                 'status' => $pair->status->value,
                 'instrument' => $instrument->value,
-                'target' => $target?->tick,
-                'submission' => $submission?->tick,
-                'ticks' => $pair->ticks(),
+                'target' => null === $target ? null : $target->tick + ($this->timing?->askedPush($target) ?? 0),
+                'submission' => null === $submission ? null : $submission->tick + ($this->timing?->push($submission) ?? 0),
+                'ticks' => $this->timing?->ticks($pair) ?? $pair->ticks(),
                 'credit' => $credit,
                 'statement' => $statement,
             ];

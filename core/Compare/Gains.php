@@ -6,6 +6,7 @@ namespace Pulsanda\Core\Compare;
 
 use Pulsanda\Core\Compare\Mark\Aspects;
 use Pulsanda\Core\Compare\Mark\Placement;
+use Pulsanda\Core\Compare\Mark\PlayedTiming;
 use Pulsanda\Core\Compare\Mark\Policy;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
@@ -30,6 +31,7 @@ final readonly class Gains
         private Aspects $aspects,
         private Policy $policy,
         private int $ticks,
+        private ?PlayedTiming $played,
     ) {
     }
 
@@ -82,13 +84,18 @@ final readonly class Gains
             return 0;
         }
         $aspect = match ($statement->kind) {
-            StatementKind::Swing => 'feel',
+            StatementKind::Swing, StatementKind::Untimely => 'feel',
             StatementKind::Tempo => 'tempo',
             StatementKind::Meter, StatementKind::Length, StatementKind::Form => 'form',
             default => 'dynamics' === $statement->scope ? 'dynamics' : 'placement',
         };
         $value = 'placement' === $aspect
             ? Placement::of($this->target, $this->repaired($statement), $others, $this->policy, $this->ticks)->aspect() : 1;
+        $value = match ($statement->kind) {
+            StatementKind::Swing => $this->aspects->timing,
+            StatementKind::Untimely => $this->aspects->swing * ($this->played?->aspect($this->repaired($statement)) ?? 1),
+            default => $value,
+        };
         $better = $this->aspects->with($aspect, $value);
 
         return round(max(0, (float) $better->exact($this->policy) - (float) $this->aspects->exact($this->policy)), 2);

@@ -24,18 +24,20 @@ final readonly class Hit
         public float $tune,
         public ?Ornament $ornament,
         public ?Hand $hand,
+        public ?int $struck,
     ) {
     }
 
     /**
-     * @param int   $at       written tick from the start of its section
-     * @param int   $velocity 1–127
-     * @param int   $push     ticks early (−) or late (+), −120…120
-     * @param int   $roll     strokes within one step of the row, 1–8
-     * @param int   $odds     percent of passes in which it sounds, 1–100
-     * @param bool  $silent   kept, but gives no stroke
-     * @param float $pan      −1 left … 1 right, added to its row's
-     * @param float $tune     −12…12 semitones, added to its row's
+     * @param int      $at       written tick from the start of its section
+     * @param int      $velocity 1–127
+     * @param int      $push     ticks early (−) or late (+), −120…120
+     * @param int      $roll     strokes within one step of the row, 1–8
+     * @param int      $odds     percent of passes in which it sounds, 1–100
+     * @param bool     $silent   kept, but gives no stroke
+     * @param float    $pan      −1 left … 1 right, added to its row's
+     * @param float    $tune     −12…12 semitones, added to its row's
+     * @param int|null $struck   ticks early (−) or late (+) at which a hand struck it, whatever was drawn to the grid since; null: clicked
      *
      * @throws InvalidInput
      */
@@ -50,6 +52,7 @@ final readonly class Hit
         float $tune = 0,
         ?Ornament $ornament = null,
         ?Hand $hand = null,
+        ?int $struck = null,
     ): self {
         Range::check('at', $at, 0, \PHP_INT_MAX);
         Range::check('velocity', $velocity, 1, 127);
@@ -58,8 +61,9 @@ final readonly class Hit
         Range::check('odds', $odds, 1, 100);
         Range::check('pan', $pan, -1, 1);
         Range::check('tune', $tune, -12, 12);
+        Range::check('struck', $struck ?? 0, -self::MOST_PUSH, self::MOST_PUSH);
 
-        return new self($at, $velocity, $push, $roll, $odds, $silent, $pan, $tune, $ornament, $hand);
+        return new self($at, $velocity, $push, $roll, $odds, $silent, $pan, $tune, $ornament, $hand, $struck);
     }
 
     /**
@@ -80,6 +84,7 @@ final readonly class Hit
             $this->tune,
             $this->ornament,
             $this->hand,
+            null === $this->struck ? null : max(-self::MOST_PUSH, min(self::MOST_PUSH, $this->at + $this->struck - $at)),
         );
     }
 }

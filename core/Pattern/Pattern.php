@@ -130,6 +130,17 @@ final readonly class Pattern
         return self::of($this->title, $this->meter, $this->tempo, $sections, $this->order, $this->swing, $this->kit, $this->seed);
     }
 
+    /** The same with every hit in its place, none early or late. */
+    public function withoutPushes(): self
+    {
+        $bare = static fn (Row $row): Row => $row->withHits(array_map(static fn (Hit $hit): Hit => $hit->moved($hit->at, 0), $row->hits));
+
+        return $this->withSections(array_map(
+            fn (Section $section): Section => Section::of($section->name, $section->bars, array_map($bare, $section->rows), $this->meter),
+            $this->sections,
+        ));
+    }
+
     /** One section of it, played once. */
     public function only(Section $section): self
     {

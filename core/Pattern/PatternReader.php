@@ -16,6 +16,7 @@ final readonly class PatternReader
 {
     public const FORMAT = 'pulsanda-pattern';
     public const VERSION = 1;
+    private const HIT = ['at', 'velocity', 'push', 'roll', 'odds', 'silent', 'pan', 'tune', 'ornament', 'hand', 'struck'];
 
     /** @throws InvalidInput naming the place */
     public static function read(string $json): Pattern
@@ -161,7 +162,7 @@ final readonly class PatternReader
 
     private static function hit(mixed $data, string $path): Hit
     {
-        $fields = Fields::of($data, $path, ['at', 'velocity', 'push', 'roll', 'odds', 'silent', 'pan', 'tune', 'ornament', 'hand']);
+        $fields = Fields::of($data, $path, self::HIT);
 
         return $fields->build(static fn (): Hit => Hit::of(
             $fields->int('at'),
@@ -180,6 +181,7 @@ final readonly class PatternReader
                 $fields->at('hand'),
                 'this must be "R", "L" or null.',
             ),
+            $fields->isNull('struck') ? null : $fields->int('struck'),
         ));
     }
 

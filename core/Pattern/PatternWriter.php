@@ -103,6 +103,7 @@ final readonly class PatternWriter
                 'tune' => $hit->tune,
                 'ornament' => $hit->ornament?->value,
                 'hand' => $hit->hand?->value,
+                'struck' => $hit->struck,
             ],
             [
                 'velocity' => 90,
@@ -114,6 +115,7 @@ final readonly class PatternWriter
                 'tune' => 0.0,
                 'ornament' => null,
                 'hand' => null,
+                'struck' => null,
             ],
         );
     }

@@ -54,9 +54,13 @@ final readonly class Findings
 
     public function count(): int
     {
-        // What is written otherwise and sounds the same is no mistake.
-        $same = StatementKind::SameSound->value;
-        $mistakes = array_filter($this->data['statements'], static fn (array $one): bool => $same !== $one['kind']);
+        $mistakes = array_filter($this->data['statements'], static fn (array $one): bool => match ($one['kind']) {
+            // What is written otherwise and sounds the same is no mistake.
+            StatementKind::SameSound->value => false,
+            // A hand that is in time three times of four is in time.
+            StatementKind::Untimely->value => 4 * $one['strokes'] > $one['values']['of'],
+            default => true,
+        });
 
         return \count($mistakes) + \count($this->data['unmet']);
     }

@@ -17,6 +17,8 @@ final readonly class Freedom
 {
     /** Lowest and highest quarter notes per minute that can be left open. */
     public const TEMPO = [10, 800];
+    /** Fewest and most milliseconds within which a stroke that is drummed in can be in time. */
+    public const PLAYED = [5, 100];
 
     /**
      * @param array{low: float, high: float}|null $tempo     quarter notes per minute that may be chosen; null when the tempo is set
@@ -25,6 +27,8 @@ final readonly class Freedom
      * @param bool                                $rows      whether instruments that are not offered may be added
      * @param list<Instrument>                    $required  rows that every section keeps
      * @param list<Instrument>                    $forbidden rows that cannot be added
+     * @param int|null                            $played    milliseconds within which a stroke is in time, of a beat that is to be drummed
+     *                                                       in; null where it may be clicked
      */
     private function __construct(
         public ?array $tempo,
@@ -35,6 +39,7 @@ final readonly class Freedom
         public array $required,
         public array $forbidden,
         public bool $kit,
+        public ?int $played,
     ) {
     }
 
@@ -54,24 +59,26 @@ final readonly class Freedom
         array $required = [],
         array $forbidden = [],
         bool $kit = true,
+        ?int $played = null,
     ): self {
         if (null !== $tempo) {
             Range::check('tempo.low', $tempo['low'], ...self::TEMPO);
             Range::check('tempo.high', $tempo['high'], $tempo['low'], self::TEMPO[1]);
         }
+        Range::check('played', $played ?? self::PLAYED[0], ...self::PLAYED);
         foreach ($required as $i => $instrument) {
             if (\in_array($instrument, $forbidden, true)) {
                 throw InvalidInput::at("required[$i]", "$instrument->value cannot be required and forbidden; choose one.");
             }
         }
 
-        return new self($tempo, $meter, $swing, $form, $rows, $required, $forbidden, $kit);
+        return new self($tempo, $meter, $swing, $form, $rows, $required, $forbidden, $kit, $played);
     }
 
     /** @throws InvalidInput */
     public static function fromData(mixed $data, string $path): self
     {
-        $fields = Fields::of($data, $path, ['tempo', 'meter', 'swing', 'form', 'rows', 'required', 'forbidden', 'kit']);
+        $fields = Fields::of($data, $path, ['tempo', 'meter', 'swing', 'form', 'rows', 'required', 'forbidden', 'kit', 'played']);
         $tempo = null;
         if (!$fields->isNull('tempo')) {
             $range = Fields::of($fields->value('tempo'), $fields->at('tempo'), ['low', 'high']);
@@ -87,6 +94,7 @@ final readonly class Freedom
             $fields->has('required') ? PatternReader::instruments($fields, 'required', 0, Section::MOST_ROWS) : [],
             $fields->has('forbidden') ? PatternReader::instruments($fields, 'forbidden', 0, \count(Instrument::cases())) : [],
             $fields->bool('kit', true),
+            $fields->isNull('played') ? null : $fields->int('played'),
         ));
     }
 
@@ -104,7 +112,16 @@ final readonly class Freedom
             'required' => $names($this->required),
             'forbidden' => $names($this->forbidden),
             'kit' => $this->kit,
+            'played' => $this->played,
         ];
+    }
+
+    /** Whether students may change the same: drumming in is a way to play, and changes no sheet. */
+    public function opensAs(self $other): bool
+    {
+        $open = static fn (self $one): string => json_encode(['played' => null] + $one->toData(), \JSON_THROW_ON_ERROR);
+
+        return $open($this) === $open($other);
     }
 
     /**

@@ -43,7 +43,11 @@ final readonly class Judgement
         ?Pattern $given = null,
     ): self {
         $comparisons = [] === $targets ? [] : Comparison::withEach($targets, $beat, $policy);
-        $checked = $requirements->isEmpty() ? null : $requirements->check(Submission::of($beat, $note, $policy->tolerance), $given);
+        $checked = $requirements->isEmpty() ? null : $requirements->check(
+            // Of a beat that is drummed in, every stroke stands for its place.
+            Submission::of(null === $policy->played ? $beat : $beat->withoutPushes(), $note, $policy->tolerance),
+            $given,
+        );
         $results = array_map(static fn (Comparison $one): array => $one->toData(), $comparisons);
         $meter = static fn (Meter $meter): array => [$meter->count, $meter->unit, $meter->groups];
         $own = ['meter' => $meter($beat->meter), 'bars' => $beat->bars()];

@@ -132,7 +132,7 @@ final readonly class Task
     /** @return Policy with the tempo that the task leaves open */
     public function judging(): Policy
     {
-        return $this->policy->within($this->freedom->tempo);
+        return $this->policy->within($this->freedom->tempo, $this->freedom->played);
     }
 
     /** @return float the highest mark */
@@ -147,7 +147,7 @@ final readonly class Task
         return $this->kind === $other->kind && $this->instruments === $other->instruments && $this->start->titled('')->equals(
             $other->start->titled(''),
         )
-            && json_encode($this->freedom->toData()) === json_encode($other->freedom->toData());
+            && $this->freedom->opensAs($other->freedom);
     }
 
     /** @return bool whether a beat is judged the same by both */
@@ -155,7 +155,7 @@ final readonly class Task
     {
         $data = static fn (self $one): string => json_encode([
             array_map(PatternWriter::write(...), $one->targets),
-            PolicyFile::toData($one->judging()),
+            [PolicyFile::toData($one->judging()), $one->freedom->played],
             $one->requirements->toData(),
         ], \JSON_THROW_ON_ERROR);
 

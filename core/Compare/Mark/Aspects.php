@@ -17,6 +17,7 @@ final readonly class Aspects
 
     /**
      * @param float|null $dynamics null when not assessed
+     * @param float      $feel     of its swing setting, and of how near to the beat it was drummed in
      */
     private function __construct(
         public float $placement,
@@ -24,6 +25,8 @@ final readonly class Aspects
         public float $feel,
         public float $tempo,
         public float $form,
+        public float $swing = 1,
+        public float $timing = 1,
     ) {
     }
 
@@ -38,15 +41,20 @@ final readonly class Aspects
         Placement $placement,
         Policy $policy,
         int $targetTicks,
+        ?PlayedTiming $played = null,
     ): self {
+        $swing = max(0, 1 - self::swingOff($target, $submission) / 12);
+        $timing = $played?->aspect($pairs) ?? 1;
         $lengths = [$targetTicks, $submission->ticks()];
 
         return new self(
             $placement->aspect(),
             self::dynamics($target, $submission, $pairs, $policy),
-            max(0, 1 - self::swingOff($target, $submission) / 12),
+            $swing * $timing,
             max(0, 1 - self::tempoOff($target, $submission, $policy) / 10),
             $target->meter->hasBarOf($submission->meter) ? min($lengths) / max($lengths) : 0,
+            $swing,
+            $timing,
         );
     }
 
@@ -106,7 +114,15 @@ final readonly class Aspects
     {
         $all = [$aspect => $value] + $this->all();
 
-        return new self((float) $all['placement'], $all['dynamics'], (float) $all['feel'], (float) $all['tempo'], (float) $all['form']);
+        return new self(
+            (float) $all['placement'],
+            $all['dynamics'],
+            (float) $all['feel'],
+            (float) $all['tempo'],
+            (float) $all['form'],
+            $this->swing,
+            $this->timing,
+        );
     }
 
     /** @return array{float, float} lowest and highest quarter notes per minute that count as right */

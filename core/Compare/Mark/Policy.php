@@ -38,6 +38,7 @@ final readonly class Policy
         public ?array $tempo,
         public bool $guessing,
         public bool $sticking,
+        public ?int $played,
     ) {
     }
 
@@ -84,24 +85,30 @@ final readonly class Policy
 
         $tolerance ??= Tolerance::of();
 
-        return new self($tolerance, $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $guessing, $sticking);
+        return new self($tolerance, $tile, $credit + self::CREDIT, $weights, $points, $step, $tempo, $guessing, $sticking, null);
     }
 
-    /** @param array{low: float, high: float}|null $tempo of the task; it counts where this policy names no tempo of its own */
-    public function within(?array $tempo): self
+    /**
+     * The same for what a task leaves open.
+     *
+     * @param array{low: float, high: float}|null $tempo  counts where this policy names no tempo of its own
+     * @param int|null                            $played milliseconds within which strokes of a beat that is drummed in are in time; null
+     *                                                    where it may be clicked
+     */
+    public function within(?array $tempo, ?int $played): self
     {
-        return null === $tempo || null !== $this->tempo ? $this
-            : new self(
-                $this->tolerance,
-                $this->tile,
-                $this->credit,
-                $this->weights,
-                $this->points,
-                $this->step,
-                $tempo,
-                $this->guessing,
-                $this->sticking,
-            );
+        return new self(
+            $this->tolerance,
+            $this->tile,
+            $this->credit,
+            $this->weights,
+            $this->points,
+            $this->step,
+            $this->tempo ?? $tempo,
+            $this->guessing,
+            $this->sticking,
+            $played,
+        );
     }
 
     /** @return string the same for policies that pair and state alike, whatever strokes then count */
@@ -116,6 +123,7 @@ final readonly class Policy
                 $this->tempo,
                 $this->guessing,
                 $this->sticking,
+                $this->played,
             ],
             \JSON_THROW_ON_ERROR,
         );

@@ -16,6 +16,7 @@ enum Preset: string
     case Dynamics = 'dynamics';
     case Swing = 'swing';
     case Meter = 'meter';
+    case Played = 'played';
 
     /** @throws InvalidInput never: every value is within its limits */
     public function policy(): Policy
@@ -30,6 +31,7 @@ enum Preset: string
             self::Placement => Policy::of(weights: ['placement' => 100, 'dynamics' => 0, 'feel' => 0, 'tempo' => 0, 'form' => 0]),
             self::Dynamics => Policy::of(weights: ['placement' => 40, 'dynamics' => 60, 'feel' => 0, 'tempo' => 0, 'form' => 0]),
             self::Swing => Policy::of(weights: ['placement' => 40, 'dynamics' => 0, 'feel' => 60, 'tempo' => 0, 'form' => 0]),
+            self::Played => Policy::of(weights: ['placement' => 50, 'dynamics' => 20, 'feel' => 30, 'tempo' => 0, 'form' => 0]),
             self::Meter => Policy::of(weights: ['placement' => 60, 'dynamics' => 0, 'feel' => 0, 'tempo' => 0, 'form' => 40]),
         };
     }

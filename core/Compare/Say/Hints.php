@@ -48,6 +48,7 @@ final readonly class Hints
             StatementKind::Swing => self::swing($one),
             StatementKind::Ahead => 'ahead',
             StatementKind::Behind => 'behind',
+            StatementKind::Untimely => 'untimely',
             StatementKind::Accents, StatementKind::Flat => 'accents',
             StatementKind::Uneven => true === ($one->values['ghosts'] ?? false)
                 ? 'uneven.ghosts'

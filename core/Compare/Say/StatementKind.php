@@ -30,6 +30,7 @@ enum StatementKind: string
     case Swing = 'swing';
     case Ahead = 'ahead';
     case Behind = 'behind';
+    case Untimely = 'untimely';
     case HitMissing = 'hit-missing';
     case HitExtra = 'hit-extra';
     case HitMoved = 'hit-moved';

@@ -60,7 +60,7 @@ final readonly class Words
             ),
             StatementKind::Accents, StatementKind::Flat, StatementKind::Uneven, StatementKind::Balance => $this->dynamics($one),
             StatementKind::Ornament, StatementKind::Sticking => $this->ornament($one),
-            StatementKind::Ahead, StatementKind::Behind => $this->feel($one),
+            StatementKind::Ahead, StatementKind::Behind, StatementKind::Untimely => $this->feel($one),
             default => $this->cause($one),
         };
     }
@@ -230,6 +230,10 @@ final readonly class Words
         return $this->voice->say("feel.{$one->kind->value}", [
             'all' => [] === $one->instruments ? 'yes' : 'no',
             'name' => [] === $one->instruments ? '' : $this->voice->label($one->instruments[0]),
+            'count' => $one->strokes,
+            'of' => (int) self::one($one->values, 'of'),
+            'within' => (int) self::one($one->values, 'within'),
+            'way' => self::one($one->values, 'way'),
         ]);
     }
 

@@ -32,7 +32,7 @@ final readonly class WeighController
         $voice = $this->reader->of($attempt->part->assignment->course);
         $policies = [];
         foreach (Body::of($request, ['policies'])->list('policies', 1, self::MOST) as $i => $data) {
-            $policies[] = TaskFile::policy($data, "policies[$i]")->within($task->freedom->tempo);
+            $policies[] = TaskFile::policy($data, "policies[$i]")->within($task->freedom->tempo, $task->freedom->played);
         }
         $compared = [] === $task->targets ? [] : self::compared($task->targets, $attempt->pattern, $policies);
 
