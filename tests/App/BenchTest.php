@@ -241,6 +241,35 @@ final class BenchTest extends ApiTestCase
         self::assertNull($played['Bo'], 'clicked');
     }
 
+    public function testATaskAsksForABeatThatIsDrummedInAndTellsHowItCameAbout(): void
+    {
+        $title = "Lamplighters' March";
+        $this->signIn('odile');
+        $id = $this->assignment($title);
+        $plan = $this->input($id);
+        self::assertIsArray($plan['parts'][0]['freedom']);
+        $plan['parts'][0]['freedom']['played'] = 3;
+        $this->assertProblem(422, 'played: 3 is out of range; use 5 to 100.', $this->send('PUT', "/api/assignments/$id", $plan));
+        $plan['parts'][0]['freedom']['played'] = 40;
+        self::assertSame(200, $this->send('PUT', "/api/assignments/$id", $plan)->getStatusCode());
+
+        $this->signIn('wren');
+        self::assertSame(40, $this->at($bench = $this->bench($title), 'part.freedom.played'));
+        self::assertSame([], $this->at($bench, 'given.sections.0.rows.0.hits'), 'what they began with');
+        $snares = array_map(static fn (int $i): array => ['at' => 960 + 1920 * $i, 'push' => 60, 'struck' => 60], range(0, 3));
+        self::assertSame(201, $this->handIn($title, 0, $this->with($bench, 'snare', [...$snares, ['at' => 0]]))->getStatusCode());
+        $attempt = '/api/attempts/'.$this->attempt($title, 'wren');
+        $read = $this->json($this->get($attempt));
+        self::assertSame(['hits' => 5, 'struck' => 4, 'drawn' => 0], $this->at($read, 'cameAbout'));
+        $this->signIn('odile');
+        $read = $this->json($this->get($attempt));
+        self::assertSame(['hits' => 5, 'struck' => 4, 'drawn' => 0], $this->at($read, 'cameAbout'));
+        // 39 ms late: in its place, and in time.
+        $snare = array_filter((array) $this->at($read, 'result.pairs'), static fn (mixed $one): bool => \is_array($one) && 'snare' === $one['instrument']);
+        self::assertSame(['match', 'match', 'match', 'match', 'missing'], array_column($snare, 'status'));
+        self::assertSame([60, 60, 60, 60, null], array_column($snare, 'ticks'));
+    }
+
     /** @return array<string, mixed> */
     private function bench(string $title): array
     {

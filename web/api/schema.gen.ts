@@ -2448,6 +2448,7 @@ export interface components {
                 rows: number;
                 strokes: number;
                 tempo: components["schemas"]["Range"];
+                played: components["schemas"]["Range"];
                 times: components["schemas"]["Range"];
                 note: number;
                 feedback: number;
@@ -2464,7 +2465,7 @@ export interface components {
                 /** @description Ways to mark to start from */
                 presets: {
                     /** @enum {string} */
-                    key: "usual" | "copy" | "placement" | "dynamics" | "swing" | "meter";
+                    key: "usual" | "copy" | "placement" | "dynamics" | "swing" | "meter" | "played";
                     policy: components["schemas"]["WholePolicy"];
                 }[];
                 limits: {
@@ -3093,6 +3094,8 @@ export interface components {
              * @enum {string|null}
              */
             hand?: "R" | "L" | null;
+            /** @description Ticks early (−) or late (+) at which a hand struck it; null where it was clicked */
+            struck?: number | null;
         };
         Row: {
             instrument: string;
@@ -3205,6 +3208,8 @@ export interface components {
             rows?: boolean;
             /** @default true */
             kit?: boolean;
+            /** @description The beat is to be drummed in; its strokes are in time within so many milliseconds. Null where it may be clicked */
+            played?: number | null;
             required?: string[];
             forbidden?: string[];
         };
@@ -3471,6 +3476,8 @@ export interface components {
             target: components["schemas"]["Pattern"] | null;
             /** @description Further targets that count as well */
             others: components["schemas"]["Pattern"][];
+            /** @description What the student began with, where the beat is to be drummed in */
+            given: components["schemas"]["Pattern"] | null;
             draft: components["schemas"]["Draft"];
             attempts: components["schemas"]["OwnAttempt"][];
             parts: components["schemas"]["Sibling"][];
@@ -3760,6 +3767,14 @@ export interface components {
                 unit: number;
             } | null;
         };
+        /** @description How much of a beat a hand struck */
+        CameAbout: {
+            /** @description The student's own */
+            hits: number;
+            struck: number;
+            /** @description How far they were drawn to the grid, in percent; null where they lay on it */
+            drawn: number | null;
+        };
         Said: {
             seconds: number;
             caption: string;
@@ -3821,6 +3836,8 @@ export interface components {
             feedback: components["schemas"]["Feedback"];
             spoken: components["schemas"]["Spoken"];
             played: components["schemas"]["Played"] | null;
+            /** @description Of a beat of which something was struck, or that should be */
+            cameAbout: components["schemas"]["CameAbout"] | null;
             phrases: components["schemas"]["Phrase"][];
             next: string | null;
         };
@@ -3839,6 +3856,8 @@ export interface components {
             feedback: components["schemas"]["Feedback"] | null;
             spoken: components["schemas"]["Spoken"];
             played: components["schemas"]["Played"] | null;
+            /** @description Of a beat of which something was struck, or that should be */
+            cameAbout: components["schemas"]["CameAbout"] | null;
             /** @description Comments that are told once those here are done */
             more: number;
         };

@@ -9,6 +9,7 @@ export type Pattern = Schemas['Pattern'];
 export type Section = Schemas['Section'];
 export type Row = Schemas['Row'];
 export type Hit = Schemas['Hit'];
+export type CameAbout = Schemas['CameAbout'];
 export type Meter = Schemas['Meter'];
 export type Music = Schemas['Music'];
 export type Freedom = Schemas['Freedom'];

@@ -16,6 +16,7 @@ import { Failed, Waiting } from '../ui/states';
 import { say, useSay } from '../words/words';
 import { Brief } from './Brief';
 import { DraftQueue, type Work } from './DraftQueue';
+import { DrummedIn } from './DrummedIn';
 import { HandIn } from './HandIn';
 import { ConflictNotice, KeepingNote } from './Keeping';
 import { PartsNav } from './PartsNav';
@@ -95,7 +96,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           <ConflictNotice queue={queue} />
         </>
       }
-      hint={say('beat.hint.first')}
+      hint={bench.given ? say('beat.hint.drummed', { name: say('edit.playIn'), play: say('beat.play') }) : say('beat.hint.first')}
       panels={[
         {
           name: 'Task',
@@ -103,6 +104,7 @@ export function BenchView({ answer: bench, left, steps, history, catalogue }: Pr
           content: (
             <>
               <Brief bench={bench}>
+                {bench.given && <DrummedIn store={store} given={bench.given} within={part.freedom.played ?? 0} />}
                 <TaskRules asks={bench.asks} ticks={bench.checked !== null} queue={queue} frame={frame?.pattern ?? null} show={setFrame} />
               </Brief>
               {part.view === 'heard' && (

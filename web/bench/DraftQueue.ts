@@ -54,7 +54,7 @@ export class DraftQueue {
         equal: (a, b) => a.note === b.note && sameMusic(a.pattern, b.pattern),
         take: (work) => {
           this.#note = work.note;
-          store.change(say('beat.conflict.step'), () => work.pattern);
+          store.strike(say('beat.conflict.step'), () => work.pattern);
         },
       },
       knownOf(draft),

@@ -39,7 +39,7 @@ export default function StatesBlock({ editor, partId, queue, looked: chosen, loo
   };
   const take = (pattern: Pattern) => {
     editor.show(0);
-    editor.store.change(say('beat.versions.step'), () => pattern);
+    editor.store.strike(say('beat.versions.step'), () => pattern);
     editor.say(say('beat.versions.done'));
     setChosen(null);
   };

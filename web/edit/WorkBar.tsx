@@ -27,6 +27,8 @@ type Props = {
 /** Under the sheet: what was done, what is played, and what takes back. */
 export function WorkBar({ editor, player, locked, scope, setScope, turn, hint, target, armed, setArmed }: Props) {
   const say = useSay();
+  // Where the beat is to be drummed in, that comes first.
+  const drums = typeof editor.allowed.freedom?.played === 'number';
   return (
     <footer className="work-bar">
       <div className="work-said">
@@ -45,7 +47,7 @@ export function WorkBar({ editor, player, locked, scope, setScope, turn, hint, t
             !locked && (
               <button
                 type="button"
-                className="button px-1.5!"
+                className={drums ? 'button' : 'button px-1.5!'}
                 aria-label={say('edit.playIn')}
                 aria-pressed={armed}
                 title={say('edit.playIn.title')}
@@ -55,6 +57,7 @@ export function WorkBar({ editor, player, locked, scope, setScope, turn, hint, t
                   <path d="M2 2l8 7M14 2L6 9" strokeWidth="1.6" strokeLinecap="round" />
                   <ellipse cx="8" cy="11.5" rx="6" ry="2.6" strokeWidth="1.3" />
                 </svg>
+                {drums && say('edit.playIn')}
               </button>
             )
           }

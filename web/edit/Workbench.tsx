@@ -81,7 +81,8 @@ export function Workbench(props: Props) {
   const theirs = usePosition(player, TARGET);
   const [shown, setShown] = useState<TargetShown>(NO_TARGET);
   const [staff, setStaff] = useState(() => kept<boolean>('setting', 'staff') === true);
-  const [pads, setPads] = useState(() => kept<boolean>('setting', 'pads') === true);
+  const { freedom } = editor.allowed;
+  const [pads, setPads] = useState(() => typeof freedom?.played === 'number' || kept<boolean>('setting', 'pads') === true);
   const [armed, setArmed] = useState(false);
   const [zoom, setZoom] = useState<number | 'fit'>('fit');
   const [count, setCount] = useState<Count>(() => COUNTS.find((one) => one === kept('setting', 'count')) ?? 'class');
@@ -90,7 +91,6 @@ export function Workbench(props: Props) {
   useTake(editor);
   const room = useRoom();
   const left = useLeft(room.height);
-  const { freedom } = editor.allowed;
   const mayAdd = !locked && (freedom === null || freedom.rows === true);
   return (
     <div className="workbench">

@@ -4,7 +4,7 @@ import type { AttemptToMark, Catalogue, MarkingList, Pattern, Pin, Statement } f
 import { CheckedList } from '../compared/CheckedList';
 import { Compared, type NoteDraft } from '../compared/Compared';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
-import { PlayedBeat } from '../play/PlayedBeat';
+import { HowItCame, PlayedBeat } from '../play/PlayedBeat';
 import { Waiting } from '../ui/states';
 import { useKept } from '../ui/useKept';
 import { useKeys } from '../ui/useKeys';
@@ -65,6 +65,7 @@ export function AttemptView({ data, list, catalogue, onReturned }: Props) {
             </p>
           )}
           <RepliesRead data={data} />
+          {data.cameAbout && <HowItCame came={data.cameAbout} />}
           {data.played && <PlayedBeat played={data.played} pattern={data.attempt.pattern} catalogue={catalogue} />}
           {data.others.length > 0 && data.result && (
             <p className="text-sm text-faint">

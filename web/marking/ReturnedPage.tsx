@@ -7,7 +7,7 @@ import { CheckedList } from '../compared/CheckedList';
 import { Compared } from '../compared/Compared';
 import { rightRows } from '../compared/right';
 import { KeepOnShelf } from '../keep/KeepOnShelf';
-import { PlayedBeat } from '../play/PlayedBeat';
+import { HowItCame, PlayedBeat } from '../play/PlayedBeat';
 import { Failed, Waiting } from '../ui/states';
 import { lower, when } from '../ui/words';
 import { locale, useSay } from '../words/words';
@@ -96,6 +96,7 @@ export default function ReturnedPage() {
         }
         beneath={
           <>
+            {data.cameAbout && <HowItCame came={data.cameAbout} />}
             {data.played && <PlayedBeat played={data.played} pattern={data.attempt.pattern} catalogue={catalogue.data} />}
             {feedback?.correction && data.open && (
               <p>

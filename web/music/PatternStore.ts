@@ -1,5 +1,6 @@
 import type { Pattern } from '../api/types';
 import { lower } from '../ui/words';
+import { withoutCopies } from './struck';
 
 export type Step = { name: string; before: Pattern; after: Pattern };
 export type History = { done: readonly Step[]; undone: readonly Step[] };
@@ -65,6 +66,15 @@ export class PatternStore {
    * @param run whether it goes on with the step before, when that has the same name and was a moment ago
    */
   change(name: string, edit: (pattern: Pattern) => Pattern, run = false): void {
+    this.#change(name, (before) => withoutCopies(before, edit(before)), run);
+  }
+
+  /** A change by which hits come that a hand struck: they count as such. */
+  strike(name: string, edit: (pattern: Pattern) => Pattern): void {
+    this.#change(name, edit, false);
+  }
+
+  #change(name: string, edit: (pattern: Pattern) => Pattern, run: boolean): void {
     const before = this.#pattern;
     const after = edit(before);
     if (after === before) return;

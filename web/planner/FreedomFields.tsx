@@ -43,6 +43,7 @@ export function FreedomFields({ freedom, change, pattern, catalogue, locked }: P
         ))}
       </div>
       {freedom.rows && <Forbidden freedom={freedom} change={change} pattern={pattern} catalogue={catalogue} label={label} />}
+      <Drummed freedom={freedom} change={change} limits={catalogue.limits.played} />
     </fieldset>
   );
 }
@@ -73,6 +74,42 @@ function TempoRange({ freedom, change, pattern, catalogue }: Omit<Props, 'locked
           <TempoSign tempo={pattern.tempo} />
         </span>
       )}
+    </div>
+  );
+}
+
+/** Milliseconds that a class may be off, to begin with. */
+const USUAL_PLAYED = 30;
+
+/** Whether the beat is to be drummed in, and how near to the beat a stroke is in time. */
+function Drummed({ freedom, change, limits }: Pick<Props, 'freedom' | 'change'> & { limits: number[] }) {
+  const say = useSay();
+  const [low = 0, high = 0] = limits;
+  const { played } = freedom;
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-1.5">
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={typeof played === 'number'}
+          onChange={(event) => change({ played: event.target.checked ? USUAL_PLAYED : null })}
+        />
+        {say('plan.drummed')}
+      </label>
+      {typeof played === 'number' && (
+        <span className="flex items-center gap-1">
+          {say('plan.drummed.within')}
+          <NumberField
+            label={say('plan.drummed.label')}
+            value={played}
+            low={low}
+            high={high}
+            take={(next) => change({ played: Math.round(next) })}
+          />
+          ms
+        </span>
+      )}
+      {typeof played === 'number' && <p className="w-full text-faint">{say('plan.drummed.says')}</p>}
     </div>
   );
 }

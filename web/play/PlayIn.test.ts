@@ -2,6 +2,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Music, Pattern, Row } from '../api/types';
 import { PatternStore } from '../music/PatternStore';
+import { withHits } from '../music/pattern';
 import { snapTicks } from '../music/time';
 import type { PlayerState } from '../sound/Player';
 import { ghostly } from './ghost';
@@ -88,7 +89,7 @@ beforeEach(() => {
   localStorage.clear();
 });
 
-function desk(pattern: Pattern, music: Music = straight) {
+function desk(pattern: Pattern, music: Music = straight, marks = false) {
   const store = new PatternStore(pattern);
   const clock = new Clock(store, pattern.sections[0]?.bars ?? 1);
   const sheet: Sheet = {
@@ -102,7 +103,7 @@ function desk(pattern: Pattern, music: Music = straight) {
     say: (sentence) => said.push(sentence),
     words: { name: (row) => store.pattern.sections[0]?.rows[row]?.instrument ?? '' },
   };
-  const playIn = new PlayIn(sheet, clock as unknown as Heard);
+  const playIn = new PlayIn(sheet, clock as unknown as Heard, marks);
   playIn.set({ armed: true });
   playIn.follow();
   /** Strikes a row at a tick that runs on. */
@@ -233,6 +234,19 @@ describe('what is struck', () => {
     const [, second] = playIn.state.takes;
     if (second) playIn.use(second);
     expect(hits().map(({ at }) => at)).toEqual([480]);
+  });
+
+  it('of a beat that is handed in tells what was struck: also after triplets are found, in a take, and not of a copy', () => {
+    const { strike, hits, store, playIn, clock } = desk(patternOf(rows('16')), straight, true);
+    for (let i = 0; i < 12; i++) strike(0, i * 320 + 7);
+    clock.stop();
+    expect(hits().map(({ at, struck }) => [at, struck])).toEqual(Array.from({ length: 12 }, (_, i) => [i * 320, 7]));
+    store.change('Repeat', (pattern) => withHits(pattern, 0, 0, (all) => [...all, ...all.map((hit) => ({ ...hit, at: hit.at + BAR }))]));
+    expect(hits().filter(({ struck }) => struck === 7)).toHaveLength(12);
+    const [take] = playIn.state.takes;
+    store.change('Clear', (pattern) => withHits(pattern, 0, 0, () => []));
+    if (take) playIn.use(take);
+    expect(hits().map(({ struck }) => struck)).toEqual(Array.from({ length: 12 }, () => 7));
   });
 
   it('that is stopped halfway leaves what stood behind the line', () => {

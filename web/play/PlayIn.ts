@@ -82,6 +82,8 @@ export class PlayIn {
   constructor(
     private readonly sheet: Sheet,
     private readonly player: Heard,
+    /** Whether hits tell that a hand struck them: of a beat that will be handed in. */
+    private readonly marks = false,
   ) {}
 
   /** Ends a pass when the player is stopped. @returns what ends this */
@@ -159,7 +161,7 @@ export class PlayIn {
   /** The rows of a take as they were then; everything else stays. */
   use(take: Take): void {
     const rows = new Set(take.strokes.map(({ section, row }) => `${section} ${row}`));
-    this.sheet.store.change(say('play.step.take', { number: take.number }), (pattern) => ({
+    this.sheet.store.strike(say('play.step.take', { number: take.number }), (pattern) => ({
       ...pattern,
       sections: pattern.sections.map((section, s) => ({
         ...section,
@@ -193,7 +195,7 @@ export class PlayIn {
     if (this.#state.mode === 'replace' && !pass.cleared.has(spot)) {
       pass.cleared.add(spot);
       const [from, to] = range ? [range.from, range.to] : [0, length];
-      store.change(this.#step(), (now) => withHits(now, section, row, (hits) => hits.filter((hit) => hit.at < from || hit.at >= to)));
+      store.strike(this.#step(), (now) => withHits(now, section, row, (hits) => hits.filter((hit) => hit.at < from || hit.at >= to)));
     }
     const cycle = target.cycle ?? length;
     const before = pass.last.get(spot);
@@ -221,9 +223,10 @@ export class PlayIn {
       at,
       velocity: flam ? Math.max(velocity, before.velocity) : velocity,
       ...(place.push !== 0 && { push: place.push }),
+      ...(this.marks && { struck: place.push }),
       ...(flam && { ornament: 'flam' as const }),
     };
-    store.change(this.#step(), (now) => withHit(flam ? withoutHit(now, section, row, before.at) : now, section, row, hit));
+    store.strike(this.#step(), (now) => withHit(flam ? withoutHit(now, section, row, before.at) : now, section, row, hit));
     // What this one took the place of is no stroke of its own any more.
     pass.strokes = pass.strokes.filter((one) => !(mine.includes(one) && (one.at === at || (flam && one.at === before.at))));
     pass.strokes.push({ section, row, at, velocity: hit.velocity ?? velocity, off: offOf(store.pattern, place), tick, time });
@@ -250,7 +253,7 @@ export class PlayIn {
       const [section = 0, row = 0] = spot.split(' ').map(Number);
       const behind = pass.before.sections[section]?.rows[row]?.hits.filter(({ at }) => at > here.tick) ?? [];
       if (section !== here.section || behind.length === 0) continue;
-      store.change(this.#step(), (pattern) =>
+      store.strike(this.#step(), (pattern) =>
         withHits(pattern, section, row, (hits) => {
           const all = new Map([...behind, ...hits].map((hit) => [hit.at, hit]));
           return [...all.values()].sort((one, other) => one.at - other.at);
@@ -295,12 +298,12 @@ export class PlayIn {
       const places = strokes.map(({ tick }) => placed(music, tick, snapTicks(found), length));
       const hits = strokes.flatMap(({ at }, i) => {
         const [hit, place] = [hitAt(old, at), places[i]];
-        return hit && place ? [{ ...hit, at: place.at, push: place.push }] : [];
+        return hit && place ? [{ ...hit, at: place.at, push: place.push, ...(this.marks && { struck: place.push }) }] : [];
       });
       const mine = new Set(strokes.map(({ at }) => at));
       const all = new Map([...old.hits.filter(({ at }) => !mine.has(at)), ...hits].map((hit) => [hit.at, hit]));
       const sorted = [...all.values()].sort((one, other) => one.at - other.at);
-      store.change(this.#step(), (pattern) => withHits(rowChanged(pattern, section, row, { snap: found }), section, row, () => sorted));
+      store.strike(this.#step(), (pattern) => withHits(rowChanged(pattern, section, row, { snap: found }), section, row, () => sorted));
       strokes.forEach((stroke, i) => {
         const place = places[i];
         if (place) Object.assign(stroke, { at: place.at, off: offOf(store.pattern, place) });

@@ -33,7 +33,7 @@ export type PlayRoomProps = {
 /** Pads under the sheet, and what is struck in by them, by keys and by devices. */
 export default function PlayRoom({ editor, player, music, target, armed, locked }: PlayRoomProps) {
   const say = useSay();
-  const [playIn] = useState(() => new PlayIn(editor, player));
+  const [playIn] = useState(() => new PlayIn(editor, player, editor.allowed.freedom !== null));
   const [midi] = useState(() => new MidiIn());
   const [mic] = useState(() => new MicIn(player, () => editor.music));
   const [micRow, setMicRow] = useState(0);

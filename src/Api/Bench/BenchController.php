@@ -61,6 +61,7 @@ final readonly class BenchController
             'assignment' => ['dueAt' => Shapes::time($leave->until ?? $part->assignment->dueAt)] + Shapes::assignment($part->assignment),
             'open' => $part->assignment->isOpen($this->now(), $leave),
             'part' => Shapes::part($part),
+            'given' => null === $task->freedom->played ? null : PatternWriter::toData($task->start),
             'music' => Shapes::openMusic($this->reader->of($part->assignment->course), $part, $draft->pattern ?? $part->start),
             'target' => $may->target ? Shapes::pattern($part->target()) : null,
             'others' => $may->target ? array_map(PatternWriter::toData(...), \array_slice($part->targets, 1)) : [],

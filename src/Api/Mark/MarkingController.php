@@ -25,6 +25,7 @@ use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\PatternReader;
+use Pulsanda\Core\Play\CameAbout;
 use Pulsanda\Core\Play\HowItLay;
 use Pulsanda\Core\Play\Timing;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -349,10 +350,22 @@ final readonly class MarkingController
             ],
             'feedback' => Shapes::feedback($attempt->feedback),
             'spoken' => $this->spoken->of($attempt),
-            'played' => Timing::isPlayed($attempt->pattern) ? HowItLay::of($attempt->pattern) : null,
+            ...self::asPlayed($attempt),
             'phrases' => array_map(PhraseController::data(...), $phrases),
             'next' => $this->next($part, $attempt),
         ]);
+    }
+
+    /** @return array<string, mixed> how a beat was played, where it was, and how much of it a hand struck */
+    private static function asPlayed(Attempt $attempt): array
+    {
+        $task = $attempt->part->task();
+        $cameAbout = CameAbout::of($attempt->pattern, $task->start);
+
+        return [
+            'played' => Timing::isPlayed($attempt->pattern) ? HowItLay::of($attempt->pattern) : null,
+            'cameAbout' => 0 === $cameAbout['struck'] && null === $task->freedom->played ? null : $cameAbout,
+        ];
     }
 
     /** @return array<string, list<string>> what is gone, still there, and new since the attempt before, in words */
@@ -421,7 +434,7 @@ final readonly class MarkingController
             'feedback' => $may->answer ? Shapes::feedback($attempt->feedback) : null,
             'spoken' => $may->answer ? $this->spoken->of($attempt) : ['teacher' => null, 'student' => null],
             'more' => $more,
-            'played' => Timing::isPlayed($attempt->pattern) ? HowItLay::of($attempt->pattern) : null,
+            ...self::asPlayed($attempt),
         ]);
     }
 

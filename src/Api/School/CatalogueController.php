@@ -102,6 +102,7 @@ final readonly class CatalogueController
                 'pin' => Feedback::MOST_PIN_TEXT,
                 'phrase' => Phrase::MOST_TEXT,
                 'tempo' => Freedom::TEMPO,
+                'played' => Freedom::PLAYED,
                 'times' => [1, Help::MOST],
             ],
             // What holds where a policy, a task or its help says nothing, and how far a policy can be turned.
