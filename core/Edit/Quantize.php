@@ -8,6 +8,7 @@ use Pulsanda\Core\Input\Range;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Snap;
+use Pulsanda\Core\Rhythm\GrooveMap;
 
 /** Draws hits towards the places of a note value. No hit is ever lost. */
 final readonly class Quantize
@@ -17,13 +18,15 @@ final readonly class Quantize
      * (the later one of two equally near). Where it comes within a push of it, it is written there with what is left as push;
      * else it stays a hit off the grid. A hit whose new place is taken by another keeps its old one.
      *
-     * @param int $strength 0–100
-     * @param int $from     tick of the section from which hits are moved
-     * @param int $to       tick before which hits are moved, the section's length at most
+     * @param int            $strength 0–100
+     * @param int            $from     tick of the section from which hits are moved
+     * @param int            $to       tick before which hits are moved, the section's length at most
+     * @param GrooveMap|null $groove   as the beat swings; null: straight
+     * @param GrooveMap|null $toward   as the places swing that hits are drawn to; null: straight
      *
      * @throws \Pulsanda\Core\Input\InvalidInput
      */
-    public static function row(Row $row, Snap $snap, int $strength, int $from, int $to): Row
+    public static function row(Row $row, Snap $snap, int $strength, int $from, int $to, ?GrooveMap $groove = null, ?GrooveMap $toward = null): Row
     {
         Range::check('strength', $strength, 0, 100);
         $step = $snap->ticks();
@@ -33,8 +36,10 @@ final readonly class Quantize
             if ($hit->at >= $from && $hit->at < $to) {
                 $heard = $hit->at + $hit->push;
                 $grid = min(max(0, intdiv(2 * $heard + $step, 2 * $step)), intdiv($to - 1, $step)) * $step;
-                $moved = $heard + (int) round(($grid - $heard) * $strength / 100);
-                [$at, $push] = abs($moved - $grid) <= Hit::MOST_PUSH ? [$grid, $moved - $grid] : [$moved, 0];
+                $played = ($groove?->played($hit->at) ?? $hit->at) + $hit->push;
+                $moved = $played + (int) round((($toward?->played($grid) ?? $grid) - $played) * $strength / 100);
+                $push = $moved - ($groove?->played($grid) ?? $grid);
+                [$at, $push] = abs($push) <= Hit::MOST_PUSH ? [$grid, $push] : [$groove?->written($moved) ?? $moved, 0];
                 if ($at >= $from && $at < $to && ($at === $hit->at || !isset($taken[$at]))) {
                     unset($taken[$hit->at]);
                     $taken[$at] = true;

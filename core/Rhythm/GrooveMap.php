@@ -44,15 +44,36 @@ final readonly class GrooveMap
      */
     public function played(int $tick): int
     {
+        return $this->across($tick, 0, 1);
+    }
+
+    /**
+     * The way back.
+     *
+     * @param int $tick played, may be negative
+     *
+     * @return int the written tick that is played there, half rounded up
+     */
+    public function written(int $tick): int
+    {
+        return $this->across($tick, 1, 0);
+    }
+
+    /**
+     * @param 0|1 $from of the points, the side that the tick is on
+     * @param 0|1 $to   the other
+     */
+    private function across(int $tick, int $from, int $to): int
+    {
         $bar = (int) floor($tick / $this->barTicks) * $this->barTicks;
         $in = $tick - $bar;
         $i = 1;
-        while ($this->points[$i][0] < $in) {
+        while ($this->points[$i][$from] < $in) {
             ++$i;
         }
-        [$x0, $y0] = $this->points[$i - 1];
-        [$x1, $y1] = $this->points[$i];
+        [$before, $after] = [$this->points[$i - 1], $this->points[$i]];
+        $length = $after[$from] - $before[$from];
 
-        return $bar + $y0 + intdiv(2 * ($in - $x0) * ($y1 - $y0) + ($x1 - $x0), 2 * ($x1 - $x0));
+        return $bar + $before[$to] + intdiv(2 * ($in - $before[$from]) * ($after[$to] - $before[$to]) + $length, 2 * $length);
     }
 }

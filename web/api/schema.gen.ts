@@ -7260,6 +7260,8 @@ export interface operations {
                     to: number;
                     snap: string;
                     strength: number;
+                    /** @description Percent by which the places swing that hits are drawn to; null: as the beat does */
+                    swing?: number | null;
                 };
             };
         };

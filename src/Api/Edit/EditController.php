@@ -34,6 +34,8 @@ use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
 use Pulsanda\Core\Play\HowItLay;
 use Pulsanda\Core\Rhythm\CountingStyle;
+use Pulsanda\Core\Rhythm\GrooveMap;
+use Pulsanda\Core\Rhythm\Swing;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
@@ -92,17 +94,23 @@ final readonly class EditController
     public function quantize(Request $request): JsonResponse
     {
         $this->access->account();
-        $fields = Body::of($request, ['pattern', 'section', 'rows', 'from', 'to', 'snap', 'strength']);
+        $fields = Body::of($request, ['pattern', 'section', 'rows', 'from', 'to', 'snap', 'strength', 'swing']);
         [$pattern, $index] = self::section($fields);
         $section = $pattern->sections[$index];
         $snap = Snap::tryFrom($fields->string('snap')) ?? throw InvalidInput::at('snap', 'this is not a note value of a grid.');
         [$from, $to, $strength] = [$fields->int('from'), $fields->int('to'), $fields->int('strength')];
         Range::check('from', $from, 0, $section->bars * $pattern->meter->barTicks());
         Range::check('to', $to, $from + 1, $section->bars * $pattern->meter->barTicks());
+        $groove = $pattern->grooveMap();
+        $toward = $groove;
+        if (!$fields->isNull('swing')) {
+            Range::check('swing', $fields->number('swing'), 50, 75);
+            $toward = GrooveMap::of($pattern->meter, Swing::of($fields->number('swing'), $pattern->swing->unit));
+        }
         $rows = $section->rows;
         foreach ($fields->ints('rows', Section::MOST_ROWS) as $i => $r) {
             $row = $section->rows[$r] ?? throw InvalidInput::at("rows[$i]", "there is no row $r in this section.");
-            $rows[$r] = Quantize::row($row, $snap, $strength, $from, $to);
+            $rows[$r] = Quantize::row($row, $snap, $strength, $from, $to, $groove, $toward);
         }
 
         return self::answer($pattern, $index, Section::of($section->name, $section->bars, array_values($rows), $pattern->meter));

@@ -16,7 +16,9 @@ use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\Snap;
+use Pulsanda\Core\Rhythm\GrooveMap;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Swing;
 use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
 
@@ -184,6 +186,44 @@ final class EditTest extends TestCase
             $back = Remeter::of($longer->pattern, $pattern->meter);
             self::assertSame([], $back->lost);
             self::assertEquals($pattern->sections, $back->pattern->sections);
+        }
+    }
+
+    /** Straight, swung and anything between, in a beat that swings as it likes: what is drawn all the way is heard where it was wanted. */
+    public function testHitsAreDrawnTowardStraightOrSwungPlaces(): void
+    {
+        mt_srand(11);
+        foreach ([[Meter::of(4, 4), 8], [Meter::of(4, 4), 16], [Meter::of(6, 8), 16], [Meter::of(5, 4), 8]] as [$meter, $unit]) {
+            foreach (range(1, 50) as $_) {
+                [$groove, $toward] = [
+                    GrooveMap::of($meter, Swing::of(mt_rand(50, 75), $unit)),
+                    GrooveMap::of($meter, Swing::of(mt_rand(50, 75), $unit)),
+                ];
+                $snap = 8 === $unit ? Snap::Eighth : Snap::Sixteenth;
+                $hits = array_map(
+                    static fn (int $place): Hit => Hit::of($place * $snap->ticks(), push: mt_rand(-60, 60)),
+                    range(0, intdiv($meter->barTicks(), $snap->ticks()) - 1),
+                );
+                $heard = static fn (Row $row): array => array_map(
+                    static fn (Hit $hit): int => $groove->played($hit->at) + $hit->push,
+                    $row->hits,
+                );
+                $row = Quantize::row(Row::of(Instrument::Kick, $hits), $snap, 100, 0, $meter->barTicks(), $groove, $toward);
+                foreach ($heard($row) as $i => $tick) {
+                    self::assertEqualsWithDelta($toward->played($i * $snap->ticks()), $tick, 1, "place $i");
+                }
+                self::assertSame($hits, Quantize::row(Row::of(Instrument::Kick, $hits), $snap, 0, 0, 0, $groove, $toward)->hits);
+            }
+        }
+    }
+
+    public function testTheWayBackThroughAGrooveLeadsToWhatWasWritten(): void
+    {
+        foreach ([50, 57.5, 66.67, 75] as $percent) {
+            $map = GrooveMap::of(Meter::of(7, 8), Swing::of($percent, 8));
+            foreach (range(-4000, 8000, 7) as $tick) {
+                self::assertEqualsWithDelta($tick, $map->written($map->played($tick)), 1);
+            }
         }
     }
 }

@@ -13,6 +13,7 @@ import { Block, Small } from '../panels/parts';
 import { snapWords } from '../row/RowRoom';
 import { levelWords } from '../Words';
 import { ShapeBlock } from './ShapeBlock';
+import { type Aim, Toward } from './Toward';
 
 const ROLLS = [1, 2, 3, 4, 5, 6, 7, 8];
 const ODDS = [100, 75, 50, 25];
@@ -256,10 +257,11 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
   const say = useSay();
   const [snap, setSnap] = useState('16');
   const [strength, setStrength] = useState(100);
+  const [aim, setAim] = useState<Aim>(null);
   const quantize = () => {
     const { range, cursor } = editor.state;
     const scope = range ?? { rows: [cursor.row], from: 0, to: editor.length };
-    const how = { section: editor.index, rows: [...scope.rows], from: scope.from, to: scope.to, snap, strength };
+    const how = { section: editor.index, rows: [...scope.rows], from: scope.from, to: scope.to, snap, strength, swing: aim };
     void compute(editor, say('panels.quantize.to', { value: snapWords(snap) }), (pattern) =>
       reply(api.POST('/api/edit/quantize', { body: { pattern, ...how } })),
     );
@@ -294,6 +296,7 @@ function QuantizeBlock({ editor, disabled }: { editor: Editor; disabled: boolean
         />
         {strength} %
       </span>
+      <Toward aim={aim} setAim={setAim} disabled={disabled} />
       <Small disabled={disabled} onClick={quantize}>
         {say('panels.quantize.do')}
       </Small>
