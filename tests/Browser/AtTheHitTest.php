@@ -84,7 +84,7 @@ final class AtTheHitTest extends BrowserTestCase
         $wren->told('soft');
         $wren->keys(WebDriverKeys::ESCAPE);
         $wren->until(static fn (): bool => '0-0' === $wren->script('return document.activeElement.dataset.cell'), 'the focus to be back at the hit');
-        self::assertTrue($wren->script('return document.querySelector(".hit-bar") === null'));
+        $wren->until(static fn (): bool => true === $wren->script('return document.querySelector(".hit-bar") === null'), 'the bar to be gone');
         self::assertLessThan(90, (int) $wren->hit(0, 0));
         $wren->script('document.querySelector(\'[data-cell="0-0"]\').dispatchEvent(new MouseEvent("contextmenu", { bubbles: true, cancelable: true, button: 2 }))');
         $wren->see('.hit-bar');

@@ -1,8 +1,9 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Player } from '../sound/Player';
 import { NumberField } from '../ui/NumberField';
 import { useSay } from '../words/words';
 import { APART, LEAD, type Measured, MOST_LATENCY, measured, TAPS } from './latency';
+import type { MicIn } from './micIn';
 import { latencyOf, type PlayIn, setLatency } from './PlayIn';
 
 /** Milliseconds between two comparisons of the clocks. */
@@ -13,8 +14,9 @@ const BEFORE = 0.5;
 const AFTER = 0.5;
 
 /** Measures how late a device comes: one taps it to clicks; the middle is taken off from then on. It can be typed as well. */
-export function LatencyCheck({ playIn, player, done }: { playIn: PlayIn; player: Player; done: () => void }) {
+export function LatencyCheck({ playIn, player, mic, done }: { playIn: PlayIn; player: Player; mic: MicIn; done: () => void }) {
   const say = useSay();
+  const { step } = useSyncExternalStore(mic.subscribe, () => mic.state);
   const [device, setDevice] = useState('pads');
   const [value, setValue] = useState(() => latencyOf('pads'));
   const [going, setGoing] = useState(false);
@@ -70,7 +72,9 @@ export function LatencyCheck({ playIn, player, done }: { playIn: PlayIn; player:
   };
   return (
     <section aria-label={say('play.latency')} className="card mb-2 p-2 text-sm">
-      <p>{say('play.latency.how', { taps: TAPS, lead: LEAD })}</p>
+      <p>
+        {say('play.latency.how', { taps: TAPS, lead: LEAD })} {['on', 'two', 'alike'].includes(step) && say('play.latency.how.mic')}
+      </p>
       <div className="mt-1.5 flex flex-wrap items-center gap-2">
         <button type="button" className="button button-small" disabled={going} onClick={() => void begin()}>
           {going ? say('play.latency.going', { count, of: TAPS }) : say('play.latency.begin')}

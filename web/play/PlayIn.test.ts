@@ -281,7 +281,7 @@ describe('what is struck', () => {
 
   it('only sounds while it is not armed, or where the row is not meant', () => {
     const { strike, hits, playIn, clock } = desk(patternOf(rows('16', '16')));
-    playIn.set({ only: 1 });
+    playIn.set({ only: 'snare 0' });
     strike(0, 0);
     playIn.set({ armed: false });
     strike(1, 960);

@@ -37,11 +37,13 @@ export type Take = { number: number; strokes: Stroke[]; lost: number; pattern: P
 export type PlayInState = {
   armed: boolean;
   mode: 'replace' | 'over';
-  /** The row that alone is played in; null for all. */
-  only: number | null;
+  /** The row that alone is played in, by its key; null for all. */
+  only: string | null;
   takes: readonly Take[];
   /** Whether grids are found from how it was played. */
   finds: boolean;
+  /** How far strokes are drawn to the grid as they come, in percent. */
+  draws: number;
 };
 
 /** As much of the editor as is played into. */
@@ -72,7 +74,7 @@ type Pass = {
  * undo. No framework in it; pads, keys, devices and the microphone all come through strike().
  */
 export class PlayIn {
-  #state: PlayInState = { armed: false, mode: 'replace', only: null, takes: [], finds: true };
+  #state: PlayInState = { armed: false, mode: 'replace', only: null, takes: [], finds: true, draws: 0 };
   #listeners = new Set<() => void>();
   #pass: Pass | null = null;
   #passes = 0;
@@ -109,7 +111,7 @@ export class PlayIn {
     return () => this.#listeners.delete(listener);
   };
 
-  set(change: Partial<Pick<PlayInState, 'armed' | 'mode' | 'only' | 'finds'>>): void {
+  set(change: Partial<Pick<PlayInState, 'armed' | 'mode' | 'only' | 'finds' | 'draws'>>): void {
     if (change.armed === false) this.endPass();
     this.#change(change);
   }
@@ -124,7 +126,7 @@ export class PlayIn {
       this.tap(struck);
       return;
     }
-    if (!this.#state.armed || (this.#state.only !== null && this.#state.only !== struck.row)) return;
+    if (!this.#state.armed || (this.#state.only !== null && this.#state.only !== keyOfRow(this.sheet.section.rows, struck.row))) return;
     const time = this.player.heardAt(struck.stamp) - latencyOf(struck.device) / 1000;
     const where = this.player.placeOf(time);
     if (where) this.#write(row, struck.row, velocity, time, where);
@@ -222,8 +224,7 @@ export class PlayIn {
     const hit: Hit = {
       at,
       velocity: flam ? Math.max(velocity, before.velocity) : velocity,
-      ...(place.push !== 0 && { push: place.push }),
-      ...(this.marks && { struck: place.push }),
+      ...this.#pushed(place),
       ...(flam && { ornament: 'flam' as const }),
     };
     store.strike(this.#step(), (now) => withHit(flam ? withoutHit(now, section, row, before.at) : now, section, row, hit));
@@ -298,7 +299,7 @@ export class PlayIn {
       const places = strokes.map(({ tick }) => placed(music, tick, snapTicks(found), length));
       const hits = strokes.flatMap(({ at }, i) => {
         const [hit, place] = [hitAt(old, at), places[i]];
-        return hit && place ? [{ ...hit, at: place.at, push: place.push, ...(this.marks && { struck: place.push }) }] : [];
+        return hit && place ? [{ ...hit, at: place.at, push: 0, ...this.#pushed(place) }] : [];
       });
       const mine = new Set(strokes.map(({ at }) => at));
       const all = new Map([...old.hits.filter(({ at }) => !mine.has(at)), ...hits].map((hit) => [hit.at, hit]));
@@ -310,6 +311,12 @@ export class PlayIn {
       });
       this.sheet.say(say(found.endsWith('t') ? 'play.found.triplets' : 'play.found.straight', { name: this.sheet.words.name(row) }));
     }
+  }
+
+  /** What is left of a push once it is drawn, and where the hand struck. */
+  #pushed({ push }: Placed): Pick<Hit, 'push' | 'struck'> {
+    const left = Math.round((push * (100 - this.#state.draws)) / 100);
+    return { ...(left !== 0 && { push: left }), ...(this.marks && { struck: push }) };
   }
 
   #change(change: Partial<PlayInState>): void {

@@ -15,7 +15,7 @@ import { MicIn } from './micIn';
 import { deviceSet, MidiIn, setDevice } from './midiIn';
 import { Pads } from './Pads';
 import { PlayIn, setLatency } from './PlayIn';
-import { PlayTools } from './PlayTools';
+import { type MicRows, PlayTools } from './PlayTools';
 import './play.css';
 
 /** A ghost that one can hear is no machine, and that nobody would throw out. */
@@ -36,7 +36,7 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
   const [playIn] = useState(() => new PlayIn(editor, player, editor.allowed.freedom !== null));
   const [midi] = useState(() => new MidiIn());
   const [mic] = useState(() => new MicIn(player, () => editor.music));
-  const [micRow, setMicRow] = useState(0);
+  const [micRows, setMicRows] = useState<MicRows>({ low: null, high: null });
   const names = useRowKeys(editor);
   useSyncExternalStore(editor.subscribe, () => editor.state.section);
   const [learning, setLearning] = useState<'keys' | 'notes' | null>(null);
@@ -99,40 +99,53 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
 
   useEffect(() => {
     midi.struck = ({ note, velocity, stamp, device }) => {
-      const { learning: learns, waiting: row, names: all, strike: hit } = latest.current;
-      const set = deviceSet(device);
-      if (learns === 'notes' && row) {
-        setDevice(device, { ...set, notes: { ...set.notes, [note]: row } });
+      const { learning: learns, waiting, strike: hit } = latest.current;
+      if (learns === 'notes' && waiting) {
+        const set = deviceSet(device);
+        setDevice(device, { ...set, notes: { ...set.notes, [note]: waiting } });
         setWaiting(null);
         return;
       }
-      const instrument = editor.catalogue.instruments.find((one) => one.midi === note)?.name;
-      const own = set.notes[note];
-      const at =
-        own === undefined ? all.findIndex((_, i) => rowsNow()[editor.order[i] ?? -1]?.instrument === instrument) : all.indexOf(own);
-      const index = editor.order[at];
-      if (index !== undefined) hit(index, velocity, stamp, device);
+      const { row, instrument } = ofNote(note, device);
+      if (row !== undefined) hit(row, velocity, stamp, device);
       else if (instrument) player.strike({ instrument }, velocity);
     };
-    const rowsNow = () => editor.section.rows;
+    midi.stilled = ({ stills, device }) => {
+      const { row, instrument } = ofNote(stills, device);
+      const still = row === undefined ? instrument : editor.section.rows[row]?.instrument;
+      if (still) player.still(still);
+    };
+    /** The row that a note was taught to strike, else that of its instrument. */
+    const ofNote = (note: number, device: string): { row: number | undefined; instrument: string | undefined } => {
+      const { names: all } = latest.current;
+      const instrument = editor.catalogue.instruments.find((one) => one.midi === note)?.name;
+      const own = deviceSet(device).notes[note];
+      const isOf = (_: string, at: number) => editor.section.rows[editor.order[at] ?? -1]?.instrument === instrument;
+      return { row: editor.order[own === undefined ? all.findIndex(isOf) : all.indexOf(own)], instrument };
+    };
     return () => {
       midi.struck = null;
+      midi.stilled = null;
     };
   }, [midi, editor, player]);
 
   useEffect(() => {
     // Its own sound would be heard again: what is struck into the microphone is written, and not played.
-    mic.struck = ({ velocity, stamp }) => {
-      swell(pads.current.get(micRow), velocity);
-      playIn.strike({ row: micRow, velocity, stamp, device: 'microphone' }, true);
+    mic.struck = ({ velocity, stamp, high }) => {
+      const at = latest.current.names.indexOf((high ? micRows.high : micRows.low) ?? '');
+      const row = editor.order[Math.max(0, at)] ?? 0;
+      swell(pads.current.get(row), velocity);
+      playIn.strike({ row, velocity, stamp, device: 'microphone' }, true);
     };
-  }, [mic, micRow, playIn]);
+  }, [mic, micRows, playIn, editor]);
   useEffect(() => () => mic.close(), [mic]);
 
   useEffect(() => {
     if (!ghost || !playing) return;
     setLatency('ghost', MANNER.latency);
-    const beat = () => given.current.target ?? basicOf(editor.store.pattern);
+    // What it plays is not what it writes: in the place of a row that is replaced it would soon find nothing.
+    const own = basicOf(editor.store.pattern);
+    const beat = () => given.current.target ?? own;
     const drummer = new Ghost(
       player,
       beat,
@@ -155,8 +168,8 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
         playIn={playIn}
         midi={midi}
         mic={mic}
-        micRow={micRow}
-        setMicRow={setMicRow}
+        micRows={micRows}
+        setMicRows={setMicRows}
         locked={locked}
         recording={record}
         learning={learning}
@@ -172,7 +185,7 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
           if (on && !player.state.playing) void player.play();
         }}
       />
-      {measuring && <LatencyCheck playIn={playIn} player={player} done={() => setMeasuring(false)} />}
+      {measuring && <LatencyCheck playIn={playIn} player={player} mic={mic} done={() => setMeasuring(false)} />}
       {learning && (
         <p role="status" className="mb-1 text-sm">
           {say(waiting === null ? 'play.learn.pad' : learning === 'keys' ? 'play.learn.key' : 'play.learn.note')}

@@ -2,12 +2,15 @@ import { useReducer, useState, useSyncExternalStore } from 'react';
 import { api, reply } from '../api/client';
 import { compute } from '../edit/compute';
 import type { Editor } from '../edit/Editor';
+import { type Aim, Toward } from '../edit/hit/Toward';
 import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { useSay } from '../words/words';
 import { FIRST, type MicIn } from './micIn';
 import { CURVES, type Curve, deviceSet, type MidiIn, setDevice } from './midiIn';
 import type { PlayIn } from './PlayIn';
+
+export type MicRows = { low: string | null; high: string | null };
 
 type Props = {
   editor: Editor;
@@ -16,9 +19,9 @@ type Props = {
   playIn: PlayIn;
   midi: MidiIn;
   mic: MicIn;
-  /** The row that the microphone strikes, by its key. */
-  micRow: number;
-  setMicRow: (row: number) => void;
+  /** Rows that low and high sounds in the microphone strike, by their keys; no high one: every sound strikes the other. */
+  micRows: MicRows;
+  setMicRows: (rows: MicRows) => void;
   locked: boolean;
   recording: boolean;
   learning: 'keys' | 'notes' | null;
@@ -37,8 +40,8 @@ export function PlayTools(props: Props) {
     playIn,
     midi,
     mic,
-    micRow,
-    setMicRow,
+    micRows,
+    setMicRows,
     locked,
     recording,
     learning,
@@ -49,15 +52,22 @@ export function PlayTools(props: Props) {
     setGhost,
   } = props;
   const say = useSay();
-  const { mode, only, finds } = useSyncExternalStore(playIn.subscribe, () => playIn.state);
+  const { mode, only, finds, draws } = useSyncExternalStore(playIn.subscribe, () => playIn.state);
   const { access, devices, lost } = useSyncExternalStore(midi.subscribe, () => midi.state);
   const listening = useSyncExternalStore(mic.subscribe, () => mic.state);
   const [strength, setStrength] = useState(100);
+  const [aim, setAim] = useState<Aim>(null);
   const [, drawn] = useReducer((count: number) => count + 1, 0);
   const [devicesShown, setDevicesShown] = useState(false);
   const last = useSyncExternalStore(editor.store.subscribe, () => editor.store.undoName);
-  const on = ['silence', 'strokes', 'on'].includes(listening.step);
+  const on = !['off', 'asking', 'refused', 'gone'].includes(listening.step);
   const played = last?.startsWith(say('play.step', { number: '' }).trim()) === true;
+  const rows = names.map((name, at) => (
+    <option key={name} value={name}>
+      {editor.words.name(editor.order[at] ?? 0)}
+    </option>
+  ));
+  const nameOf = (row: string | null) => editor.words.name(editor.order[Math.max(0, names.indexOf(row ?? ''))] ?? 0);
   return (
     <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1.5 text-sm">
       {recording && (
@@ -75,14 +85,10 @@ export function PlayTools(props: Props) {
             aria-label={say('play.rows')}
             className="field field-small w-auto max-w-40"
             value={only ?? ''}
-            onChange={(event) => playIn.set({ only: event.target.value === '' ? null : Number(event.target.value) })}
+            onChange={(event) => playIn.set({ only: event.target.value === '' ? null : event.target.value })}
           >
             <option value="">{say('play.rows.all')}</option>
-            {editor.order.map((index) => (
-              <option key={`${names[index]} ${index}`} value={index}>
-                {editor.words.name(index)}
-              </option>
-            ))}
+            {rows}
           </select>
         </>
       )}
@@ -91,7 +97,7 @@ export function PlayTools(props: Props) {
           <button type="button" className="button button-small" disabled={!played} onClick={() => editor.store.undo()}>
             {say('play.back')}
           </button>
-          <button type="button" className="button button-small" onClick={() => quantize(editor, strength, say('play.quantize'))}>
+          <button type="button" className="button button-small" onClick={() => quantize(editor, strength, aim, say('play.quantize'))}>
             {say('play.quantize')}
           </button>
         </span>
@@ -120,11 +126,18 @@ export function PlayTools(props: Props) {
               value={strength}
               low={0}
               high={100}
-              take={setStrength}
+              take={(next) => {
+                setStrength(next);
+                if (draws > 0) playIn.set({ draws: next });
+              }}
             />
             %
+            <Toward aim={aim} setAim={setAim} />
           </span>
-
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={draws > 0} onChange={(event) => playIn.set({ draws: event.target.checked ? strength : 0 })} />
+            {say('play.draws')}
+          </label>
           <button type="button" className="button button-small" aria-pressed={measuring} onClick={() => setMeasuring(!measuring)}>
             {say('play.latency')}
           </button>
@@ -146,18 +159,30 @@ export function PlayTools(props: Props) {
             {say('play.mic')}
           </button>
           {on && (
-            <select
-              aria-label={say('play.mic.row')}
-              className="field field-small w-auto max-w-40"
-              value={micRow}
-              onChange={(event) => setMicRow(Number(event.target.value))}
-            >
-              {editor.order.map((index) => (
-                <option key={`${names[index]} ${index}`} value={index}>
-                  {editor.words.name(index)}
-                </option>
-              ))}
-            </select>
+            <>
+              <select
+                aria-label={say('play.mic.row')}
+                className="field field-small w-auto max-w-40"
+                value={micRows.low ?? names[0]}
+                onChange={(event) => setMicRows({ ...micRows, low: event.target.value })}
+              >
+                {rows}
+              </select>
+              <select
+                aria-label={say('play.mic.high')}
+                className="field field-small w-auto max-w-40"
+                value={micRows.high ?? ''}
+                onChange={(event) => {
+                  const high = event.target.value === '' ? null : event.target.value;
+                  setMicRows({ ...micRows, high });
+                  // Which sound is which has to be heard once.
+                  if ((high === null) !== (micRows.high === null)) mic.tellApart(high !== null);
+                }}
+              >
+                <option value="">{say('play.mic.high.none')}</option>
+                {rows}
+              </select>
+            </>
           )}
           {access === 'there' && devices.length > 0 ? (
             <>
@@ -198,7 +223,11 @@ export function PlayTools(props: Props) {
       )}
       {listening.step !== 'off' && listening.step !== 'asking' && (
         <p role="status" className="w-full">
-          {say(`play.mic.${listening.step}`, { name: editor.words.name(micRow), count: FIRST - listening.strokes })}
+          {say(MIC_SAYS[listening.step], {
+            name: nameOf(listening.step === 'high' ? micRows.high : micRows.low),
+            high: nameOf(micRows.high),
+            count: FIRST - listening.strokes,
+          })}
         </p>
       )}
       {(access === 'missing' || access === 'refused' || lost || (access === 'there' && devices.length === 0)) && (
@@ -212,8 +241,20 @@ export function PlayTools(props: Props) {
   );
 }
 
+const MIC_SAYS = {
+  silence: 'play.mic.silence',
+  strokes: 'play.mic.strokes',
+  low: 'play.mic.low',
+  high: 'play.mic.highs',
+  on: 'play.mic.on',
+  two: 'play.mic.two',
+  alike: 'play.mic.alike',
+  refused: 'play.mic.refused',
+  gone: 'play.mic.gone',
+} as const;
+
 /** Draws every row of the section towards its own grid. */
-function quantize(editor: Editor, strength: number, name: string): void {
+function quantize(editor: Editor, strength: number, swing: Aim, name: string): void {
   const snaps = new Map<string, number[]>();
   editor.section.rows.forEach((row, index) => {
     const snap = row.snap ?? '16';
@@ -222,7 +263,7 @@ function quantize(editor: Editor, strength: number, name: string): void {
   void compute(editor, name, async (pattern) => {
     let next = pattern;
     for (const [snap, rows] of snaps) {
-      const body = { pattern: next, section: editor.index, rows, from: 0, to: editor.length, snap, strength };
+      const body = { pattern: next, section: editor.index, rows, from: 0, to: editor.length, snap, strength, swing };
       next = (await reply(api.POST('/api/edit/quantize', { body }))).pattern;
     }
     return { pattern: next };

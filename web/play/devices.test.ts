@@ -39,20 +39,12 @@ describe('a MIDI device', () => {
   const read = (reader: MidiReader, ...strokes: [number, number, number, number][]) =>
     strokes.flatMap(([status, note, velocity, stamp]) => {
       const stroke = reader.read([status, note, velocity], stamp);
-      return stroke ? [[stroke.note, stroke.velocity, stroke.stamp]] : [];
+      return stroke && 'note' in stroke ? [[stroke.note, stroke.velocity, stroke.stamp]] : [];
     });
 
   it('strikes by note-ons of any channel, and by nothing else', () => {
     const reader = new MidiReader('module');
-    const strokes = read(
-      reader,
-      [0x99, 36, 100, 10],
-      [0x90, 38, 1, 20],
-      [0x89, 36, 64, 30],
-      [0x99, 36, 0, 40],
-      [0xa9, 36, 90, 50],
-      [0xf8, 0, 0, 60],
-    );
+    const strokes = read(reader, [0x99, 36, 100, 10], [0x90, 38, 1, 20], [0x89, 36, 64, 30], [0x99, 36, 0, 40], [0xf8, 0, 0, 60]);
     expect(strokes).toEqual([
       [36, 100, 10],
       [38, 1, 20],
@@ -76,6 +68,12 @@ describe('a MIDI device', () => {
       [42, 90, 1],
       [46, 90, 60],
     ]);
+  });
+
+  it('stills a cymbal that is gripped, and not one that is let go', () => {
+    const reader = new MidiReader('module');
+    expect(reader.read([0xa9, 49, 127], 5)).toEqual({ stills: 49, device: 'module' });
+    expect([reader.read([0xa9, 49, 0], 6), reader.read([0xd9, 127, 0], 7)]).toEqual([null, null]);
   });
 
   it('answers to force as it is set', () => {

@@ -1,7 +1,7 @@
 import type { Music } from '../api/types';
 import { tickSeconds } from '../music/schedule';
 import type { Player } from '../sound/Player';
-import { Bleed, thresholdOf, USUAL_THRESHOLD } from './onsets';
+import { Bleed, TwoSounds, thresholdOf, USUAL_THRESHOLD } from './onsets';
 import url from './onsets.worklet.ts?worker&url';
 import { latencyOf } from './PlayIn';
 
@@ -14,8 +14,12 @@ const OUT_OF = 1.6;
 /** The velocity of a stroke as loud as the loudest of the first. */
 const LOUDEST = 112;
 
-export type MicState = { step: 'off' | 'asking' | 'refused' | 'silence' | 'strokes' | 'on' | 'gone'; strokes: number };
-type Told = { time: number; strength: number; peak: number } | { level: number; loud: number };
+export type MicState = {
+  step: 'off' | 'asking' | 'refused' | 'silence' | 'strokes' | 'low' | 'high' | 'on' | 'two' | 'alike' | 'gone';
+  strokes: number;
+};
+type Stroke = { time: number; strength: number; peak: number; centre: number };
+type Told = Stroke | { level: number; loud: number };
 
 /** One row by microphone: claps, a table, a practice pad. Nothing that is heard leaves the page. */
 export class MicIn {
@@ -26,6 +30,10 @@ export class MicIn {
   #first: number[] = [];
   #loudest = 0;
   #bleed = new Bleed();
+  /** Centres of examples of a low and a high sound, and what tells them apart. */
+  #low: number[] = [];
+  #high: number[] = [];
+  #two: TwoSounds | null = null;
   #threshold = USUAL_THRESHOLD;
   #begun = 0;
   /** Counts openings and closings. */
@@ -34,7 +42,7 @@ export class MicIn {
   #noises: number[] = [];
   #noise = 0;
   /** Told of every stroke. */
-  struck: ((stroke: { velocity: number; stamp: number }) => void) | null = null;
+  struck: ((stroke: { velocity: number; stamp: number; high: boolean }) => void) | null = null;
 
   constructor(
     private readonly player: Player,
@@ -70,6 +78,7 @@ export class MicIn {
     this.#first = [];
     [this.#loudest, this.#noise] = [0, 0];
     this.#bleed = new Bleed();
+    this.#two = null;
     node.port.onmessage = ({ data }: MessageEvent<Told>) => ('level' in data ? this.#heard(data) : this.#stroke(node, data));
     const timer = setTimeout(() => {
       // A cough or a clap that came too early is not the room.
@@ -101,6 +110,12 @@ export class MicIn {
     this.#change({ step: 'off', strokes: 0 });
   }
 
+  /** Learns to tell two sounds apart, from four examples of each; or takes all for one again. */
+  tellApart(two: boolean): void {
+    [this.#low, this.#high, this.#two] = [[], [], null];
+    this.#change({ step: two ? 'low' : 'on', strokes: 0 });
+  }
+
   #heard({ level, loud }: { level: number; loud: number }): void {
     // A microphone that is switched on is heard itself at first.
     if (this.#state.step !== 'silence' || performance.now() - this.#begun < SETTLES) return;
@@ -108,7 +123,7 @@ export class MicIn {
     this.#noises.push(loud);
   }
 
-  #stroke(node: AudioWorkletNode, { time, strength, peak }: { time: number; strength: number; peak: number }): void {
+  #stroke(node: AudioWorkletNode, { time, strength, peak, centre }: Stroke): void {
     const { step } = this.#state;
     // Sound that stutters has sudden beginnings too, but nothing that is louder than the room.
     if (peak < OUT_OF * this.#noise) return;
@@ -120,14 +135,30 @@ export class MicIn {
       this.#change(strokes >= FIRST ? { step: 'on', strokes } : { strokes });
       return;
     }
-    if (step !== 'on') return;
+    if (step === 'low' || step === 'high') {
+      this.#learn(step, centre);
+      return;
+    }
+    if (step !== 'on' && step !== 'two' && step !== 'alike') return;
     const heard = time - this.player.delay;
     const near = this.#toClick(heard - latencyOf('microphone') / 1000);
     // While it is counted in nobody plays: what is heard then are the speakers.
     if (near !== null && this.player.state.counting) this.#bleed.learn(peak);
     else if (near === null || !this.#bleed.isOwn(peak, near)) {
       const velocity = Math.max(1, Math.min(127, Math.round(LOUDEST * Math.sqrt(peak / this.#loudest))));
-      this.struck?.({ velocity, stamp: this.player.stampOf(heard) });
+      this.struck?.({ velocity, stamp: this.player.stampOf(heard), high: this.#two?.isHigh(centre) === true });
+    }
+  }
+
+  #learn(step: 'low' | 'high', centre: number): void {
+    const examples = step === 'low' ? this.#low : this.#high;
+    examples.push(centre);
+    if (examples.length < FIRST) this.#change({ strokes: examples.length });
+    else if (step === 'low') this.#change({ step: 'high', strokes: 0 });
+    else {
+      const two = new TwoSounds(this.#low, this.#high);
+      this.#two = two.differ ? two : null;
+      this.#change({ step: two.differ ? 'two' : 'alike', strokes: 0 });
     }
   }
 

@@ -11,6 +11,8 @@ export type Curve = (typeof CURVES)[number];
 const EXPONENT: Record<Curve, number> = { soft: 0.6, straight: 1, hard: 1.6 };
 
 export type NoteStruck = { note: number; velocity: number; stamp: number; device: string };
+/** A note that a hand stills. */
+export type NoteStilled = { stills: number; device: string };
 
 /** What is kept of a device: how it answers to force, and which note strikes which row. */
 export type DeviceSet = { curve: Curve; notes: Record<number, string> };
@@ -26,8 +28,8 @@ export const curved = (velocity: number, curve: Curve): number =>
   Math.max(1, Math.min(127, Math.round(127 * (velocity / 127) ** EXPONENT[curve])));
 
 /**
- * Strokes in the messages of one device (MIDI 1.0, Detailed Specification: note-on is 9n, with velocity 0 it is a note-off; 4 is the foot
- * controller). An open hi-hat whose pedal is down is a closed one. What bounces or comes in a flood is not heard.
+ * Strokes in the messages of one device (MIDI 1.0, Detailed Specification: note-on is 9n, with velocity 0 it is a note-off; An is the pressure
+ * on one key; 4 is the foot controller). An open hi-hat whose pedal is down is a closed one. What bounces or comes in a flood is not heard.
  */
 export class MidiReader {
   #last = new Map<number, number>();
@@ -36,12 +38,14 @@ export class MidiReader {
 
   constructor(private readonly device: string) {}
 
-  read(data: ArrayLike<number>, stamp: number): NoteStruck | null {
+  read(data: ArrayLike<number>, stamp: number): NoteStruck | NoteStilled | null {
     const [status = 0, one = 0, two = 0] = [data[0], data[1], data[2]];
     if (stamp - this.#second.begun >= 1000) this.#second = { begun: stamp, count: 0 };
     if (++this.#second.count > MOST_A_SECOND) return null;
     const kind = status & 0xf0;
     if (kind === 0xb0 && one === 4) this.#pedalDown = two >= 64;
+    // A hand that grips a cymbal presses its key.
+    if (kind === 0xa0 && two >= 64 && one <= 127) return { stills: one, device: this.device };
     if (kind !== 0x90 || two === 0 || one > 127) return null;
     const note = one === OPEN_HAT && this.#pedalDown ? CLOSED_HAT : one;
     if (stamp - (this.#last.get(note) ?? Number.NEGATIVE_INFINITY) < BOUNCE) return null;
@@ -58,8 +62,9 @@ export class MidiIn {
   #state: MidiState = { access: 'none', devices: [], lost: null };
   #listeners = new Set<() => void>();
   #readers = new Map<string, MidiReader>();
-  /** Told of every stroke. */
+  /** Told of every stroke, and of every note that is stilled. */
   struck: ((stroke: NoteStruck) => void) | null = null;
+  stilled: ((note: NoteStilled) => void) | null = null;
 
   get state(): MidiState {
     return this.#state;
@@ -97,8 +102,9 @@ export class MidiIn {
     const reader = this.#readers.get(input.id) ?? new MidiReader(device);
     this.#readers.set(input.id, reader);
     input.onmidimessage = ({ data, timeStamp }) => {
-      const stroke = data && reader.read(data, timeStamp);
-      if (stroke) this.struck?.(stroke);
+      const heard = data && reader.read(data, timeStamp);
+      if (heard && 'stills' in heard) this.stilled?.(heard);
+      else if (heard) this.struck?.(heard);
     };
   }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { Bleed, type Onset, Onsets, thresholdOf } from './onsets';
+import { Bleed, type Onset, Onsets, TwoSounds, thresholdOf } from './onsets';
 
 const RATE = 44100;
 
@@ -116,5 +116,64 @@ describe('the threshold', () => {
   it('lies between silence and the softest stroke, nearer to silence', () => {
     expect(thresholdOf([1, 3, 2], [13, 33])).toBe(6);
     expect([thresholdOf([5], [4]), thresholdOf([5], [])]).toEqual([8, 8]);
+  });
+});
+
+describe('two sounds', () => {
+  /** Seconds of silence before them, by which the threshold is set. */
+  const FIRST = 2.2;
+  /** Fists on a table, and fingernails, by turns: four of each first, in a room with noise. */
+  function byTurns(seed: number, noise: number): { sound: Float32Array; high: boolean[] } {
+    const random = seeded(seed);
+    const high = [...[0, 0, 0, 0, 1, 1, 1, 1].map((one) => one === 1), ...Array.from({ length: 100 }, () => random() < 0.5)];
+    const sound = new Float32Array(RATE * (FIRST + high.length * 0.3 + 1));
+    high.forEach((isHigh, stroke) => {
+      const start = Math.round((FIRST + 0.3 * stroke) * RATE);
+      const [loud, tone] = [0.3 + 0.5 * random(), 110 + 40 * random()];
+      let last = 0;
+      for (let i = 0; i < RATE * 0.1; i++) {
+        const grain = random() * 2 - 1;
+        // A nail is what changes from sample to sample; a fist is a low tone with a little of everything.
+        const value = isHigh
+          ? (grain - last) * 0.5 * Math.exp(-i / (RATE * 0.012))
+          : (Math.sin((2 * Math.PI * tone * i) / RATE) + 0.15 * grain) * Math.exp(-i / (RATE * 0.03));
+        last = grain;
+        sound[start + i] = loud * value;
+      }
+    });
+    return { sound: sound.map((value) => value + noise * (random() * 2 - 1)), high };
+  }
+
+  function listened(sound: Float32Array): Onset[] {
+    const onsets = new Onsets(RATE);
+    const silence: number[] = [];
+    for (let at = 0; at < 2 * RATE; at += 128) {
+      onsets.process(sound.subarray(at, at + 128));
+      if (at > 0.4 * RATE) silence.push(onsets.level);
+    }
+    onsets.threshold = thresholdOf(silence, []);
+    return onsets.process(sound.subarray(onsets.read));
+  }
+
+  it.each([0.0005, 0.02, 0.055])('are told apart after four examples of each, with noise of %s', (noise) => {
+    for (const seed of [1, 2, 3]) {
+      const { sound, high } = byTurns(seed, noise);
+      const found = listened(sound);
+      const of = (stroke: number) =>
+        found.filter(({ at }) => Math.abs(at / RATE - (FIRST + 0.3 * stroke)) < 0.04).sort((one, other) => other.strength - one.strength)[0]
+          ?.centre;
+      const examples = (from: number) => [0, 1, 2, 3].map((i) => of(from + i) ?? 0);
+      const two = new TwoSounds(examples(0), examples(4));
+      expect(two.differ).toBe(true);
+      const heardRight = high.slice(8).filter((isHigh, i) => two.isHigh(of(8 + i) ?? Number.NaN) === isHigh);
+      expect(heardRight.length).toBeGreaterThanOrEqual(98);
+    }
+  });
+
+  it('that are one and the same are not', () => {
+    const { sound, high } = byTurns(4, 0.01);
+    const found = listened(sound);
+    const lows = found.filter(({ at }) => high[Math.round((at / RATE - FIRST) / 0.3)] === false).map(({ centre }) => centre);
+    expect(new TwoSounds(lows.slice(0, 4), lows.slice(4, 8)).differ).toBe(false);
   });
 });

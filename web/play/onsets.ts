@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import { median } from '../music/median';
 
 /** Samples of a window, and between two of them: at 44.1 kHz 12 ms, and 3. */
 const WINDOW = 512;
@@ -14,6 +15,9 @@ const RISE = 0.25;
 /** Samples that are kept to look for a beginning. */
 const KEPT = 4096;
 
+/** Of each bin, as log₂. */
+const OCTAVES = Array.from({ length: WINDOW / 2 }, (_, bin) => Math.log2(Math.max(1, bin)));
+
 /** Before it is set. */
 export const USUAL_THRESHOLD = 6;
 
@@ -24,6 +28,8 @@ export type Onset = {
   strength: number;
   /** The highest sample just behind the beginning. */
   peak: number;
+  /** Where its power lies, as an octave: log₂ of hertz. */
+  centre: number;
 };
 
 /**
@@ -78,8 +84,12 @@ export class Onsets {
     }
     this.#fft.realTransform(this.#out, this.#windowed);
     let flux = 0;
+    let [power, weighed] = [0, 0];
     for (let bin = 1; bin < WINDOW / 2; bin++) {
-      const size = Math.log1p(GAMMA * Math.hypot(this.#out[2 * bin] as number, this.#out[2 * bin + 1] as number));
+      const plain = Math.hypot(this.#out[2 * bin] as number, this.#out[2 * bin + 1] as number);
+      const size = Math.log1p(GAMMA * plain);
+      power += plain ** 2;
+      weighed += plain ** 2 * (OCTAVES[bin] as number);
       flux += Math.max(0, size - (this.#before[bin] as number));
       this.#before[bin] = size;
     }
@@ -89,11 +99,11 @@ export class Onsets {
     const [a = 0, b = 0, c = 0] = this.#flux.slice(-3);
     const over = (b - this.#ground()) / this.threshold;
     if (!(b > a && b >= c && over >= 1)) return null;
-    return this.#onset(this.#read - HOP, over);
+    return this.#onset(this.#read - HOP, over, power > 0 ? weighed / power + Math.log2(this.rate / WINDOW) : 0);
   }
 
   /** @param end of the window whose flux is the peak */
-  #onset(end: number, strength: number): Onset | null {
+  #onset(end: number, strength: number, centre: number): Onset | null {
     const from = Math.max(0, end - WINDOW - HOP, this.#read - KEPT);
     let peak = 0;
     for (let at = from; at < this.#read; at++) peak = Math.max(peak, Math.abs(this.#sampleAt(at)));
@@ -105,7 +115,7 @@ export class Onsets {
     while (at < this.#read && Math.abs(this.#sampleAt(at)) < rise) at++;
     if (at - this.#last < APART * this.rate) return null;
     this.#last = at;
-    return { at, strength, peak };
+    return { at, strength, peak, centre };
   }
 
   #sampleAt(at: number): number {
@@ -150,5 +160,30 @@ export class Bleed {
   /** @param seconds to the nearest click, as it is heard by the microphone */
   isOwn(peak: number, seconds: number): boolean {
     return Math.abs(seconds) < NEAR && peak < STRONGER * this.#loudest;
+  }
+}
+
+/** Octaves that two sounds have to lie apart. */
+const OCTAVES_APART = 0.4;
+
+/** Tells a low sound from a high one, a fist from a fingernail, by where their power lies. */
+export class TwoSounds {
+  #between: number;
+  /** Whether they can be told apart: their middles are far enough from one another, and hardly an example lies on the wrong side. */
+  readonly differ: boolean;
+
+  /**
+   * @param low  centres of some strokes
+   * @param high of as many others
+   */
+  constructor(low: readonly number[], high: readonly number[]) {
+    const [below, above] = [median(low), median(high)];
+    this.#between = (below + above) / 2;
+    const wrong = [...low.filter((one) => this.isHigh(one)), ...high.filter((one) => !this.isHigh(one))];
+    this.differ = above - below >= OCTAVES_APART && wrong.length <= 1;
+  }
+
+  isHigh(centre: number): boolean {
+    return centre > this.#between;
   }
 }

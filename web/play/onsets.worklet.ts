@@ -33,8 +33,8 @@ class OnsetProcessor extends AudioWorkletProcessor {
     const samples = input?.[0];
     if (!samples) return true;
     this.#begun ??= currentFrame;
-    for (const { at, strength, peak } of this.#onsets.process(samples)) {
-      this.port.postMessage({ time: (this.#begun + at) / sampleRate, strength, peak });
+    for (const { at, strength, peak, centre } of this.#onsets.process(samples)) {
+      this.port.postMessage({ time: (this.#begun + at) / sampleRate, strength, peak, centre });
     }
     this.#level = Math.max(this.#level, this.#onsets.level);
     for (const sample of samples) this.#loud = Math.max(this.#loud, Math.abs(sample));

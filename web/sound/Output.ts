@@ -3,8 +3,11 @@ import type { Sounding } from '../music/schedule';
 import type { Kits, Wanted } from './Kits';
 
 export type Voiced = Wanted & Partial<Pick<Sounding, 'level' | 'pan' | 'tune' | 'room'>>;
-type Ringing = { time: number; sounds: { gain: GainNode; full: number; source: AudioBufferSourceNode }[] };
+type Sound = { gain: GainNode; full: number; source: AudioBufferSourceNode };
+type Ringing = { time: number; sounds: Sound[] };
 
+/** Seconds in which a hand on a cymbal stills it. */
+const STILLED = 0.06;
 /** The limiter takes up to this much before its curve ends. */
 const RANGE = 8;
 /** Points of its curve. */
@@ -20,6 +23,8 @@ export class Output {
   #level = 1;
   #chokes: Map<string, string>;
   #ringing = new Map<string, Ringing>();
+  /** What was struck by hand and rings, by instrument. */
+  #struck = new Map<string, Set<Sound>>();
   #started = new Set<AudioScheduledSourceNode>();
   #rooms = new Map<AudioBuffer, ConvolverNode>();
 
@@ -69,9 +74,11 @@ export class Output {
     const walls = room > 0 ? this.#roomOf(kit) : null;
     if (walls) gain.connect(new GainNode(this.context, { gain: room * send })).connect(walls);
     const at = Math.max(this.#onFrame(time), this.context.currentTime);
-    this.#cutOff(instrument, at, { gain, full, source });
+    const sound = { gain, full, source };
+    this.#cutOff(instrument, at, sound);
     source.start(at, strike.from, strike.seconds);
     if (tracked) this.#track(source);
+    else this.#rings(instrument, sound);
   }
 
   /** A click of the metronome's own. */
@@ -101,6 +108,12 @@ export class Output {
     return { stop: () => source.stop(), ended };
   }
 
+  /** A hand stills what was struck of an instrument. */
+  still(instrument: string): void {
+    for (const sound of this.#struck.get(instrument) ?? []) fade(sound, this.context.currentTime, STILLED);
+    this.#struck.delete(instrument);
+  }
+
   silence(): void {
     for (const source of this.#started) source.stop();
     this.#started.clear();
@@ -108,7 +121,7 @@ export class Output {
   }
 
   /** What rang of its kind fades out from here on; two that start together both ring. */
-  #cutOff(instrument: string, at: number, sound: Ringing['sounds'][number]): void {
+  #cutOff(instrument: string, at: number, sound: Sound): void {
     const choke = this.#chokes.get(instrument);
     if (!choke) return;
     const before = this.#ringing.get(choke);
@@ -116,13 +129,14 @@ export class Output {
       before.sounds.push(sound);
       return;
     }
-    const end = at + this.catalogue.sound.fade;
-    for (const { gain, full, source } of before?.sounds ?? []) {
-      gain.gain.setValueAtTime(full, at);
-      gain.gain.linearRampToValueAtTime(0, end);
-      source.stop(end);
-    }
+    for (const ringing of before?.sounds ?? []) fade(ringing, at, this.catalogue.sound.fade);
     this.#ringing.set(choke, { time: at, sounds: [sound] });
+  }
+
+  #rings(instrument: string, sound: Sound): void {
+    const sounds = this.#struck.get(instrument) ?? new Set();
+    this.#struck.set(instrument, sounds.add(sound));
+    sound.source.addEventListener('ended', () => sounds.delete(sound));
   }
 
   #onFrame(time: number): number {
@@ -145,6 +159,12 @@ export class Output {
     this.#started.add(source);
     source.onended = () => this.#started.delete(source);
   }
+}
+
+function fade({ gain, full, source }: Sound, at: number, seconds: number): void {
+  gain.gain.setValueAtTime(full, at);
+  gain.gain.linearRampToValueAtTime(0, at + seconds);
+  source.stop(at + seconds);
 }
 
 /** The core's limiter as the curve of a wave shaper: what is quiet goes through, peaks are bent below the ceiling. */

@@ -389,6 +389,20 @@ describe('kits', () => {
   });
 });
 
+describe('what is struck by hand', () => {
+  it('is stilled as a cymbal is that one grips, all its strokes and nothing else', async () => {
+    const player = new Player(catalogue);
+    await player.audition('kick', 90);
+    await player.audition('claves', 90);
+    started = [];
+    for (const instrument of ['kick', 'claves', 'kick']) player.strike({ instrument }, 100);
+    player.still('kick');
+    expect(started.map(({ stopped }) => stopped)).toEqual([clock.currentTime + 0.06, null, clock.currentTime + 0.06]);
+    player.still('kick');
+    player.still('gong');
+  });
+});
+
 describe('trouble', () => {
   it('says that the browser lets no sound out, and plays when it does', async () => {
     blocked = true;

@@ -283,6 +283,11 @@ export class Player {
     else this.#out.sound(kit, voiced, this.#context.currentTime, false);
   }
 
+  /** Stills what was struck of an instrument, as a hand on a cymbal does. */
+  still(instrument: string): void {
+    this.#out.still(instrument);
+  }
+
   /** A click of the metronome at a time of the audio clock. */
   click(time: number, velocity: number): void {
     this.#out.click(time, velocity);
