@@ -147,6 +147,15 @@ final class PlayInTest extends BrowserTestCase
         $wren->until(static fn (): bool => 0 === $wren->script(self::HITS), 'the pass to be taken back');
         $wren->press('Redo');
         $wren->until(static fn (): bool => $written === $wren->script(self::HITS), 'it to be there again');
+        // Out of sight nobody plays: it ends, and what was played stays.
+        $wren->press('Play');
+        $wren->until(
+            static fn (): bool => true === $wren->script('return [...document.querySelectorAll("button")].some((one) => one.textContent === "Stop")'),
+            'the count-in to be over',
+        );
+        $wren->script('Object.defineProperty(document, "hidden", { value: true, configurable: true }); document.dispatchEvent(new Event("visibilitychange"));');
+        $wren->told('Recording stopped because the page was out of sight');
+        $wren->script('delete document.hidden;');
         // Another key for the crash.
         $wren->press('More');
         $wren->press('Change keys');

@@ -19,6 +19,7 @@ export function drummedIn(pattern: Pattern, given: Pattern): { hits: number; str
  * were moved. What was copied, pasted or taken from elsewhere was struck once, or by somebody else.
  */
 export function withoutCopies(before: Pattern, after: Pattern): Pattern {
+  if (!after.sections.some(({ rows }) => rows.some(({ hits }) => hits.some(isStruck)))) return after;
   const left = new Map<string, number>();
   const there = new Set<string>();
   eachHit(before, (place, hit, instrument) => {

@@ -6,10 +6,15 @@ import type { Editor } from '../edit/Editor';
 import { median } from '../music/median';
 import { useSay } from '../words/words';
 import Lay from './Lay';
-import type { PlayIn } from './PlayIn';
+import { isMeasured, type PlayIn } from './PlayIn';
+
+/** Milliseconds from which a whole take leans so far that its device is asked about. */
+const LEANS = 20;
 
 /** The takes of this sitting, each with how it lay, and the last one row by row. */
-export function HowItLay({ editor, playIn, locked }: { editor: Editor; playIn: PlayIn; locked: boolean }) {
+type HowItLayProps = { editor: Editor; playIn: PlayIn; locked: boolean; measure: () => void };
+
+export function HowItLay({ editor, playIn, locked, measure }: HowItLayProps) {
   const say = useSay();
   const { takes } = useSyncExternalStore(playIn.subscribe, () => playIn.state);
   const last = takes.at(-1);
@@ -21,11 +26,20 @@ export function HowItLay({ editor, playIn, locked }: { editor: Editor; playIn: P
     gcTime: 0,
   });
   if (!last) return null;
+  const off = Math.round(median(last.strokes.map((stroke) => stroke.off)));
   const rows = new Set(last.strokes.map(({ section, row }) => `${section} ${row}`));
   const told = data && { ...data, rows: data.rows.filter(({ section, row }) => rows.has(`${section} ${row}`)) };
   return (
     <div className="mt-2">
       {told && <Lay played={told} pattern={last.pattern} name={(row) => editor.words.name(row)} />}
+      {Math.abs(off) >= LEANS && !isMeasured(last.device) && (
+        <p className="text-sm">
+          {say(off > 0 ? 'play.measure.late' : 'play.measure.early', { ms: Math.abs(off) })}{' '}
+          <button type="button" className="quiet-link" onClick={measure}>
+            {say('play.measure')}
+          </button>
+        </p>
+      )}
       {last.lost > 0 && <p className="text-sm">{say('play.lost', { count: last.lost })}</p>}
       <ol className="mt-1.5 flex flex-wrap gap-1.5 text-sm" aria-label={say('play.takes')}>
         {takes.map((take) => (

@@ -249,6 +249,17 @@ describe('what is struck', () => {
     expect(hits().map(({ struck }) => struck)).toEqual(Array.from({ length: 12 }, () => 7));
   });
 
+  it('goes on as one step after a hand has taken back in the midst of it', () => {
+    const { strike, hits, store, clock } = desk(patternOf(rows('16')));
+    for (const tick of [0, 480]) strike(0, tick);
+    store.undo();
+    for (const tick of [960, 1440, 1920]) strike(0, tick);
+    clock.stop();
+    expect(hits().map(({ at }) => at)).toEqual([960, 1440, 1920]);
+    store.undo();
+    expect(hits()).toEqual([]);
+  });
+
   it('that is stopped halfway leaves what stood behind the line', () => {
     const { strike, hits, playIn, clock } = desk(patternOf([{ instrument: 'kick', hits: [0, 960, 1920, 2880].map((at) => ({ at })) }]));
     strike(0, 480);

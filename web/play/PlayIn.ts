@@ -33,7 +33,7 @@ export type Struck = {
 };
 /** A stroke as it was written: its place, milliseconds off it, the tick of the section and the second of the audio clock of the hand. */
 export type Stroke = { section: number; row: number; at: number; velocity: number; off: number; tick: number; time: number };
-export type Take = { number: number; strokes: Stroke[]; lost: number; pattern: Pattern };
+export type Take = { number: number; strokes: Stroke[]; lost: number; pattern: Pattern; device: string };
 export type PlayInState = {
   armed: boolean;
   mode: 'replace' | 'over';
@@ -60,6 +60,8 @@ export type Heard = Pick<Player, 'heardAt' | 'placeOf' | 'strike' | 'now' | 'ran
 
 type Pass = {
   number: number;
+  /** What struck it first. */
+  device: string;
   before: Pattern;
   strokes: Stroke[];
   lost: number;
@@ -129,7 +131,7 @@ export class PlayIn {
     if (!this.#state.armed || (this.#state.only !== null && this.#state.only !== keyOfRow(this.sheet.section.rows, struck.row))) return;
     const time = this.player.heardAt(struck.stamp) - latencyOf(struck.device) / 1000;
     const where = this.player.placeOf(time);
-    if (where) this.#write(row, struck.row, velocity, time, where);
+    if (where) this.#write(row, struck, velocity, time, where);
   }
 
   /** Called again and again: a pass whose last strokes have come is a step of its own. */
@@ -154,7 +156,7 @@ export class PlayIn {
     if (this.#state.finds) this.#findGrids(pass);
     this.sheet.store.end();
     if (pass.strokes.length === 0) return;
-    const take = { number: ++this.#passes, strokes: pass.strokes, lost: pass.lost, pattern: this.sheet.store.pattern };
+    const take = { number: ++this.#passes, strokes: pass.strokes, lost: pass.lost, pattern: this.sheet.store.pattern, device: pass.device };
     const off = Math.round(median(take.strokes.map((stroke) => Math.abs(stroke.off))));
     this.sheet.say(say('play.written', { number: take.number, count: take.strokes.length, off }));
     this.#change({ takes: [...this.#state.takes, take].slice(-MOST_TAKES) });
@@ -175,9 +177,9 @@ export class PlayIn {
     }));
   }
 
-  #write(shown: Row, index: number, velocity: number, time: number, where: NonNullable<ReturnType<Heard['placeOf']>>): void {
+  #write(shown: Row, struck: Struck, velocity: number, time: number, where: NonNullable<ReturnType<Heard['placeOf']>>): void {
     const { store, music } = this.sheet;
-    const key = keyOfRow(this.sheet.section.rows, index);
+    const key = keyOfRow(this.sheet.section.rows, struck.row);
     const range = this.player.range;
     const here = this.#rowAt(Math.max(0, where.place), key);
     if (here?.target.instrument !== shown.instrument) return;
@@ -191,8 +193,10 @@ export class PlayIn {
     if (into?.target.instrument !== shown.instrument) return;
     if (nextPass) place = { ...place, at: range?.from ?? 0 };
     const { section, row, target, length } = into;
-    const pass = this.#begin(where.pass + (nextPass ? 1 : 0));
+    const pass = this.#begin(where.pass + (nextPass ? 1 : 0), struck.device);
     if (!nextPass) pass.reached = Math.max(pass.reached, where.place);
+    // A hand that drags or takes back meanwhile ends the step: what comes after it is one again.
+    store.begin();
     const spot = `${section} ${row}`;
     if (this.#state.mode === 'replace' && !pass.cleared.has(spot)) {
       pass.cleared.add(spot);
@@ -263,10 +267,19 @@ export class PlayIn {
     }
   }
 
-  #begin(number: number): Pass {
+  #begin(number: number, device: string): Pass {
     if (this.#pass && this.#pass.number < number) this.endPass();
     if (!this.#pass) {
-      this.#pass = { number, before: this.sheet.store.pattern, strokes: [], lost: 0, cleared: new Set(), reached: 0, last: new Map() };
+      this.#pass = {
+        number,
+        device,
+        before: this.sheet.store.pattern,
+        strokes: [],
+        lost: 0,
+        cleared: new Set(),
+        reached: 0,
+        last: new Map(),
+      };
       this.sheet.store.begin();
     }
     return this.#pass;
@@ -333,6 +346,9 @@ export function latencyOf(device: string): number {
   const value = kept<number>('setting', `latency ${device}`);
   return typeof value === 'number' ? bounded(value, 0, MOST_LATENCY) : 0;
 }
+
+/** Whether the delay of a device was measured or typed. */
+export const isMeasured = (device: string): boolean => typeof kept('setting', `latency ${device}`) === 'number';
 
 export function setLatency(device: string, milliseconds: number): void {
   keep('setting', `latency ${device}`, Math.round(bounded(milliseconds, 0, MOST_LATENCY)));

@@ -65,6 +65,16 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
   useEffect(() => playIn.follow(), [playIn]);
   const { playing } = usePlayerState(player);
   useEffect(() => (playing ? everyFrame(() => playIn.look()) : undefined), [playing, playIn]);
+  useEffect(
+    () =>
+      playing && record
+        ? whenAway(() => {
+            player.stop();
+            editor.say(say('play.away'));
+          })
+        : undefined,
+    [playing, record, player, editor, say],
+  );
 
   const strike = (row: number, velocity: number, stamp: number, device: string) => {
     swell(pads.current.get(row), velocity);
@@ -202,7 +212,7 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
           strike(row, velocity, stamp, 'pads');
         }}
       />
-      <HowItLay editor={editor} playIn={playIn} locked={locked} />
+      <HowItLay editor={editor} playIn={playIn} locked={locked} measure={() => setMeasuring(true)} />
     </section>
   );
 }
@@ -219,6 +229,25 @@ function useRowKeys(editor: Editor): string[] {
     return JSON.stringify(editor.order.map((index) => [keyOfRow(rows, index), rows[index]?.name ?? '']));
   });
   return useMemo(() => (JSON.parse(all) as [string, string][]).map(([key]) => key), [all]);
+}
+
+/** Milliseconds without a frame after which the computer was asleep. */
+const ASLEEP = 5000;
+
+/** Tells that the page went out of sight, or slept: nobody can play to it then. @returns what ends this */
+function whenAway(tell: () => void): () => void {
+  const look = () => document.hidden && tell();
+  let last = performance.now();
+  const end = everyFrame(() => {
+    const now = performance.now();
+    if (now - last > ASLEEP) tell();
+    last = now;
+  });
+  document.addEventListener('visibilitychange', look);
+  return () => {
+    document.removeEventListener('visibilitychange', look);
+    end();
+  };
 }
 
 /** A pad that is struck answers at once, as strongly as it is struck. */
