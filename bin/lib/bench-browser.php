@@ -95,6 +95,22 @@ const STRIKES = <<<'JS'
     next();
     JS;
 
+/** Eight strokes a second for a quarter of a minute, which are written: of each, the time from its key to the frame that shows it. */
+const RECORDED = <<<'JS'
+    const done = arguments[0];
+    const shown = [];
+    let i = 0;
+    const before = document.querySelectorAll('[role=grid] [data-hit]').length;
+    const next = () => {
+        const due = performance.now();
+        window.dispatchEvent(new KeyboardEvent('keydown', { code: i % 2 ? 'KeyJ' : 'KeyF', bubbles: true, cancelable: true }));
+        requestAnimationFrame(() => setTimeout(() => shown.push(performance.now() - due)));
+        if (++i < 120) setTimeout(next, 125);
+        else setTimeout(() => done([shown, document.querySelectorAll('[role=grid] [data-hit]').length - before]), 500);
+    };
+    next();
+    JS;
+
 /** Puts a pattern of 16 bars of 12 rows on the Shelf, and gives its key. */
 const LARGE = <<<'JS'
     const done = arguments[0];
@@ -161,9 +177,7 @@ function presses(Person $person, string $css): array
 /** @return list<float> milliseconds from when a stroke is due to its sound */
 function strikes(Person $person): array
 {
-    $person->press('Play in');
-    $person->see('.pad');
-    $person->press('Add to it');
+    playsIn($person);
     $person->script(STRIKES);
     do {
         sleep(2);
@@ -173,6 +187,26 @@ function strikes(Person $person): array
     $person->press('Play in');
 
     return $strikes;
+}
+
+/** Arms what is played in, beside what is there already. */
+function playsIn(Person $person): void
+{
+    $person->press('Play in');
+    $person->see('.pad');
+    $person->press('Add to it');
+}
+
+/** @return list<float> milliseconds from a key to the frame that shows its stroke */
+function recorded(Person $person): array
+{
+    playsIn($person);
+    /** @var array{list<float>, int} $told */
+    $told = $person->driver->executeAsyncScript(RECORDED);
+    assert($told[1] > 0, 'strokes to be written');
+    $person->press('Play in');
+
+    return $told[0];
 }
 
 $socket = stream_socket_server('tcp://127.0.0.1:0');
@@ -200,6 +234,7 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
     /** @var list<float> $benchFrames */
     $benchFrames = $person->driver->executeAsyncScript(FRAMES);
     $strikes = SMALL === $bars ? strikes($person) : [];
+    $recorded = 3 === $every ? recorded($person) : [];
     [$sounds, $late] = [(int) $person->script('return sounds'), (int) $person->script('return late')];
     $person->press('Stop');
     $elements = (int) $person->script('return document.querySelectorAll("*").length');
@@ -222,7 +257,7 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
         "\nThe Bench in Chromium: %d rows of %d bars, a hit on every %s, playing; %d elements (times an empty page with as many)\n",
         $rows,
         $bars,
-        1 === $every ? 'step' : 'second step',
+        [1 => 'step', 'second step', 'third step'][$every],
         $elements,
     );
     $compared = [
@@ -236,6 +271,10 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
         printf("%-40s %6.1f ms  (%.1f)\n", $what, $a, $a / $b);
     }
     printf("%-40s %d of %d\n", 'sounds started late', $late, $sounds);
+    if ([] !== $recorded) {
+        printf("%-40s %6.1f ms\n", 'recorded stroke to its frame, median', percentile($recorded, 0.5));
+        printf("%-40s %6.1f ms\n", 'recorded stroke to its frame, 95th p.', percentile($recorded, 0.95));
+    }
     if ([] === $strikes) {
         return;
     }
@@ -244,6 +283,7 @@ $measure = static function (int $rows, int $bars, int $every) use ($port): void 
     printf("%-40s %d of 1800\n", 'strokes lost at thirty a second', 1800 - count($strikes));
 };
 $measure(16, SMALL, 1);
+$measure(12, 16, 3);
 $measure(32, 16, 2);
 
 $person = Person::open("http://127.0.0.1:$port", (string) getenv('PULSANDA_URL'), 1280, 800, false);
