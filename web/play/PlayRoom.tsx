@@ -5,6 +5,7 @@ import { keyOfRow, rowKey } from '../sound/Ears';
 import type { Player } from '../sound/Player';
 import { usePlayerState } from '../sound/usePlayer';
 import { everyFrame } from '../ui/frames';
+import { holdStill } from '../ui/motion';
 import { isTyping } from '../ui/useKeys';
 import { useSay } from '../words/words';
 import { Ghost, type Manner } from './ghost';
@@ -52,11 +53,14 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
     playIn.set({ armed: record });
     player.recording = record;
     if (!record) return;
+    // What moves on the sheet would keep strokes waiting.
+    const end = holdStill();
     // A pass begins when one is counted in.
     const before = player.state;
     if (before.countIn === 0) player.setCountIn(1);
     if (!before.metronome) player.setMetronome(true);
     return () => {
+      end();
       player.recording = false;
       player.setCountIn(before.countIn);
       player.setMetronome(before.metronome);

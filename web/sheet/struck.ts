@@ -1,6 +1,7 @@
 import type { Instrument, Music } from '../api/types';
 import { written } from '../music/schedule';
 import { everyFrame } from '../ui/frames';
+import { isCalm } from '../ui/motion';
 import { type Geometry, noteX, type SheetLine } from './geometry';
 import type { Strike } from './useStruck';
 
@@ -15,14 +16,12 @@ const LATE = 90;
 /** A gap longer than this was not heard here: the tab was in the background, or somebody jumped. */
 const MOST_GAP = 1920;
 
-const calm = window.matchMedia('(prefers-reduced-motion: reduce)');
-
 type Drawn = { head: Element; mark: Element; y: number; left: number; middle: number; start: number };
 
 /**
  * What sounds is seen to sound: a copy of the row's notehead swells over the note, as much as it is loud, and so does a mark before the
  * row's name. Both are moved by the compositor, on layers that stay while it plays; nothing is rendered or painted again. For who wants no
- * motion, the head takes the lamp's ink and stands still.
+ * motion, and while one plays in, the head takes the lamp's ink and stands still.
  *
  * @param strikes what a row sounds, in order
  * @returns what ends it
@@ -97,7 +96,7 @@ function show(drawn: Drawn, { at: tick, velocity }: Strike, line: SheetLine, g: 
   const place = `translate(${left + noteX(tick, line, g)}px, ${y - g.scale.rise}px)`;
   const at = (more: string, opacity: number, offset: number) => ({ transform: `${place} ${more}`, opacity, offset });
   const { size } = g.scale;
-  if (calm.matches) {
+  if (isCalm()) {
     head.animate([at(`scale(${size})`, 1, 0), at(`scale(${size})`, 1, 0.9), at(`scale(${size})`, 0, 1)], { duration });
     return;
   }
