@@ -152,6 +152,7 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
       playIn.strike({ row, velocity, stamp, device: 'microphone' }, true);
     };
   }, [mic, micRows, playIn, editor]);
+  useEffect(() => void midi.openAllowed(), [midi]);
   useEffect(() => () => mic.close(), [mic]);
 
   useEffect(() => {

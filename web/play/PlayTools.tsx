@@ -230,7 +230,7 @@ export function PlayTools(props: Props) {
           })}
         </p>
       )}
-      {(access === 'missing' || access === 'refused' || lost || (access === 'there' && devices.length === 0)) && (
+      {(access === 'missing' || access === 'refused' || lost || (devicesShown && access === 'there' && devices.length === 0)) && (
         <p role="status" className="w-full">
           {lost
             ? say('play.midi.lost', { name: lost })

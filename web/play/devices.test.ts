@@ -70,6 +70,33 @@ describe('a MIDI device', () => {
     ]);
   });
 
+  it('makes a chick of a pedal that is trodden down at once, and one only', () => {
+    const foot = (...depths: [number, number][]) =>
+      depths.map(([depth, stamp]): [number, number, number, number] => [0xb9, 4, depth, stamp]);
+    expect(read(new MidiReader('module'), ...foot([0, 0], [40, 10], [70, 20], [127, 30]))).toEqual([[44, 100, 20]]);
+    expect(read(new MidiReader('module'), ...foot([0, 0], [40, 80], [70, 160], [127, 200])), 'pressed slowly').toEqual([]);
+    const both = read(new MidiReader('module'), ...foot([0, 0], [127, 10]), [0x99, 44, 90, 20], [0x99, 44, 90, 200]);
+    expect(
+      both.map(([note, , stamp]) => [note, stamp]),
+      'where the note comes as well',
+    ).toEqual([
+      [44, 10],
+      [44, 200],
+    ]);
+  });
+
+  it('is heard at once where it was allowed before, and asked for nowhere else', async () => {
+    const requestMIDIAccess = vi.fn(async () => ({ inputs: new Map(), onstatechange: null }));
+    for (const state of ['prompt', 'granted']) {
+      vi.stubGlobal('navigator', { requestMIDIAccess, permissions: { query: async () => ({ state }) } });
+      await new MidiIn().openAllowed();
+    }
+    expect(requestMIDIAccess).toHaveBeenCalledTimes(1);
+    vi.stubGlobal('navigator', {});
+    await new MidiIn().openAllowed();
+    vi.unstubAllGlobals();
+  });
+
   it('stills a cymbal that is gripped, and not one that is let go', () => {
     const reader = new MidiReader('module');
     expect(reader.read([0xa9, 49, 127], 5)).toEqual({ stills: 49, device: 'module' });

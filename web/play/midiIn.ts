@@ -5,6 +5,11 @@ const BOUNCE = 8;
 /** Messages a second that are listened to; a device that sends more is broken. */
 const MOST_A_SECOND = 200;
 
+/** Depth of the pedal up to which a hi-hat is wide open; milliseconds from there to closed that make a chick, and in which two are one. */
+const OPEN = 16;
+const TRODDEN = 60;
+const SAME_CHICK = 60;
+
 export const CURVES = ['soft', 'straight', 'hard'] as const;
 export type Curve = (typeof CURVES)[number];
 /** The same stroke is louder on a soft curve, which is for light hands. */
@@ -34,7 +39,7 @@ export const curved = (velocity: number, curve: Curve): number =>
 export class MidiReader {
   #last = new Map<number, number>();
   #second = { begun: 0, count: 0 };
-  #pedalDown = false;
+  #pedal = { down: false, openAt: Number.NEGATIVE_INFINITY, chick: Number.NEGATIVE_INFINITY };
 
   constructor(private readonly device: string) {}
 
@@ -43,17 +48,33 @@ export class MidiReader {
     if (stamp - this.#second.begun >= 1000) this.#second = { begun: stamp, count: 0 };
     if (++this.#second.count > MOST_A_SECOND) return null;
     const kind = status & 0xf0;
-    if (kind === 0xb0 && one === 4) this.#pedalDown = two >= 64;
+    if (kind === 0xb0 && one === 4) return this.#foot(two, stamp);
     // A hand that grips a cymbal presses its key.
     if (kind === 0xa0 && two >= 64 && one <= 127) return { stills: one, device: this.device };
     if (kind !== 0x90 || two === 0 || one > 127) return null;
-    const note = one === OPEN_HAT && this.#pedalDown ? CLOSED_HAT : one;
+    const note = one === OPEN_HAT && this.#pedal.down ? CLOSED_HAT : one;
+    // Some modules send the note of a chick as well.
+    if (note === PEDAL_HAT && stamp - this.#pedal.chick < SAME_CHICK) return null;
+    if (note === PEDAL_HAT) this.#pedal.chick = stamp;
     if (stamp - (this.#last.get(note) ?? Number.NEGATIVE_INFINITY) < BOUNCE) return null;
     this.#last.set(note, stamp);
     return { note, velocity: curved(two, deviceSet(this.device).curve), stamp, device: this.device };
   }
+
+  /** A pedal that is trodden down at once is a chick; one that is pressed slowly only closes. */
+  #foot(depth: number, stamp: number): NoteStruck | null {
+    const { down, openAt, chick } = this.#pedal;
+    this.#pedal.down = depth >= 64;
+    if (depth <= OPEN) this.#pedal.openAt = stamp;
+    const took = stamp - openAt;
+    if (down || !this.#pedal.down || took > TRODDEN || stamp - chick < SAME_CHICK) return null;
+    this.#pedal.chick = stamp;
+    // The faster the harder.
+    const velocity = Math.round(120 - (60 * took) / TRODDEN);
+    return { note: PEDAL_HAT, velocity: curved(velocity, deviceSet(this.device).curve), stamp, device: this.device };
+  }
 }
-const [CLOSED_HAT, OPEN_HAT] = [42, 46];
+const [CLOSED_HAT, PEDAL_HAT, OPEN_HAT] = [42, 44, 46];
 
 export type MidiState = { access: 'none' | 'asking' | 'refused' | 'missing' | 'there'; devices: string[]; lost: string | null };
 
@@ -74,6 +95,12 @@ export class MidiIn {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
   };
+
+  /** Opens what was allowed before, and asks nobody. */
+  async openAllowed(): Promise<void> {
+    const permission = await navigator.permissions?.query({ name: 'midi' as PermissionName }).catch(() => null);
+    if (permission?.state === 'granted' && this.#state.access === 'none') await this.open();
+  }
 
   /** Asks the browser, which may ask the person. */
   async open(): Promise<void> {
