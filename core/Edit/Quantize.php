@@ -26,8 +26,15 @@ final readonly class Quantize
      *
      * @throws \Pulsanda\Core\Input\InvalidInput
      */
-    public static function row(Row $row, Snap $snap, int $strength, int $from, int $to, ?GrooveMap $groove = null, ?GrooveMap $toward = null): Row
-    {
+    public static function row(
+        Row $row,
+        Snap $snap,
+        int $strength,
+        int $from,
+        int $to,
+        ?GrooveMap $groove = null,
+        ?GrooveMap $toward = null,
+    ): Row {
         Range::check('strength', $strength, 0, 100);
         $step = $snap->ticks();
         $taken = array_fill_keys(array_map(static fn (Hit $hit): int => $hit->at, $row->hits), true);

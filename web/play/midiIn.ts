@@ -33,8 +33,9 @@ export const curved = (velocity: number, curve: Curve): number =>
   Math.max(1, Math.min(127, Math.round(127 * (velocity / 127) ** EXPONENT[curve])));
 
 /**
- * Strokes in the messages of one device (MIDI 1.0, Detailed Specification: note-on is 9n, with velocity 0 it is a note-off; An is the pressure
- * on one key; 4 is the foot controller). An open hi-hat whose pedal is down is a closed one. What bounces or comes in a flood is not heard.
+ * Strokes in the messages of one device (MIDI 1.0, Detailed Specification: note-on is 9n, with velocity 0 it is a note-off; An is the
+ * pressure on one key; 4 is the foot controller). An open hi-hat whose pedal is down is a closed one. What bounces or comes in a flood is
+ * not heard.
  */
 export class MidiReader {
   #last = new Map<number, number>();
