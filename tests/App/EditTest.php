@@ -142,6 +142,10 @@ final class EditTest extends ApiTestCase
                 'pattern.sections.0.rows.0.hits',
             ),
         );
+        // Toward swung places in a straight beat: the off-beat is reached by a push.
+        $off = ['sections' => [['name' => 'A', 'bars' => 1, 'rows' => [['instrument' => 'kick', 'hits' => [['at' => 240]]]]]]] + self::PATTERN;
+        $swung = ['pattern' => $off, 'section' => 0, 'rows' => [0], 'from' => 0, 'to' => 3840, 'snap' => '16', 'strength' => 100, 'swing' => 60];
+        self::assertSame([['at' => 240, 'push' => 48]], $this->at($this->computed('quantize', $swung), 'pattern.sections.0.rows.0.hits'));
         self::assertSame(
             2,
             $this->at(
@@ -170,6 +174,19 @@ final class EditTest extends ApiTestCase
             'quantize',
             ['pattern' => self::PATTERN, 'section' => 0, 'rows' => [5], 'from' => 0, 'to' => 3840, 'snap' => '16', 'strength' => 100],
             'no row 5',
+        ];
+        yield 'a swing that nobody plays' => [
+            'quantize',
+            [
+                'pattern' => self::PATTERN, 'section' => 0, 'rows' => [0], 'from' => 0, 'to' => 3840, 'snap' => '16', 'strength' => 100,
+                'swing' => 80,
+            ],
+            'swing: 80 is out of range; use 50 to 75.',
+        ];
+        yield 'a stroke that was struck too far away' => [
+            'read',
+            array_replace_recursive(self::PATTERN, ['sections' => [['rows' => [['hits' => [['at' => 0, 'struck' => 121]]]]]]]),
+            'struck: 121 is out of range; use -120 to 120.',
         ];
         yield 'a section that is not there' => ['rescale', ['pattern' => self::PATTERN, 'section' => 1, 'to' => 'half'], 'section'];
         yield 'an unknown word' => ['rescale', ['pattern' => self::PATTERN, 'section' => 0, 'to' => 'triple'], '"double" or "half"'];
