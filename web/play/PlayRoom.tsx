@@ -8,7 +8,7 @@ import { everyFrame } from '../ui/frames';
 import { holdStill } from '../ui/motion';
 import { isTyping } from '../ui/useKeys';
 import { useSay } from '../words/words';
-import { Ghost, type Manner } from './ghost';
+import { basicOf, Ghost, type Manner } from './ghost';
 import { HowItLay } from './HowItLay';
 import { chooseKey, chosenKeys, HARD, keysOf, USUAL } from './keysIn';
 import { LatencyCheck } from './LatencyCheck';
@@ -159,7 +159,7 @@ export default function PlayRoom({ editor, player, music, target, armed, locked 
     if (!ghost || !playing) return;
     setLatency('ghost', MANNER.latency);
     // What it plays is not what it writes: in the place of a row that is replaced it would soon find nothing.
-    const own = basicOf(editor.store.pattern);
+    const own = basicOf(editor.store.pattern, given.current.music);
     const beat = () => given.current.target ?? own;
     const drummer = new Ghost(
       player,
@@ -259,14 +259,4 @@ function whenAway(tell: () => void): () => void {
 function swell(pad: HTMLElement | undefined, velocity: number): void {
   if (!pad || matchMedia('(prefers-reduced-motion: reduce)').matches) return;
   pad.animate([{ transform: `scale(${1 + 0.12 * (velocity / 127)})` }, { transform: 'none' }], { duration: 160, easing: 'ease-out' });
-}
-
-/** What a ghost plays where no target is to be seen: what stands on the sheet, else kick, snare and hats as they are learned first. */
-function basicOf(pattern: Pattern): Pattern {
-  const [section] = pattern.sections;
-  if (!section || section.rows.some(({ hits }) => hits.length > 0)) return pattern;
-  const every = (step: number, from = 0) =>
-    Array.from({ length: Math.floor((3840 - from) / step) }, (_, i) => ({ at: from + i * step, velocity: i % 2 === 0 ? 100 : 80 }));
-  const of: Record<string, ReturnType<typeof every>> = { kick: every(1920), snare: every(1920, 960), 'closed-hat': every(480) };
-  return { ...pattern, sections: [{ ...section, rows: section.rows.map((row) => ({ ...row, hits: of[row.instrument] ?? [] })) }] };
 }

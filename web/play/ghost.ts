@@ -36,6 +36,33 @@ export function ghostly(
     .sort((one, other) => one.stamp - other.stamp);
 }
 
+/**
+ * What a ghost plays where no target is to be seen: what stands on the sheet, else kick, snare and hats as they are learned first: kick and
+ * snare on the beats by turns, hats on every eighth.
+ */
+export function basicOf(pattern: Pattern, { barTicks, beatTicks }: Music): Pattern {
+  const [section] = pattern.sections;
+  if (!section || pattern.sections.some(({ rows }) => rows.some(({ hits }) => hits.length > 0))) return pattern;
+  const every = (step: number, from = 0) =>
+    Array.from({ length: section.bars }, (_, bar) => bar * barTicks).flatMap((bar) =>
+      Array.from({ length: Math.ceil((barTicks - from) / step) }, (_, i) => ({
+        at: bar + from + i * step,
+        velocity: i % 2 === 0 ? 100 : 80,
+      })),
+    );
+  const of: Record<string, ReturnType<typeof every>> = {
+    kick: every(2 * beatTicks),
+    snare: every(2 * beatTicks, beatTicks),
+    'closed-hat': every(480),
+  };
+  return {
+    ...pattern,
+    sections: pattern.sections.map((one) =>
+      one === section ? { ...one, rows: one.rows.map((row) => ({ ...row, hits: of[row.instrument] ?? [] })) } : one,
+    ),
+  };
+}
+
 /** A simulated drummer: plays a beat into the sheet, as a device would, while the loop runs. */
 export class Ghost {
   #pass = 0;
