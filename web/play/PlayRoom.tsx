@@ -8,6 +8,7 @@ import { everyFrame } from '../ui/frames';
 import { holdStill } from '../ui/motion';
 import { isTyping } from '../ui/useKeys';
 import { useSay } from '../words/words';
+import { whenAway } from './away';
 import { basicOf, Ghost, type Manner } from './ghost';
 import { HowItLay } from './HowItLay';
 import { chooseKey, chosenKeys, HARD, keysOf, USUAL } from './keysIn';
@@ -234,25 +235,6 @@ function useRowKeys(editor: Editor): string[] {
     return JSON.stringify(editor.order.map((index) => [keyOfRow(rows, index), rows[index]?.name ?? '']));
   });
   return useMemo(() => (JSON.parse(all) as [string, string][]).map(([key]) => key), [all]);
-}
-
-/** Milliseconds without a frame after which the computer was asleep. */
-const ASLEEP = 5000;
-
-/** Tells that the page went out of sight, or slept: nobody can play to it then. @returns what ends this */
-function whenAway(tell: () => void): () => void {
-  const look = () => document.hidden && tell();
-  let last = performance.now();
-  const end = everyFrame(() => {
-    const now = performance.now();
-    if (now - last > ASLEEP) tell();
-    last = now;
-  });
-  document.addEventListener('visibilitychange', look);
-  return () => {
-    document.removeEventListener('visibilitychange', look);
-    end();
-  };
 }
 
 /** A pad that is struck answers at once, as strongly as it is struck. */
