@@ -227,7 +227,8 @@ export function PlayTools(props: Props) {
             name: nameOf(listening.step === 'high' ? micRows.high : micRows.low),
             high: nameOf(micRows.high),
             count: FIRST - listening.strokes,
-          })}
+          })}{' '}
+          {listening.step === 'strokes' && listening.weak && say('play.mic.weak')}
         </p>
       )}
       {(access === 'missing' || access === 'refused' || lost || (devicesShown && access === 'there' && devices.length === 0)) && (

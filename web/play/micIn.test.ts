@@ -17,6 +17,7 @@ const player = {
   stampOf: (time: number) => time * 1000,
 } as unknown as Player;
 const hear = (centre: number, time = 0, peak = 0.5) => port.onmessage?.({ data: { time, strength: 2, peak, centre } });
+const room = (loud: number) => port.onmessage?.({ data: { level: 1, loud } });
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -43,9 +44,9 @@ test('two sounds go to two rows after four examples of each', async () => {
   const { mic, struck } = await listening();
   mic.tellApart(true);
   for (const centre of [7, 7.2, 6.9, 7.1]) hear(centre);
-  expect(mic.state).toEqual({ step: 'high', strokes: 0 });
+  expect(mic.state).toMatchObject({ step: 'high', strokes: 0 });
   for (const centre of [11, 11.5, 10.8]) hear(centre);
-  expect(mic.state).toEqual({ step: 'high', strokes: 3 });
+  expect(mic.state).toMatchObject({ step: 'high', strokes: 3 });
   hear(11.2);
   expect(mic.state.step).toBe('two');
   expect(struck, 'examples are not written').toEqual([]);
@@ -54,6 +55,20 @@ test('two sounds go to two rows after four examples of each', async () => {
   mic.tellApart(false);
   hear(11);
   expect(struck.at(-1)?.high).toBe(false);
+});
+
+test('claps that are no louder than what was silence are told of, and taken when they are', async () => {
+  const mic = new MicIn(player, () => ({}) as Music);
+  await mic.open();
+  vi.advanceTimersByTime(500);
+  for (let i = 0; i < 10; i++) room(0.4);
+  vi.advanceTimersByTime(2000);
+  for (let i = 0; i < 4; i++) hear(10, 0, 0.5);
+  expect(mic.state).toEqual({ step: 'strokes', strokes: 0, weak: true });
+  for (let i = 0; i < 4; i++) hear(10, 0, 0.7);
+  expect(mic.state.step).toBe('on');
+  await mic.open();
+  expect(mic.state.weak).toBe(false);
 });
 
 test('sounds that are too alike are one, and that is said', async () => {

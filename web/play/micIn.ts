@@ -17,13 +17,17 @@ const LOUDEST = 112;
 export type MicState = {
   step: 'off' | 'asking' | 'refused' | 'silence' | 'strokes' | 'low' | 'high' | 'on' | 'two' | 'alike' | 'gone';
   strokes: number;
+  /** Whether first strokes were no louder than what was taken for silence. */
+  weak: boolean;
 };
 type Stroke = { time: number; strength: number; peak: number; centre: number };
 type Told = Stroke | { level: number; loud: number };
 
 /** One row by microphone: claps, a table, a practice pad. Nothing that is heard leaves the page. */
 export class MicIn {
-  #state: MicState = { step: 'off', strokes: 0 };
+  #state: MicState = { step: 'off', strokes: 0, weak: false };
+  /** First strokes that were no louder than what was taken for silence. */
+  #weak = 0;
   #listeners = new Set<() => void>();
   #end: (() => void) | null = null;
   #silence: number[] = [];
@@ -60,7 +64,8 @@ export class MicIn {
 
   async open(): Promise<void> {
     const turn = ++this.#turn;
-    this.#change({ step: 'asking', strokes: 0 });
+    this.#weak = 0;
+    this.#change({ step: 'asking', strokes: 0, weak: false });
     const stream = await navigator.mediaDevices
       ?.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } })
       .catch(() => null);
@@ -126,7 +131,10 @@ export class MicIn {
   #stroke(node: AudioWorkletNode, { time, strength, peak, centre }: Stroke): void {
     const { step } = this.#state;
     // Sound that stutters has sudden beginnings too, but nothing that is louder than the room.
-    if (peak < OUT_OF * this.#noise) return;
+    if (peak < OUT_OF * this.#noise) {
+      if (step === 'strokes' && ++this.#weak >= FIRST) this.#change({ weak: true });
+      return;
+    }
     if (step === 'strokes') {
       this.#first.push(strength * this.#threshold);
       this.#loudest = Math.max(this.#loudest, peak);
