@@ -11,9 +11,9 @@ import { isMeasured, type PlayIn } from './PlayIn';
 /** Milliseconds from which a whole take leans so far that its device is asked about. */
 const LEANS = 20;
 
-/** The takes of this sitting, each with how it lay, and the last one row by row. */
 type HowItLayProps = { editor: Editor; playIn: PlayIn; locked: boolean; measure: () => void };
 
+/** The takes of this sitting, each with how it lay, and the last one row by row. */
 export function HowItLay({ editor, playIn, locked, measure }: HowItLayProps) {
   const say = useSay();
   const { takes } = useSyncExternalStore(playIn.subscribe, () => playIn.state);

@@ -260,6 +260,18 @@ describe('what is struck', () => {
     expect(hits()).toEqual([]);
   });
 
+  it('that is drawn as it comes keeps where it was struck', () => {
+    const { strike, hits, playIn } = desk(patternOf(rows('16')), straight, true);
+    playIn.set({ draws: 50 });
+    strike(0, 40);
+    playIn.set({ draws: 0 });
+    strike(0, 960 + 40);
+    expect(hits().map(({ push, struck }) => [push, struck])).toEqual([
+      [20, 40],
+      [40, 40],
+    ]);
+  });
+
   it('that is stopped halfway leaves what stood behind the line', () => {
     const { strike, hits, playIn, clock } = desk(patternOf([{ instrument: 'kick', hits: [0, 960, 1920, 2880].map((at) => ({ at })) }]));
     strike(0, 480);

@@ -42,8 +42,8 @@ export type PlayInState = {
   takes: readonly Take[];
   /** Whether grids are found from how it was played. */
   finds: boolean;
-  /** How far strokes are drawn to the grid as they come, in percent. */
-  draws: number;
+  /** How far strokes are drawn to the grid as they come, in percent; null where they are not. */
+  draws: number | null;
 };
 
 /** As much of the editor as is played into. */
@@ -76,7 +76,7 @@ type Pass = {
  * undo. No framework in it; pads, keys, devices and the microphone all come through strike().
  */
 export class PlayIn {
-  #state: PlayInState = { armed: false, mode: 'replace', only: null, takes: [], finds: true, draws: 0 };
+  #state: PlayInState = { armed: false, mode: 'replace', only: null, takes: [], finds: true, draws: null };
   #listeners = new Set<() => void>();
   #pass: Pass | null = null;
   #passes = 0;
@@ -328,7 +328,7 @@ export class PlayIn {
 
   /** What is left of a push once it is drawn, and where the hand struck. */
   #pushed({ push }: Placed): Pick<Hit, 'push' | 'struck'> {
-    const left = Math.round((push * (100 - this.#state.draws)) / 100);
+    const left = Math.round((push * (100 - (this.#state.draws ?? 0))) / 100);
     return { ...(left !== 0 && { push: left }), ...(this.marks && { struck: push }) };
   }
 

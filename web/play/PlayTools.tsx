@@ -128,14 +128,18 @@ export function PlayTools(props: Props) {
               high={100}
               take={(next) => {
                 setStrength(next);
-                if (draws > 0) playIn.set({ draws: next });
+                if (draws !== null) playIn.set({ draws: next });
               }}
             />
             %
             <Toward aim={aim} setAim={setAim} />
           </span>
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={draws > 0} onChange={(event) => playIn.set({ draws: event.target.checked ? strength : 0 })} />
+            <input
+              type="checkbox"
+              checked={draws !== null}
+              onChange={(event) => playIn.set({ draws: event.target.checked ? strength : null })}
+            />
             {say('play.draws')}
           </label>
           <button type="button" className="button button-small" aria-pressed={measuring} onClick={() => setMeasuring(!measuring)}>

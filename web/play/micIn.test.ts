@@ -71,6 +71,23 @@ test('claps that are no louder than what was silence are told of, and taken when
   expect(mic.state.weak).toBe(false);
 });
 
+test('two sounds that were asked for too early, or before it was opened again, are learned once it can', async () => {
+  const mic = new MicIn(player, () => ({}) as Music);
+  await mic.open();
+  mic.tellApart(true);
+  expect(mic.state.step).toBe('silence');
+  vi.advanceTimersByTime(2000);
+  for (let i = 0; i < 4; i++) hear(10);
+  expect(mic.state.step).toBe('low');
+  mic.close();
+  await mic.open();
+  vi.advanceTimersByTime(2000);
+  for (let i = 0; i < 4; i++) hear(10);
+  expect(mic.state.step).toBe('low');
+  mic.tellApart(false);
+  expect(mic.state.step).toBe('on');
+});
+
 test('sounds that are too alike are one, and that is said', async () => {
   const { mic, struck } = await listening();
   mic.tellApart(true);

@@ -38,6 +38,7 @@ export class MicIn {
   #low: number[] = [];
   #high: number[] = [];
   #two: TwoSounds | null = null;
+  #wantsTwo = false;
   #threshold = USUAL_THRESHOLD;
   #begun = 0;
   /** Counts openings and closings. */
@@ -117,8 +118,14 @@ export class MicIn {
 
   /** Learns to tell two sounds apart, from four examples of each; or takes all for one again. */
   tellApart(two: boolean): void {
+    this.#wantsTwo = two;
+    // Silence and first strokes come before.
+    if (!['off', 'asking', 'refused', 'gone', 'silence', 'strokes'].includes(this.#state.step)) this.#listen();
+  }
+
+  #listen(): void {
     [this.#low, this.#high, this.#two] = [[], [], null];
-    this.#change({ step: two ? 'low' : 'on', strokes: 0 });
+    this.#change({ step: this.#wantsTwo ? 'low' : 'on', strokes: 0 });
   }
 
   #heard({ level, loud }: { level: number; loud: number }): void {
@@ -140,7 +147,8 @@ export class MicIn {
       this.#loudest = Math.max(this.#loudest, peak);
       const strokes = this.#first.length;
       if (strokes >= FIRST) node.port.postMessage({ threshold: thresholdOf(this.#silence, this.#first) });
-      this.#change(strokes >= FIRST ? { step: 'on', strokes } : { strokes });
+      if (strokes >= FIRST) this.#listen();
+      else this.#change({ strokes });
       return;
     }
     if (step === 'low' || step === 'high') {
