@@ -12,7 +12,7 @@ final readonly class Judge
      *
      * 1: until November 2026. 2: each row earns its share by itself; loudness between rows. 3: sections in another order with
      * mistakes inside. 4: random hits earn next to nothing. 5: rules judge fills, tempo and accents as a teacher would;
-     * what nobody hears is no fault; triplets and 32nds have words.
+     * what nobody hears is no fault; triplets and 32nds have words. 6: nothing false where bars and all else moved.
      */
-    public const VERSION = 5;
+    public const VERSION = 6;
 }

@@ -149,15 +149,40 @@ final class Explained
         return true;
     }
 
-    /** Where bars are left out or added, others changed, and all of it goes round or changes its pace, too many ways lead there. */
+    /**
+     * Where bars are left out or added, others changed, and all of it goes round or changes its pace, too many ways lead there. Where bars
+     * are left out, a row went round the loop before that, and another was late after it; and at half the pace nothing moves up, since what
+     * finds no room is not asked for.
+     */
     private function isTangled(): bool
     {
-        $time = [StatementKind::Rotated, StatementKind::HalfTime, StatementKind::DoubleTime];
-        $isTime = static fn (Cause $cause): bool => \in_array($cause->kind(), $time, true);
+        $kinds = self::kindsOf($this->wide);
+        $ofRows = self::kindsOf($this->ofRows());
+        $movesUp = static fn (Cause $cause): bool => StatementKind::BarMissing === $cause->kind() && $cause->repairs();
+        $bothWays = isset($ofRows[StatementKind::Rotated->value], $ofRows[StatementKind::Shifted->value]);
+        if (($bothWays || isset($kinds[StatementKind::HalfTime->value])) && [] !== array_filter($this->wide, $movesUp)) {
+            return true;
+        }
         $isMoved = static fn (Cause $cause): bool => $cause instanceof WrongBars && $cause->repairs();
-        $ofBars = array_filter($this->wide, static fn (Cause $cause): bool => $cause instanceof WrongBars || $cause instanceof SwappedBars);
+        if ([] === array_filter($this->wide, $isMoved)) {
+            return false;
+        }
+        $changed = static fn (Cause $cause): bool => $cause instanceof WrongBars || $cause instanceof SwappedBars;
+        $round = isset($kinds[StatementKind::Rotated->value]);
+        $paced = isset($kinds[StatementKind::HalfTime->value]) || isset($kinds[StatementKind::DoubleTime->value]);
 
-        return \count($ofBars) > 1 && [] !== array_filter($this->wide, $isTime) && [] !== array_filter($this->wide, $isMoved);
+        return (($round || $paced) && \count(array_filter($this->wide, $changed)) > 1)
+            || ($round && isset($kinds[StatementKind::NoVariation->value]));
+    }
+
+    /**
+     * @param list<Cause> $causes
+     *
+     * @return array<string, true> by the value of each kind
+     */
+    private static function kindsOf(array $causes): array
+    {
+        return array_fill_keys(array_map(static fn (Cause $cause): string => $cause->kind()->value, $causes), true);
     }
 
     /**
@@ -238,7 +263,9 @@ final class Explained
         foreach ($missing as $a => $asked) {
             foreach ($extra as $b => $played) {
                 $stands = $this->standsOn($b, $a);
-                $pairs = $a === $b || ($stands && $this->isMoved($accounts[$a], $accounts[$b]))
+                // Beside a row that is on another instrument: where bars moved too, its own hits are no longer where they are asked.
+                $isAside = $b === $a.Remainder::ASIDE && [] !== $this->wide;
+                $pairs = $a === $b || $isAside || ($stands && $this->isMoved($accounts[$b]))
                     ? 0 : Likeness::common($asked, $played, $this->left->tolerance->grace);
                 $along = $pairs > 0 && $accounts[$b]->isOneSided() ? $this->along($accounts[$a]->extra, $asked, $played) : [];
                 [$allAsked, $allPlayed] = [$pairs === \count($asked), $pairs + \count($along) === \count($played)];
@@ -292,10 +319,10 @@ final class Explained
         return false;
     }
 
-    /** What stands right in a row that is exchanged has not moved with that; and where all moved, it stands right no more. */
-    private function isMoved(RowAccount $asked, RowAccount $played): bool
+    /** What stands right in a row that is exchanged has not moved with that; and where all or bars moved, it stands right no more. */
+    private function isMoved(RowAccount $played): bool
     {
-        return [] !== $played->causes || ([] !== $asked->causes && [] !== $this->wide);
+        return [] !== $played->causes || [] !== $this->wide;
     }
 
     /** @return int statements that go when these strokes are said otherwise: not what is said of moved strokes too */

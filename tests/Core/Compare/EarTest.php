@@ -58,6 +58,10 @@ final class EarTest extends TestCase
     #[TestWith([92021, 2042])]
     #[TestWith([92021, 2526])]
     #[TestWith([92044, 1629])]
+    #[TestWith([92051, 1018])]
+    #[TestWith([92052, 2043])]
+    #[TestWith([92053, 2328])]
+    #[TestWith([93001, 2533])]
     public function testBeatsThatWereHard(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);

@@ -20,7 +20,7 @@ final class JudgeTest extends TestCase
     private const MISTAKES = 150;
     /** Of the version named: raise Judge::VERSION, then write what the test says here. */
     private const OTHERS = 80;
-    private const VERSION = 5;
+    private const VERSION = 6;
     private const SAID = '2adc2bd1230f4da52df8236593f7ff03';
 
     public function testWhatIsSaidAndMarkedBelongsToItsVersion(): void
