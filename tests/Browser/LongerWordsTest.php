@@ -13,6 +13,8 @@ use PHPUnit\Framework\Attributes\DataProvider;
 final class LongerWordsTest extends BrowserTestCase
 {
     private const SIZES = [[1280, 800], [1024, 768], [390, 844]];
+    private const PHONE = 600;
+    private const FRAME = 'return document.querySelector("header").getBoundingClientRect().height';
 
     /** Every word of the page is accented and 40 percent longer, as no language is; names, titles and music stay. */
     private const LONGER = <<<'JS'
@@ -24,7 +26,7 @@ final class LongerWordsTest extends BrowserTestCase
             const around = text.parentElement;
             if (!around || around.closest('svg, bdi, [lang]:not(html), option, script, style, .place-link, .truncate, .row-name, .sheet-words, #sheet, .sheet-room')) continue;
             const said = text.data.trim();
-            if (!/\p{L}{3}/u.test(said)) continue;
+            if (!/\p{L}{3}/u.test(said) || said.endsWith('~')) continue;
             const extra = '~'.repeat(Math.ceil(said.length * 0.4)).replace(/~{6}/g, '~~~~~ ');
             text.data = text.data.replace(said, said.replace(/[aeiouAEOU]/g, (letter) => accents[letter] ?? letter) + extra);
         }
@@ -82,13 +84,22 @@ final class LongerWordsTest extends BrowserTestCase
             $person->choose('Language', $language);
             $person->see("html[lang=$tag]");
         }
+        // The longest words and the other direction stand for every language on smaller screens.
+        $sizes = \in_array($tag, ['fr', 'es'], true) ? \array_slice(self::SIZES, 0, 1) : self::SIZES;
         foreach ($this->paths($person) as $path => $shown) {
-            // The longest words and the other direction stand for every language on smaller screens.
-            foreach (\in_array($tag, ['fr', 'es'], true) ? [self::SIZES[0]] : self::SIZES as [$width, $height]) {
+            [[$width, $height]] = $sizes;
+            $person->view($width, $height);
+            $person->go($path);
+            $person->see($shown);
+            $frames = [$width => $person->script(self::FRAME)];
+            // A phone begins with other panels open, and with its own frame.
+            foreach ($sizes as [$width, $height]) {
                 $person->view($width, $height);
-                $person->go($path);
-                $person->see($shown);
-                $frame = $person->script('return document.querySelector("header").getBoundingClientRect().height');
+                if ($width < self::PHONE) {
+                    $person->go($path);
+                    $person->see($shown);
+                }
+                $frames[$width] ??= $person->script(self::FRAME);
                 if (null === $language) {
                     $person->script(self::LONGER);
                 }
@@ -97,7 +108,7 @@ final class LongerWordsTest extends BrowserTestCase
                     self::assertSame('ar' === $tag ? 'rtl' : 'ltr', $person->script('return getComputedStyle(document.body).direction'));
                     $person->assertNothingSerious("$path in $language");
                 }
-                self::assertSame($frame, $person->script('return document.querySelector("header").getBoundingClientRect().height'), "the frame on $path at $width");
+                self::assertSame($frames[$width], $person->script(self::FRAME), "the frame on $path at $width");
             }
         }
         $person->assertNoComplaints();
