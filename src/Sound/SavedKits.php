@@ -132,11 +132,14 @@ final readonly class SavedKits
         $files = ['kit.json' => json_encode(['format' => 'pulsanda-kit', 'version' => 1] + $kept->kit->toData(), $plain)."\n"];
         $base = new PieceBank($this->kits->of($kept->kit->base->value), $this->kits);
         $bank = new OwnBank($base, $this->sounds->named((string) $kept->account->id), $this->sounds);
+        $times = [];
         foreach ($kept->kit->pieces as $piece) {
+            $name = $piece->instrument->value;
+            $time = $times[$name] = 1 + ($times[$name] ?? 0);
             $strike = $bank->strike($piece->instrument, $piece->sound);
             $take = $strike->take(Level::Firm->highest(), 0);
             $pcm = substr($strike->pcm, 2 * $take['from'], 2 * $take['samples']);
-            $files["sounds/{$piece->instrument->value}.wav"] = Wav::header(\strlen($pcm), 1).$pcm;
+            $files['sounds/'.$name.($time > 1 ? " ($time)" : '').'.wav'] = Wav::header(\strlen($pcm), 1).$pcm;
         }
 
         return $files;

@@ -71,6 +71,17 @@ final class SavedKitTest extends ApiTestCase
         self::assertNotSame($files['sounds/kick.wav'], $files['sounds/snare.wav']);
     }
 
+    public function testTwoOfOneInstrumentAreKeptAndTakenAway(): void
+    {
+        $this->signIn('odile');
+        $second = ['sound' => 'parade/snare'] + self::KIT['pieces'][1];
+        $id = $this->keep(['name' => 'Two snares', 'pieces' => [...self::KIT['pieces'], $second]] + self::KIT);
+        self::assertCount(3, array_column($this->kits(), 'pieces', 'name')['Two snares']);
+        $files = Zip::read((string) $this->get("/api/kits/$id/file")->getContent(), 10, 10_000_000, static fn (): bool => true, '');
+        self::assertSame(['kit.json', 'sounds/kick.wav', 'sounds/snare.wav', 'sounds/snare (2).wav'], array_keys($files));
+        self::assertNotSame($files['sounds/snare.wav'], $files['sounds/snare (2).wav']);
+    }
+
     /** @param array<string, mixed> $kit */
     #[DataProvider('nonsense')]
     public function testNonsenseIsRefusedInOneSentence(array $kit, string $sentence): void
@@ -90,7 +101,7 @@ final class SavedKitTest extends ApiTestCase
         yield 'an unknown instrument' => [$piece(['instrument' => 'anvil']), 'pieces[0].instrument'];
         yield 'a piece of no kit' => [$piece(['sound' => 'attic/kick']), 'pieces[0].sound'];
         yield 'too loud' => [$piece(['level' => 3]), 'pieces[0].level'];
-        yield 'two of one' => [['pieces' => [self::KIT['pieces'][0], self::KIT['pieces'][0]]], 'there is a kick in this kit already'];
+        yield 'too many pieces' => [['pieces' => array_fill(0, 81, self::KIT['pieces'][0])], 'pieces'];
         yield 'an unknown key' => [['glue' => 1], 'glue'];
     }
 

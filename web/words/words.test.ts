@@ -89,8 +89,8 @@ describe('saying', () => {
     expect([say('frame.note.4'), say('account.signIn.do')]).toEqual(['crotchet', 'Sign in']);
   });
 
-  it('shows the key of a message that nobody has', () => {
+  it('shows the key of a message that nobody has', async () => {
     expect(say('frame.nothing' as 'frame.again')).toBe('frame.nothing');
-    expect(speak('en-US' satisfies Language)).resolves.toBeUndefined();
+    await expect(speak('en-US' satisfies Language)).resolves.toBeUndefined();
   });
 });

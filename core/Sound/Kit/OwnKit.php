@@ -7,7 +7,6 @@ namespace Pulsanda\Core\Sound\Kit;
 use Pulsanda\Core\Input\Fields;
 use Pulsanda\Core\Input\InvalidInput;
 use Pulsanda\Core\Input\Range;
-use Pulsanda\Core\Pattern\Instrument;
 use Pulsanda\Core\Pattern\KitName;
 use Pulsanda\Core\Pattern\PatternReader;
 use Pulsanda\Core\Pattern\Row;
@@ -23,9 +22,11 @@ final readonly class OwnKit
     public const KEYS = ['name', 'base', 'pieces'];
     /** Characters of a name. */
     public const MOST_NAME = 40;
+    /** Every instrument once, and a row of another sound for each that a section may have. */
+    private const MOST_PIECES = 80;
     private const PIECE = ['instrument', 'sound', 'level', 'pan', 'tune'];
 
-    /** @param list<Row> $pieces without hits, each of another instrument */
+    /** @param list<Row> $pieces without hits; of several of one instrument, the first is for its first row, and so on */
     private function __construct(public string $name, public KitName $base, public array $pieces)
     {
     }
@@ -37,17 +38,12 @@ final readonly class OwnKit
         Range::checkText('name', $name, self::MOST_NAME);
         $base = $fields->string('base');
         $pieces = [];
-        foreach ($fields->list('pieces', 1, \count(Instrument::cases())) as $i => $data) {
+        foreach ($fields->list('pieces', 1, self::MOST_PIECES) as $i => $data) {
             $piece = Fields::of($data, "pieces[$i]", self::PIECE);
-            $row = self::piece($piece, "pieces[$i]");
-            if (isset($pieces[$row->instrument->value])) {
-                $label = lcfirst($row->instrument->label());
-                throw InvalidInput::at("pieces[$i]", "there is a $label in this kit already; keep one of the two.");
-            }
-            $pieces[$row->instrument->value] = $row;
+            $pieces[] = self::piece($piece, "pieces[$i]");
         }
 
-        return new self($name, self::base($base), array_values($pieces));
+        return new self($name, self::base($base), $pieces);
     }
 
     /** @throws InvalidInput */

@@ -4,6 +4,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, it } from 'vitest';
 import { editorOf, lesson } from '../../../tests/web/lesson';
 import type { SavedKit } from '../../api/types';
+import { withKit } from '../../music/kits';
 import { OwnKits } from './OwnKits';
 import { keptKits } from './useOwnKit';
 
@@ -20,10 +21,12 @@ const kit = (name: string, more: Partial<SavedKit> = {}): SavedKit => ({
   ...more,
 });
 
-function shown(kits: SavedKit[]) {
-  const { editor } = editorOf(lesson({ kick: [{ at: 0 }] }));
+function shown(kits: SavedKit[], own: string[] = [], played?: SavedKit) {
+  const beat = lesson({ kick: [{ at: 0 }] });
+  const { editor } = editorOf(played ? withKit(beat, played) : beat);
   const queries = new QueryClient({ defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY } } });
   queries.setQueryData(keptKits.queryKey, { kits, courses: [] });
+  queries.setQueryData(['sounds'], { sounds: own.map((name) => ({ id: name, name, own: true, seconds: 1, bytes: 1 })) });
   render(
     <QueryClientProvider client={queries}>
       <OwnKits editor={editor} />
@@ -54,4 +57,13 @@ it('keeps nothing without a name, and says when a name is taken', () => {
   expect(keep().disabled).toBe(true);
   fireEvent.change(screen.getByLabelText('Name of a kit of your own'), { target: { value: 'Harbour ' } });
   expect([keep().disabled, keep().textContent]).toEqual([false, 'Replace it with these sounds']);
+});
+
+it('says where a sound of one’s own plays in place of a lent one', () => {
+  const bay = kit('Bay', { own: false, pieces: [{ instrument: 'kick', sound: 'tin', level: 1, pan: 0, tune: 0 }] });
+  shown([bay], ['tin'], bay);
+  expect(screen.getByText(/^Your own “tin” plays/)).toBeTruthy();
+  cleanup();
+  shown([bay], ['lid'], bay);
+  expect(screen.queryByText(/^Your own/)).toBeNull();
 });

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, at, reply } from '../../api/client';
 import type { OwnKit, SavedKit } from '../../api/types';
-import { isPlayedWith, kitOf, withKit } from '../../music/kits';
+import { isPlayedWith, kitOf, ownInPlace, withKit } from '../../music/kits';
 import { Notice } from '../../ui/states';
 import { useTask } from '../../ui/useTask';
 import { useSay } from '../../words/words';
@@ -28,6 +28,10 @@ export function OwnKits({ editor }: { editor: Editor }) {
   );
   const play = (kit: SavedKit) => editor.store.change(say('panels.kit.play', { name: kit.name }), (old) => withKit(old, kit));
   const chosen = kits.find((kit) => isPlayedWith(pattern, kit));
+  // Only a kit that is lent can hold a sound of somebody else.
+  const isLent = chosen?.own === false && chosen.pieces.some(({ sound }) => sound !== null && !sound.includes('/'));
+  const { data: heard } = useQuery({ queryKey: ['sounds'], queryFn: () => reply(api.GET('/api/sounds')), enabled: isLent });
+  const mine = heard?.sounds.filter(({ own }) => own).map((sound) => sound.name) ?? [];
   const name = typed.trim();
   const renew = () => queries.invalidateQueries({ queryKey: keptKits.queryKey });
   const put = (kit: OwnKit) => reply(api.PUT('/api/kits', { body: kit }));
@@ -129,6 +133,12 @@ export function OwnKits({ editor }: { editor: Editor }) {
           {say('panels.ownKits.back', { name: removed.name })}
         </Small>
       )}
+      {isLent &&
+        ownInPlace(chosen, mine).map((sound) => (
+          <p key={sound} className="w-full text-sm">
+            {say('panels.ownKits.mineInstead', { sound })}
+          </p>
+        ))}
       {error && <Notice>{error}</Notice>}
     </fieldset>
   );

@@ -22,7 +22,8 @@ export function AddRow({ editor }: { editor: Editor }) {
     editor.store.change(say('panels.row.addOf', { name: lower(instrument.label) }), (pattern) => {
       const added = rowAdded(pattern, editor.index, instrument.name);
       // Where all is played with a kit of one's own, so is this.
-      return kit ? rowChanged(added, editor.index, row, pieceFor(kit, { instrument: instrument.name })) : added;
+      const above = editor.section.rows.filter((one) => one.instrument === instrument.name).length;
+      return kit ? rowChanged(added, editor.index, row, pieceFor(kit, instrument.name, above)) : added;
     });
     editor.go({ row, at: 0 });
     // It is in sight, wherever the sheet was.
