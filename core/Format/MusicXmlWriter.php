@@ -84,12 +84,16 @@ final readonly class MusicXmlWriter
             1,
             0,
         );
+        $pickup = Staff::pickup($this->pattern);
         $number = 0;
         $last = array_sum(array_map(static fn (OrderEntry $entry): int => $sections[$entry->section]->bars, $this->pattern->order));
         foreach ($this->pattern->order as $entry) {
-            $bars = Staff::bars($sections[$entry->section], $this->pattern->meter);
+            $from = 0 === $number ? $pickup : 0;
+            $bars = Staff::bars($sections[$entry->section], $this->pattern->meter, $from);
             foreach ($bars as $b => $bar) {
-                $this->in('measure', ['number' => (string) ++$number], function () use ($bar, $b, $bars, $entry, $number, $last): void {
+                // A pickup is measure 0.
+                $named = ['number' => (string) (++$number - ($pickup > 0 ? 1 : 0))] + ($from > 0 ? ['implicit' => 'yes'] : []);
+                $this->in('measure', $named, function () use ($bar, $b, $bars, $entry, $from, $number, $last): void {
                     1 !== $number || $this->attributes();
                     $times = $entry->times > 1 ? $entry->times : null;
                     if (null !== $times && 0 === $b) {
@@ -102,7 +106,7 @@ final readonly class MusicXmlWriter
                     1 !== $number || $this->tempo();
                     $this->voice($bar['up'], '1', 'up');
                     if ([] !== array_filter($bar['down'], static fn (Event $event): bool => [] !== $event->struck)) {
-                        $length = (string) (self::TICK * $this->pattern->meter->barTicks());
+                        $length = (string) (self::TICK * ($this->pattern->meter->barTicks() - $from));
                         $this->in('backup', [], fn () => $this->xml->writeElement('duration', $length));
                         $this->voice($bar['down'], '2', 'down');
                     }

@@ -6,6 +6,9 @@ namespace Pulsanda\Core\Notation;
 
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\OrderEntry;
+use Pulsanda\Core\Pattern\Pattern;
+use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Rhythm\Meter;
 
@@ -19,8 +22,36 @@ final readonly class Staff
     private const QUARTER = 960;
     private const FEET = [Instrument::Kick, Instrument::Kick2, Instrument::PedalHat];
 
-    /** @return list<array{up: list<Event>, down: list<Event>}> by bar */
-    public static function bars(Section $section, Meter $meter): array
+    /**
+     * Where a pickup begins: a section of one bar that is played once, before others, and whose first stroke comes after half of it.
+     *
+     * @return int tick of its bar; 0 where there is none
+     */
+    public static function pickup(Pattern $pattern): int
+    {
+        $first = $pattern->order[0];
+        $again = array_filter($pattern->order, static fn (OrderEntry $one): bool => $one->section === $first->section);
+        $section = array_column($pattern->sections, null, 'name')[$first->section];
+        if (1 === \count($pattern->order) || 1 !== \count($again) || 1 !== $first->times || 1 !== $section->bars) {
+            return 0;
+        }
+        $barTicks = $pattern->meter->barTicks();
+        $written = array_map(static fn (Row $row): array => array_column($row->written($barTicks), 0), $section->rows);
+        $strokes = array_merge([], ...$written);
+        $beats = array_filter(
+            array_column(self::spans($pattern->meter), 0),
+            static fn (int $from): bool => 2 * $from >= $barTicks && [] !== $strokes && $from <= min($strokes),
+        );
+
+        return [] === $beats ? 0 : max($beats);
+    }
+
+    /**
+     * @param int $from tick from which the first bar is written, see pickup()
+     *
+     * @return list<array{up: list<Event>, down: list<Event>}> by bar
+     */
+    public static function bars(Section $section, Meter $meter, int $from = 0): array
     {
         $barTicks = $meter->barTicks();
         $hands = $feet = array_fill(0, $section->bars, []);
@@ -35,10 +66,10 @@ final readonly class Staff
             }
         }
 
-        return array_map(static fn (array $up, array $down): array => [
-            'up' => self::voice($up, $meter),
-            'down' => self::voice($down, $meter),
-        ], $hands, $feet);
+        return array_map(static fn (array $up, array $down, int $bar): array => [
+            'up' => self::voice($up, $meter, 0 === $bar ? $from : 0),
+            'down' => self::voice($down, $meter, 0 === $bar ? $from : 0),
+        ], $hands, $feet, array_keys($hands));
     }
 
     /** @return array<string, array<int, true>> ticks at which hits are written, by instrument */
@@ -57,14 +88,15 @@ final readonly class Staff
     }
 
     /**
-     * @param list<array{int, Instrument, Hit}> $hits by tick of the bar
+     * @param list<array{int, Instrument, Hit}> $hits  by tick of the bar
+     * @param int                               $first tick from which it is written: the beginning of a beat
      *
-     * @return list<Event> whose ticks add up to the bar
+     * @return list<Event> whose ticks add up to the bar from there
      */
-    private static function voice(array $hits, Meter $meter): array
+    private static function voice(array $hits, Meter $meter, int $first): array
     {
         $events = [];
-        $spans = self::spans($meter);
+        $spans = array_values(array_filter(self::spans($meter), static fn (array $span): bool => $span[0] >= $first));
         for ($s = 0; $s < \count($spans); ++$s) {
             [$from, $length] = $spans[$s];
             $inside = static fn (int $length): array => array_values(
@@ -79,7 +111,7 @@ final readonly class Staff
             array_push($events, ...Span::events($inside($length), $from, $length, $s));
         }
 
-        return [] === $hits ? self::rest($meter) : self::joined($events, $meter);
+        return [] === $hits && 0 === $first ? self::rest($meter) : self::joined($events, $meter);
     }
 
     /**

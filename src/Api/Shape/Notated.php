@@ -15,9 +15,11 @@ final readonly class Notated
     /** @return list<list<array<string, list<array<string, mixed>>>>> two voices a bar, by section */
     public static function of(Pattern $pattern): array
     {
+        $first = $pattern->order[0]->section;
+
         return array_map(static fn (Section $section): array => array_map(
             static fn (array $bar): array => ['up' => self::voice($bar['up']), 'down' => self::voice($bar['down'])],
-            Staff::bars($section, $pattern->meter),
+            Staff::bars($section, $pattern->meter, $section->name === $first ? Staff::pickup($pattern) : 0),
         ), $pattern->sections);
     }
 

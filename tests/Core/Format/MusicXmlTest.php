@@ -183,6 +183,26 @@ final class MusicXmlTest extends TestCase
         ], $places);
     }
 
+    public function testAPickupIsMeasureNoughtAndComesBackAsItWas(): void
+    {
+        $meter = Meter::of(4, 4);
+        $pickup = TextGrid::section("snare ............x.xx\nkick ..............x.", $meter, name: 'Pickup');
+        $pattern = Pattern::of('Pickup', $meter, Tempo::of(100, '4'), [$pickup, TextGrid::section('kick x...x...x...x...', $meter)]);
+        $written = MusicXmlWriter::write($pattern);
+        $score = new \SimpleXMLElement($written);
+        self::assertSame(['0', 'yes', '1', ''], array_map(strval(...), [
+            $score->part->measure[0]['number'], $score->part->measure[0]['implicit'], $score->part->measure[1]['number'], $score->part->measure[1]['implicit'],
+        ]));
+        // Both voices are one quarter long: the second begins where the first does.
+        $quarter = (int) $score->part->measure[0]->attributes->divisions;
+        self::assertSame((string) $quarter, (string) $score->part->measure[0]->backup->duration);
+        $strokes = static fn (Pattern $one): array => array_map(
+            static fn (Stroke $stroke): array => [$stroke->instrument->value, $stroke->written],
+            Strokes::written($one),
+        );
+        self::assertEqualsCanonicalizing($strokes($pattern), $strokes(MusicXmlReader::read($written)->pattern));
+    }
+
     /** The kick ends a bar before the snare, or after it: nothing goes. */
     public function testPartsOfUnequalLengthAreReadToTheEnd(): void
     {

@@ -10,10 +10,13 @@ use Pulsanda\Core\Notation\Event;
 use Pulsanda\Core\Notation\Staff;
 use Pulsanda\Core\Pattern\Hit;
 use Pulsanda\Core\Pattern\Instrument;
+use Pulsanda\Core\Pattern\OrderEntry;
+use Pulsanda\Core\Pattern\Pattern;
 use Pulsanda\Core\Pattern\Row;
 use Pulsanda\Core\Pattern\Section;
 use Pulsanda\Core\Pattern\TextGrid;
 use Pulsanda\Core\Rhythm\Meter;
+use Pulsanda\Core\Rhythm\Tempo;
 use Pulsanda\Tests\Core\Lesson;
 
 /** Beats as drummers read them: r is a rest, a point a dot, 3 a tuplet. */
@@ -125,6 +128,34 @@ final class StaffTest extends TestCase
             }
             self::assertSame(array_sum(array_map(static fn (Row $row): int => \count($row->hits), $rows)), $count);
         }
+    }
+
+    /** @param list<OrderEntry>|null $order */
+    #[DataProvider('beginnings')]
+    public function testAPickupIsWrittenWithoutTheRestsBeforeIt(string $begins, int $from, string $up, ?Meter $meter = null, ?array $order = null): void
+    {
+        $meter ??= Meter::of(4, 4);
+        $pickup = TextGrid::section($begins, $meter, name: 'Pickup');
+        $pattern = Pattern::of('Pickup', $meter, Tempo::of(100, '4'), [$pickup, TextGrid::section('kick x...x...', $meter)], $order);
+        self::assertSame($from, Staff::pickup($pattern));
+        self::assertSame($up, self::written(Staff::bars($pickup, $meter, Staff::pickup($pattern))[0]['up']));
+    }
+
+    /** @return iterable<string, array{0: string, 1: int, 2: string, 3?: Meter|null, 4?: list<OrderEntry>}> */
+    public static function beginnings(): iterable
+    {
+        $twice = [OrderEntry::of('Pickup', 2), OrderEntry::of('A', 1)];
+        $again = [OrderEntry::of('Pickup', 1), OrderEntry::of('A', 1), OrderEntry::of('Pickup', 1)];
+        yield 'the last beat' => ['snare ............x.x.', 2880, '8 8'];
+        yield 'an eighth' => ['snare ..............x.', 2880, 'r8 8'];
+        yield 'feet alone' => ['kick ............x...', 2880, 'r4'];
+        yield 'half a bar' => ['snare ........x...x...', 1920, '4 4'];
+        yield 'six eighths' => ['snare ..........x.', 1440, 'r4 8', Meter::of(6, 8)];
+        yield 'more than half is a bar' => ['snare ....x...x...x...', 0, 'r4 4 4 4'];
+        yield 'nothing is a bar' => ['snare ................', 0, 'rw'];
+        yield 'played twice' => ['snare ............x...', 0, 'r2 r4 4', null, $twice];
+        yield 'played again' => ['snare ............x...', 0, 'r2 r4 4', null, $again];
+        yield 'all there is' => ['snare ............x...', 0, 'r2 r4 4', null, [OrderEntry::of('Pickup', 1)]];
     }
 
     /** @param list<Event> $events */
