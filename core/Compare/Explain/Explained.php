@@ -163,7 +163,7 @@ final class Explained
         if (($bothWays || isset($kinds[StatementKind::HalfTime->value])) && [] !== array_filter($this->wide, $movesUp)) {
             return true;
         }
-        $isMoved = static fn (Cause $cause): bool => $cause instanceof WrongBars && $cause->repairs();
+        $isMoved = fn (Cause $cause): bool => $cause instanceof WrongBars && $cause->repairs() && !$cause->isAtEnd($this->left->askedBars);
         if ([] === array_filter($this->wide, $isMoved)) {
             return false;
         }

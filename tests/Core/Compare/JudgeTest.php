@@ -21,7 +21,7 @@ final class JudgeTest extends TestCase
     /** Of the version named: raise Judge::VERSION, then write what the test says here. */
     private const OTHERS = 80;
     private const VERSION = 6;
-    private const SAID = '2adc2bd1230f4da52df8236593f7ff03';
+    private const SAID = '919e3f1ebeb2da85137e7ef6348f3168';
 
     public function testWhatIsSaidAndMarkedBelongsToItsVersion(): void
     {

@@ -64,6 +64,12 @@ final readonly class WrongBars extends Cause
         return $this->missing && $this->bars[0] > $playedBars;
     }
 
+    /** Whether they are the last bars of the target, so that nothing stands after them that could have moved. */
+    public function isAtEnd(int $askedBars): bool
+    {
+        return $this->missing && $this->bars === range($this->bars[0], $askedBars);
+    }
+
     /** @return int how many bars too many stand before a bar, where what comes after has moved */
     private function before(int $bar): int
     {
