@@ -9,6 +9,7 @@ use Pulsanda\Core\Compare\Explain\Cause\SwappedBars;
 use Pulsanda\Core\Compare\Explain\Cause\WrongBars;
 use Pulsanda\Core\Compare\Pair\Pair;
 use Pulsanda\Core\Compare\Pair\Status;
+use Pulsanda\Core\Compare\Say\StatementKind;
 
 /**
  * Looks for the causes with which the fewest statements account for every difference. Causes that concern everything or bars are few, so
@@ -203,7 +204,9 @@ final class Explanation
             if ([] !== $state['causes'] && 0 === ($cause->ticks() ?? 1) % $state['left']->barTicks) {
                 continue;
             }
-            $left = $cause->undone($state['left']);
+            $isFirst = $this->isFirst($state['causes'], $cause);
+            $causes = $isFirst ? [$cause, ...$state['causes']] : [...$state['causes'], $cause];
+            $left = $isFirst ? $this->undone($causes) : $cause->undone($state['left']);
             // A statement can put two rows right at most; another cause may come yet.
             if ($depth + 1 >= $this->most() && $depth + intdiv(\count($left->differing()) + 1, 2) > $this->most()) {
                 continue;
@@ -212,7 +215,7 @@ final class Explanation
             $time = 'whole' === $cause->scope();
             $next[] = [
                 'left' => $left,
-                'causes' => [...$state['causes'], $cause],
+                'causes' => $causes,
                 'timed' => $state['timed'] || $time,
                 'bars' => $state['bars'] + ($time ? 0 : 1),
                 'alone' => $alone,
@@ -222,6 +225,28 @@ final class Explanation
         }
 
         return $next;
+    }
+
+    /**
+     * That all is late is undone before anything of bars, though it was found after: what stands behind a bar line may belong before it.
+     * But nothing is moved to before the beginning.
+     *
+     * @param list<Cause> $before
+     */
+    private function isFirst(array $before, Cause $cause): bool
+    {
+        if ([] === $before || 'whole' !== $cause->scope() || StatementKind::Shifted !== $cause->kind()) {
+            return false;
+        }
+        $early = static fn (Played $one): bool => $one->written < (int) $cause->ticks();
+
+        return [] === array_filter(array_merge([], ...array_values($this->start->played)), $early);
+    }
+
+    /** @param list<Cause> $causes in this order */
+    private function undone(array $causes): Remainder
+    {
+        return array_reduce($causes, static fn (Remainder $left, Cause $cause): Remainder => $cause->undone($left), $this->start);
     }
 
     /**

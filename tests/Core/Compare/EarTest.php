@@ -62,6 +62,9 @@ final class EarTest extends TestCase
     #[TestWith([92052, 2043])]
     #[TestWith([92053, 2328])]
     #[TestWith([93001, 2533])]
+    #[TestWith([94001, 538])]
+    #[TestWith([94001, 3793])]
+    #[TestWith([94004, 1399])]
     public function testBeatsThatWereHard(int $seed, int $case): void
     {
         $hearing = Hearing::of($seed, $case);

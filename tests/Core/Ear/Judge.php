@@ -319,7 +319,7 @@ final class Judge
                 if ($note->row === $stands && $note->origin === $at) {
                     $this->notes[$i] = StatementKind::HitMoved === $one->kind
                         ? $note->to($note->at + (int) $one->ticks)
-                        : $note->on(self::row($one, 1));
+                        : $note->on(self::row($one, 1), true);
                     continue 2;
                 }
             }
@@ -383,7 +383,9 @@ final class Judge
 
     private function subdivide(string $row, int $asked, int $has): ?string
     {
-        $notes = array_values(array_filter($this->notes, static fn (Note $note): bool => $note->row === $row));
+        // A single stroke of another row that was played here is no part of the run.
+        $runs = static fn (Note $note): bool => $note->row === $row && !$note->strays;
+        $notes = array_values(array_filter($this->notes, $runs));
         usort($notes, static fn (Note $a, Note $b): int => $a->at <=> $b->at);
         $even = 0;
         foreach (\array_slice($notes, 1) as $i => $note) {
@@ -393,7 +395,7 @@ final class Judge
             return 'not asked for in this subdivision';
         }
         $last = $notes[\count($notes) - 1];
-        $this->keep(static fn (Note $note): bool => $note->row !== $row);
+        $this->keep(static fn (Note $note): bool => !$runs($note));
         $elsewhere = [];
         foreach ($this->said as $one) {
             $elsewhere = StatementKind::OtherDrum === $one->kind && self::row($one, 0) === $row ? [...$elsewhere, ...$one->bars] : $elsewhere;

@@ -10,11 +10,12 @@ use Pulsanda\Core\Pattern\Stroke;
 final readonly class Note
 {
     /**
-     * @param int $at     written tick where it is now
-     * @param int $push   ticks
-     * @param int $origin written tick where it is asked, or was played
+     * @param int  $at     written tick where it is now
+     * @param int  $push   ticks
+     * @param int  $origin written tick where it is asked, or was played
+     * @param bool $strays whether it stands on the drum of another row
      */
-    public function __construct(public string $row, public int $at, public int $push, public int $origin)
+    public function __construct(public string $row, public int $at, public int $push, public int $origin, public bool $strays = false)
     {
     }
 
@@ -25,11 +26,11 @@ final readonly class Note
 
     public function to(int $at): self
     {
-        return new self($this->row, $at, $this->push, $this->origin);
+        return new self($this->row, $at, $this->push, $this->origin, $this->strays);
     }
 
-    public function on(string $row): self
+    public function on(string $row, bool $strays = false): self
     {
-        return new self($row, $this->at, $this->push, $this->origin);
+        return new self($row, $this->at, $this->push, $this->origin, $strays);
     }
 }
