@@ -23,7 +23,7 @@ final readonly class Staff
     private const FEET = [Instrument::Kick, Instrument::Kick2, Instrument::PedalHat];
 
     /**
-     * Where a pickup begins: a section of one bar that is played once, before others, and whose first stroke comes after half of it.
+     * Where a pickup begins: a section of one bar that is played once, before others, and begins in its second half.
      *
      * @return int tick of its bar; 0 where there is none
      */
@@ -96,8 +96,8 @@ final readonly class Staff
     private static function voice(array $hits, Meter $meter, int $first): array
     {
         $events = [];
-        $spans = array_values(array_filter(self::spans($meter), static fn (array $span): bool => $span[0] >= $first));
-        for ($s = 0; $s < \count($spans); ++$s) {
+        $spans = self::spans($meter);
+        for ($s = (int) array_search($first, array_column($spans, 0), true); $s < \count($spans); ++$s) {
             [$from, $length] = $spans[$s];
             $inside = static fn (int $length): array => array_values(
                 array_filter($hits, static fn (array $hit): bool => $hit[0] >= $from && $hit[0] < $from + $length),
