@@ -2937,6 +2937,7 @@ export interface components {
             name: string;
             /** @description The kit that ships and plays the rest */
             base: string;
+            /** @description Of several of one instrument, the first is for its first row, and so on */
             pieces: components["schemas"]["KitPiece"][];
         };
         KitPiece: {
