@@ -22,5 +22,5 @@ export default defineConfig({
     // The second one is what the core's mixdown is held against; no page loads it.
     rollupOptions: { input: ['web/main.tsx', 'web/sound/offline.ts'], preserveEntrySignatures: 'exports-only' },
   },
-  test: { include: ['web/**/*.test.{ts,tsx}'], pool: 'threads', setupFiles: ['tests/web/words.ts'], testTimeout: 30_000 },
+  test: { include: ['web/**/*.test.{ts,tsx}'], pool: 'threads', setupFiles: ['tests/web/setup.ts'], isolate: false, testTimeout: 30_000 },
 });

@@ -1,5 +1,8 @@
 import { afterEach, expect, test, vi } from 'vitest';
-import { everyFrame, setMoving } from './frames';
+
+// Nothing moves yet, whatever ran before.
+vi.resetModules();
+const { everyFrame, setMoving } = await import('./frames');
 
 const asked: (() => void)[] = [];
 vi.stubGlobal('requestAnimationFrame', (draw: () => void) => asked.push(draw));
