@@ -69,7 +69,7 @@ when_changed() {
 
 # install_dependencies [tests]: with what only tests and checks need, or without. What is there for tests stays.
 install_dependencies() {
-    local PHP="PHP packages" BROWSER="Browser packages" more=${1:-}
+    local PHP="PHP packages" BROWSER="Browser packages" more=${1:-} browser
     export PULSANDA_DATA=$DATA PULSANDA_BUILD=$BUILD
     mkdir -p "$ROOT/var/stamps"
     install_sound_packages
@@ -77,8 +77,11 @@ install_dependencies() {
     [ -d "$ROOT/node_modules" ] || rm -f "$ROOT"/var/stamps/Browser\ packages*
     [ "$more" != tests ] && [ ! -f "$ROOT/var/stamps/$PHP for tests" ] || PHP="$PHP for tests"
     [ "$more" != tests ] && [ ! -f "$ROOT/var/stamps/$BROWSER for tests" ] || BROWSER="$BROWSER for tests"
+    # Neither needs the other, and both wait for the network and the disk.
+    when_changed "$ROOT/var" "$BROWSER" package-lock.json package.json -- install_browser "$BROWSER" &
+    browser=$!
     when_changed "$ROOT/var" "$PHP" composer.json support/symfony/composer.json -- install_php "$PHP"
-    when_changed "$ROOT/var" "$BROWSER" package-lock.json package.json -- install_browser "$BROWSER"
+    wait $browser || exit 1
     when_changed "$ROOT/var" "Class map" core src tests composer.json support/symfony/composer.json -- \
         composer dump-autoload --classmap-authoritative --no-interaction
 }
