@@ -6,7 +6,7 @@ import type { Editor } from './Editor';
 export function DropRoom({ editor, locked, children }: { editor: Editor; locked: boolean; children: ReactNode }) {
   const say = useSay();
   const [over, setOver] = useState(false);
-  const holds = (event: DragEvent) => !locked && [...event.dataTransfer.types].includes(say('edit.files'));
+  const holds = (event: DragEvent) => !locked && event.dataTransfer.types.includes('Files');
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the same is a button under Steps
     <div

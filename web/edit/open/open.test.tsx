@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest';
 import { editorOf, lesson } from '../../../tests/web/lesson';
 import type { Pattern } from '../../api/types';
+import { speak } from '../../words/words';
 import { DropRoom } from '../DropRoom';
 import { FileBlock } from './FileBlock';
 
@@ -67,7 +68,9 @@ describe('opening a file', () => {
     expect(like.sections).toEqual([{ name: 'A', bars: 1, rows: [] }]);
   });
 
-  it('takes a sound that is dropped on the sheet as a sound of its own, and any other file as a beat', async () => {
+  it.each(['en-US', 'de'] as const)('takes a dropped sound as one of its own, other files as a beat: %s', async (tag) => {
+    await speak(tag);
+    onTestFinished(() => speak('en-US'));
     const { editor } = editorOf(lesson({ kick: [] }));
     answers = { '/api/edit/import': { status: 409, body: { status: 409, detail: 'Choose the channel.', title: '', channels: [] } } };
     editor.onSound = vi.fn();
