@@ -77,10 +77,10 @@ install_dependencies() {
     [ -d "$ROOT/node_modules" ] || rm -f "$ROOT"/var/stamps/Browser\ packages*
     [ "$more" != tests ] && [ ! -f "$ROOT/var/stamps/$PHP for tests" ] || PHP="$PHP for tests"
     [ "$more" != tests ] && [ ! -f "$ROOT/var/stamps/$BROWSER for tests" ] || BROWSER="$BROWSER for tests"
-    # Neither needs the other, and both wait for the network and the disk.
+    # Neither needs the other, and both wait for the network and the disk. Where one fails, the other ends first.
     when_changed "$ROOT/var" "$BROWSER" package-lock.json package.json -- install_browser "$BROWSER" &
     browser=$!
-    when_changed "$ROOT/var" "$PHP" composer.json support/symfony/composer.json -- install_php "$PHP"
+    (when_changed "$ROOT/var" "$PHP" composer.json support/symfony/composer.json -- install_php "$PHP") || { wait $browser; exit 1; }
     wait $browser || exit 1
     when_changed "$ROOT/var" "Class map" core src tests composer.json support/symfony/composer.json -- \
         composer dump-autoload --classmap-authoritative --no-interaction
